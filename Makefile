@@ -1,0 +1,24 @@
+# The two commands of the README are `make demo` and `make test`; the rest serves the developers.
+BIN := .venv/bin
+
+.PHONY: demo test check setup bench screenshots
+demo: setup
+	@$(BIN)/zygoform --demo
+
+test: setup check
+
+setup:
+	@tools/setup.sh
+
+check:
+	$(BIN)/ruff format --check .
+	$(BIN)/ruff check .
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	tools/pytest.sh
+
+bench: setup
+	@$(BIN)/python -m bench
+
+screenshots: setup
+	@QT_QPA_PLATFORM=offscreen $(BIN)/zygoform shots docs/screenshots
