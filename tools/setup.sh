@@ -6,7 +6,7 @@ cd "$(dirname "$0")/.."
 # Qt's system libraries and a virtual screen for the tests, as Debian names them.
 libraries=(libgl1 libegl1 libxkbcommon0 libdbus-1-3 libfontconfig1 libglib2.0-0 libxkbcommon-x11-0
   libxcb-cursor0 libxcb-icccm4 libxcb-image0 libxcb-keysyms1 libxcb-randr0 libxcb-render-util0
-  libxcb-shape0 libxcb-xinerama0 libxcb-xfixes0 libxcb-xkb1 python3-venv xvfb)
+  libxcb-shape0 libxcb-xinerama0 libxcb-xfixes0 libxcb-xkb1 python3-venv xvfb xauth)
 
 missing=()
 if command -v dpkg-query >/dev/null; then

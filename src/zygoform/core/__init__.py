@@ -1,0 +1,17 @@
+"""The computation, without interface, files, clock or threads. Lengths are mm, angles degrees.
+
+errors problem tolerance   what can go wrong, a fault in what was entered, the only tolerances
+measure/    lengths as people write them, rounding for the workshop, readings and what rests on a guess
+geometry/   plane outlines, prisms in space, mitres and bevels
+goods/      timber on sale, fittings, species, saws
+shop.py     what the workshop has and prefers
+form/       the piece as geometry; kinds/ builds it from readings
+outcome/    what a change brings about: parts, fittings, supplies, cautions, findings
+changes/    planned alterations, one kind a file
+cutting/    laying out lengths on boards: question, answer, checker, solvers
+cutlist/    codes, saw settings, rows of the cut list
+findings/   judgements made from the whole plan
+money/      what to buy and what it costs
+drawing/    device-free primitives of a form and of a board
+project.py edits/ history.py plan.py   the document, operations on it, undo, everything worked out
+"""

@@ -1,0 +1,6 @@
+"""Planned alterations: plain data with declared entries, and apply(form, shop) -> Outcome.
+
+base.py      what every change has; a change of a kind this version does not know
+registry.py  kind of change -> its class, title and what it fits
+kinds/       one change a file: plank_top.py, skirt.py
+"""

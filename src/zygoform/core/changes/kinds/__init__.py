@@ -1,0 +1,5 @@
+"""One kind of change a file.
+
+plank_top.py  a new top of boards glued edge to edge
+skirt.py      boards round the bottom, mitred or butted
+"""

@@ -1,0 +1,368 @@
+"""A new top of boards glued edge to edge."""
+
+from typing import Annotated, Literal
+
+from msgspec import Struct
+
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, Form, rebuilt
+from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides, round_corners
+from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.goods.fittings import pocket_screw, spacing, through_screw
+from zygoform.core.goods.species import movement, slot
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.param import Choice, choice, length, switch
+from zygoform.core.measure.rounding import count_up, round_to
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
+from zygoform.core.outcome.outcome import Finding, Fitting, Handle, LaterCut, Note, Outcome, Part, Remedy, Supply
+from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_MM
+
+LEAST_RIP = 38.0
+"""Narrower strips are hard to joint and clamp; the rest is then taken from both outer boards."""
+
+CLAMPS_APART = 275.0
+HOLD_APART = 300.0
+HOLD_SCREW = 4.5
+GLUE_ML_PER_M2 = 200.0
+"""Typical for edge joints, both faces wetted."""
+
+Rip = Literal["auto", "first", "last", "both"]
+
+
+class Layout(Struct, frozen=True):
+    """Widths of the boards across the top, from the front (or left) on."""
+
+    widths: tuple[float, ...]
+    full: float
+    excess: float
+    ripped: Literal["none", "first", "last", "both"]
+
+
+def board_widths(across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP) -> Layout:
+    """n = ceil(across / full) boards of working width `full`; what is over comes off the chosen board.
+
+    On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
+    """
+    n = count_up(across / full)
+    excess = n * full - across
+    if excess <= SAME_MM:
+        return Layout((full,) * n, full, 0.0, "none")
+    chosen: Literal["first", "last", "both"] = "last" if full - excess >= least - SAME_MM else "both"
+    if rip != "auto":
+        chosen = rip
+    if n == 1:
+        chosen = "last"
+    widths = [full] * n
+    if chosen == "both":
+        widths[0] = widths[-1] = full - excess / 2
+    else:
+        widths[0 if chosen == "first" else -1] = full - excess
+    return Layout(tuple(widths), full, excess, chosen)
+
+
+class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
+    """Boards side by side take the place of the old top; sizes in mm."""
+
+    board: Annotated[str, choice("Board", hint="as sold, with its real size")] = ""
+    direction: Annotated[
+        Literal["width", "depth"],
+        choice(
+            "Boards run",
+            Choice("width", "left to right", "the usual way: fewest joints, and the length hides movement"),
+            Choice("depth", "front to back", "for short boards; the front then shows end grain"),
+        ),
+    ] = "width"
+    overhang_left: Annotated[float, length("Left", -50, 400, group="Overhang")] = 25.4
+    overhang_right: Annotated[float, length("Right", -50, 400, group="Overhang")] = 25.4
+    overhang_front: Annotated[float, length("Front", -50, 400, group="Overhang")] = 25.4
+    overhang_back: Annotated[float, length("Back", -50, 400, group="Overhang")] = 0.0
+    radius: Annotated[float, length("Corner radius", 0, 400)] = 0.0
+    rounded: Annotated[
+        Literal["all", "front"],
+        choice(
+            "Rounded",
+            Choice("all", "all four", "for a piece seen from all sides"),
+            Choice("front", "front two", "for a piece against a wall"),
+            main=False,
+        ),
+    ] = "all"
+    rip: Annotated[
+        Rip,
+        choice(
+            "Ripped board",
+            Choice("auto", "choose for me", "the last board, or both outer ones where a thin strip would be left"),
+            Choice("last", "back or right", "the narrow board is out of sight"),
+            Choice("first", "front or left", "when the back edge is seen"),
+            Choice("both", "both outer", "evenly spread, no thin strip"),
+            main=False,
+        ),
+    ] = "auto"
+    joint_loss: Annotated[
+        float, length("Lost to jointing", 0, 20, main=False, hint="both edges of a board together")
+    ] = 0.0
+    trim: Annotated[float, length("Spare at each end", 0, 100, main=False, hint="cut off after the glue-up")] = 12.7
+    screws: Annotated[bool, switch("Pocket screws in the joints", main=False)] = True
+    screw_margin: Annotated[float, length("First screw from the end", 20, 200, main=False)] = 50.8
+    screw_apart: Annotated[float, length("Screws apart, at most", 50, 400, main=False)] = 177.8
+    hold: Annotated[
+        Literal["slots", "buttons"],
+        choice(
+            "Held by",
+            Choice("slots", "screws in slots", "when rails or a panel lie under the top: screwed from below"),
+            Choice("buttons", "wooden buttons", "when the frame can take a groove: holds down, slides sideways"),
+            main=False,
+        ),
+    ] = "slots"
+    fixed: Annotated[
+        Literal["front", "centre"],
+        choice(
+            "Fixed line",
+            Choice("front", "front edge", "the front overhang stays even, all movement goes to the back"),
+            Choice("centre", "centre", "movement is halved and goes both ways"),
+            main=False,
+        ),
+    ] = "front"
+
+    def apply(self, form: Form, shop: Shop) -> Outcome:
+        """The piece with the new top. Raises BadInputError where it cannot be built."""
+        body = form.body(self.targets[0])
+        if body is None:
+            raise BadInputError("unknown_key", "The piece this top was planned for is gone.")
+        return _Top(self, form, body, shop).outcome()
+
+
+class _Top:
+    """Works one top out; lives only for the length of one call."""
+
+    def __init__(self, change: PlankTop, form: Form, body: Body, shop: Shop) -> None:
+        self.change, self.form, self.body, self.shop = change, form, body, shop
+        self.size: TimberSize = shop.size(change.board)
+        c = change
+        self.outline = offset_sides(
+            body.plan, (c.overhang_front, c.overhang_right, c.overhang_back, c.overhang_left)
+        )
+        self.lengthwise = (1.0, 0.0) if c.direction == "width" else (0.0, 1.0)
+        self.crosswise = (0.0, 1.0) if c.direction == "width" else (1.0, 0.0)
+        low, high = extent(self.outline, self.lengthwise)
+        near, far = extent(self.outline, self.crosswise)
+        self.long, self.across, self.near = high - low, far - near, near
+        if c.radius > min(self.long, self.across) / 2 + SAME_MM:
+            raise BadInputError(
+                "does_not_fit",
+                "The radius is at most half the short side: {0}.",
+                "radius",
+                (min(self.long, self.across) / 2,),
+            )
+        full = self.size.width - c.joint_loss
+        if full < LEAST_RIP / 2:
+            raise BadInputError("does_not_fit", "Jointing leaves nothing of this board.", "joint_loss")
+        self.layout = board_widths(self.across, full, c.rip)
+        self.rests_on = body.width.guesses | body.depth.guesses
+        if body.corner_left.value != 90 or body.corner_right.value != 90:
+            self.rests_on |= body.corner_left.guesses | body.corner_right.guesses
+
+    def outcome(self) -> Outcome:
+        off = frozenset(b.id for b in self.body.boards if b.role == "top")
+        on = self._boards()
+        cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
+        return Outcome(
+            self.change.id,
+            rebuilt(self.form, self.body, off, on),
+            self._result(),
+            off,
+            on,
+            self._parts(),
+            (self._later(),),
+            self._fittings(),
+            self._supplies(),
+            self._notes(),
+            cautions,
+            self._findings(),
+            self._handles(),
+        )
+
+    def _boards(self) -> tuple[Board, ...]:
+        change, low = self.change, self.body.height
+        back = change.radius if change.rounded == "all" else 0.0
+        rounded = round_corners(self.outline, (change.radius, change.radius, back, back))
+        boards, start = [], self.near
+        for k, width in enumerate(self.layout.widths):
+            outline = _strip(rounded, self.crosswise, start, start + width)
+            start += width
+            solid = upright(outline, low, low + self.size.thickness)
+            grain = X if change.direction == "width" else Y
+            boards.append(
+                Board(f"{change.id}/plank/{k + 1}", f"Top plank {k + 1}", "top", solid, grain, tone=k % 2)
+            )
+        return tuple(boards)
+
+    def _parts(self) -> tuple[Part, ...]:
+        place = ("from the front", "from the left")[self.change.direction == "depth"]
+        return tuple(
+            Part(
+                f"{self.change.id}/plank/{k + 1}",
+                self.change.id,
+                "Top plank",
+                self.size.id,
+                self.size.thickness,
+                width,
+                self.long + 2 * self.change.trim,
+                ripped=width < self.layout.full - SAME_MM,
+                rounding="up",
+                measured_on="over all, spare at the ends included" if self.change.trim else "over all",
+                goes=f"in the top, number {k + 1} {place}",
+                rests_on=self.rests_on,
+            )
+            for k, width in enumerate(self.layout.widths)
+        )
+
+    def _later(self) -> LaterCut:
+        ids = tuple(f"{self.change.id}/plank/{k + 1}" for k in range(len(self.layout.widths)))
+        corners = 0 if self.change.radius <= SAME_MM else (4 if self.change.rounded == "all" else 2)
+        return LaterCut(
+            self.change.id, "Top", self.long, self.across, self.change.radius, corners, ids, self.rests_on
+        )
+
+    def _fittings(self) -> tuple[Fitting, ...]:
+        fittings = []
+        joints = len(self.layout.widths) - 1
+        if self.change.screws and joints:
+            try:
+                size = pocket_screw(self.size.thickness)
+            except BadInputError as thin:
+                raise BadInputError(thin.kind, thin.message, "screws") from thin
+            count = len(self._screw_places()) * joints
+            fittings.append(Fitting(self.change.id, "pocket screw", size, count, "in the joints of the top"))
+        fittings.append(
+            Fitting(self.change.id, "wood screw", self._hold_screw(), 2 * self._hold_count(), "hold the top down")
+        )
+        return tuple(fittings)
+
+    def _screw_places(self) -> tuple[float, ...]:
+        """From one end of the glued-up planks, each rounded from there, so that no error adds up."""
+        whole = self.long + 2 * self.change.trim
+        margin = self.change.screw_margin + self.change.trim
+        try:
+            row = spacing(whole, margin, self.change.screw_apart)
+        except BadInputError as tight:
+            raise BadInputError(tight.kind, tight.message, "screw_margin") from tight
+        return tuple(round_to(margin + k * row.spacing, self.shop.cut_step) for k in range(row.count))
+
+    def _hold_count(self) -> int:
+        return spacing(self.body.width.value, min(50.0, self.body.width.value / 4), HOLD_APART).count
+
+    def _hold_screw(self) -> float:
+        """Through a rail (or a button as thick as half of one) from below into the top."""
+        sizes = tuple(pack.size for pack in self.shop.packs if pack.kind == "wood screw")
+        outer = self.body.bottom_rail if self.change.hold == "slots" else 12.7
+        try:
+            return through_screw(outer, self.size.thickness, 3.0, 8.0, sizes)
+        except BadInputError as none:
+            raise BadInputError(none.kind, none.message, "board") from none
+
+    def _supplies(self) -> tuple[Supply, ...]:
+        area = (len(self.layout.widths) - 1) * self.long * self.size.thickness / 1e6
+        return (Supply(self.change.id, "glue", area * GLUE_ML_PER_M2, "edge joints of the top"),) if area else ()
+
+    def _shrink_grow(self) -> tuple[float, float]:
+        now, climate = self.shop.climate.now, self.shop.climate
+        shrink = -movement(self.across, self.size.species, now, climate.low)
+        return shrink, movement(self.across, self.size.species, now, climate.high)
+
+    def _result(self) -> Say:
+        n, ripped = len(self.layout.widths), self.layout.ripped
+        text = f"{n} boards {{0}} wide" if n > 1 else "1 board {0} wide"
+        sizes = [self.layout.full]
+        if ripped != "none":
+            which = {"first": "the first", "last": "the last", "both": "both outer ones"}[ripped]
+            text += f", {which} ripped to {{1}}"
+            sizes.append(self.layout.widths[0 if ripped != "last" else -1])
+        if self.change.radius > SAME_MM:
+            text += f", corners rounded {{{len(sizes)}}}"
+            sizes.append(self.change.radius)
+        return Say(text, tuple(sizes))
+
+    def _notes(self) -> tuple[Note, ...]:
+        notes = [Note("Finished", Say("{0} × {1} × {2}", (self.long, self.across, self.size.thickness)))]
+        if self.change.screws and len(self.layout.widths) > 1:
+            places = self._screw_places()
+            marks = ", ".join(f"{{{i + 1}}}" for i in range(len(places)))
+            text = f"{len(places)} in each joint, {{0}} long. From one end of the rough planks: {marks}."
+            lengths = (pocket_screw(self.size.thickness), *places)
+            notes.append(Note("Pocket screws", Say(text, lengths)))
+        if len(self.layout.widths) > 1:
+            clamps = spacing(self.long, min(50.0, self.long / 4), CLAMPS_APART)
+            text = f"{clamps.count} panel clamps, {{0}} apart, above and below in turn."
+            notes.append(Note("Clamps", Say(text, (clamps.spacing,))))
+        notes.extend(self._movement_notes())
+        return tuple(notes)
+
+    def _movement_notes(self) -> tuple[Note, ...]:
+        shrink, grow = self._shrink_grow()
+        climate = self.shop.climate
+        text = (
+            f"Across the boards it shrinks up to {{0}} when it is dry and grows up to {{1}} when it is damp "
+            f"({self.size.species}, {climate.low:g} to {climate.high:g} % moisture)."
+        )
+        moving = Note("Movement", Say(text, (shrink, grow)))
+        distance = self.across / (2 if self.change.fixed == "centre" else 1)
+        run = slot(distance, self.size.species, climate.now, climate.low, climate.high, HOLD_SCREW)
+        line = "front row" if self.change.fixed == "front" else "middle row"
+        if self.change.hold == "slots":
+            text = f"Round holes in the {line} only; elsewhere slots {{0}} long across the boards."
+        else:
+            text = (
+                f"Screw the {line} tight; elsewhere buttons, screwed to the top only, {{0}} of groove to slide in."
+            )
+        ban = Say(
+            "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
+            "a wide top held everywhere splits."
+        )
+        return moving, Note("Hold it by", Say(text, (run,))), Note("Never", ban)
+
+    def _findings(self) -> tuple[Finding, ...]:
+        thin = min(self.layout.widths)
+        if thin >= LEAST_RIP - SAME_MM or len(self.layout.widths) < 2:
+            return ()
+        remedies: tuple[Remedy, ...] = ()
+        if self.change.rip != "both" and self.layout.full - self.layout.excess / 2 >= LEAST_RIP:
+            remedies = (Remedy(Say("Rip both outer boards"), self.change.id, "rip", "both"),)
+        return (
+            Finding(
+                "thin_strip",
+                "mind",
+                Say("One board of the top is only {0} wide", (thin,)),
+                Say(
+                    "Under {0} a strip is hard to joint and to clamp. Share it between both outer boards.",
+                    (LEAST_RIP,),
+                ),
+                tuple(f"{self.change.id}/plank/{k + 1}" for k, w in enumerate(self.layout.widths) if w == thin),
+                self.change.id,
+                remedies,
+            ),
+        )
+
+    def _handles(self) -> tuple[Handle, ...]:
+        high = self.body.height + self.size.thickness / 2
+        sides = (
+            ("overhang_front", "Front overhang", 0, (0.0, -1.0, 0.0)),
+            ("overhang_right", "Right overhang", 1, (1.0, 0.0, 0.0)),
+            ("overhang_back", "Back overhang", 2, (0.0, 1.0, 0.0)),
+            ("overhang_left", "Left overhang", 3, (-1.0, 0.0, 0.0)),
+        )
+        handles = []
+        for name, label, side, direction in sides:
+            (ax, ay), (bx, by) = self.outline[side], self.outline[(side + 1) % 4]
+            at = ((ax + bx) / 2, (ay + by) / 2, high)
+            handles.append(Handle(self.change.id, name, label, at, direction))
+        return tuple(handles)
+
+
+def _strip(outline: Outline, across: tuple[float, float], low: float, high: float) -> Outline:
+    """The part of an outline between two lines square to `across`."""
+    ux, uy = across
+    above = clip(outline, (ux * low, uy * low), (ux, uy))
+    return clip(above, (ux * high, uy * high), (-ux, -uy))

@@ -1,0 +1,289 @@
+"""Boards round the bottom of a body, mitred or butted at the corners."""
+
+import math
+from typing import Annotated, Literal
+
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, Form, Role, rebuilt
+from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
+from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.goods.fittings import spacing, through_screw
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.param import Choice, choice, length
+from zygoform.core.measure.reading import Sized
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
+from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Handle, Note, Outcome, Part, Remedy, Supply
+from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_DEG, SAME_MM
+
+FRONT, RIGHT, BACK, LEFT = range(4)
+NAMES = ("front", "right", "back", "left")
+LEAST_HOLD = 20.0
+"""A skirt round the body must overlap it by this much to be screwed to it."""
+
+BLOCK = 19.0
+BLOCKS_APART = 300.0
+GLUE_ML_PER_M2 = 200.0
+
+Fit = Literal["out", "flush", "in"]
+
+
+class Skirt(ChangeBase, frozen=True, tag="skirt"):
+    """Boards on three or four sides of the bottom; sizes in mm."""
+
+    board: Annotated[str, choice("Board", hint="as sold, with its real size")] = ""
+    height: Annotated[float, length("Height", 20, 400)] = 63.5
+    fit: Annotated[
+        Fit,
+        choice(
+            "Stands",
+            Choice("out", "out", "wraps the body and hides its lower edge; the old base stays"),
+            Choice("flush", "flush", "ends with the body, in place of the old base"),
+            Choice("in", "in", "set back under the body, so that toes have room"),
+        ),
+    ] = "flush"
+    sides: Annotated[
+        Literal["three", "four"],
+        choice(
+            "Sides",
+            Choice("three", "three", "for a piece that stands against a wall"),
+            Choice("four", "four", "for a piece seen from all sides"),
+        ),
+    ] = "four"
+    corners: Annotated[
+        Literal["mitred", "butted"],
+        choice(
+            "Corners",
+            Choice("mitred", "mitred", "no end grain is seen; the corners must be measured"),
+            Choice("butted", "butted", "easier and stronger; end grain shows at the sides and takes paint well"),
+        ),
+    ] = "mitred"
+    setback: Annotated[float, length("Set back", 0, 300, main=True, hint="counts where it stands in")] = 25.4
+
+    def apply(self, form: Form, shop: Shop) -> Outcome:
+        """The piece with the skirt. Raises BadInputError where it cannot be built."""
+        body = form.body(self.targets[0])
+        if body is None:
+            raise BadInputError("unknown_key", "The piece this skirt was planned for is gone.")
+        return _Skirt(self, form, body, shop).outcome()
+
+
+class _Skirt:
+    """Works one skirt out; lives only for the length of one call."""
+
+    def __init__(self, change: Skirt, form: Form, body: Body, shop: Shop) -> None:
+        self.change, self.form, self.body, self.shop = change, form, body, shop
+        self.size: TimberSize = shop.size(change.board)
+        if change.height > self.size.width + SAME_MM:
+            raise BadInputError(
+                "does_not_fit",
+                "This board is {0} wide. Choose a wider board or a lower skirt.",
+                "height",
+                (self.size.width,),
+            )
+        self.t = self.size.thickness
+        self.out = {"out": self.t, "flush": 0.0, "in": -change.setback}[change.fit]
+        self.count = 4 if change.sides == "four" else 3
+        self.floor = form.floor if change.fit == "out" else -change.height
+        back = self.out if self.count == 4 else 0.0
+        self.outer = offset_sides(body.plan, (self.out, self.out, back, self.out))
+        inner_back = -self.t if self.count == 4 else 0.0
+        self.inner = offset_sides(self.outer, (-self.t, -self.t, inner_back, -self.t))
+        if min(extent(self.inner, (1.0, 0.0))[1] - self.inner[0][0], extent(self.inner, (0.0, 1.0))[1]) < self.t:
+            raise BadInputError("does_not_fit", "Set back this far, nothing is left to stand on.", "setback")
+        self.pieces = {side: self._outline(side) for side in range(4) if side != BACK or self.count == 4}
+
+    def outcome(self) -> Outcome:
+        gone = ("skirt",) if self.change.fit == "out" else ("base", "skirt")
+        off = frozenset(b.id for b in self.body.boards if b.role in gone)
+        on = tuple(self._board(side, outline) for side, outline in self.pieces.items())
+        base = None if self.change.fit == "out" else self.change.height
+        cautions = (SAW, RIP, DUST, GLUE, LIFT) if self._ripped else (SAW, DUST, GLUE, LIFT)
+        return Outcome(
+            self.change.id,
+            rebuilt(self.form, self.body, off, on, base),
+            self._result(),
+            off,
+            on,
+            tuple(self._part(side, outline) for side, outline in self.pieces.items()),
+            (),
+            self._fittings(),
+            self._supplies(),
+            self._notes(),
+            cautions,
+            self._findings(),
+            self._handles(),
+        )
+
+    @property
+    def _ripped(self) -> bool:
+        return self.change.height < self.size.width - SAME_MM
+
+    def _outline(self, side: int) -> Outline:
+        """Plan of one board. Butted, front and back run through and cover the ends of the sides."""
+        after = (side + 1) % 4
+        mitred = (self.outer[side], self.outer[after], self.inner[after], self.inner[side])
+        if self.change.corners == "mitred":
+            return mitred
+        if side in (FRONT, BACK):
+            return clip(self.outer, self.inner[side], self._axes(side)[1])
+        (fx, fy), (rx, ry) = self._axes(FRONT)[1], self._axes(BACK)[1]
+        behind_front = clip(mitred, self.inner[FRONT], (-fx, -fy))
+        return clip(behind_front, self.inner[BACK], (-rx, -ry)) if self.count == 4 else behind_front
+
+    def _axes(self, side: int) -> tuple[tuple[float, float], tuple[float, float]]:
+        """Unit vector along a side (counter-clockwise) and the one pointing out."""
+        (ax, ay), (bx, by) = self.body.plan[side], self.body.plan[(side + 1) % 4]
+        reach = math.hypot(bx - ax, by - ay)
+        ux, uy = (bx - ax) / reach, (by - ay) / reach
+        return (ux, uy), (uy, -ux)
+
+    def _board(self, side: int, outline: Outline) -> Board:
+        solid = upright(outline, self.floor, self.floor + self.change.height)
+        grain = X if side in (FRONT, BACK) else Y
+        role: Role = "skirt" if self.change.fit == "out" else "base"
+        return Board(f"{self.change.id}/board/{NAMES[side]}", f"Skirt, {NAMES[side]}", role, solid, grain)
+
+    def _part(self, side: int, outline: Outline) -> Part:
+        """Length and ends read off the plan; the show face is the outer one."""
+        along_side, outward = self._axes(side)
+        low, high = extent(outline, along_side)
+        left, right = self._bevels(outline, along_side, outward)
+        mitred = max(abs(left), abs(right)) > SAME_DEG
+        return Part(
+            f"{self.change.id}/board/{NAMES[side]}",
+            self.change.id,
+            f"Skirt {NAMES[side]}",
+            self.size.id,
+            self.t,
+            self.change.height,
+            high - low,
+            EndCut(bevel=left),
+            EndCut(bevel=right),
+            ripped=self._ripped,
+            rounding="up" if self.change.fit == "out" else "nearest",
+            measured_on=_measured(left, right) if mitred else "over all",
+            goes=f"across the {NAMES[side]}, {'round' if self.change.fit == 'out' else 'under'} the body",
+            rests_on=self._rests_on(side),
+        )
+
+    def _bevels(
+        self, outline: Outline, along_side: tuple[float, float], outward: tuple[float, float]
+    ) -> tuple[float, float]:
+        def place(p: tuple[float, float], axis: tuple[float, float]) -> float:
+            return p[0] * axis[0] + p[1] * axis[1]
+
+        middle = sum(place(p, outward) for p in outline) / len(outline)
+        face = [place(p, along_side) for p in outline if place(p, outward) > middle]
+        rear = [place(p, along_side) for p in outline if place(p, outward) < middle]
+        left = math.degrees(math.atan2(min(rear) - min(face), self.t))
+        right = math.degrees(math.atan2(max(face) - max(rear), self.t))
+        return tuple(0.0 if abs(a) < SAME_DEG else a for a in (left, right))  # type: ignore[return-value]
+
+    def _rests_on(self, side: int) -> frozenset[str]:
+        body = self.body
+        corners: Sized = body.corner_left + body.corner_right
+        guesses = body.width.guesses if side in (FRONT, BACK) else body.depth.guesses
+        bent = body.corner_left.value != 90 or body.corner_right.value != 90
+        return guesses | (corners.guesses if bent or self.change.corners == "mitred" else frozenset())
+
+    def _result(self) -> Say:
+        corners = f"{2 if self.count == 3 else 4} {self.change.corners} corners"
+        return Say(f"{{0}} high, {corners}, {_STANDS[self.change.fit]}", (self.change.height,))
+
+    def _rows(self) -> int:
+        """Screws or blocks along all sides."""
+        total = 0
+        for side, outline in self.pieces.items():
+            low, high = extent(outline, self._axes(side)[0])
+            total += spacing(high - low, min(75.0, (high - low) / 4), BLOCKS_APART).count
+        return total
+
+    def _fittings(self) -> tuple[Fitting, ...]:
+        sizes = tuple(pack.size for pack in self.shop.packs if pack.kind == "wood screw")
+        out = self.change.fit == "out"
+        try:
+            size = through_screw(self.body.side_thickness if out else BLOCK, self.t, 3.0, 8.0, sizes)
+        except BadInputError as none:
+            raise BadInputError(none.kind, none.message, "board") from none
+        use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
+        return (Fitting(self.change.id, "wood screw", size, self._rows() * (1 if out else 2), use),)
+
+    def _supplies(self) -> tuple[Supply, ...]:
+        corners = 2 if self.count == 3 else 4
+        blocks = 0 if self.change.fit == "out" else self._rows()
+        area = (corners * self.t * 1.5 + blocks * 2 * BLOCK) * self.change.height / 1e6
+        return (Supply(self.change.id, "glue", area * GLUE_ML_PER_M2, "corners and blocks of the skirt"),)
+
+    def _notes(self) -> tuple[Note, ...]:
+        notes = [
+            Note(
+                "Order", Say("Cut the front first and dry fit it. Cut the sides a little long and trim them to it.")
+            ),
+        ]
+        if self.change.fit != "out":
+            text = f"{self._rows()} blocks {{0}} thick from offcuts behind it, at most {{1}} apart, one in each corner."
+            notes.append(Note("Blocks", Say(text, (BLOCK, BLOCKS_APART))))
+            notes.append(Note("Height", Say("The piece will stand {0} high.", (self._overall(),))))
+        return tuple(notes)
+
+    def _overall(self) -> float:
+        tops = (board.solid.box()[1][2] for board in self.body.boards)
+        return max(tops) + self.change.height
+
+    def _findings(self) -> tuple[Finding, ...]:
+        if self.change.fit != "out":
+            return ()
+        base, height = self.form.base_height, self.change.height
+        ids = tuple(f"{self.change.id}/board/{NAMES[side]}" for side in self.pieces)
+        if height < base + LEAST_HOLD - SAME_MM:
+            need = base + LEAST_HOLD
+            return (
+                Finding(
+                    "skirt_hangs",
+                    "mind",
+                    Say("The skirt has too little body to hold on to"),
+                    Say(
+                        "The base is {0} high: the skirt overlaps the body from there up, by {1} at least.",
+                        (base, LEAST_HOLD),
+                    ),
+                    ids,
+                    self.change.id,
+                    (Remedy(Say("Make it {0} high", (need,)), self.change.id, "height", need),)
+                    if need <= self.size.width
+                    else (Remedy(Say("Stand it flush"), self.change.id, "fit", "flush"),),
+                ),
+            )
+        clear = base + self.body.bottom_rail
+        if height > clear + SAME_MM:
+            return (
+                Finding(
+                    "skirt_covers_front",
+                    "mind",
+                    Say("The skirt covers the lower {0} of the front", (height - clear,)),
+                    Say("The bottom rail ends {0} above the floor; what is above must open.", (clear,)),
+                    ids,
+                    self.change.id,
+                    (Remedy(Say("Make it {0} high", (clear,)), self.change.id, "height", clear),),
+                ),
+            )
+        return ()
+
+    def _handles(self) -> tuple[Handle, ...]:
+        (ax, ay), (bx, by) = self.outer[FRONT], self.outer[RIGHT]
+        out = self.change.fit == "out"
+        at = ((ax + bx) / 2, (ay + by) / 2, self.floor + (self.change.height if out else 0.0))
+        return (Handle(self.change.id, "height", "Skirt height", at, (0.0, 0.0, 1.0 if out else -1.0)),)
+
+
+_STANDS = {"out": "round the body", "flush": "flush with the body", "in": "set back"}
+
+
+def _measured(left: float, right: float) -> str:
+    if left > 0 and right > 0:
+        return "long point to long point, on the outside face"
+    if left >= 0 and right >= 0:
+        return "square end to long point, on the outside face"
+    return "over all, between the extreme points"

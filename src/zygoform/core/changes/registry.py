@@ -1,0 +1,63 @@
+"""Kinds of change. A kind is a file in kinds/ and one entry here."""
+
+from collections.abc import Callable
+
+from msgspec import Struct
+
+from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.kinds.plank_top import PlankTop
+from zygoform.core.changes.kinds.skirt import Skirt
+from zygoform.core.form.form import Role
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.shop import Shop
+
+KnownChange = PlankTop | Skirt
+Change = KnownChange | UnknownChange
+
+
+class ChangeKind(Struct, frozen=True):
+    """A kind of change: what it is called, which parts of the piece it fits, and its first, sensible state."""
+
+    kind: str
+    type: type[PlankTop] | type[Skirt]
+    title: str
+    fits: frozenset[Role]
+    start: Callable[[str, int, str, Shop], KnownChange]
+
+
+def _nearest(shop: Shop, thickness: float, width: float) -> TimberSize | None:
+    """The size on sale nearest to a wanted section, in the project's system where there is one."""
+    own = [s for s in shop.timber if s.system == shop.unit.system] or list(shop.timber)
+    return min(own, key=lambda s: (2 * abs(s.thickness - thickness) + abs(s.width - width), s.id), default=None)
+
+
+def _start_top(change_id: str, number: int, target: str, shop: Shop) -> PlankTop:
+    size = _nearest(shop, 25.4, 140.0)
+    overhang = 25.4 if shop.unit.system == "inch" else 25.0
+    trim = 12.7 if shop.unit.system == "inch" else 12.0
+    return PlankTop(
+        change_id,
+        number,
+        (target,),
+        board=size.id if size else "",
+        overhang_left=overhang,
+        overhang_right=overhang,
+        overhang_front=overhang,
+        trim=trim,
+    )
+
+
+def _start_skirt(change_id: str, number: int, target: str, shop: Shop) -> Skirt:
+    size = _nearest(shop, 19.0, 64.0)
+    return Skirt(change_id, number, (target,), board=size.id if size else "", height=size.width if size else 63.5)
+
+
+CHANGE_KINDS: dict[str, ChangeKind] = {
+    "plank_top": ChangeKind("plank_top", PlankTop, "New plank top", frozenset({"top"}), _start_top),
+    "skirt": ChangeKind("skirt", Skirt, "New skirt", frozenset({"base", "skirt", "side", "bottom"}), _start_skirt),
+}
+
+
+def kind_of(change: KnownChange) -> ChangeKind:
+    """The registry's entry for a change."""
+    return next(kind for kind in CHANGE_KINDS.values() if isinstance(change, kind.type))

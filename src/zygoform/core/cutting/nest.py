@@ -1,0 +1,123 @@
+"""How close slanted ends come to each other on a board, and the best order of parts on one.
+
+delta(a, b) = kerf * max(1/cos a, 1/cos b) - [both lean the same way] * width * min(|tan a|, |tan b|), rounded
+up to a hundredth of a millimetre: the distance from the extreme right of one part to the extreme left of the
+next. Lines of equal slope share one cut; opposite ones do not overlap; the slanted kerf counts.
+"""
+
+import math
+from functools import cache
+from itertools import pairwise
+
+from zygoform.core.cutting.question import Question
+
+Ends = tuple[float, float]
+Counts = tuple[int, ...]
+MOST_STATES = 20_000
+
+
+@cache
+def delta(right: float, left: float, kerf: int, width: int) -> int:
+    """Units from the extreme right of a part (right angle) to the extreme left of the next (left angle)."""
+    a, b = math.radians(right), math.radians(left)
+    gap = kerf * max(1 / math.cos(a), 1 / math.cos(b))
+    if right * left > 0:
+        gap -= width * min(abs(math.tan(a)), abs(math.tan(b)))
+    return math.ceil(gap - 1e-9)
+
+
+def turned(ends: Ends, turn: str) -> tuple[Ends, ...]:
+    """The ways a part with these ends can lie, without repeats."""
+    left, right = ends
+    ways = [(left, right)]
+    if turn in ("free", "face"):
+        ways.append((right, left))
+    if turn == "free":
+        ways += [(-left, -right), (-right, -left)]
+    return tuple(dict.fromkeys((a + 0.0, b + 0.0) for a, b in ways))
+
+
+class Nester:
+    """Orders parts by their ends. Parts with the same ends form a class; a board is a count for each."""
+
+    def __init__(self, question: Question) -> None:
+        self.kerf, self.width = question.kerf, question.width
+        ends = [turned((part.left, part.right), question.turn) for part in question.parts]
+        kinds = list(dict.fromkeys(frozenset(ways) for ways in ends))
+        self.ways: tuple[tuple[Ends, ...], ...] = tuple(
+            next(ways for ways in ends if frozenset(ways) == kind) for kind in kinds
+        )
+        self.class_of = tuple(kinds.index(frozenset(ways)) for ways in ends)
+        self._memo: dict[tuple[Counts, float], tuple[int, int, Ends]] = {}
+        self.square = all(ways == ((0.0, 0.0),) for ways in self.ways)
+        angles = {angle for ways in self.ways for way in ways for angle in way} or {0.0}
+        self.least = min(delta(a, b, self.kerf, self.width) for a in angles for b in angles)
+
+    def joints(self, counts: Counts) -> int:
+        """Least sum of all gaps between neighbours (negative where slopes nest)."""
+        pieces = sum(counts)
+        if pieces < 2:
+            return 0
+        if self.square:
+            return (pieces - 1) * self.kerf
+        if math.prod(n + 1 for n in counts) > MOST_STATES:
+            return sum(delta(*pair, self.kerf, self.width) for pair in self._pairs(self._in_turn(counts)))
+        return min(
+            self._rest(_less(counts, kind), way[1])[0]
+            for kind, ways in enumerate(self.ways)
+            if counts[kind]
+            for way in ways
+        )
+
+    def _rest(self, counts: Counts, last: float) -> tuple[int, int, Ends]:
+        """Least gaps for the remaining parts after an end `last`; the class and the way that come next."""
+        if not any(counts):
+            return 0, -1, (0.0, 0.0)
+        key = (counts, last)
+        if key not in self._memo:
+            self._memo[key] = min(
+                (delta(last, way[0], self.kerf, self.width) + self._rest(_less(counts, kind), way[1])[0], kind, way)
+                for kind, ways in enumerate(self.ways)
+                if counts[kind]
+                for way in ways
+            )
+        return self._memo[key]
+
+    def order(self, counts: Counts) -> list[tuple[int, Ends]]:
+        """The best order: (class, ends as they lie) from left to right."""
+        if not any(counts):
+            return []
+        if self.square or math.prod(n + 1 for n in counts) > MOST_STATES:
+            return self._in_turn(counts)
+        first = min(
+            (self._rest(_less(counts, kind), way[1])[0], kind, way)
+            for kind, ways in enumerate(self.ways)
+            if counts[kind]
+            for way in ways
+        )
+        kind, way = first[1], first[2]
+        placed = [(kind, way)]
+        counts = _less(counts, kind)
+        while any(counts):
+            _, kind, way = self._rest(counts, way[1])
+            placed.append((kind, way))
+            counts = _less(counts, kind)
+        return placed
+
+    def _in_turn(self, counts: Counts) -> list[tuple[int, Ends]]:
+        """Class after class, each part turned to lie best against the one before."""
+        placed: list[tuple[int, Ends]] = []
+        for kind, count in enumerate(counts):
+            for _ in range(count):
+                last = placed[-1][1][1] if placed else 0.0
+                way = min(self.ways[kind], key=lambda w: delta(last, w[0], self.kerf, self.width))
+                placed.append((kind, way))
+        return placed
+
+    @staticmethod
+    def _pairs(placed: list[tuple[int, Ends]]) -> list[tuple[float, float]]:
+        return [(a[1][1], b[1][0]) for a, b in pairwise(placed)]
+
+
+def _less(counts: Counts, kind: int) -> Counts:
+    return (*counts[:kind], counts[kind] - 1, *counts[kind + 1 :])

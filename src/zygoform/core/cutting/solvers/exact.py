@@ -1,0 +1,191 @@
+"""The proven layout: least money, then fewest boards.
+
+Gilmore and Gomory's column generation with exact pricing; the linear program's value is a bound on money,
+rounded up to the common divisor of the prices. Any solution that costs at most T uses only patterns whose
+reduced cost is at most T - bound, so enumerating those and solving over them proves the optimum. All limits
+are amounts of work, so the same question gets the same answer.
+"""
+
+import math
+from collections.abc import Iterator
+
+from zygoform.core.cutting.nest import Counts
+from zygoform.core.cutting.question import Answer, Question
+from zygoform.core.cutting.solvers.packing import Load, Packing
+from zygoform.core.cutting.solvers.program import cheapest_mix, duals_of
+from zygoform.core.cutting.solvers.quick import quick_loads
+
+MOST_ROUNDS = 400
+MOST_NODES = 400_000
+MOST_PATTERNS = 40_000
+TINY = 1e-6
+
+
+def improve(question: Question) -> Iterator[Answer]:
+    """Better and better answers; the last one is proven where the work allowed it."""
+    packing = Packing(question)
+    loads = quick_loads(packing)
+    yield packing.write(loads)
+    if packing.types and loads:
+        yield from _Search(packing, loads).answers()
+    else:
+        yield packing.write(loads, proven=True)
+
+
+class _Search:
+    def __init__(self, packing: Packing, loads: list[Load]) -> None:
+        self.packing, self.best = packing, loads
+        self.columns: dict[Load, None] = dict.fromkeys(loads)
+        self.bound = 0.0
+        self.duals: tuple[float, ...] = ()
+        self.limits: tuple[float, ...] = ()
+        divisor = math.gcd(*packing.prices)
+        self.divisor = divisor or 1
+
+    def answers(self) -> Iterator[Answer]:
+        exact = self._price_out()
+        self._take(cheapest_mix(self.packing, list(self.columns), None))
+        floor = self._floor() if exact else 0
+        yield self._write(floor, proven=False)
+        if not exact:
+            return
+        patterns = self._all_within(self._cost() - self.bound)
+        if patterns is None:
+            if self._cost() == floor:
+                yield self._write(floor, proven=True)
+            return
+        self._take(cheapest_mix(self.packing, patterns, None))
+        self._take(cheapest_mix(self.packing, patterns, self._cost()))
+        yield self._write(self._cost(), proven=True)
+
+    def _write(self, bound: int, *, proven: bool) -> Answer:
+        return self.packing.write(self.best, bound=bound, proven=proven)
+
+    def _cost(self) -> int:
+        return sum(self.packing.prices[j] for j, _ in self.best)
+
+    def _floor(self) -> int:
+        return math.ceil(self.bound / self.divisor - TINY) * self.divisor
+
+    def _take(self, loads: list[Load] | None) -> None:
+        """Keeps a mix of columns if it is better, without the parts it makes too many of."""
+        if loads is None:
+            return
+        exact = self._trimmed(loads)
+        cost = sum(self.packing.prices[j] for j, _ in exact)
+        if (cost, len(exact)) < (self._cost(), len(self.best)):
+            self.best = exact
+
+    def _trimmed(self, loads: list[Load]) -> list[Load]:
+        missing = list(self.packing.demand)
+        kept: list[Load] = []
+        for j, counts in loads:
+            real = tuple(min(n, m) for n, m in zip(counts, missing, strict=True))
+            missing = [m - n for m, n in zip(missing, real, strict=True)]
+            if any(real):
+                kept.append((j, real))
+        return kept
+
+    def _price_out(self) -> bool:
+        """Adds columns until none has a negative reduced cost; whether that end was reached."""
+        for k in range(len(self.packing.types)):
+            single = tuple(int(i == k) for i in range(len(self.packing.types)))
+            for j, room in enumerate(self.packing.room):
+                if self.packing.lengths[k] <= room:
+                    self.columns[j, single] = None
+        for _ in range(MOST_ROUNDS):
+            self.bound, self.duals, self.limits = duals_of(self.packing, list(self.columns))
+            found = False
+            for j, price in enumerate(self.packing.prices):
+                walk = _Patterns(self.packing, j, self.duals)
+                pattern = walk.best()
+                if walk.nodes > MOST_NODES:
+                    return False
+                value = sum(d * n for d, n in zip(self.duals, pattern, strict=True))
+                if value > price - self.limits[j] + TINY and (j, pattern) not in self.columns:
+                    self.columns[j, pattern] = None
+                    found = True
+            if not found:
+                return True
+        return False
+
+    def _all_within(self, slack: float) -> list[Load] | None:
+        """Every pattern that a solution this much dearer than the bound could use; None where too many."""
+        patterns: list[Load] = []
+        for j, price in enumerate(self.packing.prices):
+            walk = _Patterns(self.packing, j, self.duals)
+            found = walk.worth(price - self.limits[j] - slack - TINY)
+            if found is None or len(patterns) + len(found) > MOST_PATTERNS:
+                return None
+            patterns.extend((j, pattern) for pattern in found)
+        return list(dict.fromkeys([*patterns, *self.best]))
+
+
+class _Patterns:
+    """Depth-first walk over what one board can hold, cut off by the value per length of what is left."""
+
+    def __init__(self, packing: Packing, stock: int, values: tuple[float, ...]) -> None:
+        self.packing, self.values = packing, values
+        least = packing.nester.least
+        # Where slopes nest, a part never takes less than its length and the least gap.
+        self.weights = [max(1, length + least) for length in packing.lengths]
+        self.space = packing.room[stock] + least
+        self.room = packing.room[stock]
+        self.sequence = sorted(range(len(values)), key=lambda i: -values[i] / self.weights[i])
+        self.nodes = 0
+        self.counts = [0] * len(values)
+        self.found: list[Counts] = []
+        self.goal = 0.0
+        self.top: tuple[float, Counts] = (0.0, tuple(self.counts))
+
+    def best(self) -> Counts:
+        """The pattern of greatest value."""
+        self._deepen(0, self.space, 0.0, collect=False)
+        return self.top[1]
+
+    def worth(self, goal: float) -> list[Counts] | None:
+        """All patterns of at least this value that no further part fits on; None where too many."""
+        self.goal = goal
+        self._deepen(0, self.space, 0.0, collect=True)
+        return None if self.nodes > MOST_NODES or len(self.found) > MOST_PATTERNS else self.found
+
+    def _deepen(self, at: int, space: int, value: float, *, collect: bool) -> None:
+        self.nodes += 1
+        if self.nodes > MOST_NODES or len(self.found) > MOST_PATTERNS:
+            return
+        if at == len(self.sequence):
+            self._finish(value, collect=collect)
+            return
+        kind = self.sequence[at]
+        density = max(0.0, self.values[kind] / self.weights[kind])
+        reach = value + space * density
+        if (collect and reach < self.goal) or (not collect and reach <= self.top[0] + TINY):
+            return
+        most = min(self.packing.demand[kind], space // self.weights[kind])
+        for count in range(most, -1, -1):
+            self.counts[kind] = count
+            if self._fits():
+                left = space - count * self.weights[kind]
+                self._deepen(at + 1, left, value + count * self.values[kind], collect=collect)
+        self.counts[kind] = 0
+
+    def _fits(self) -> bool:
+        # Square ends need no second look: their weights are exact.
+        return self.packing.nester.square or self.packing.need(tuple(self.counts)) <= self.room
+
+    def _finish(self, value: float, *, collect: bool) -> None:
+        counts = tuple(self.counts)
+        if not collect:
+            if value > self.top[0] + TINY:
+                self.top = (value, counts)
+        elif any(counts) and self._is_full(counts):
+            self.found.append(counts)
+
+    def _is_full(self, counts: Counts) -> bool:
+        """Whether no missing part fits besides; only such patterns are needed, since more may be cut than asked."""
+        for kind, demand in enumerate(self.packing.demand):
+            if counts[kind] < demand:
+                more = (*counts[:kind], counts[kind] + 1, *counts[kind + 1 :])
+                if self.packing.need(more) <= self.room:
+                    return False
+        return True

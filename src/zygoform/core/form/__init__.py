@@ -1,0 +1,7 @@
+"""The piece as geometry: bodies with their boards and openings.
+
+form.py     Form, Body, Board, FormOpening; putting boards on and taking them off
+front.py    the front of a case, divided into openings
+kinds/      how each kind of piece is built from its readings
+registry.py kind of piece -> its class
+"""

@@ -1,0 +1,105 @@
+"""The piece as geometry.
+
+x runs to the right along the front, y from the front to the back, z up. The origin is the body's front left
+corner at its underside, so that what stays keeps its place when top, base or skirt change.
+"""
+
+from typing import Literal
+
+from msgspec import Struct, structs
+
+from zygoform.core.geometry.plane import Outline
+from zygoform.core.geometry.prism import Point3, Prism, X
+from zygoform.core.measure.reading import Sized
+
+Role = Literal[
+    "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt"
+]
+
+
+class Board(Struct, frozen=True):
+    """One solid of the piece. `inside` faces lie within the body; `tone` alternates for strips side by side."""
+
+    id: str
+    name: str
+    role: Role
+    solid: Prism
+    grain: Point3 = X
+    inside: bool = False
+    tone: int = 0
+
+
+class FormOpening(Struct, frozen=True):
+    """A place in the front: its rectangle (x0, z0, x1, z1) and what it holds."""
+
+    id: str
+    name: str
+    rect: tuple[float, float, float, float]
+    holds: Literal["drawer", "door", "nothing"]
+
+
+class Misfit(Struct, frozen=True):
+    """Cells of a division whose sizes do not come to the room there is."""
+
+    division: str
+    total: float
+    room: float
+
+
+class Body(Struct, frozen=True):
+    """A case: plan outline (front left, front right, back right, back left), height, boards, openings."""
+
+    id: str
+    name: str
+    plan: Outline
+    height: float
+    width: Sized
+    depth: Sized
+    corner_left: Sized
+    corner_right: Sized
+    side_thickness: float
+    bottom_rail: float
+    boards: tuple[Board, ...]
+    openings: tuple[FormOpening, ...] = ()
+    misfits: tuple[Misfit, ...] = ()
+
+
+class Form(Struct, frozen=True):
+    """All bodies of a piece or a set, and how far the floor lies below the bodies' underside (mm)."""
+
+    bodies: tuple[Body, ...]
+    base_height: float
+    guesses: frozenset[str] = frozenset()
+
+    @property
+    def boards(self) -> tuple[Board, ...]:
+        return tuple(board for body in self.bodies for board in body.boards)
+
+    @property
+    def floor(self) -> float:
+        """Height of the floor in the form's own coordinates."""
+        return -self.base_height
+
+    def body(self, target: str) -> Body | None:
+        """The body of that id, or the one that has the board or opening."""
+        for body in self.bodies:
+            ids = {body.id, *(b.id for b in body.boards), *(o.id for o in body.openings)}
+            if target in ids:
+                return body
+        return None
+
+    def box(self) -> tuple[Point3, Point3]:
+        """The box round all boards, down to the floor."""
+        lows, highs = zip(*(board.solid.box() for board in self.boards), strict=True)
+        low = (min(p[0] for p in lows), min(p[1] for p in lows), min(self.floor, *(p[2] for p in lows)))
+        return low, (max(p[0] for p in highs), max(p[1] for p in highs), max(p[2] for p in highs))
+
+
+def rebuilt(
+    form: Form, body: Body, off: frozenset[str], on: tuple[Board, ...], base_height: float | None = None
+) -> Form:
+    """The form with some boards of `body` taken off and others put on."""
+    boards = tuple(board for board in body.boards if board.id not in off) + on
+    bodies = tuple(structs.replace(b, boards=boards) if b.id == body.id else b for b in form.bodies)
+    height = form.base_height if base_height is None else base_height
+    return structs.replace(form, bodies=bodies, base_height=height)

@@ -1,0 +1,134 @@
+"""The front of a case: openings, and divisions of it into columns or rows of unequal size."""
+
+from collections.abc import Iterator
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct, structs
+
+from zygoform.core.form.form import Misfit
+from zygoform.core.measure.reading import Readings
+from zygoform.core.tolerance import SAME_MM
+
+Holds = Literal["drawer", "door", "nothing"]
+Rect = tuple[float, float, float, float]
+
+
+class Opening(Struct, frozen=True, tag_field="cell", tag="opening"):
+    """One opening; it keeps its id however the front is divided."""
+
+    id: str
+    holds: Holds = "nothing"
+
+
+class Division(Struct, frozen=True, tag_field="cell", tag="division"):
+    """Cells side by side (left to right) or stacked (top to bottom), with the size of each where known."""
+
+    id: str
+    direction: Literal["columns", "rows"]
+    cells: Annotated[tuple["Opening | Division", ...], Meta(min_length=2, max_length=24)]
+    sizes: tuple[Readings, ...]
+
+
+Cell = Opening | Division
+
+
+class PlacedCell(Struct, frozen=True):
+    """A cell with its rectangle (x0, z0, x1, z1); `after` is the gap that follows it in its division."""
+
+    cell: Cell
+    rect: Rect
+
+
+def walk(cell: Cell) -> Iterator[Cell]:
+    """The cell and all cells in it, in reading order."""
+    yield cell
+    if isinstance(cell, Division):
+        for inner in cell.cells:
+            yield from walk(inner)
+
+
+def openings(cell: Cell) -> tuple[Opening, ...]:
+    """The openings, in reading order."""
+    return tuple(c for c in walk(cell) if isinstance(c, Opening))
+
+
+def find_opening(cell: Cell, opening_id: str) -> Opening | None:
+    return next((o for o in openings(cell) if o.id == opening_id), None)
+
+
+def replaced(cell: Cell, cell_id: str, new: Cell) -> Cell:
+    """The tree with one cell replaced."""
+    if cell.id == cell_id:
+        return new
+    if isinstance(cell, Opening):
+        return cell
+    return structs.replace(cell, cells=tuple(replaced(c, cell_id, new) for c in cell.cells))
+
+
+def parent(cell: Cell, cell_id: str) -> Division | None:
+    """The division that holds a cell directly."""
+    return next((d for d in walk(cell) if isinstance(d, Division) and any(c.id == cell_id for c in d.cells)), None)
+
+
+def share_out(sizes: tuple[Readings, ...], room: float) -> tuple[tuple[float, ...], float | None]:
+    """Sizes of all cells in `room` (mm, dividers taken off); and the sum entered where it does not fit.
+
+    Blank ones share the rest equally. Where everything entered misses the room, the drawing scales it and
+    the sum is returned, to be told.
+    """
+    known = [readings[-1].value if readings else None for readings in sizes]
+    total = sum(size for size in known if size is not None)
+    blanks = known.count(None)
+    rest = room - total
+    if blanks and rest > SAME_MM:
+        return tuple(rest / blanks if size is None else size for size in known), None
+    if not blanks and abs(rest) <= 1.0:  # a tape reads to about a millimetre
+        return tuple(size or 0.0 for size in known), None
+    filled = [room / len(known) if size is None else size for size in known]
+    scale = room / sum(filled)
+    return tuple(size * scale for size in filled), total
+
+
+class FrontLayout(Struct, frozen=True):
+    """The front laid out: openings and the dividers between cells, each with its rectangle."""
+
+    openings: tuple[tuple[Opening, Rect], ...]
+    uprights: tuple[tuple[str, Rect], ...]
+    rails: tuple[tuple[str, Rect, bool], ...]  # the flag: a full shelf, since what is beside it stands open
+    misfits: tuple[Misfit, ...]
+
+
+def lay_out(cell: Cell, rect: Rect, divider: float) -> FrontLayout:
+    """Places every opening of the front in `rect`; dividers are named after the cell before them."""
+    if isinstance(cell, Opening):
+        return FrontLayout(((cell, rect),), (), (), ())
+    x0, z0, x1, z1 = rect
+    columns = cell.direction == "columns"
+    room = (x1 - x0 if columns else z1 - z0) - divider * (len(cell.cells) - 1)
+    sizes, total = share_out(cell.sizes, room)
+    parts: list[FrontLayout] = []
+    uprights: list[tuple[str, Rect]] = []
+    rails: list[tuple[str, Rect, bool]] = []
+    at = 0.0
+    for i, (inner, size) in enumerate(zip(cell.cells, sizes, strict=True)):
+        here = (x0 + at, z0, x0 + at + size, z1) if columns else (x0, z1 - at - size, x1, z1 - at)
+        parts.append(lay_out(inner, here, divider))
+        at += size + divider
+        if i + 1 == len(cell.cells):
+            break
+        if columns:
+            uprights.append((inner.id, (here[2], z0, here[2] + divider, z1)))
+        else:
+            shelf = not (_all_drawers(inner) and _all_drawers(cell.cells[i + 1]))
+            rails.append((inner.id, (x0, here[1] - divider, x1, here[1]), shelf))
+    own = (Misfit(cell.id, total, room),) if total is not None else ()
+    return FrontLayout(
+        tuple(o for p in parts for o in p.openings),
+        tuple(uprights) + tuple(u for p in parts for u in p.uprights),
+        tuple(rails) + tuple(r for p in parts for r in p.rails),
+        own + tuple(m for p in parts for m in p.misfits),
+    )
+
+
+def _all_drawers(cell: Cell) -> bool:
+    return all(opening.holds == "drawer" for opening in openings(cell))

@@ -1,0 +1,6 @@
+"""Plain geometry on tuples of floats; no library is needed for convex outlines.
+
+plane.py   points, lines and convex outlines in a plane
+prism.py   an outline given a thickness and placed in space
+mitres.py  saw angles and lengths of mitred pieces, by formula
+"""

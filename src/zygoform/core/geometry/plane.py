@@ -1,0 +1,98 @@
+"""Points, lines and convex outlines in a plane. Outlines run counter-clockwise and do not repeat a point."""
+
+import math
+
+from zygoform.core.tolerance import SAME_MM
+
+Point = tuple[float, float]
+Outline = tuple[Point, ...]
+
+
+def area(outline: Outline) -> float:
+    """Signed area by the shoelace rule; positive counter-clockwise."""
+    pairs = zip(outline, outline[1:] + outline[:1], strict=True)
+    return sum(ax * by - bx * ay for (ax, ay), (bx, by) in pairs) / 2
+
+
+def rectangle(x0: float, y0: float, x1: float, y1: float) -> Outline:
+    return ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
+
+
+def clip(outline: Outline, at: Point, inward: Point) -> Outline:
+    """The part of a convex outline on the side of the line through `at` that `inward` points to."""
+    kept: list[Point] = []
+    heights = [(x - at[0]) * inward[0] + (y - at[1]) * inward[1] for x, y in outline]
+    for i, point in enumerate(outline):
+        before, here = heights[i - 1], heights[i]
+        if (before < 0 < here) or (here < 0 < before):
+            share = before / (before - here)
+            last = outline[i - 1]
+            kept.append((last[0] + share * (point[0] - last[0]), last[1] + share * (point[1] - last[1])))
+        if here >= 0:
+            kept.append(point)
+    return _without_repeats(kept)
+
+
+def intersect(outline: Outline, window: Outline) -> Outline:
+    """Common part of two convex outlines; empty where they do not meet."""
+    for (ax, ay), (bx, by) in zip(window, window[1:] + window[:1], strict=True):
+        outline = clip(outline, (ax, ay), (ay - by, bx - ax))
+        if len(outline) < 3:
+            return ()
+    return outline
+
+
+def _without_repeats(points: list[Point]) -> Outline:
+    kept = [p for i, p in enumerate(points) if math.dist(p, points[i - 1]) > SAME_MM]
+    return tuple(kept) if len(kept) >= 3 else ()
+
+
+def offset_sides(outline: Outline, distances: tuple[float, ...]) -> Outline:
+    """A convex outline with side i (from corner i to i + 1) moved outwards by distances[i]; inwards if < 0."""
+    lines: list[tuple[Point, Point]] = []
+    for i, (ax, ay) in enumerate(outline):
+        bx, by = outline[(i + 1) % len(outline)]
+        length = math.hypot(bx - ax, by - ay)
+        ux, uy = (bx - ax) / length, (by - ay) / length
+        lines.append(((ax + uy * distances[i], ay - ux * distances[i]), (ux, uy)))
+    return tuple(meet(lines[i - 1], lines[i]) for i in range(len(lines)))
+
+
+def meet(first: tuple[Point, Point], second: tuple[Point, Point]) -> Point:
+    """Where two lines (point, direction) cross; they must not be parallel."""
+    (ax, ay), (ux, uy) = first
+    (bx, by), (vx, vy) = second
+    share = ((bx - ax) * vy - (by - ay) * vx) / (ux * vy - uy * vx)
+    return (ax + share * ux, ay + share * uy)
+
+
+def round_corners(outline: Outline, radii: tuple[float, ...], steps: int = 10) -> Outline:
+    """Corner i rounded with an arc of radii[i], drawn in `steps` chords."""
+    points: list[Point] = []
+    for i, corner in enumerate(outline):
+        if radii[i] <= SAME_MM:
+            points.append(corner)
+            continue
+        before, after = outline[i - 1], outline[(i + 1) % len(outline)]
+        points.extend(_arc(before, corner, after, radii[i], steps))
+    return _without_repeats(points)
+
+
+def _arc(before: Point, corner: Point, after: Point, radius: float, steps: int) -> list[Point]:
+    to_before = math.atan2(before[1] - corner[1], before[0] - corner[0])
+    to_after = math.atan2(after[1] - corner[1], after[0] - corner[0])
+    half = ((to_before - to_after) % math.tau) / 2
+    bisector = to_after + half
+    reach = radius / math.sin(half)
+    cx, cy = corner[0] + reach * math.cos(bisector), corner[1] + reach * math.sin(bisector)
+    start, turn = to_before + math.pi / 2, math.pi - 2 * half
+    return [
+        (cx + radius * math.cos(start + turn * k / steps), cy + radius * math.sin(start + turn * k / steps))
+        for k in range(steps + 1)
+    ]
+
+
+def extent(outline: Outline, along: Point) -> tuple[float, float]:
+    """Least and greatest distance of an outline's points along a unit direction."""
+    places = [x * along[0] + y * along[1] for x, y in outline]
+    return min(places), max(places)

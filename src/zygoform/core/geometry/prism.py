@@ -1,0 +1,92 @@
+"""A flat outline given a thickness and placed in space: the solid of every board."""
+
+import math
+
+from msgspec import Struct
+
+from zygoform.core.geometry.plane import Outline, Point
+
+Point3 = tuple[float, float, float]
+X: Point3 = (1.0, 0.0, 0.0)
+Y: Point3 = (0.0, 1.0, 0.0)
+Z: Point3 = (0.0, 0.0, 1.0)
+
+
+def dot(a: Point3, b: Point3) -> float:
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+
+
+def cross(a: Point3, b: Point3) -> Point3:
+    return (a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0])
+
+
+def along(start: Point3, direction: Point3, distance: float) -> Point3:
+    """The point `distance` from `start` in a unit direction."""
+    return (
+        start[0] + direction[0] * distance,
+        start[1] + direction[1] * distance,
+        start[2] + direction[2] * distance,
+    )
+
+
+class Face(Struct, frozen=True):
+    """A flat convex side of a solid with its outward unit normal."""
+
+    points: tuple[Point3, ...]
+    normal: Point3
+
+
+class Prism(Struct, frozen=True):
+    """A convex outline in the plane of unit vectors u, v at `origin`, extended by `thickness` along u x v."""
+
+    origin: Point3
+    u: Point3
+    v: Point3
+    outline: Outline
+    thickness: float
+
+    @property
+    def normal(self) -> Point3:
+        return cross(self.u, self.v)
+
+    def place(self, point: Point, depth: float = 0.0) -> Point3:
+        """A point of the outline's plane, `depth` into the thickness, in space."""
+        n = self.normal
+        return (
+            self.origin[0] + point[0] * self.u[0] + point[1] * self.v[0] + depth * n[0],
+            self.origin[1] + point[0] * self.u[1] + point[1] * self.v[1] + depth * n[1],
+            self.origin[2] + point[0] * self.u[2] + point[1] * self.v[2] + depth * n[2],
+        )
+
+    def corners(self) -> tuple[Point3, ...]:
+        """All corner points: the near outline first, then the far one."""
+        near = tuple(self.place(p) for p in self.outline)
+        return near + tuple(self.place(p, self.thickness) for p in self.outline)
+
+    def faces(self) -> tuple[Face, ...]:
+        """Near cap, far cap and one face for each side of the outline."""
+        count, corners, n = len(self.outline), self.corners(), self.normal
+        near, far = corners[:count], corners[count:]
+        faces = [Face(tuple(reversed(near)), (-n[0], -n[1], -n[2])), Face(far, n)]
+        for i, (ax, ay) in enumerate(self.outline):
+            k = (i + 1) % count
+            bx, by = self.outline[k]
+            length = math.hypot(bx - ax, by - ay)
+            out = ((by - ay) / length, (ax - bx) / length)
+            normal = (
+                out[0] * self.u[0] + out[1] * self.v[0],
+                out[0] * self.u[1] + out[1] * self.v[1],
+                out[0] * self.u[2] + out[1] * self.v[2],
+            )
+            faces.append(Face((near[i], near[k], far[k], far[i]), normal))
+        return tuple(faces)
+
+    def box(self) -> tuple[Point3, Point3]:
+        """Least and greatest corner of the axis-parallel box around it."""
+        xs, ys, zs = zip(*self.corners(), strict=True)
+        return (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
+
+
+def upright(outline: Outline, z0: float, z1: float) -> Prism:
+    """A prism over a plan outline (x, y), from height z0 to z1."""
+    return Prism((0.0, 0.0, z0), X, Y, outline, z1 - z0)

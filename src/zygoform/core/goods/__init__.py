@@ -1,0 +1,7 @@
+"""What can be bought or owned, and what is known about wood.
+
+timber.py     sizes of boards, the lengths they are sold in, boards owned
+fittings.py   screws and glue in packs; screw lengths and spacing
+species.py    how wood moves with moisture
+saw.py        what a saw can reach
+"""

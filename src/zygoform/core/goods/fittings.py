@@ -1,0 +1,68 @@
+"""Screws and glue as they are sold, and the shop's rules for choosing and spacing screws."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.goods.timber import Money
+from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.rounding import count_up
+from zygoform.core.tolerance import SAME_MM
+
+FittingKind = Literal["pocket screw", "wood screw", "glue"]
+
+
+class Pack(Struct, frozen=True):
+    """A pack on sale: `size` is a screw's length (mm) or 0, `holds` pieces or ml."""
+
+    id: str
+    kind: FittingKind
+    name: str
+    size: Annotated[float, Meta(ge=0, le=1000)]
+    holds: Annotated[float, Meta(gt=0, le=1_000_000)]
+    price: Money
+
+
+# Shop practice: board thickness and the pocket screw that suits it, inches. To be tried on scrap.
+_POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.25, 2.0), (1.5, 2.5))
+
+
+def pocket_screw(thickness: float) -> float:
+    """Usual pocket screw (mm) for boards `thickness` (mm) thick: that of the next thinner board in the table."""
+    fits = [screw for board, screw in _POCKET if board * INCH <= thickness + 0.5]
+    if not fits:
+        raise BadInputError("no_stock_size", "Boards under 12 mm (1/2 in) are too thin for pocket screws.")
+    return fits[-1] * INCH
+
+
+class Row(Struct, frozen=True):
+    """A row of screws, clamps or blocks: how many and how far apart."""
+
+    count: int
+    spacing: float
+
+
+def spacing(length: float, margin: float, at_most: float) -> Row:
+    """n = max(2, ceil((L - 2m)/s) + 1), evenly spread between the margins; same unit in and out."""
+    if length <= 2 * margin:
+        raise BadInputError("does_not_fit", "The end margins take the whole length.")
+    count = max(2, count_up((length - 2 * margin) / at_most) + 1)
+    return Row(count, (length - 2 * margin) / (count - 1))
+
+
+def through_screw(
+    outer: float,
+    inner: float,
+    tip_clear: float,
+    min_bite: float,
+    sizes: tuple[float, ...],
+    countersink: float = 0.0,
+) -> float:
+    """The longest stocked screw that bites `min_bite` into `inner` and stays `tip_clear` inside it."""
+    shortest = outer - countersink + min_bite
+    longest = outer - countersink + inner - tip_clear
+    fits = [size for size in sizes if shortest - SAME_MM <= size <= longest + SAME_MM]
+    if not fits:
+        raise BadInputError("no_stock_size", "No screw on sale bites enough without coming through.")
+    return max(fits)

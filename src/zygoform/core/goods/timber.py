@@ -1,0 +1,43 @@
+"""Sizes of boards on sale and boards owned.
+
+Actual sizes of softwood in inches: American Softwood Lumber Standard PS 20, dressed dry. Metric planed sizes
+differ by country, so the table is the user's to change.
+"""
+
+from decimal import Decimal
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+PositiveMm = Annotated[float, Meta(gt=0, le=100_000)]
+Money = Annotated[Decimal, Meta(ge=0, le=Decimal(1_000_000))]
+
+
+class Offer(Struct, frozen=True):
+    """One length on sale and its price."""
+
+    length: PositiveMm
+    price: Money
+
+
+class TimberSize(Struct, frozen=True):
+    """A board as sold: nominal name and actual section."""
+
+    id: str
+    name: str
+    nominal: str
+    system: Literal["inch", "mm"]
+    thickness: PositiveMm
+    width: PositiveMm
+    species: str
+    offers: tuple[Offer, ...]
+
+
+class StockLine(Struct, frozen=True):
+    """Boards owned or bought: how many of one size and one length."""
+
+    id: str
+    size: str
+    length: PositiveMm
+    count: Annotated[int, Meta(ge=1, le=999)] = 1
+    origin: Literal["owned", "bought"] = "owned"

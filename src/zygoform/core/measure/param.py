@@ -1,0 +1,97 @@
+"""Declared entries: name, unit, range, default, label, order, group and importance, in one place.
+
+A struct's attribute carries them in its annotation; the editor on screen, the file reader and the property
+tests are derived from there. The order is the order of the attributes.
+"""
+
+from functools import cache
+from typing import Any, Literal, get_args, get_type_hints
+
+from msgspec import NODEFAULT, Meta, Struct
+from msgspec.structs import fields
+
+Unit = Literal["length", "angle", "count", "choice", "switch", "readings", "corner"]
+
+
+class Choice(Struct, frozen=True):
+    """One of the values a choice can take, and when it is the right one."""
+
+    value: str
+    label: str
+    when: str = ""
+
+
+class Param(Struct, frozen=True):
+    """An entry as declared. `guess` stands in where nothing was measured; `main` ones are open at once."""
+
+    name: str
+    label: str
+    unit: Unit
+    low: float
+    high: float
+    default: Any
+    group: str = ""
+    main: bool = True
+    hint: str = ""
+    guess: float | None = None
+    choices: tuple[Choice, ...] = ()
+
+
+def _meta(label: str, low: float | None, high: float | None, **extra: Any) -> Meta:
+    return Meta(ge=low, le=high, title=label, extra=extra)
+
+
+def length(label: str, low: float, high: float, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+    """A length in mm within low..high."""
+    return _meta(label, low, high, unit="length", group=group, main=main, hint=hint)
+
+
+def count(label: str, low: int, high: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+    """A whole number within low..high."""
+    return _meta(label, low, high, unit="count", group=group, main=main, hint=hint)
+
+
+def choice(label: str, *choices: Choice, group: str = "", main: bool = True, hint: str = "") -> Meta:
+    """One of several words; with no choices given, a size of timber on sale."""
+    return _meta(label, None, None, unit="choice", group=group, main=main, hint=hint, choices=choices)
+
+
+def switch(label: str, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+    """On or off."""
+    return _meta(label, None, None, unit="switch", group=group, main=main, hint=hint)
+
+
+def measured(
+    label: str, low: float, high: float, *, guess: float | None = None, group: str = "", hint: str = ""
+) -> Meta:
+    """A found size: readings in mm, with the size assumed until one is taken."""
+    extra: dict[str, Any] = dict(unit="readings", group=group, low=low, high=high, guess=guess, hint=hint)
+    return Meta(title=label, extra=extra)
+
+
+def corner(label: str, *, group: str = "", hint: str = "") -> Meta:
+    """A found corner: readings in degrees, square until measured."""
+    extra: dict[str, Any] = dict(unit="corner", group=group, low=60.0, high=120.0, guess=90.0, hint=hint)
+    return Meta(title=label, extra=extra)
+
+
+@cache
+def params(kind: type[Struct]) -> tuple[Param, ...]:
+    """Every declared entry of a struct, in order."""
+    hints = get_type_hints(kind, include_extras=True)
+    table: list[Param] = []
+    for field in fields(kind):
+        meta = next((a for a in get_args(hints[field.name]) if isinstance(a, Meta)), None)
+        if meta is None or not meta.extra:
+            continue
+        extra = dict(meta.extra)
+        low = extra.pop("low", meta.ge if meta.ge is not None else 0.0)
+        high = extra.pop("high", meta.le if meta.le is not None else 0.0)
+        default = None if field.default is NODEFAULT else field.default
+        table.append(Param(field.name, meta.title or field.name, low=low, high=high, default=default, **extra))
+    return tuple(table)
+
+
+def param(kind: type[Struct], name: str) -> Param:
+    """The declared entry of that name."""
+    return next(entry for entry in params(kind) if entry.name == name)

@@ -1,0 +1,69 @@
+"""Writes a length in the project's unit."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.rounding import Mode, round_to
+from zygoform.core.tolerance import STEP_SLACK
+
+NO_BREAK = "\u00a0"
+
+
+def write_inches(inches: float, denominator: int = 16, mode: Mode = "nearest", *, feet: bool = False) -> str:
+    """`inches` as whole and reduced fraction with an inch mark: rounded first, then carried, then reduced."""
+    units = round(round_to(inches, 1 / denominator, mode) * denominator)
+    sign, units = ("-" if units < 0 else ""), abs(units)
+    whole, rest = divmod(units, denominator)
+    bottom = denominator
+    while rest and rest % 2 == 0:
+        rest, bottom = rest // 2, bottom // 2
+    lead, whole = (f"{whole // 12}' ", whole % 12) if feet and whole >= 12 else ("", whole)
+    if not rest:
+        return f'{sign}{lead}{whole}"'
+    number = f"{whole} {rest}/{bottom}" if whole else f"{rest}/{bottom}"
+    return f'{sign}{lead}{number}"'
+
+
+def write_mm(mm: float, step: float = 0.5, mode: Mode = "nearest") -> str:
+    """Millimetres to `step`, without a trailing zero."""
+    value = round_to(mm, step, mode)
+    return f"{value:.2f}".rstrip("0").rstrip(".")
+
+
+class DisplayUnit(Struct, frozen=True):
+    """How lengths are shown: inches with a finest fraction, or millimetres to a step."""
+
+    system: Literal["inch", "mm"] = "inch"
+    denominator: Literal[8, 16, 32, 64] = 16
+    mm_step: Annotated[float, Meta(ge=0.1, le=1)] = 0.5
+
+    @property
+    def step(self) -> float:
+        """The finest mark shown, mm."""
+        return INCH / self.denominator if self.system == "inch" else self.mm_step
+
+    def show(self, mm: float) -> str:
+        """Rounded to the finest mark, for reading: 34 3/8" or 873 mm."""
+        if self.system == "inch":
+            return write_inches(mm / INCH, self.denominator).replace(" ", NO_BREAK)
+        return f"{write_mm(mm, self.mm_step)}{NO_BREAK}mm"
+
+    def plain(self, mm: float) -> str:
+        """As `show`, with ordinary spaces, for files that other programs read."""
+        return self.show(mm).replace(NO_BREAK, " ")
+
+    def entered(self, mm: float) -> str:
+        """What a field holds: finer than the finest mark where the value needs it, so nothing is hidden."""
+        if self.system == "mm":
+            return f"{write_mm(mm, 0.01)} mm"
+        for denominator in (self.denominator, 16, 32, 64):
+            steps = mm / INCH * denominator
+            if abs(steps - round(steps)) <= STEP_SLACK * denominator:
+                return write_inches(mm / INCH, denominator)
+        return f'{mm / INCH:.4f}"'
+
+    def other(self) -> "DisplayUnit":
+        """The other system, for the size in brackets."""
+        return DisplayUnit("mm" if self.system == "inch" else "inch", self.denominator, self.mm_step)

@@ -1,0 +1,131 @@
+"""What a change brings about: plain values, collected and never raised."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.form.form import Board, Form
+from zygoform.core.geometry.prism import Point3
+from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.measure.rounding import Mode
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.cautions import Caution
+
+
+class EndCut(Struct, frozen=True):
+    """One end, degrees from square. Part lies show face up, x along its length.
+
+    Mitre lies in the face, + when the edge at y = 0 is the longer; bevel goes through the thickness, + when
+    the show face is the longer.
+    """
+
+    mitre: float = 0.0
+    bevel: float = 0.0
+
+
+class Part(Struct, frozen=True):
+    """One piece of wood to cut. Length is over all, between the extreme points (mm); not rounded yet."""
+
+    id: str
+    change_id: str
+    name: str
+    size_id: str
+    thickness: float
+    width: float
+    length: float
+    left: EndCut = EndCut()
+    right: EndCut = EndCut()
+    ripped: bool = False
+    rounding: Mode = "nearest"
+    measured_on: str = "over all"
+    goes: str = ""
+    rests_on: frozenset[str] = frozenset()
+
+
+class LaterCut(Struct, frozen=True):
+    """A cut made on something glued up: trimmed to its final size, corners rounded."""
+
+    change_id: str
+    name: str
+    length: float
+    width: float
+    radius: float
+    corners: int
+    part_ids: tuple[str, ...]
+    rests_on: frozenset[str] = frozenset()
+
+
+class Fitting(Struct, frozen=True):
+    """Screws of one length (mm)."""
+
+    change_id: str
+    kind: FittingKind
+    size: float
+    count: int
+    use: str
+
+
+class Supply(Struct, frozen=True):
+    """Something used up, in ml."""
+
+    change_id: str
+    kind: FittingKind
+    amount: float
+    use: str
+
+
+class Remedy(Struct, frozen=True):
+    """An edit that settles a finding: one parameter of one change set to a value, or a change left out."""
+
+    label: Say
+    change_id: str
+    parameter: str = ""
+    value: float | str | int = 0.0
+    leave_out: bool = False
+
+
+class Finding(Struct, frozen=True):
+    """A judgement made from the numbers: what, why, where, and what would settle it."""
+
+    code: str
+    weight: Literal["note", "mind", "stop"]
+    what: Say
+    why: Say
+    where: tuple[str, ...] = ()
+    change_id: str = ""
+    remedies: tuple[Remedy, ...] = ()
+
+
+class Note(Struct, frozen=True):
+    """A worked-out fact or an instruction: a label and a sentence."""
+
+    label: str
+    say: Say
+
+
+class Handle(Struct, frozen=True):
+    """A place on the piece to drag: moving it by d mm along `direction` adds d to the parameter."""
+
+    change_id: str
+    parameter: str
+    label: str
+    at: Point3
+    direction: Point3
+
+
+class Outcome(Struct, frozen=True):
+    """All that one change brings about. `form` is the piece after it."""
+
+    change_id: str
+    form: Form
+    result: Say
+    off: frozenset[str] = frozenset()
+    on: tuple[Board, ...] = ()
+    parts: tuple[Part, ...] = ()
+    later: tuple[LaterCut, ...] = ()
+    fittings: tuple[Fitting, ...] = ()
+    supplies: tuple[Supply, ...] = ()
+    notes: tuple[Note, ...] = ()
+    cautions: tuple[Caution, ...] = ()
+    findings: tuple[Finding, ...] = ()
+    handles: tuple[Handle, ...] = ()

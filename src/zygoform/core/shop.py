@@ -1,0 +1,57 @@
+"""What the workshop has and prefers, and the prices the project uses."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.goods.fittings import FittingKind, Pack
+from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.tolerance import SAME_MM
+
+Moisture = Annotated[float, Meta(ge=6, le=14)]
+
+
+class Climate(Struct, frozen=True):
+    """Moisture of wood indoors, percent: driest, today, dampest."""
+
+    low: Moisture = 6.0
+    now: Moisture = 8.0
+    high: Moisture = 11.0
+
+
+class Shop(Struct, frozen=True):
+    """Settings of the work; lengths in mm. `end_trim` is lost at each end of every board."""
+
+    unit: DisplayUnit = DisplayUnit()
+    saws: tuple[Saw, ...] = (Saw(),)
+    kerf: Annotated[float, Meta(ge=0, le=10)] = 3.175
+    end_trim: Annotated[float, Meta(ge=0, le=200)] = 12.7
+    climate: Climate = Climate()
+    currency: str = "$"
+    paper: Literal["A4", "Letter"] = "Letter"
+    timber: tuple[TimberSize, ...] = ()
+    packs: tuple[Pack, ...] = ()
+
+    @property
+    def saw(self) -> Saw:
+        """The saw the settings are written for."""
+        return self.saws[0]
+
+    @property
+    def cut_step(self) -> float:
+        """The mark that cuts are rounded to, mm."""
+        return self.unit.step
+
+    def size(self, size_id: str) -> TimberSize:
+        """A size of board on sale; unknown_key where the price list has none of that name."""
+        for size in self.timber:
+            if size.id == size_id:
+                return size
+        raise BadInputError("unknown_key", f"The price list has no board “{size_id}”. Choose another.", "board")
+
+    def packs_of(self, kind: FittingKind, size: float = 0.0) -> tuple[Pack, ...]:
+        """Packs on sale of one kind and length."""
+        return tuple(p for p in self.packs if p.kind == kind and abs(p.size - size) < 0.5 + SAME_MM)

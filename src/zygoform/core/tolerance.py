@@ -1,0 +1,19 @@
+"""The only tolerances in the program."""
+
+SAME_MM = 1e-6
+"""Two lengths closer than this are the same length."""
+
+SAME_DEG = 1e-6
+"""Two angles closer than this are the same angle."""
+
+STEP_SLACK = 1e-6
+"""In steps: a value this near a mark is on it, so a value that went through mm and back keeps its mark."""
+
+COUNT_SLACK = 1e-9
+"""Relative: allowed before ceil and floor of a count, so that exact multiples give no extra."""
+
+LAYOUT_MM = 0.02
+"""What the layout checker forgives: layouts are reckoned in whole hundredths of a millimetre."""
+
+TOUCHING_MM = 1e-3
+"""Solids closer than this touch and do not overlap when the drawing is put in order."""
