@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from zygoform.core.cutting.nest import Counts
 from zygoform.core.cutting.question import Answer, Question
 from zygoform.core.cutting.solvers.packing import Load, Packing
-from zygoform.core.cutting.solvers.program import cheapest_mix, duals_of
+from zygoform.core.cutting.solvers.program import cheapest_mix, duals_of, fewest_boards
 from zygoform.core.cutting.solvers.quick import quick_loads
 
 MOST_ROUNDS = 400
@@ -44,19 +44,28 @@ class _Search:
 
     def answers(self) -> Iterator[Answer]:
         exact = self._price_out()
-        self._take(cheapest_mix(self.packing, list(self.columns), None))
         floor = self._floor() if exact else 0
+        self._take(cheapest_mix(self.packing, list(self.columns), floor, self._cost()).loads)
         yield self._write(floor, proven=False)
         if not exact:
             return
-        patterns = self._all_within(self._cost() - self.bound)
-        if patterns is None:
-            if self._cost() == floor:
-                yield self._write(floor, proven=True)
-            return
-        self._take(cheapest_mix(self.packing, patterns, None))
-        self._take(cheapest_mix(self.packing, patterns, self._cost()))
-        yield self._write(self._cost(), proven=True)
+        # Few patterns first: a solution within a small slack of the bound proves itself.
+        gap = self._cost() - self.bound
+        for slack in (gap / 8, gap / 2, gap):
+            patterns = self._all_within(slack)
+            if patterns is None:
+                break
+            ceiling = min(self._cost(), math.floor(self.bound + slack + TINY))
+            mix = cheapest_mix(self.packing, patterns, floor, ceiling)
+            self._take(mix.loads)
+            if not mix.optimal:
+                break
+            if self._cost() <= self.bound + slack + TINY:
+                self._take(fewest_boards(self.packing, patterns, self._cost()).loads)
+                yield self._write(self._cost(), proven=True)
+                return
+            floor = max(floor, ceiling + 1)
+        yield self._write(floor, proven=self._cost() <= floor)
 
     def _write(self, bound: int, *, proven: bool) -> Answer:
         return self.packing.write(self.best, bound=bound, proven=proven)
@@ -67,16 +76,16 @@ class _Search:
     def _floor(self) -> int:
         return math.ceil(self.bound / self.divisor - TINY) * self.divisor
 
-    def _take(self, loads: list[Load] | None) -> None:
+    def _take(self, loads: tuple[Load, ...]) -> None:
         """Keeps a mix of columns if it is better, without the parts it makes too many of."""
-        if loads is None:
+        if not loads:
             return
         exact = self._trimmed(loads)
         cost = sum(self.packing.prices[j] for j, _ in exact)
         if (cost, len(exact)) < (self._cost(), len(self.best)):
             self.best = exact
 
-    def _trimmed(self, loads: list[Load]) -> list[Load]:
+    def _trimmed(self, loads: tuple[Load, ...]) -> list[Load]:
         missing = list(self.packing.demand)
         kept: list[Load] = []
         for j, counts in loads:
