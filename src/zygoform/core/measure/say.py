@@ -1,8 +1,11 @@
 """Sentences about sizes. The core does not know the display unit: the edge puts the lengths into words."""
 
+import re
 from collections.abc import Callable
 
 from msgspec import Struct
+
+_PLACE = re.compile(r"\{([0-9]+)\}")
 
 
 class Say(Struct, frozen=True):
@@ -13,4 +16,5 @@ class Say(Struct, frozen=True):
 
     def words(self, show: Callable[[float], str]) -> str:
         """The sentence, each length written by `show`."""
-        return self.text.format(*(show(length) for length in self.lengths))
+        # Not str.format: names from a price list may hold braces of their own.
+        return _PLACE.sub(lambda found: show(self.lengths[int(found[1])]), self.text)

@@ -224,7 +224,7 @@ class _Skirt:
             ),
         ]
         if self.change.fit != "out":
-            text = f"{self._rows()} blocks {{0}} thick from offcuts behind it, at most {{1}} apart, one in each corner."
+            text = f"{self._rows()} blocks {{0}} thick from offcuts behind it, one in each corner, {{1}} apart."
             notes.append(Note("Blocks", Say(text, (BLOCK, BLOCKS_APART))))
             notes.append(Note("Height", Say("The piece will stand {0} high.", (self._overall(),))))
         return tuple(notes)

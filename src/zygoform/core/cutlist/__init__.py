@@ -1,0 +1,6 @@
+"""The cut list: the only place where sizes are rounded.
+
+listed.py   parts with their codes, rounded sizes and settings
+ask.py      the layout questions of a cut list, and answers as boards with letters
+rows.py     the list by saw setting and by part
+"""

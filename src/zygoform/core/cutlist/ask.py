@@ -1,0 +1,147 @@
+"""The layout questions of a cut list, and their answers as boards with letters."""
+
+import math
+from collections.abc import Mapping
+from decimal import Decimal
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.listed import ListedPart, letters
+from zygoform.core.cutting.question import UNITS_PER_MM, Answer, PartType, Question, StockType
+from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.shop import Shop
+
+WORTH_KEEPING = 254.0
+"""Offcuts of 10 in or more are kept."""
+
+
+class SizeQuestion(Struct, frozen=True):
+    """The question for all parts cut from one size of board."""
+
+    size: TimberSize
+    question: Question
+
+
+class PlacedPart(Struct, frozen=True):
+    """A part on a board: where its extreme left is (mm), and its ends as they lie, degrees."""
+
+    part: ListedPart
+    x: float
+    left: float
+    right: float
+
+
+class PlacedBoard(Struct, frozen=True):
+    """One board with its letter and the parts on it; `left_over` is what remains at its right (mm)."""
+
+    letter: str
+    size: TimberSize
+    length: float
+    price: Decimal
+    owned: bool
+    parts: tuple[PlacedPart, ...]
+    left_over: float
+
+    @property
+    def worth_keeping(self) -> bool:
+        return self.left_over >= WORTH_KEEPING
+
+
+class SizeLayout(Struct, frozen=True):
+    """All boards of one size, with what is known about the layout."""
+
+    size: TimberSize
+    boards: tuple[PlacedBoard, ...]
+    proven: bool
+    cost: Decimal
+    bound: Decimal
+    too_long: tuple[ListedPart, ...]
+
+
+def questions(parts: tuple[ListedPart, ...], shop: Shop, stock: tuple[StockLine, ...]) -> tuple[SizeQuestion, ...]:
+    """One question for each size of board, in the order the parts name them."""
+    sizes = dict.fromkeys(listed.part.size_id for listed in parts)
+    return tuple(
+        SizeQuestion(shop.size(size_id), _question([p for p in parts if p.part.size_id == size_id], shop, stock))
+        for size_id in sizes
+    )
+
+
+def _question(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> Question:
+    size = shop.size(parts[0].part.size_id)
+    types: dict[str, PartType] = {}
+    for listed in parts:
+        known = types.get(listed.shape)
+        left, right = _lines(listed)
+        length = math.ceil(listed.length * UNITS_PER_MM - 1e-6)
+        types[listed.shape] = PartType(listed.shape, length, known.count + 1 if known else 1, left, right)
+    sale = [
+        StockType(f"buy {offer.length:g}", math.floor(offer.length * UNITS_PER_MM), int(offer.price * 100))
+        for offer in size.offers
+    ]
+    owned = [
+        StockType(f"own {line.id}", math.floor(line.length * UNITS_PER_MM), 0, line.count)
+        for line in stock
+        if line.size == size.id
+    ]
+    return Question(
+        math.ceil(shop.kerf * UNITS_PER_MM),
+        math.ceil(shop.end_trim * UNITS_PER_MM),
+        math.floor(_strip_width(parts) * UNITS_PER_MM),
+        tuple(owned + sale),
+        tuple(types.values()),
+    )
+
+
+def _lines(listed: ListedPart) -> tuple[float, float]:
+    """Signed angles of the cut lines over the strip: the longer edge or face lies at y = 0."""
+    left, right = listed.part.left, listed.part.right
+    return left.mitre or left.bevel, -(right.mitre or right.bevel)
+
+
+def _strip_width(parts: list[ListedPart]) -> float:
+    """What the cut lines cross: the face's width for mitres, the thickness for bevels.
+
+    Where both occur the strip counts as a line: nothing nests, which is always safe.
+    """
+    mitred = any(e.mitre for p in parts for e in (p.part.left, p.part.right))
+    bevelled = any(e.bevel for p in parts for e in (p.part.left, p.part.right))
+    if mitred and bevelled:
+        return 0.0
+    if mitred:
+        return min(p.width for p in parts)
+    return min(p.part.thickness for p in parts) if bevelled else 0.0
+
+
+def placed(
+    asked: tuple[SizeQuestion, ...], answers: Mapping[Question, Answer], parts: tuple[ListedPart, ...], shop: Shop
+) -> tuple[SizeLayout, ...]:
+    """Answers as boards; letters run through all sizes."""
+    layouts = []
+    number = 0
+    for sized in asked:
+        answer = answers[sized.question]
+        waiting: dict[str, list[ListedPart]] = {}
+        for listed in parts:
+            if listed.part.size_id == sized.size.id:
+                waiting.setdefault(listed.shape, []).append(listed)
+        boards = []
+        for board in answer.boards:
+            stock = next(s for s in sized.question.stocks if s.id == board.stock)
+            on_it = tuple(
+                PlacedPart(waiting[cut.part].pop(0), cut.x / UNITS_PER_MM, cut.left, cut.right)
+                for cut in board.cuts
+            )
+            end = on_it[-1].x + on_it[-1].part.length
+            left_over = max(0.0, stock.length / UNITS_PER_MM - shop.end_trim - end - shop.kerf)
+            letter = letters(number).upper()
+            number += 1
+            price = Decimal(stock.price) / 100
+            owned = stock.limit is not None
+            boards.append(
+                PlacedBoard(letter, sized.size, stock.length / UNITS_PER_MM, price, owned, on_it, left_over)
+            )
+        too_long = tuple(p for shape in answer.unplaced for p in waiting.get(shape, ()))
+        cost, bound = Decimal(answer.cost) / 100, Decimal(answer.bound) / 100
+        layouts.append(SizeLayout(sized.size, tuple(boards), answer.proven, cost, bound, too_long))
+    return tuple(layouts)

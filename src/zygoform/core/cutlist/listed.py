@@ -1,0 +1,72 @@
+"""Parts with their codes, their rounded sizes and their settings."""
+
+from msgspec import Struct
+
+from zygoform.core.cutting.nest import turned
+from zygoform.core.cutting.saw import Setting, setting
+from zygoform.core.measure.rounding import round_to
+from zygoform.core.outcome.outcome import Part
+from zygoform.core.shop import Shop
+
+
+class ListedPart(Struct, frozen=True):
+    """A part as it is cut: `shape` is its change's number and the letter of its shape, `code` adds which one."""
+
+    part: Part
+    number: int
+    shape: str
+    code: str
+    length: float
+    width: float
+    left: Setting
+    right: Setting
+    short: bool
+
+    @property
+    def id(self) -> str:
+        return self.part.id
+
+
+def list_parts(parts: tuple[tuple[int, Part], ...], shop: Shop) -> tuple[ListedPart, ...]:
+    """Rounds every size once and gives equal shapes of a change one letter. `parts`: change number, part."""
+    rounded = [(number, part, *_rounded(part, shop)) for number, part in parts]
+    shapes: dict[int, list[object]] = {}
+    alike: dict[tuple[int, object], int] = {}
+    for number, part, length, width in rounded:
+        key = _shape(part, length, width)
+        if key not in shapes.setdefault(number, []):
+            shapes[number].append(key)
+        alike[number, key] = alike.get((number, key), 0) + 1
+    seen: dict[tuple[int, object], int] = {}
+    listed = []
+    for number, part, length, width in rounded:
+        key = _shape(part, length, width)
+        shape = f"{number}{letters(shapes[number].index(key))}"
+        seen[number, key] = seen.get((number, key), 0) + 1
+        code = f"{shape}.{seen[number, key]}" if alike[number, key] > 1 else shape
+        left, right = (setting(e.mitre, e.bevel, width, shop.saw) for e in (part.left, part.right))
+        short = length < shop.saw.shortest_safe or (part.ripped and length < shop.saw.shortest_rip)
+        listed.append(ListedPart(part, number, shape, code, length, width, left, right, short))
+    return tuple(listed)
+
+
+def _rounded(part: Part, shop: Shop) -> tuple[float, float]:
+    width = part.width if not part.ripped else round_to(part.width, shop.cut_step)
+    return round_to(part.length, shop.cut_step, part.rounding), width
+
+
+def _shape(part: Part, length: float, width: float) -> object:
+    mitres = turned((part.left.mitre, part.right.mitre), "face")
+    bevels = turned((part.left.bevel, part.right.bevel), "face")
+    ends = (frozenset(mitres), frozenset(bevels))
+    return (part.size_id, round(length, 4), round(width, 4), part.ripped, ends)
+
+
+def letters(index: int) -> str:
+    """0 is a, 25 is z, 26 is aa."""
+    text = ""
+    index += 1
+    while index:
+        index, rest = divmod(index - 1, 26)
+        text = chr(ord("a") + rest) + text
+    return text

@@ -1,0 +1,184 @@
+"""The cut list by saw setting, and by part."""
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.ask import SizeLayout
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutting.saw import Setting, degrees
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.outcome import LaterCut
+
+_WAYS = ("square", "edge", "flat", "tilted", "both", "jig", "hand")
+
+
+class SettingRow(Struct, frozen=True):
+    """One line of the list: parts that share a setting and a size. `size` is a sentence of lengths."""
+
+    codes: tuple[str, ...]
+    size: Say
+    count: int
+    boards: tuple[str, ...]
+    part_ids: tuple[str, ...]
+    detail: str = ""
+    short: bool = False
+    guessed: bool = False
+
+
+class SettingGroup(Struct, frozen=True):
+    """All rows of one setting of the saw."""
+
+    title: str
+    rows: tuple[SettingRow, ...]
+
+
+class PartRow(Struct, frozen=True):
+    """One line of the full table: all alike parts."""
+
+    code: str
+    name: str
+    count: int
+    thickness: float
+    width: float
+    length: float
+    left: str
+    right: str
+    stock: str
+    boards: tuple[str, ...]
+    change: int
+    part_ids: tuple[str, ...]
+    guesses: tuple[str, ...]
+
+
+def by_setting(
+    parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...], later: tuple[tuple[int, LaterCut], ...]
+) -> tuple[SettingGroup, ...]:
+    """Cuts across by setting, longest first; then what is ripped; then what is cut after the glue-up."""
+    letters = board_letters(layouts)
+    groups: dict[tuple[object, ...], list[ListedPart]] = {}
+    for listed in parts:
+        groups.setdefault(_group_key(listed), []).append(listed)
+    result = [
+        SettingGroup(_title(members[0]), _cross_rows(members, letters))
+        for _, members in sorted(groups.items(), key=str)
+    ]
+    ripped = [listed for listed in parts if listed.part.ripped]
+    if ripped:
+        result.append(SettingGroup("Along a guide, ripped", _rip_rows(ripped, letters)))
+    if later:
+        result.append(SettingGroup("After the glue-up", tuple(_later_row(number, cut) for number, cut in later)))
+    return tuple(result)
+
+
+def by_part(parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...]) -> tuple[PartRow, ...]:
+    """The full table, one line for each shape."""
+    letters = board_letters(layouts)
+    shapes: dict[str, list[ListedPart]] = {}
+    for listed in parts:
+        shapes.setdefault(listed.shape, []).append(listed)
+    sizes = {layout.size.id: layout.size.name for layout in layouts}
+    rows = []
+    for shape, members in shapes.items():
+        first = members[0]
+        names = tuple(dict.fromkeys(m.part.name for m in members))
+        rows.append(
+            PartRow(
+                shape,
+                ", ".join(names),
+                len(members),
+                first.part.thickness,
+                first.width,
+                first.length,
+                end_words(first.left, first.part.left.bevel or first.part.left.mitre),
+                end_words(first.right, first.part.right.bevel or first.part.right.mitre),
+                sizes.get(first.part.size_id, first.part.size_id),
+                _letters_of(members, letters),
+                first.number,
+                tuple(m.id for m in members),
+                tuple(sorted({g for m in members for g in m.part.rests_on})),
+            )
+        )
+    return tuple(rows)
+
+
+def board_letters(layouts: tuple[SizeLayout, ...]) -> dict[str, str]:
+    """Part id to the letter of its board."""
+    return {on.part.id: board.letter for lay in layouts for board in lay.boards for on in board.parts}
+
+
+def end_words(setting: Setting, angle: float) -> str:
+    """One end for the table: square, 45° bevel, 30° mitre."""
+    if setting.way == "square":
+        return "square"
+    kind = "bevel" if setting.way in ("edge", "tilted") else "cut"
+    return f"{degrees(abs(angle))} {kind}"
+
+
+def _group_key(listed: ListedPart) -> tuple[object, ...]:
+    settings = sorted(
+        {(_WAYS.index(s.way), -round(s.swing, 1), -round(s.tilt, 1)) for s in (listed.left, listed.right)}
+    )
+    # A part with one square end is listed under its other setting.
+    slanted = [s for s in settings if s[0]]
+    return tuple(slanted) or tuple(settings)
+
+
+def _title(listed: ListedPart) -> str:
+    titles = [s.title for s in (listed.left, listed.right) if s.way != "square"]
+    if not titles:
+        return "Square across"
+    first, *others = sorted(dict.fromkeys(titles), reverse=True)
+    return first if not others else f"{first}, other end {others[0].split()[-1]}"
+
+
+def _cross_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[SettingRow, ...]:
+    sizes: dict[float, list[ListedPart]] = {}
+    for listed in members:
+        sizes.setdefault(round(listed.length, 4), []).append(listed)
+    rows = []
+    for size in sorted(sizes, reverse=True):
+        alike = sizes[size]
+        square_end = any((p.left.way == "square") != (p.right.way == "square") for p in alike)
+        detail = alike[0].part.measured_on
+        if square_end:
+            detail = f"one end square; {detail}"
+        rows.append(_row(alike, Say("{0}", (alike[0].length,)), letters, detail))
+    return tuple(rows)
+
+
+def _rip_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[SettingRow, ...]:
+    widths: dict[float, list[ListedPart]] = {}
+    for listed in members:
+        widths.setdefault(round(listed.width, 4), []).append(listed)
+    return tuple(
+        _row(alike, Say("{0} wide", (alike[0].width,)), letters, "ripped along its whole length")
+        for _, alike in sorted(widths.items(), reverse=True)
+    )
+
+
+def _row(alike: list[ListedPart], size: Say, letters: dict[str, str], detail: str) -> SettingRow:
+    return SettingRow(
+        tuple(dict.fromkeys(p.shape for p in alike)),
+        size,
+        len(alike),
+        _letters_of(alike, letters),
+        tuple(p.id for p in alike),
+        detail,
+        any(p.short for p in alike),
+        any(p.part.rests_on for p in alike),
+    )
+
+
+def _letters_of(parts: list[ListedPart], letters: dict[str, str]) -> tuple[str, ...]:
+    # AA follows Z: shorter letters come first.
+    found = {letters[p.id] for p in parts if p.id in letters}
+    return tuple(sorted(found, key=lambda letter: (len(letter), letter)))
+
+
+def _later_row(number: int, cut: LaterCut) -> SettingRow:
+    size, lengths = "{0} × {1}", [cut.length, cut.width]
+    detail = "both ends along a guide"
+    if cut.corners:
+        detail += f"; then {cut.corners} corners"
+    return SettingRow(
+        (str(number),), Say(size, tuple(lengths)), 1, (), cut.part_ids, detail, guessed=bool(cut.rests_on)
+    )

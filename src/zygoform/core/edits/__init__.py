@@ -1,0 +1,7 @@
+"""Operations on the document. Each returns the new project and says what it did.
+
+edited.py   what an edit returns; text entered turned into values
+survey.py   the piece, its readings and its front
+planning.py changes and their parameters, remedies
+workshop.py units, saw, prices, boards owned
+"""

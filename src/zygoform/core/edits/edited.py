@@ -1,0 +1,72 @@
+"""What an edit returns, and text entered turned into values."""
+
+import math
+from typing import Any
+
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.measure.param import Param
+from zygoform.core.measure.parse import parse_length
+from zygoform.core.measure.reading import Reading
+from zygoform.core.measure.say import Say
+from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.project import Project
+
+
+class Edited(Struct, frozen=True):
+    """The project after an edit, what was done in words, and the ids or entries it touched."""
+
+    project: Project
+    words: Say
+    touched: frozenset[str] = frozenset()
+
+
+def read_reading(entry: Param, text: str, unit: DisplayUnit) -> Reading | None:
+    """A reading from text; None where the field was emptied and may be. A ? or ~ marks a guess."""
+    plain = text.strip()
+    guessed = plain.startswith("~") or plain.endswith("?")
+    plain = plain.strip("~? ")
+    if not plain and entry.guess is not None:
+        return None
+    value = read_angle(plain) if entry.unit == "corner" else parse_length(plain, unit.system)
+    check_range(entry, value)
+    return Reading(plain, value, "guessed" if guessed else "typed")
+
+
+def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:
+    """The value of a parameter from text. Raises BadInputError, saying what would be accepted."""
+    plain = text.strip()
+    if entry.unit == "length":
+        negative = plain[:1] in ("-", "−") and entry.low < 0
+        value = parse_length(plain[1:] if negative else plain, unit.system)
+        value = -value if negative else value
+        check_range(entry, value)
+        return value
+    if entry.unit == "count":
+        if not plain.isdecimal():
+            raise BadInputError("not_a_number", "Enter a whole number.", entry.name)
+        check_range(entry, float(plain))
+        return int(plain)
+    return plain
+
+
+def read_angle(text: str) -> float:
+    """Degrees from 90, 89.5, 89,5 or 89.5°."""
+    plain = text.strip().rstrip("°").removesuffix("deg").strip().replace(",", ".")
+    try:
+        value = float(plain)
+    except ValueError:
+        value = math.nan
+    if not math.isfinite(value) or "e" in plain.lower() or "_" in plain:
+        raise BadInputError("not_a_number", f"“{text.strip()}” is not an angle. Write it like 90 or 88.5.")
+    return value
+
+
+def check_range(entry: Param, value: float) -> None:
+    """Refuses what lies outside an entry's declared range."""
+    if entry.low <= value <= entry.high:
+        return
+    if entry.unit in ("length", "readings"):
+        raise BadInputError("out_of_range", "Between {0} and {1}.", entry.name, (entry.low, entry.high))
+    raise BadInputError("out_of_range", f"Between {entry.low:g} and {entry.high:g}.", entry.name)

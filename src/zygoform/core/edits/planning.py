@@ -1,0 +1,126 @@
+"""Edits of what is planned: changes, their parameters, remedies."""
+
+from typing import Any
+
+from msgspec import structs
+
+from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange, kind_of
+from zygoform.core.edits.edited import Edited, read_value
+from zygoform.core.errors import BadInputError
+from zygoform.core.measure.param import Param, params
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.outcome import Remedy
+from zygoform.core.project import Project, Variant
+
+
+def add_change(project: Project, kind: str, target: str) -> Edited:
+    """A new change of `kind` on the piece `target` belongs to; it gets the next number."""
+    entry = CHANGE_KINDS[kind]
+    number = project.next_number
+    change = entry.start(f"c{number}", number, target, project.shop)
+    done = structs.replace(project, changes=(*project.changes, change), next_number=number + 1)
+    return Edited(done, Say(f"Added {entry.title.lower()}"), frozenset({change.id}))
+
+
+def remove_change(project: Project, change_id: str) -> Edited:
+    """Takes a change away, and what the variants say of it."""
+    change = _change(project, change_id)
+    variants = tuple(
+        structs.replace(
+            v,
+            left_out=tuple(c for c in v.left_out if c != change_id),
+            overrides=tuple(o for o in v.overrides if o.change_id != change_id),
+        )
+        for v in project.variants
+    )
+    changes = tuple(c for c in project.changes if c.id != change_id)
+    done = structs.replace(project, changes=changes, variants=variants)
+    return Edited(done, Say(f"Took away {kind_of(change).title.lower()}"), frozenset({change_id}))
+
+
+def move_change(project: Project, change_id: str, by: int) -> Edited:
+    """Moves a change earlier (-1) or later (1); its number stays."""
+    ids = [change.id for change in project.changes]
+    at = ids.index(change_id)
+    to = max(0, min(len(ids) - 1, at + by))
+    changes = list(project.changes)
+    changes.insert(to, changes.pop(at))
+    words = Say("Moved earlier" if to < at else "Moved later" if to > at else "Already at the end")
+    return Edited(structs.replace(project, changes=tuple(changes)), words, frozenset({change_id}))
+
+
+def leave_out(project: Project, change_id: str, *, out: bool) -> Edited:
+    """Leaves a change out of the chosen variant, or takes it in again."""
+    title = kind_of(_change(project, change_id)).title.lower()
+    others = tuple(c for c in project.variant.left_out if c != change_id)
+    variant = structs.replace(project.variant, left_out=(*others, change_id) if out else others)
+    words = Say(f"Left out {title}" if out else f"Took in {title}")
+    return Edited(_with_variant(project, variant), words, frozenset({change_id}))
+
+
+def set_text(project: Project, change_id: str, parameter: str, text: str) -> Edited:
+    """Sets a parameter from what was typed or chosen."""
+    entry = _entry(_change(project, change_id), parameter)
+    try:
+        value = read_value(entry, text, project.shop.unit)
+    except BadInputError as refused:
+        raise BadInputError(refused.kind, refused.message, parameter, refused.lengths) from refused
+    return set_value(project, change_id, parameter, value)
+
+
+def set_value(project: Project, change_id: str, parameter: str, value: Any) -> Edited:
+    """Sets a parameter; where the variant has its own value, that one."""
+    change = _change(project, change_id)
+    entry = _entry(change, parameter)
+    if any(o.change_id == change_id and o.parameter == parameter for o in project.variant.overrides):
+        overrides = tuple(
+            structs.replace(o, value=value) if (o.change_id, o.parameter) == (change_id, parameter) else o
+            for o in project.variant.overrides
+        )
+        done = _with_variant(project, structs.replace(project.variant, overrides=overrides))
+    else:
+        new = structs.replace(change, **{parameter: value})
+        done = structs.replace(project, changes=tuple(new if c.id == change_id else c for c in project.changes))
+    before = getattr(change, parameter)
+    return Edited(done, _words(project, entry, before, value), frozenset({change_id, parameter}))
+
+
+def apply_remedy(project: Project, remedy: Remedy) -> Edited:
+    """Does what a finding proposes."""
+    if remedy.leave_out:
+        return leave_out(project, remedy.change_id, out=True)
+    return set_value(project, remedy.change_id, remedy.parameter, remedy.value)
+
+
+def _words(project: Project, entry: Param, before: Any, value: Any) -> Say:
+    label = f"{entry.group} {entry.label.lower()}".strip() if entry.group else entry.label
+    if entry.unit == "length":
+        return Say(f"{label} {{0}} to {{1}}", (before, value))
+    if entry.unit == "switch":
+        return Say(f"{label} {'on' if value else 'off'}")
+    names = {choice.value: choice.label for choice in entry.choices}
+    names |= {size.id: size.name for size in project.shop.timber}
+    return Say(f"{label}: {names.get(value, value)}")
+
+
+def _change(project: Project, change_id: str) -> KnownChange:
+    for change in project.changes:
+        if change.id == change_id and not isinstance(change, UnknownChange):
+            own: dict[str, Any] = {
+                o.parameter: o.value for o in project.variant.overrides if o.change_id == change_id
+            }
+            return structs.replace(change, **own) if own else change
+    raise BadInputError("unknown_key", "That change is no longer there.")
+
+
+def _entry(change: KnownChange, parameter: str) -> Param:
+    for entry in params(type(change)):
+        if entry.name == parameter:
+            return entry
+    raise BadInputError("unknown_key", f"A {kind_of(change).title.lower()} has no “{parameter}”.")
+
+
+def _with_variant(project: Project, variant: Variant) -> Project:
+    variants = tuple(variant if v.id == variant.id else v for v in project.variants)
+    return structs.replace(project, variants=variants)

@@ -1,0 +1,14 @@
+"""All rules, in the order they are shown. A rule is a file in rules/ and one line here."""
+
+from collections.abc import Callable
+
+from zygoform.core.findings.rules import guessed, openings_add_up, short_parts, too_long
+from zygoform.core.findings.view import View
+from zygoform.core.outcome.outcome import Finding
+
+RULES: tuple[Callable[[View], tuple[Finding, ...]], ...] = (
+    too_long.judge,
+    openings_add_up.judge,
+    guessed.judge,
+    short_parts.judge,
+)

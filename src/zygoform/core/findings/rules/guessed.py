@@ -1,0 +1,22 @@
+"""Parts whose size rests on a guess."""
+
+from zygoform.core.findings.view import View
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.outcome import Finding
+
+
+def judge(view: View) -> tuple[Finding, ...]:
+    ids = tuple(listed.id for listed in view.parts if listed.part.rests_on)
+    if not ids:
+        return ()
+    guesses = sorted({guess for listed in view.parts for guess in listed.part.rests_on})
+    parts = "1 part rests" if len(ids) == 1 else f"{len(ids)} parts rest"
+    return (
+        Finding(
+            "guessed",
+            "mind",
+            Say(f"{parts} on {'a guess' if len(guesses) == 1 else f'{len(guesses)} guesses'}"),
+            Say("Measure before you cut: " + ", ".join(guesses) + "."),
+            ids,
+        ),
+    )

@@ -1,0 +1,17 @@
+"""What a rule may look at."""
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.ask import SizeLayout
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.form.form import Form
+from zygoform.core.shop import Shop
+
+
+class View(Struct, frozen=True):
+    """The piece as found, the parts as listed and the boards they come from."""
+
+    found: Form
+    parts: tuple[ListedPart, ...]
+    layouts: tuple[SizeLayout, ...]
+    shop: Shop

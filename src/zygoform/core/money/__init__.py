@@ -1,0 +1,4 @@
+"""What to buy and what it costs.
+
+purchase.py  boards, screws and glue in packs, with a total
+"""

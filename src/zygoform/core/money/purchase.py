@@ -1,0 +1,144 @@
+"""Boards, screws and glue to buy, in packs, with a total."""
+
+import math
+from decimal import Decimal
+from functools import lru_cache
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.ask import SizeLayout
+from zygoform.core.goods.fittings import Pack
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.outcome import Fitting, Supply
+from zygoform.core.shop import Shop
+
+Group = Literal["Wood", "Screws", "Glue"]
+
+
+class BuyRow(Struct, frozen=True):
+    """One line of the shopping list. `need` says what it is for; `board_sizes` lights the parts it gives."""
+
+    key: str
+    group: Group
+    count: int
+    name: str
+    detail: Say
+    need: str
+    each: Decimal
+    changes: tuple[int, ...]
+    part_ids: tuple[str, ...] = ()
+    missing: bool = False
+
+    @property
+    def total(self) -> Decimal:
+        return self.each * self.count
+
+
+class Purchase(Struct, frozen=True):
+    """The whole list; `unpriced` counts the things the price list does not hold."""
+
+    rows: tuple[BuyRow, ...]
+    total: Decimal
+    unpriced: int
+
+
+def purchase(
+    layouts: tuple[SizeLayout, ...],
+    fittings: tuple[tuple[int, Fitting], ...],
+    supplies: tuple[tuple[int, Supply], ...],
+    shop: Shop,
+) -> Purchase:
+    """What a plan needs; the numbers beside fittings and supplies are those of their changes."""
+    rows = (*_board_rows(layouts), *_fitting_rows(fittings, shop), *_supply_rows(supplies, shop))
+    return Purchase(rows, sum((row.total for row in rows), Decimal(0)), sum(row.missing for row in rows))
+
+
+def _board_rows(layouts: tuple[SizeLayout, ...]) -> list[BuyRow]:
+    rows = []
+    for layout in layouts:
+        for length in sorted({board.length for board in layout.boards if not board.owned}, reverse=True):
+            boards = [b for b in layout.boards if not b.owned and b.length == length]
+            parts = [on.part for board in boards for on in board.parts]
+            rows.append(
+                BuyRow(
+                    f"{layout.size.id} {length:g}",
+                    "Wood",
+                    len(boards),
+                    layout.size.name,
+                    Say("{0} long, really {1} × {2}", (length, layout.size.thickness, layout.size.width)),
+                    "boards " + " ".join(board.letter for board in boards),
+                    boards[0].price,
+                    tuple(sorted({part.number for part in parts})),
+                    tuple(part.id for part in parts),
+                )
+            )
+    return rows
+
+
+def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list[BuyRow]:
+    wanted: dict[tuple[str, float], list[tuple[int, Fitting]]] = {}
+    for number, fitting in fittings:
+        wanted.setdefault((fitting.kind, fitting.size), []).append((number, fitting))
+    rows = []
+    for (kind, size), uses in wanted.items():
+        count = sum(fitting.count for _, fitting in uses)
+        packs = shop.packs_of(uses[0][1].kind, size)
+        numbers = tuple(sorted({number for number, _ in uses}))
+        need = f"{count} {kind}s: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
+        rows += _pack_rows("Screws", f"{kind} {size:g}", count, packs, need, numbers, Say(f"{kind} {{0}}", (size,)))
+    return rows
+
+
+def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[BuyRow]:
+    rows = []
+    for kind in dict.fromkeys(supply.kind for _, supply in supplies):
+        uses = [(number, supply) for number, supply in supplies if supply.kind == kind]
+        amount = sum(supply.amount for _, supply in uses)
+        numbers = tuple(sorted({number for number, _ in uses}))
+        need = f"{math.ceil(amount)} ml: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
+        rows += _pack_rows("Glue", kind, amount, shop.packs_of(kind), need, numbers, Say("wood glue"))
+    return rows
+
+
+def _pack_rows(
+    group: Group, key: str, amount: float, packs: tuple[Pack, ...], need: str, numbers: tuple[int, ...], plain: Say
+) -> list[BuyRow]:
+    if not packs:
+        return [BuyRow(key, group, 1, "No pack on the price list", plain, need, Decimal(0), numbers, missing=True)]
+    counts = cheapest_packs(amount, tuple((pack.holds, pack.price) for pack in packs))
+    return [
+        BuyRow(f"{key} {pack.id}", group, count, pack.name, _holds(pack), need, pack.price, numbers)
+        for pack, count in zip(packs, counts, strict=True)
+        if count
+    ]
+
+
+def _holds(pack: Pack) -> Say:
+    if pack.kind == "glue":
+        return Say(f"{pack.holds:g} ml")
+    return Say(f"{{0}} long, {pack.holds:g} in a pack", (pack.size,))
+
+
+@lru_cache(maxsize=256)
+def cheapest_packs(need: float, packs: tuple[tuple[float, Decimal], ...]) -> tuple[int, ...]:
+    """Least money that covers `need`; ties go to fewer packs, then to less left over."""
+    best: tuple[tuple[Decimal, int, float], tuple[int, ...]] | None = None
+
+    def deepen(counts: tuple[int, ...], rest: float, paid: Decimal) -> None:
+        nonlocal best
+        at = len(counts)
+        if best is not None and paid > best[0][0]:
+            return
+        if at == len(packs):
+            if rest <= 1e-9:
+                rank = (paid, sum(counts), -rest)
+                if best is None or rank < best[0]:
+                    best = (rank, counts)
+            return
+        holds, price = packs[at]
+        for count in range(max(0, math.ceil(rest / holds - 1e-9)), -1, -1):
+            deepen((*counts, count), rest - count * holds, paid + price * count)
+
+    deepen((), need, Decimal(0))
+    return best[1] if best else (0,) * len(packs)

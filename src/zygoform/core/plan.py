@@ -1,0 +1,171 @@
+"""Everything worked out from a project, by one pure function."""
+
+from collections.abc import Mapping
+
+from msgspec import Struct
+
+from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.registry import KnownChange, kind_of
+from zygoform.core.cutlist.ask import SizeLayout, SizeQuestion, placed, questions
+from zygoform.core.cutlist.listed import ListedPart, list_parts
+from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
+from zygoform.core.cutting.question import Answer, Question
+from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.errors import BadInputError
+from zygoform.core.findings.registry import RULES
+from zygoform.core.findings.view import View
+from zygoform.core.form.form import Form
+from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.measure.say import Say
+from zygoform.core.money.purchase import Purchase, purchase
+from zygoform.core.outcome.cautions import SHORT, Caution
+from zygoform.core.outcome.outcome import Finding, Outcome, Remedy
+from zygoform.core.project import Project
+from zygoform.core.shop import Shop
+
+
+class Failure(Struct, frozen=True):
+    """A change that cannot be built: it counts as left out until it can."""
+
+    change_id: str
+    parameter: str
+    say: Say
+
+
+class Plan(Struct, frozen=True):
+    """The piece before and after, and all that follows from the changes."""
+
+    piece: CasePiece
+    shop: Shop
+    changes: tuple[KnownChange, ...]
+    found: Form
+    planned: Form
+    outcomes: tuple[Outcome, ...]
+    failures: tuple[Failure, ...]
+    parts: tuple[ListedPart, ...]
+    asked: tuple[SizeQuestion, ...]
+    layouts: tuple[SizeLayout, ...]
+    settings: tuple[SettingGroup, ...]
+    part_rows: tuple[PartRow, ...]
+    purchase: Purchase
+    findings: tuple[Finding, ...]
+    cautions: tuple[Caution, ...]
+
+    def outcome(self, change_id: str) -> Outcome | None:
+        return next((o for o in self.outcomes if o.change_id == change_id), None)
+
+    def failure(self, change_id: str) -> Failure | None:
+        return next((f for f in self.failures if f.change_id == change_id), None)
+
+    def listed(self, part_id: str) -> ListedPart | None:
+        return next((p for p in self.parts if p.id == part_id), None)
+
+
+def compile_plan(
+    project: Project, answers: Mapping[Question, Answer] | None = None, previous: Plan | None = None
+) -> Plan | None:
+    """The plan of the chosen variant; None without a piece.
+
+    `answers` are layouts already known, the rest are laid out quickly here. What leads up to the first
+    difference is taken from `previous`. Raises BadInputError where the piece itself is impossible.
+    """
+    piece = project.piece
+    if piece is None:
+        return None
+    same_piece = previous is not None and previous.piece == piece
+    found = previous.found if previous is not None and same_piece else piece.build()
+    changes = project.settled()
+    outcomes, failures = _apply(found, changes, project, previous if same_piece else None)
+    numbers = {change.id: change.number for change in changes}
+    shop = project.shop
+    parts = list_parts(tuple((numbers[o.change_id], part) for o in outcomes for part in o.parts), shop)
+    asked = questions(parts, shop, project.stock)
+    known = dict(answers or {})
+    for sized in asked:
+        if sized.question not in known:
+            known[sized.question] = quick_answer(sized.question)
+    layouts = placed(asked, known, parts, shop)
+    later = tuple((numbers[o.change_id], cut) for o in outcomes for cut in o.later)
+    found_faults = tuple(f for rule in RULES for f in rule(View(found, parts, layouts, shop)))
+    own_faults = tuple(f for o in outcomes for f in o.findings)
+    return Plan(
+        piece,
+        shop,
+        changes,
+        found,
+        outcomes[-1].form if outcomes else found,
+        outcomes,
+        failures,
+        parts,
+        asked,
+        layouts,
+        by_setting(parts, layouts, later),
+        by_part(parts, layouts),
+        purchase(
+            layouts,
+            tuple((numbers[o.change_id], f) for o in outcomes for f in o.fittings),
+            tuple((numbers[o.change_id], s) for o in outcomes for s in o.supplies),
+            shop,
+        ),
+        (*_failed(changes, failures), *_unknown(project), *own_faults, *found_faults),
+        _cautions(outcomes, parts),
+    )
+
+
+def _apply(
+    found: Form, changes: tuple[KnownChange, ...], project: Project, previous: Plan | None
+) -> tuple[tuple[Outcome, ...], tuple[Failure, ...]]:
+    """Change after change on the form so far; leading ones that did not change are taken over."""
+    form, outcomes, failures = found, list[Outcome](), list[Failure]()
+    same = previous is not None and previous.shop == project.shop
+    for i, change in enumerate(changes):
+        same = same and previous is not None and i < len(previous.changes) and previous.changes[i] == change
+        known = previous.outcome(change.id) if same and previous else None
+        if known is None:
+            try:
+                known = change.apply(form, project.shop)
+            except BadInputError as refused:
+                say = Say(refused.message, refused.lengths)
+                failures.append(Failure(change.id, refused.parameter, say))
+                continue
+        outcomes.append(known)
+        form = known.form
+    return tuple(outcomes), tuple(failures)
+
+
+def _failed(changes: tuple[KnownChange, ...], failures: tuple[Failure, ...]) -> tuple[Finding, ...]:
+    by_id = {change.id: change for change in changes}
+    return tuple(
+        Finding(
+            "cannot_be_built",
+            "stop",
+            Say(f"{kind_of(by_id[f.change_id]).title} {by_id[f.change_id].number} cannot be built as it is"),
+            f.say,
+            (),
+            f.change_id,
+            (Remedy(Say("Leave it out"), f.change_id, leave_out=True),),
+        )
+        for f in failures
+    )
+
+
+def _unknown(project: Project) -> tuple[Finding, ...]:
+    return tuple(
+        Finding(
+            "unknown_kind",
+            "note",
+            Say(f"Change {change.number} was made by a newer version"),
+            Say("It is kept in the file as it is, and is not part of this plan."),
+            (),
+            change.id,
+        )
+        for change in project.changes
+        if isinstance(change, UnknownChange)
+    )
+
+
+def _cautions(outcomes: tuple[Outcome, ...], parts: tuple[ListedPart, ...]) -> tuple[Caution, ...]:
+    cautions = dict.fromkeys(c for o in outcomes for c in o.cautions)
+    if any(p.short for p in parts):
+        cautions[SHORT] = None
+    return tuple(cautions)

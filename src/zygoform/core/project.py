@@ -1,0 +1,93 @@
+"""The document: what the user entered and what has become fact. Nothing worked out is kept in it."""
+
+from typing import Annotated, Any, Literal
+
+from msgspec import Meta, Struct, structs
+
+from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.registry import Change, KnownChange
+from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.goods.timber import StockLine
+from zygoform.core.shop import Shop
+
+FILE_VERSION = 1
+
+
+class UnknownPiece(Struct, frozen=True):
+    """A piece of a kind this version does not know: kept unchanged, never dropped."""
+
+    id: str
+    data: dict[str, Any]
+
+
+Piece = CasePiece | UnknownPiece
+
+
+class Override(Struct, frozen=True):
+    """A variant's own value for one parameter of one change."""
+
+    change_id: str
+    parameter: str
+    value: float | int | str | bool
+
+
+class Variant(Struct, frozen=True):
+    """A way to do it: changes left out, parameters with other values."""
+
+    id: str
+    name: str
+    left_out: tuple[str, ...] = ()
+    overrides: tuple[Override, ...] = ()
+
+
+class Fact(Struct, frozen=True):
+    """Something that has happened: bought, cut, or gone wrong."""
+
+    kind: Literal["bought", "cut", "wrong"]
+    subject: str
+    note: str = ""
+
+
+class Project(Struct, frozen=True):
+    """One piece of work. `next_number` is the number the next change gets; it never goes back."""
+
+    name: str = ""
+    version: int = FILE_VERSION
+    pieces: tuple[Piece, ...] = ()
+    changes: tuple[Change, ...] = ()
+    variants: Annotated[tuple[Variant, ...], Meta(min_length=1)] = (Variant("v1", "As planned"),)
+    chosen: str = "v1"
+    shop: Shop = Shop()
+    stock: tuple[StockLine, ...] = ()
+    facts: tuple[Fact, ...] = ()
+    next_number: Annotated[int, Meta(ge=1)] = 1
+
+    @property
+    def piece(self) -> CasePiece | None:
+        """The piece on screen: the first of a known kind."""
+        return next((piece for piece in self.pieces if isinstance(piece, CasePiece)), None)
+
+    @property
+    def variant(self) -> Variant:
+        """The chosen variant; the first where the file names none that exists."""
+        return next((v for v in self.variants if v.id == self.chosen), self.variants[0])
+
+    def change(self, change_id: str) -> KnownChange | None:
+        """The change of that id, with its own values (not a variant's)."""
+        for change in self.changes:
+            if change.id == change_id and not isinstance(change, UnknownChange):
+                return change
+        return None
+
+    def is_left_out(self, change_id: str) -> bool:
+        return change_id in self.variant.left_out
+
+    def settled(self) -> tuple[KnownChange, ...]:
+        """The changes of the chosen variant in order, its own values put in."""
+        changes = []
+        for change in self.changes:
+            if isinstance(change, UnknownChange) or self.is_left_out(change.id):
+                continue
+            own: dict[str, Any] = {o.parameter: o.value for o in self.variant.overrides if o.change_id == change.id}
+            changes.append(structs.replace(change, **own) if own else change)
+        return tuple(changes)
