@@ -13,7 +13,7 @@ from zygoform.core.shop import Shop
 FILE_VERSION = 1
 
 
-class UnknownPiece(Struct, frozen=True):
+class UnknownPiece(Struct, frozen=True, tag_field="kind", tag="?"):
     """A piece of a kind this version does not know: kept unchanged, never dropped."""
 
     id: str

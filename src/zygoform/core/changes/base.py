@@ -13,7 +13,7 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
     targets: tuple[str, ...]
 
 
-class UnknownChange(Struct, frozen=True):
+class UnknownChange(Struct, frozen=True, tag_field="kind", tag="?"):
     """A change of a kind this version does not know: kept unchanged, never dropped."""
 
     id: str

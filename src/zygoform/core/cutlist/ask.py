@@ -1,7 +1,7 @@
 """The layout questions of a cut list, and their answers as boards with letters."""
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from decimal import Decimal
 
 from msgspec import Struct
@@ -58,6 +58,12 @@ class SizeLayout(Struct, frozen=True):
     too_long: tuple[ListedPart, ...]
 
 
+def _units(mm: float, away: Callable[[float], int]) -> int:
+    """Whole hundredths, up or down; a float's last digit moves nothing."""
+    near = round(mm * UNITS_PER_MM, 4)
+    return away(near)
+
+
 def questions(parts: tuple[ListedPart, ...], shop: Shop, stock: tuple[StockLine, ...]) -> tuple[SizeQuestion, ...]:
     """One question for each size of board, in the order the parts name them."""
     sizes = dict.fromkeys(listed.part.size_id for listed in parts)
@@ -73,21 +79,21 @@ def _question(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...])
     for listed in parts:
         known = types.get(listed.shape)
         left, right = _lines(listed)
-        length = math.ceil(listed.length * UNITS_PER_MM - 1e-6)
+        length = _units(listed.length, math.ceil)
         types[listed.shape] = PartType(listed.shape, length, known.count + 1 if known else 1, left, right)
     sale = [
-        StockType(f"buy {offer.length:g}", math.floor(offer.length * UNITS_PER_MM), int(offer.price * 100))
+        StockType(f"buy {offer.length:g}", _units(offer.length, math.floor), int(offer.price * 100))
         for offer in size.offers
     ]
     owned = [
-        StockType(f"own {line.id}", math.floor(line.length * UNITS_PER_MM), 0, line.count)
+        StockType(f"own {line.id}", _units(line.length, math.floor), 0, line.count)
         for line in stock
         if line.size == size.id
     ]
     return Question(
-        math.ceil(shop.kerf * UNITS_PER_MM),
-        math.ceil(shop.end_trim * UNITS_PER_MM),
-        math.floor(_strip_width(parts) * UNITS_PER_MM),
+        _units(shop.kerf, math.ceil),
+        _units(shop.end_trim, math.ceil),
+        _units(_strip_width(parts), math.floor),
         tuple(owned + sale),
         tuple(types.values()),
     )

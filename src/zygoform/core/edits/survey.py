@@ -29,17 +29,14 @@ LEAST_CELL = 20.0
 
 def new_piece(project: Project, name: str, sizes: dict[str, str]) -> Edited:
     """A case piece from three sizes as typed (width, height, depth); everything else is assumed."""
-    readings = {}
+    readings: list[tuple[Reading, ...]] = []
     for entry_name in ("width", "height", "depth"):
         try:
-            readings[entry_name] = _reading(project, entry_name, sizes.get(entry_name, ""))
+            reading = _reading(project, entry_name, sizes.get(entry_name, ""))
         except BadInputError as refused:
             raise BadInputError(refused.kind, refused.message, entry_name, refused.lengths) from refused
-    piece = CasePiece(
-        "p1",
-        name or "Piece",
-        *((reading,) for reading in (readings["width"], readings["height"], readings["depth"])),
-    )
+        readings.append((reading,) if reading else ())
+    piece = CasePiece("p1", name or "Piece", readings[0], readings[1], readings[2])
     piece.build()
     done = structs.replace(project, name=name or "Piece", pieces=(piece,))
     return Edited(done, Say(f"Measured {name or 'a piece'}"), frozenset({"p1"}))

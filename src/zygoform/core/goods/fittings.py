@@ -1,11 +1,12 @@
 """Screws and glue as they are sold, and the shop's rules for choosing and spacing screws."""
 
+from decimal import Decimal
 from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.timber import Money
+from zygoform.core.goods.timber import check_price
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
@@ -21,7 +22,10 @@ class Pack(Struct, frozen=True):
     name: str
     size: Annotated[float, Meta(ge=0, le=1000)]
     holds: Annotated[float, Meta(gt=0, le=1_000_000)]
-    price: Money
+    price: Decimal
+
+    def __post_init__(self) -> None:
+        check_price(self.price)
 
 
 # Shop practice: board thickness and the pocket screw that suits it, inches. To be tried on scrap.

@@ -10,14 +10,23 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 PositiveMm = Annotated[float, Meta(gt=0, le=100_000)]
-Money = Annotated[Decimal, Meta(ge=0, le=Decimal(1_000_000))]
+DEAREST = 1_000_000
+
+
+def check_price(price: Decimal) -> None:
+    """Refuses what is no price; the file reader has no range for decimals."""
+    if not price.is_finite() or not 0 <= price <= DEAREST:
+        raise ValueError(f"a price cannot be {price}")
 
 
 class Offer(Struct, frozen=True):
     """One length on sale and its price."""
 
     length: PositiveMm
-    price: Money
+    price: Decimal
+
+    def __post_init__(self) -> None:
+        check_price(self.price)
 
 
 class TimberSize(Struct, frozen=True):

@@ -180,7 +180,7 @@ class _Skirt:
         rear = [place(p, along_side) for p in outline if place(p, outward) < middle]
         left = math.degrees(math.atan2(min(rear) - min(face), self.t))
         right = math.degrees(math.atan2(max(face) - max(rear), self.t))
-        return tuple(0.0 if abs(a) < SAME_DEG else a for a in (left, right))  # type: ignore[return-value]
+        return round(left, 6) + 0.0, round(right, 6) + 0.0
 
     def _rests_on(self, side: int) -> frozenset[str]:
         body = self.body

@@ -1,0 +1,63 @@
+"""The cut list as CSV: by setting of the saw, and by part. Sizes are in the project's unit, as text and mm."""
+
+import csv
+import io
+from collections.abc import Iterable
+
+from zygoform.core.plan import Plan
+
+
+def by_setting_csv(plan: Plan) -> str:
+    """One row for each line of the list by setting."""
+    unit = plan.shop.unit
+    return _csv(
+        ("setting", "codes", "size", "count", "boards", "detail", "short", "rests on a guess"),
+        (
+            (
+                group.title,
+                " ".join(row.codes),
+                row.size.words(unit.plain),
+                row.count,
+                " ".join(row.boards),
+                row.detail,
+                "yes" if row.short else "",
+                "yes" if row.guessed else "",
+            )
+            for group in plan.settings
+            for row in group.rows
+        ),
+    )
+
+
+def by_part_csv(plan: Plan) -> str:
+    """One row for each shape of part."""
+    show = plan.shop.unit.plain
+    return _csv(
+        (
+            *("part", "name", "count", "thickness", "width", "length", "left end", "right end", "stock", "boards"),
+            *("change", "rests on guesses", "thickness mm", "width mm", "length mm"),
+        ),
+        (
+            (
+                *(row.code, row.name, row.count, show(row.thickness), show(row.width), show(row.length)),
+                *(row.left, row.right, row.stock, " ".join(row.boards), row.change, "; ".join(row.guesses)),
+                *(f"{mm:.2f}" for mm in (row.thickness, row.width, row.length)),
+            )
+            for row in plan.part_rows
+        ),
+    )
+
+
+def _csv(header: tuple[str, ...], rows: Iterable[tuple[object, ...]]) -> str:
+    text = io.StringIO()
+    writer = csv.writer(text, lineterminator="\r\n")
+    writer.writerow(header)
+    writer.writerows([_harmless(value) for value in row] for row in rows)
+    return text.getvalue()
+
+
+def _harmless(value: object) -> object:
+    """A name that starts like a formula must not run as one where the table is opened."""
+    if isinstance(value, str) and value[:1] in ("=", "+", "@"):
+        return "'" + value
+    return value

@@ -1,0 +1,114 @@
+"""The price list: an open table that ships with the program and is the user's to change."""
+
+import csv
+import io
+from decimal import Decimal, InvalidOperation
+from importlib import resources
+from pathlib import Path
+
+from msgspec import Struct, structs
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.goods.fittings import Pack
+from zygoform.core.goods.species import COEFFICIENTS
+from zygoform.core.goods.timber import Offer, TimberSize
+from zygoform.core.measure.parse import parse_length
+from zygoform.core.problem import Problem
+
+COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
+PACK_KINDS = ("pocket screw", "wood screw", "glue")
+
+
+class PriceList(Struct, frozen=True):
+    """Sizes and packs on sale, and the faults of rows that were not taken."""
+
+    timber: tuple[TimberSize, ...]
+    packs: tuple[Pack, ...]
+    problems: tuple[Problem, ...] = ()
+
+
+def shipped_prices() -> PriceList:
+    """The made-up list that comes with the program."""
+    return parse_prices(resources.files("zygoform.data").joinpath("prices.csv").read_text("utf-8"))
+
+
+def read_prices(path: Path) -> PriceList:
+    """A price list of the user's. Raises OSError and UnicodeDecodeError."""
+    return parse_prices(path.read_text("utf-8-sig"))
+
+
+def parse_prices(text: str) -> PriceList:
+    """Rows one by one; a faulty row is named and left out."""
+    timber: dict[str, TimberSize] = {}
+    packs: list[Pack] = []
+    problems: list[Problem] = []
+    for number, row in enumerate(csv.DictReader(io.StringIO(text)), start=2):
+        try:
+            if row.get("kind") == "timber":
+                size = _size(row)
+                known = timber.get(size.id)
+                timber[size.id] = structs.replace(known, offers=known.offers + size.offers) if known else size
+            else:
+                packs.append(_pack(row))
+        except BadInputError as refused:
+            problems.append(Problem(f"row {number}", refused.message))
+    return PriceList(tuple(timber.values()), tuple(packs), tuple(problems))
+
+
+def _size(row: dict[str, str]) -> TimberSize:
+    system, species = _cell(row, "system"), _cell(row, "species")
+    if system not in ("inch", "mm"):
+        raise BadInputError("unknown_key", "system is inch or mm")
+    if species not in COEFFICIENTS:
+        raise BadInputError("unknown_key", f"species {species} is not known; one of {', '.join(COEFFICIENTS)}")
+    return TimberSize(
+        _cell(row, "id"),
+        _cell(row, "name"),
+        row.get("nominal") or "",
+        "inch" if system == "inch" else "mm",
+        _positive(row, "thickness"),
+        _positive(row, "width"),
+        species,
+        (Offer(_positive(row, "length"), _price(row)),),
+    )
+
+
+def _pack(row: dict[str, str]) -> Pack:
+    kind = next((k for k in PACK_KINDS if k == row.get("kind")), None)
+    if kind is None:
+        raise BadInputError("unknown_key", f"kind is timber, {', '.join(PACK_KINDS)}")
+    size = 0.0 if kind == "glue" else _positive(row, "length")
+    try:
+        holds = float(_cell(row, "holds"))
+    except ValueError:
+        holds = 0.0
+    if not 0 < holds < 1_000_000:
+        raise BadInputError("not_a_number", "holds is how many pieces or ml are in a pack")
+    return Pack(_cell(row, "id"), kind, _cell(row, "name"), size, holds, _price(row))  # type: ignore[arg-type]
+
+
+def _cell(row: dict[str, str], column: str) -> str:
+    value = (row.get(column) or "").strip()
+    if not value:
+        raise BadInputError("empty", f"{column} is missing")
+    return value
+
+
+def _positive(row: dict[str, str], column: str) -> float:
+    try:
+        value = parse_length(_cell(row, column), "mm")
+    except BadInputError as refused:
+        raise BadInputError(refused.kind, f"{column}: {refused.message}") from refused
+    if value <= 0:
+        raise BadInputError("zero", f"{column} must be more than 0")
+    return value
+
+
+def _price(row: dict[str, str]) -> Decimal:
+    try:
+        price = Decimal(_cell(row, "price"))
+    except InvalidOperation:
+        price = Decimal(-1)
+    if not price.is_finite() or not 0 <= price <= 100_000:
+        raise BadInputError("not_a_number", "price is a number like 12.50")
+    return price.quantize(Decimal("0.01"))

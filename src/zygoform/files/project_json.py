@@ -1,0 +1,135 @@
+"""The document as one JSON file. Reading is strict; kinds this version does not know are kept as they are."""
+
+from pathlib import Path
+from typing import Any
+
+import msgspec
+
+from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.errors import BadInputError, ZygoformError
+from zygoform.core.form.registry import PIECE_KINDS
+from zygoform.core.measure.param import params
+from zygoform.core.project import FILE_VERSION, Project, UnknownPiece
+from zygoform.files.atomic import write_whole
+
+FORMAT = "zygoform project"
+LARGEST = 50_000_000
+SUFFIX = ".zygoform.json"
+
+
+class UnreadableError(ZygoformError):
+    """A file that cannot be opened as a project; the message is for the user."""
+
+
+def read_project(path: Path) -> Project:
+    """Opens a project. Raises UnreadableError with a clear message; the file is not touched."""
+    try:
+        if path.stat().st_size > LARGEST:
+            raise UnreadableError("This file is far larger than any project. It was left alone.")
+        content = path.read_bytes()
+    except FileNotFoundError as gone:
+        raise UnreadableError(f"There is no file {path.name} in {path.parent}.") from gone
+    except OSError as refused:
+        raise UnreadableError(f"The file cannot be read: {refused.strerror}.") from refused
+    return parse_project(content)
+
+
+def write_project(path: Path, project: Project) -> None:
+    """Saves in one step. Raises OSError; the file there before is then untouched."""
+    write_whole(path, dump_project(project))
+
+
+def dump_project(project: Project) -> bytes:
+    """The file's content, indented and in a fixed order, so that two versions can be compared."""
+    raw: dict[str, Any] = {"format": FORMAT, **msgspec.to_builtins(project)}
+    raw["changes"] = [c.data if isinstance(c, UnknownChange) else msgspec.to_builtins(c) for c in project.changes]
+    raw["pieces"] = [p.data if isinstance(p, UnknownPiece) else msgspec.to_builtins(p) for p in project.pieces]
+    return msgspec.json.format(msgspec.json.encode(raw), indent=2) + b"\n"
+
+
+def parse_project(content: bytes) -> Project:
+    """The project in a file's content. Raises UnreadableError."""
+    try:
+        raw = msgspec.json.decode(content)
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as broken:
+        raise UnreadableError(
+            "This is not a project file, or only a part of one: it is not whole JSON."
+        ) from broken
+    if not isinstance(raw, dict) or raw.get("format") != FORMAT:
+        raise UnreadableError("This JSON file holds something else, not a Zygoform project.")
+    version = raw.get("version")
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
+        raise UnreadableError("This project file does not say its version.")
+    if version > FILE_VERSION:
+        raise UnreadableError(
+            f"This project was saved by a newer Zygoform (file version {version}; this one reads up to "
+            f"{FILE_VERSION}). Open it there; nothing was changed."
+        )
+    del raw["format"]
+    try:
+        return _project(raw)
+    except (msgspec.ValidationError, BadInputError, KeyError, ValueError, RecursionError) as wrong:
+        raise UnreadableError(f"This project file holds something that cannot be: {_plain(wrong)}.") from wrong
+
+
+def _plain(wrong: Exception) -> str:
+    return str(wrong).replace("`", "").strip().rstrip(".") or type(wrong).__name__
+
+
+def _project(raw: dict[str, Any]) -> Project:
+    changes = [_change(item) for item in _list(raw.pop("changes", []), "changes")]
+    pieces = [_piece(item) for item in _list(raw.pop("pieces", []), "pieces")]
+    shell = msgspec.convert(raw, Project)
+    project = msgspec.structs.replace(shell, changes=tuple(changes), pieces=tuple(pieces))
+    ids = [item.id for item in (*project.changes, *project.pieces)]
+    if len(set(ids)) != len(ids):
+        raise BadInputError("impossible", "two things have the same id")
+    if project.changes and project.next_number <= max(change.number for change in project.changes):
+        raise BadInputError("impossible", "a change has a number that is not given out yet")
+    _check_piece(project)
+    return project
+
+
+def _list(value: Any, name: str) -> list[Any]:
+    if not isinstance(value, list) or not all(isinstance(item, dict) for item in value):
+        raise BadInputError("impossible", f"{name} is not a list")
+    return value
+
+
+def _change(raw: dict[str, Any]) -> Any:
+    kind = CHANGE_KINDS.get(str(raw.get("kind")))
+    if kind is not None:
+        return msgspec.convert(raw, kind.type)
+    base = msgspec.convert({key: raw.get(key) for key in ("id", "number", "targets")}, _Known)
+    return UnknownChange(base.id, base.number, base.targets, raw)
+
+
+class _Known(msgspec.Struct, frozen=True):
+    """What even a change of an unknown kind must have."""
+
+    id: str
+    number: int
+    targets: tuple[str, ...]
+
+
+def _piece(raw: dict[str, Any]) -> Any:
+    kind = PIECE_KINDS.get(str(raw.get("kind")))
+    if kind is not None:
+        return msgspec.convert(raw, kind)
+    return UnknownPiece(msgspec.convert(raw.get("id"), str), raw)
+
+
+def _check_piece(project: Project) -> None:
+    """Ranges of readings live in the parameter table, which msgspec does not know; impossible pieces too."""
+    piece = project.piece
+    if piece is None:
+        return
+    for entry in params(type(piece)):
+        readings = getattr(piece, entry.name)
+        if entry.guess is None and not readings:
+            raise BadInputError("empty", f"the piece has no {entry.label.lower()}")
+        for reading in readings:
+            if not entry.low <= reading.value <= entry.high:
+                raise BadInputError("out_of_range", f"{entry.label} is {reading.value:g}")
+    piece.build()
