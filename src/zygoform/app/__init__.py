@@ -1,0 +1,14 @@
+"""The Qt application.
+
+main.py            arguments, start, the demo without a display
+window.py          the main window: wires the regions, nothing else
+session.py         the only object that holds the document
+jobs.py            the only owner of threads and processes
+solver_process.py  what runs in the solver's process; imports no Qt
+shots.py           pictures of every main view
+actions/           everything one can do, as data
+stages/            one screen a folder: survey, redesign, buy, cut
+canvas/            paints primitives; one class a mouse gesture
+widgets/           fields, segments, stick, head, tally
+theme/             tokens, fonts, icons, style sheet
+"""

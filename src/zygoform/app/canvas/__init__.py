@@ -1,0 +1,9 @@
+"""Paints the core's primitives.
+
+paint.py     wood, outlines, grain, text, dimensions: the helpers all drawings share
+mapping.py   mm on the view plane to pixels
+stand.py     the drawing of the piece
+gestures.py  one class a mouse gesture: pan, drag a grip
+boards.py    the boards with their cuts
+place.py     where you stand: the piece in plan
+"""

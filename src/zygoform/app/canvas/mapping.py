@@ -1,0 +1,34 @@
+"""Millimetres on the view plane to pixels, y turned round."""
+
+from msgspec import Struct
+from PySide6.QtCore import QPointF
+
+from zygoform.core.geometry.plane import Outline, Point
+
+
+class Mapping(Struct, frozen=True):
+    """Pixels for a mm, and where the view plane's origin lies."""
+
+    scale: float
+    x: float
+    y: float
+
+    def to_px(self, point: Point) -> QPointF:
+        return QPointF(self.x + point[0] * self.scale, self.y - point[1] * self.scale)
+
+    def outline(self, points: Outline) -> list[QPointF]:
+        return [self.to_px(point) for point in points]
+
+    def to_mm(self, at: QPointF) -> Point:
+        return (at.x() - self.x) / self.scale, (self.y - at.y()) / self.scale
+
+
+def fit(
+    box: tuple[float, float, float, float], room: tuple[float, float, float, float], zoom: float = 1.0
+) -> Mapping:
+    """The box in the middle of a room (left, top, width, height in px), as large as it goes."""
+    width, height = max(box[2] - box[0], 1.0), max(box[3] - box[1], 1.0)
+    scale = max(1e-6, min(room[2] / width, room[3] / height)) * zoom
+    x = room[0] + (room[2] - width * scale) / 2 - box[0] * scale
+    y = room[1] + (room[3] + height * scale) / 2 + box[1] * scale
+    return Mapping(scale, x, y)

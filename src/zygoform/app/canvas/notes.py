@@ -1,0 +1,107 @@
+"""What is written round the piece: the floor rule, the numbers of changes, grips."""
+
+import math
+
+from PySide6.QtCore import QPointF, QRectF
+from PySide6.QtGui import QColor, QPainter
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.theme import tokens as t
+from zygoform.core.drawing.primitives import Grip, Leader, Scene
+from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.write import DisplayUnit
+
+FLAG = 24.0
+APART = 34.0
+
+
+def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: int) -> None:
+    """The floor as a rule, counted from the piece's left end: inches, or centimetres."""
+    if scene.floor is None:
+        return
+    left, right = scene.box[0], scene.box[2]
+    y = mapping.to_px((0, scene.floor)).y()
+    painter.setPen(paint.pen(t.INK, 1.6))
+    painter.drawLine(QPointF(0, y), QPointF(width, y))
+    small, large, name = (INCH, 12, '"') if unit.system == "inch" else (10.0, 10, " cm")
+    while small * mapping.scale < 5:
+        small, large = small * (2 if large % 2 == 0 else 5), large // (2 if large % 2 == 0 else 5) or 1
+    for k in range(math.floor((right - left) / small) + 1):
+        x = mapping.to_px((left + k * small, 0)).x()
+        major = k % large == 0
+        painter.setPen(paint.pen(t.INK if major else t.EDGE, 1.4 if major else 1.0))
+        painter.drawLine(QPointF(x, y), QPointF(x, y + (12 if major else 5)))
+        if major:
+            number = round(k * small / (INCH if unit.system == "inch" else 10.0))
+            words = f"{number}{name}" if number else "0"
+            paint.text(painter, QPointF(x, y + 28), words, 12, align="centre", colour=t.INK2)
+
+
+def paint_leaders(
+    painter: QPainter, scene: Scene, mapping: Mapping, room: QRectF, on: str
+) -> list[tuple[QRectF, Leader]]:
+    """A thin line from each change's number to its part; returns where the numbers stand."""
+    flags: list[tuple[QRectF, Leader]] = []
+    top = mapping.to_px((0, scene.box[3])).y()
+    left = mapping.to_px((scene.box[0], 0)).x()
+    beside = sorted((x for x in scene.leaders if x.side == "left"), key=lambda x: -x.at[1])
+    y_used, x_used = -1e9, -1e9
+    for leader in beside:
+        at = mapping.to_px(leader.at)
+        y = max(at.y() - 20, y_used + APART)
+        y_used = y
+        flags.append((_flag_box(QPointF(max(room.left() + 16, left - 66), y)), leader))
+    for leader in sorted((x for x in scene.leaders if x.side == "above"), key=lambda x: x.at[0]):
+        at = mapping.to_px(leader.at)
+        x = max(at.x() - 46, x_used + APART)
+        x_used = x
+        flags.append((_flag_box(QPointF(x, max(room.top() + 15, top - 34))), leader))
+    for box, leader in flags:
+        _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
+    return flags
+
+
+def _flag_box(middle: QPointF) -> QRectF:
+    # 28 px to hit, of which the circle takes 24.
+    return QRectF(middle.x() - 14, middle.y() - 14, 28, 28)
+
+
+def _flag(painter: QPainter, box: QRectF, at: QPointF, leader: Leader, *, lit: bool) -> None:
+    middle = box.center()
+    reach = math.hypot(at.x() - middle.x(), at.y() - middle.y()) or 1.0
+    start = middle + (at - middle) * (FLAG / 2 / reach)
+    painter.setPen(paint.pen(t.INK, 1.0))
+    painter.drawLine(start, at)
+    painter.setBrush(QColor(t.INK))
+    painter.setPen(paint.NEVER)
+    painter.drawEllipse(at, 2.6, 2.6)
+    painter.setBrush(QColor(t.TAPE if lit else t.CHANGE))
+    painter.setPen(paint.pen(t.INK if lit else t.BLUE, 1.8))
+    painter.drawEllipse(middle, FLAG / 2, FLAG / 2)
+    paint.text(
+        painter,
+        QPointF(middle.x(), middle.y() + 5),
+        str(leader.number),
+        14,
+        600,
+        align="centre",
+        colour=t.INK if lit else t.BLUE,
+    )
+
+
+def paint_grips(painter: QPainter, grips: list[Grip], mapping: Mapping) -> None:
+    """Where an edge can be dragged: a small bar across it with an arrow out."""
+    for grip in grips:
+        at = mapping.to_px(grip.at)
+        ux, uy = grip.direction[0], -grip.direction[1]
+        px, py = -uy, ux
+        painter.setPen(paint.pen(t.SHEET, 7.0))
+        painter.drawLine(QPointF(at.x() - 9 * px, at.y() - 9 * py), QPointF(at.x() + 9 * px, at.y() + 9 * py))
+        painter.setPen(paint.pen(t.BLUE, 4.0))
+        painter.drawLine(QPointF(at.x() - 9 * px, at.y() - 9 * py), QPointF(at.x() + 9 * px, at.y() + 9 * py))
+        painter.setPen(paint.pen(t.BLUE, 1.6))
+        tip = QPointF(at.x() + 13 * ux, at.y() + 13 * uy)
+        painter.drawLine(at, tip)
+        for side in (1, -1):
+            painter.drawLine(tip, QPointF(tip.x() - 5 * ux + side * 4 * px, tip.y() - 5 * uy + side * 4 * py))

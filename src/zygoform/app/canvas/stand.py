@@ -1,0 +1,381 @@
+"""The stand: the piece drawn to scale, its notes, and everything one can point at."""
+
+from collections.abc import Callable
+from typing import Literal
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import (
+    QColor,
+    QContextMenuEvent,
+    QFocusEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPolygonF,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
+from zygoform.app.canvas.mapping import Mapping, fit
+from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders
+from zygoform.app.describe import describe
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of, holds
+from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
+from zygoform.core.drawing.views import Place
+from zygoform.core.measure.say import Say
+
+Menu = Callable[[str], list[tuple[str, Callable[[], None]]]]
+GRIP_REACH = 14.0
+
+
+class Stand(QWidget):
+    """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up."""
+
+    def __init__(
+        self, session: Session, kind: Literal["survey", "redesign", "small"], menu: Menu | None = None
+    ) -> None:
+        super().__init__()
+        self.session, self.kind, self._menu = session, kind, menu
+        self.pan, self.zoom, self.all_sizes = QPointF(0, 0), 1.0, False
+        self._gesture: Gesture | None = None
+        self._pressed: QPointF | None = None
+        self._scene: Scene | None = None
+        self._scene_of: tuple[object, Place, Overlay] | None = None
+        self._flags: list[tuple[QRectF, Leader]] = []
+        self.setMouseTracking(True)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        if kind != "small":
+            self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+            self.setMinimumSize(300, 220)
+        self.setAccessibleName("Drawing of the piece")
+        session.changed.connect(self.update)
+        session.stood.connect(self.update)
+        session.pointed.connect(self._on_pointed)
+
+    # What is drawn
+
+    @property
+    def place(self) -> Place:
+        return "front" if self.kind == "small" else self.session.place
+
+    @property
+    def overlay(self) -> Overlay:
+        return {"survey": "found", "small": "planned"}.get(self.kind, self.session.overlay)  # type: ignore[return-value]
+
+    def scene(self) -> Scene | None:
+        """The drawing as it stands; worked out again only when plan, place or overlay change."""
+        plan = self.session.plan
+        if plan is None:
+            return None
+        now = (plan, self.place, self.overlay)
+        if (
+            self._scene is None
+            or self._scene_of is None
+            or self._scene_of[0] is not plan
+            or self._scene_of[1:] != now[1:]
+        ):
+            numbers = {change.id: change.number for change in plan.changes}
+            handles = tuple(h for o in plan.outcomes for h in o.handles)
+            self._scene = draw_form(plan.found, plan.planned, numbers, self.place, self.overlay, handles)
+            self._scene_of = now
+        return self._scene
+
+    def mapping(self) -> Mapping:
+        """mm to px: the whole piece in the room its notes leave."""
+        scene = self.scene()
+        if scene is None:
+            return Mapping(1.0, 0.0, 0.0)
+        room = (
+            (2.0, 2.0, self.width() - 4.0, self.height() - 6.0)
+            if self.kind == "small"
+            else (74.0, 66.0, self.width() - 104.0, self.height() - 132.0)
+        )
+        whole = fit(scene.box, room, self.zoom)
+        return Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
+
+    def fit_whole(self) -> None:
+        """The whole piece again."""
+        self.zoom, self.pan = 1.0, QPointF(0, 0)
+        self.update()
+
+    def zoom_by(self, factor: float, at: QPointF | None = None) -> None:
+        """Zooms round a point, which stays where it is."""
+        at = at or QPointF(self.width() / 2, self.height() / 2)
+        before = self.mapping().to_mm(at)
+        self.zoom = min(12.0, max(0.5, self.zoom * factor))
+        moved = self.mapping().to_px(before)
+        self.pan += at - moved
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        scene = self.scene()
+        if scene is None:
+            return
+        mapping, pointed, kept = self.mapping(), self.session.part, self.session.kept
+        if self.kind != "small" and scene.floor is not None:
+            paint_floor(painter, scene, mapping, self.session.unit, self.width())
+        elif scene.floor is not None:
+            y = mapping.to_px((0, scene.floor)).y()
+            painter.setPen(paint.pen(t.INK, 1.2))
+            painter.drawLine(QPointF(0, y), QPointF(self.width(), y))
+        lit = self._lit(pointed)
+        shapes = []
+        for polygon in scene.polygons:
+            on = polygon.part_id in lit
+            paint.face(painter, polygon, mapping, pointed=on, kept=not on and polygon.part_id == kept)
+            if on and polygon.role != "off":
+                shapes.append(QPolygonF(mapping.outline(polygon.points)))
+        opening = self._opening_shape(pointed, mapping)
+        if opening is not None:
+            shapes.append(opening)
+        paint.halo(painter, shapes, corners=bool(kept) and pointed == kept)
+        if self.kind == "small":
+            return
+        self._paint_notes(painter, scene, mapping, pointed)
+        if self.hasFocus():
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.BLUE, 2.0))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
+
+    def _lit(self, pointed: str) -> set[str]:
+        """All parts that light up: on the small drawing every one of the same shape."""
+        plan = self.session.plan
+        listed = plan.listed(pointed) if plan else None
+        if plan is None or listed is None or self.kind != "small":
+            return {pointed} if pointed else set()
+        return {p.id for p in plan.parts if p.shape == listed.shape}
+
+    def _opening_shape(self, part_id: str, mapping: Mapping) -> QPolygonF | None:
+        plan = self.session.plan
+        if plan is None or self.place not in ("front", "corner"):
+            return None
+        for body in plan.found.bodies:
+            for opening in body.openings:
+                if opening.id == part_id:
+                    x0, z0, x1, z1 = opening.rect
+                    return QPolygonF(mapping.outline(((x0, z0), (x1, z0), (x1, z1), (x0, z1))))
+        return None
+
+    def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
+        show = self.session.unit.show
+        lanes = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}
+        for dim in scene.dimensions:
+            if dim.lane == 0 or self.all_sizes:
+                words = show(dim.size) + (" high" if dim.lane == 0 and self.place != "above" else "")
+                paint.dimension(painter, dim, mapping, words, lanes[dim.lane])
+        if pointed and not self._gesture:
+            sizes = self._true_sizes(pointed)
+            for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
+                paint.dimension(painter, dim, mapping, show(dim.size), 16.0)
+        on = pointed.split("/")[0] or self.session.open_change
+        if self.kind == "redesign":
+            self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on)
+            change = self._change_of(pointed) or self.session.open_change
+            paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
+
+    def _change_of(self, part_id: str) -> str:
+        head = part_id.split("/")[0]
+        return head if self.session.project.change(head) is not None else ""
+
+    def _true_sizes(self, part_id: str) -> tuple[float, float] | None:
+        """Real width and height of a board as it faces this place to stand; depth shows in the readout."""
+        plan = self.session.plan
+        board = plan and next((b for b in (*plan.planned.boards, *plan.found.boards) if b.id == part_id), None)
+        if board is None:
+            return None
+        low, high = board.solid.box()
+        across = 1 if self.place in ("left", "right") else 0
+        up = 1 if self.place == "above" else 2
+        return high[across] - low[across], high[up] - low[up]
+
+    # Pointing
+
+    def part_at(self, at: QPointF) -> str:
+        """The part or opening under a point; in the survey the front's openings come first."""
+        scene = self.scene()
+        if scene is None:
+            return ""
+        for box, leader in self._flags:
+            if box.contains(at):
+                return next(
+                    (p.part_id for p in reversed(scene.polygons) if p.part_id.startswith(leader.change_id + "/")),
+                    "",
+                )
+        point = self.mapping().to_mm(at)
+        hit = scene.at(point)
+        if self.kind == "survey" and self.place in ("front", "corner") and self.session.plan is not None:
+            role = hit.part_id.split("/")[1] if hit is not None else ""
+            for body in self.session.plan.found.bodies:
+                for opening in body.openings:
+                    x0, z0, x1, z1 = opening.rect
+                    if role not in ("top", "base") and x0 <= point[0] <= x1 and z0 <= point[1] <= z1:
+                        return opening.id
+        return hit.part_id if hit is not None else ""
+
+    def _grip_at(self, at: QPointF) -> Grip | None:
+        scene = self.scene()
+        change = self._change_of(self.session.part) or self.session.open_change
+        if scene is None or self.kind != "redesign":
+            return None
+        mapping = self.mapping()
+        near = [
+            (distance, i)
+            for i, grip in enumerate(scene.grips)
+            if grip.change_id == change
+            and (distance := (mapping.to_px(grip.at) - at).manhattanLength()) <= GRIP_REACH
+        ]
+        return scene.grips[min(near)[1]] if near else None
+
+    def _on_pointed(self, part_id: str) -> None:
+        self.update()
+        found = describe(self.session, part_id)
+        self.setAccessibleDescription(found.spoken if found else "")
+
+    # Mouse
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._pressed = event.position()
+        if self.kind == "small":
+            return
+        grip = self._grip_at(event.position()) if event.button() == Qt.MouseButton.LeftButton else None
+        if grip is not None:
+            self._gesture = DragGrip(self.session, grip, self.mapping(), event.position())
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        at = event.position()
+        if self._gesture is not None:
+            self._gesture.move(at)
+        elif self._pressed is not None and event.buttons() and self.kind != "small":
+            if (at - self._pressed).manhattanLength() > 6:
+                self._gesture = Pan(self, self._pressed)
+                self.setCursor(Qt.CursorShape.ClosedHandCursor)
+        else:
+            self.session.point(self.part_at(at))
+            self.setCursor(Qt.CursorShape.SizeAllCursor if self._grip_at(at) else Qt.CursorShape.ArrowCursor)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self._gesture is not None:
+            self._gesture.end()
+            self._gesture = None
+            self.unsetCursor()
+        elif event.button() == Qt.MouseButton.LeftButton and self._pressed is not None:
+            self.session.keep(self.part_at(event.position()))
+        self._pressed = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self.open_menu(self.part_at(event.position()), event.position())
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        if self._gesture is None:
+            self.session.point("")
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        if event.modifiers() & Qt.KeyboardModifier.ControlModifier and self.kind != "small":
+            self.zoom_by(1.2 if event.angleDelta().y() > 0 else 1 / 1.2, event.position())
+        else:
+            event.ignore()
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        at = QPointF(event.pos())
+        self.open_menu(self.part_at(at), at)
+
+    def open_menu(self, part_id: str, at: QPointF | None = None) -> None:
+        """Lists what can be done with a part."""
+        entries = self._menu(part_id) if self._menu is not None and part_id else []
+        if not entries:
+            return
+        self.session.keep(part_id)
+        menu = QMenu(self)
+        menu.setObjectName("part_menu")
+        for title, do in entries:
+            menu.addAction(title).triggered.connect(lambda _checked=False, do=do: do())
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        middle = at or self._middle(part_id)
+        menu.popup(self.mapToGlobal(middle.toPoint()))
+
+    def _middle(self, part_id: str) -> QPointF:
+        scene = self.scene()
+        points = tuple(p for q in (scene.polygons if scene else ()) if q.part_id == part_id for p in q.points)
+        shape = self._opening_shape(part_id, self.mapping())
+        if shape is not None:
+            return shape.boundingRect().center()
+        if not points:
+            return QPointF(self.rect().center())
+        x0, y0, x1, y1 = box_of(points)
+        return self.mapping().to_px(((x0 + x1) / 2, (y0 + y1) / 2))
+
+    # Keyboard
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key = event.key()
+        moves = {
+            Qt.Key.Key_Left: (-1, 0),
+            Qt.Key.Key_Right: (1, 0),
+            Qt.Key.Key_Up: (0, 1),
+            Qt.Key.Key_Down: (0, -1),
+        }
+        step = moves.get(Qt.Key(key))
+        if step is not None:
+            self.session.keep(self._next_part(step))
+        elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.open_menu(self.session.part)
+        elif key == Qt.Key.Key_Escape and self._gesture is not None:
+            self._gesture.cancel()
+            self._gesture = None
+        elif key == Qt.Key.Key_Escape:
+            self.session.keep("")
+        else:
+            super().keyPressEvent(event)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self.update()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.update()
+
+    def _targets(self) -> dict[str, tuple[float, float]]:
+        """Every part that can be pointed at, with a place where it is really seen."""
+        scene = self.scene()
+        if scene is None or self.session.plan is None:
+            return {}
+        targets = {}
+        if self.kind == "survey" and self.place in ("front", "corner"):
+            for body in self.session.plan.found.bodies:
+                for o in body.openings:
+                    targets[o.id] = ((o.rect[0] + o.rect[2]) / 2, (o.rect[1] + o.rect[3]) / 2)
+        for i, polygon in enumerate(scene.polygons):
+            n = len(polygon.points)
+            middle = (sum(p[0] for p in polygon.points) / n, sum(p[1] for p in polygon.points) / n)
+            if polygon.role == "off" or not any(holds(q.points, middle) for q in scene.polygons[i + 1 :]):
+                targets.setdefault(polygon.part_id, middle)
+        if self.kind == "survey":
+            hidden = {k for k in targets if k.split("/")[1] in ("front", "knob", "back", "bottom")}
+            targets = {k: v for k, v in targets.items() if k not in hidden}
+        return targets
+
+    def _next_part(self, step: tuple[int, int]) -> str:
+        """The nearest part in a direction; the first one where none is pointed at."""
+        targets = self._targets()
+        here = targets.get(self.session.part)
+        if here is None:
+            return min(targets, key=lambda k: (-targets[k][1], targets[k][0]), default="")
+        best, least = self.session.part, float("inf")
+        for part_id, (x, y) in targets.items():
+            ahead = (x - here[0]) * step[0] + (y - here[1]) * step[1]
+            aside = abs((x - here[0]) * step[1]) + abs((y - here[1]) * step[0])
+            if ahead > 1e-6 and ahead + 2 * aside < least:
+                best, least = part_id, ahead + 2 * aside
+        return best
+
+    def say(self, say: Say) -> str:
+        return self.session.show(say)

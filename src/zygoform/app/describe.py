@@ -1,0 +1,74 @@
+"""What is said of a part or opening when it is pointed at."""
+
+from msgspec import Struct
+
+from zygoform.app.session import Session
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutlist.rows import board_letters, end_words
+from zygoform.core.form.form import Board
+from zygoform.core.plan import Plan
+
+
+class Description(Struct, frozen=True):
+    """A code (or nothing), a name, and one or two lines."""
+
+    code: str
+    name: str
+    lines: tuple[str, ...]
+
+    @property
+    def spoken(self) -> str:
+        """All of it in one sentence, for a screen reader."""
+        return ", ".join(filter(None, (self.code, self.name, *self.lines)))
+
+
+def describe(session: Session, part_id: str) -> Description | None:
+    """The description of what is pointed at; None for nothing or something gone."""
+    plan = session.plan
+    if plan is None or not part_id:
+        return None
+    listed = plan.listed(part_id)
+    if listed is not None:
+        return _listed(session, plan, listed)
+    board = _board(plan, part_id)
+    if board is not None:
+        return _found(session, plan, board)
+    for body in plan.found.bodies:
+        for opening in body.openings:
+            if opening.id == part_id:
+                x0, z0, x1, z1 = opening.rect
+                show = session.unit.show
+                return Description(
+                    "", opening.name, (f"{show(x1 - x0)} wide × {show(z1 - z0)} high", "in the front")
+                )
+    return None
+
+
+def _board(plan: Plan, part_id: str) -> Board | None:
+    return next((b for b in (*plan.planned.boards, *plan.found.boards) if b.id == part_id), None)
+
+
+def _listed(session: Session, plan: Plan, listed: ListedPart) -> Description:
+    show, part = session.unit.show, listed.part
+    size = f"{show(listed.length)} {part.measured_on} × {show(listed.width)}"
+    ends = {end_words(listed.left, part.left.bevel or part.left.mitre)}
+    ends.add(end_words(listed.right, part.right.bevel or part.right.mitre))
+    ends_text = f"both ends {ends.pop()}" if len(ends) == 1 else "ends " + " and ".join(sorted(ends))
+    alike = [p for p in plan.parts if p.shape == listed.shape]
+    letters = board_letters(plan.layouts)
+    where = sorted({letters[p.id] for p in alike if p.id in letters})
+    boards = f"on board{'s' if len(where) > 1 else ''} {' and '.join(where)}" if where else "on no board yet"
+    count = "1 of its shape" if len(alike) == 1 else f"{len(alike)} alike"
+    guess = "; rests on a guess" if part.rests_on else ""
+    return Description(listed.code, part.name, (size, f"{ends_text}; {count}, {boards}{guess}"))
+
+
+def _found(session: Session, plan: Plan, board: Board) -> Description:
+    show = session.unit.show
+    low, high = board.solid.box()
+    sizes = sorted((high[k] - low[k] for k in range(3)), reverse=True)
+    other = session.unit.other().show
+    size = " × ".join(show(s) for s in sizes)
+    kept = any(b.id == board.id for b in plan.planned.boards)
+    state = "stays" if kept else "comes off"
+    return Description("", board.name, (f"{size}  ({' × '.join(other(s) for s in sizes)})", state))

@@ -1,0 +1,127 @@
+"""The only owner of threads and processes.
+
+The solver lives in one child process, started after the first paint; plain values cross a pipe. An answer to
+an older question than the newest is dropped. Cancelling kills the process; the next question starts another.
+"""
+
+import multiprocessing
+from collections.abc import Callable
+from contextlib import suppress
+from multiprocessing.connection import Connection
+from multiprocessing.context import SpawnProcess
+from typing import Any
+
+from PySide6.QtCore import QObject, QRunnable, QSocketNotifier, QThreadPool, Signal
+
+from zygoform.app.solver_process import serve
+from zygoform.core.cutting.question import Question
+
+
+class Solver(QObject):
+    """Asks the solver's process. `better` carries (question, answer, whether it is the last)."""
+
+    better = Signal(object, object, bool)
+    idle = Signal()
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._process: SpawnProcess | None = None
+        self._pipe: Connection | None = None
+        self._notifier: QSocketNotifier | None = None
+        self._ticket = 0
+        self._waiting: list[Question] = []
+        self._busy = False
+
+    @property
+    def busy(self) -> bool:
+        return self._busy or bool(self._waiting)
+
+    def ask(self, questions: list[Question]) -> None:
+        """Takes these questions on in place of any older ones."""
+        if self._busy:
+            self.cancel()
+        self._waiting = list(questions)
+        self._next()
+
+    def cancel(self) -> None:
+        """Stops at once what is being worked out."""
+        self._waiting = []
+        if self._busy:
+            self.close()
+
+    def close(self) -> None:
+        """Ends the process."""
+        self._busy = False
+        if self._notifier is not None:
+            self._notifier.setEnabled(False)
+            self._notifier.deleteLater()
+            self._notifier = None
+        if self._pipe is not None:
+            self._pipe.close()
+            self._pipe = None
+        if self._process is not None:
+            self._process.kill()
+            self._process.join(2)
+            self._process.close()
+            self._process = None
+
+    def _start(self) -> Connection:
+        ours, theirs = multiprocessing.get_context("spawn").Pipe()
+        process = multiprocessing.get_context("spawn").Process(target=serve, args=(theirs,), daemon=True)
+        process.start()
+        theirs.close()
+        self._process, self._pipe = process, ours
+        self._notifier = QSocketNotifier(ours.fileno(), QSocketNotifier.Type.Read, self)
+        self._notifier.activated.connect(self._read)
+        return ours
+
+    def _next(self) -> None:
+        if self._busy or not self._waiting:
+            if not self.busy:
+                self.idle.emit()
+            return
+        pipe = self._pipe or self._start()
+        self._ticket += 1
+        self._busy = True
+        with suppress(OSError):
+            pipe.send((self._ticket, self._waiting.pop(0)))
+
+    def _read(self) -> None:
+        try:
+            while self._pipe is not None and self._pipe.poll():
+                ticket, question, answer, last = self._pipe.recv()
+                if ticket != self._ticket:
+                    continue
+                if answer is not None:
+                    self.better.emit(question, answer, last)
+                if last:
+                    self._busy = False
+                    self._next()
+        except (EOFError, OSError):
+            # The process died: the quick layout stays, and the next question starts another.
+            self.close()
+            self.idle.emit()
+
+
+class _Work(QRunnable):
+    def __init__(self, work: Callable[[], Any], done: "Background") -> None:
+        super().__init__()
+        self._work, self._done = work, done
+
+    def run(self) -> None:
+        try:
+            self._work()
+        except OSError as refused:
+            self._done.finished.emit(refused.strerror or str(refused))
+        else:
+            self._done.finished.emit("")
+
+
+class Background(QObject):
+    """One piece of long work in a thread; `finished` says what went wrong, or nothing."""
+
+    finished = Signal(str)
+
+    def start(self, work: Callable[[], Any]) -> None:
+        """Runs `work` off the interface thread. It may raise OSError."""
+        QThreadPool.globalInstance().start(_Work(work, self))

@@ -1,0 +1,203 @@
+"""The only object that holds the document. Screens listen to it and never to each other."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Signal
+
+from zygoform.app.jobs import Solver
+from zygoform.core.cutting.question import Answer, Question
+from zygoform.core.drawing.scene import Overlay
+from zygoform.core.drawing.views import Place
+from zygoform.core.edits.edited import Edited
+from zygoform.core.errors import BadInputError
+from zygoform.core.history import History, begin
+from zygoform.core.measure.say import Say
+from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.files.project_json import read_project, write_project
+
+MOST_ANSWERS = 400
+
+
+class Session(QObject):
+    """The project with its history, the plan, what is pointed at, and where one stands."""
+
+    changed = Signal()
+    pointed = Signal(str)
+    stood = Signal()
+    opened = Signal(str)
+    refused = Signal(str)
+    solving = Signal()
+
+    def __init__(self, project: Project, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.history: History = begin(project, "Opened")
+        self.saved: Project = project
+        self.path: Path | None = None
+        self.part = ""
+        self.kept = ""
+        self.open_change = ""
+        self.place: Place = "corner"
+        self.overlay: Overlay = "over"
+        self.solver = Solver(self)
+        self.solver.better.connect(self._improve)
+        self.solver.idle.connect(self.solving)
+        self.solve_in_background = False
+        self._answers: dict[Question, Answer] = {}
+        self._preview: Project | None = None
+        self.plan: Plan | None = None
+        self.before: Plan | None = None
+        self._recompile()
+
+    @property
+    def project(self) -> Project:
+        """The document; while something is dragged, as it would become."""
+        return self._preview or self.history.project
+
+    @property
+    def unit(self) -> DisplayUnit:
+        return self.project.shop.unit
+
+    @property
+    def is_dirty(self) -> bool:
+        return self.history.project != self.saved
+
+    def show(self, say: Say) -> str:
+        """A sentence in the project's unit."""
+        return say.words(self.unit.show)
+
+    def fault(self, refused: BadInputError) -> str:
+        """A refusal in the project's unit."""
+        return self.show(Say(refused.message, refused.lengths))
+
+    def do(self, edit: Callable[[Project], Edited]) -> None:
+        """Makes one edit. Raises BadInputError, and then nothing has changed."""
+        edited = edit(self.history.project)
+        self._preview = None
+        if edited.project == self.history.project:
+            self._refresh()
+            return
+        compile_plan(edited.project, self._answers, self.plan)
+        self.before = self.plan
+        self.history = self.history.after(edited)
+        self._refresh()
+
+    def try_do(self, edit: Callable[[Project], Edited]) -> bool:
+        """Makes one edit; a refusal is told instead of raised."""
+        try:
+            self.do(edit)
+        except BadInputError as refused:
+            self.refused.emit(self.fault(refused))
+            return False
+        return True
+
+    def preview(self, edit: Callable[[Project], Edited]) -> bool:
+        """Shows an edit without making it; one that is refused leaves the last good picture."""
+        try:
+            edited = edit(self.history.project)
+            plan = compile_plan(edited.project, self._answers, self.plan)
+        except BadInputError:
+            return False
+        if plan is not None and plan.failures:
+            return False
+        self._preview, self.plan = edited.project, plan
+        self.changed.emit()
+        return True
+
+    def end_preview(self) -> None:
+        """Back to the document as it is."""
+        if self._preview is not None:
+            self._preview = None
+            self._refresh()
+
+    def undo(self) -> None:
+        if self.history.can_undo:
+            self.before, self.history = self.plan, self.history.undone()
+            self._refresh()
+
+    def redo(self) -> None:
+        if self.history.can_redo:
+            self.before, self.history = self.plan, self.history.redone()
+            self._refresh()
+
+    def begin(self, project: Project, path: Path | None, words: str) -> None:
+        """Another document; the one before is gone."""
+        plan = compile_plan(project)
+        self.history, self.saved, self.path = begin(project, words), project, path
+        self.plan, self.before, self._preview = plan, None, None
+        self.part = self.kept = self.open_change = ""
+        self._refresh()
+        self.opened.emit(str(path or ""))
+
+    def open(self, path: Path) -> None:
+        """Opens a file. Raises UnreadableError, and then nothing has changed."""
+        self.begin(read_project(path), path, f"Opened {path.name}")
+
+    def save(self, path: Path) -> None:
+        """Saves. Raises OSError; the document stays as it is and unsaved."""
+        write_project(path, self.history.project)
+        self.saved, self.path = self.history.project, path
+        self.changed.emit()
+
+    def point(self, part_id: str) -> None:
+        """Points at a part or opening, or at nothing; what is kept comes back when pointing ends."""
+        target = part_id or self.kept
+        if target != self.part:
+            self.part = target
+            self.pointed.emit(target)
+
+    def keep(self, part_id: str) -> None:
+        """Keeps a part pointed at after the pointer has left."""
+        self.kept = part_id
+        self.part = part_id
+        self.pointed.emit(part_id)
+
+    def stand(self, place: Place | None = None, overlay: Overlay | None = None) -> None:
+        """Where to stand, and what is laid over what."""
+        self.place = place or self.place
+        self.overlay = overlay or self.overlay
+        self.stood.emit()
+
+    def open_up(self, change_id: str) -> None:
+        """Which change shows its fields."""
+        if change_id != self.open_change:
+            self.open_change = change_id
+            self.changed.emit()
+
+    def start_solving(self) -> None:
+        """From now on layouts are improved in the background."""
+        self.solve_in_background = True
+        self._ask()
+
+    def close(self) -> None:
+        self.solver.close()
+
+    def _refresh(self) -> None:
+        self._recompile()
+        self.changed.emit()
+        self._ask()
+
+    def _recompile(self) -> None:
+        self.plan = compile_plan(self.project, self._answers, self.plan)
+
+    def _ask(self) -> None:
+        if not self.solve_in_background or self.plan is None:
+            return
+        open_questions = [a.question for a in self.plan.asked if a.question not in self._answers]
+        if open_questions:
+            self.solver.ask(open_questions)
+            self.solving.emit()
+        elif self.solver.busy:
+            self.solver.cancel()
+
+    def _improve(self, question: Question, answer: Answer, last: bool) -> None:
+        if len(self._answers) > MOST_ANSWERS:
+            self._answers.clear()
+        self._answers[question] = answer
+        if self._preview is None:
+            self._recompile()
+            self.changed.emit()
+        if last:
+            self.solving.emit()

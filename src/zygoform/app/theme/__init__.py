@@ -1,0 +1,7 @@
+"""How it looks.
+
+tokens.py  colours and sizes by meaning
+fonts.py   the shipped family
+icons.py   the line icons, tinted at load
+style.py   the style sheet
+"""

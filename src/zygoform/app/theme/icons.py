@@ -1,0 +1,33 @@
+"""The line icons: own set on a 20 px grid, stroke 1.6, tinted at load."""
+
+from functools import cache
+from importlib import resources
+
+from PySide6.QtCore import QByteArray, QRectF, QSize, Qt
+from PySide6.QtGui import QIcon, QPainter, QPixmap
+
+from zygoform.app.theme.tokens import EDGE, INK
+
+
+@cache
+def pixmap(name: str, colour: str = INK, size: int = 20) -> QPixmap:
+    """One icon as a picture, at twice the resolution for dense screens."""
+    from PySide6.QtSvg import QSvgRenderer
+
+    text = resources.files("zygoform.data").joinpath("icons", f"{name}.svg").read_text("utf-8")
+    renderer = QSvgRenderer(QByteArray(text.replace("currentColor", colour).encode()))
+    picture = QPixmap(QSize(2 * size, 2 * size))
+    picture.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(picture)
+    renderer.render(painter, QRectF(0, 0, 2 * size, 2 * size))
+    painter.end()
+    picture.setDevicePixelRatio(2)
+    return picture
+
+
+@cache
+def icon(name: str) -> QIcon:
+    """An icon with its pale, disabled state."""
+    made = QIcon(pixmap(name))
+    made.addPixmap(pixmap(name, EDGE), QIcon.Mode.Disabled)
+    return made

@@ -1,0 +1,85 @@
+"""The style sheet: one place for borders, heights and focus."""
+
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import FAMILY
+
+STYLE = f"""
+* {{ font-family: "{FAMILY}"; font-size: 13px; color: {t.INK}; }}
+QWidget#window, QWidget[region="sheet"] {{ background: {t.SHEET}; }}
+QWidget[region="ground"] {{ background: {t.GROUND}; }}
+QLabel {{ background: transparent; }}
+QLabel[kind="second"] {{ color: {t.INK2}; }}
+QLabel[kind="small"] {{ color: {t.INK2}; font-size: 12px; }}
+QLabel[kind="title"] {{ font-size: 16px; font-weight: 600; }}
+QLabel[kind="piece"] {{ font-size: 18px; font-weight: 600; }}
+QLabel[kind="strong"] {{ font-size: 14px; font-weight: 600; }}
+QLabel[kind="figure"] {{ font-size: 20px; font-weight: 600; }}
+QLabel[kind="fault"] {{ color: {t.RED}; font-size: 12px; }}
+QPushButton, QToolButton {{
+  background: {t.CHANGE}; border: 1px solid {t.EDGE}; border-radius: 4px; padding: 0 12px; min-height: 30px;
+  font-weight: 500;
+}}
+QToolButton {{ padding: 0 5px; min-width: 20px; }}
+QPushButton:hover, QToolButton:hover {{ border-color: {t.INK}; }}
+QPushButton:pressed, QToolButton:pressed {{ background: {t.GROUND}; }}
+QPushButton:focus, QToolButton:focus, QComboBox:focus {{ border: 2px solid {t.BLUE}; padding: 0 11px; }}
+QToolButton:focus {{ padding: 0 4px; }}
+QPushButton:disabled, QToolButton:disabled {{ color: {t.EDGE}; border-color: {t.HAIR}; }}
+QPushButton[kind="plain"], QToolButton[kind="plain"] {{ background: transparent; border: 1px solid transparent; }}
+QPushButton[kind="plain"]:hover, QToolButton[kind="plain"]:hover {{ border-color: {t.EDGE}; }}
+QPushButton[kind="plain"]:focus, QToolButton[kind="plain"]:focus {{ border: 2px solid {t.BLUE}; }}
+QPushButton[kind="piece"] {{
+  background: transparent; border: 1px solid transparent; font-size: 18px; font-weight: 600; padding: 0 6px;
+  text-align: left;
+}}
+QPushButton[kind="piece"]:hover {{ border-color: {t.EDGE}; }}
+QPushButton[kind="piece"]:focus {{ border: 2px solid {t.BLUE}; padding: 0 5px; }}
+QPushButton::menu-indicator {{ image: none; width: 0; }}
+QPushButton[kind="strong"] {{ background: {t.INK}; color: {t.SHEET}; border-color: {t.INK}; }}
+QPushButton[kind="strong"]:focus {{ border: 2px solid {t.BLUE}; }}
+QLineEdit, QComboBox {{
+  background: {t.CHANGE}; border: 1px solid {t.EDGE}; border-radius: 3px; padding: 0 8px; min-height: 28px;
+  font-size: 14px; font-weight: 600; selection-background-color: {t.BLUE};
+}}
+QLineEdit:focus {{ border: 2px solid {t.BLUE}; padding: 0 7px; }}
+QLineEdit[faulty="true"] {{ border: 2px solid {t.RED}; padding: 0 7px; }}
+QLineEdit[guess="true"] {{ color: {t.INK2}; font-weight: 400; border-style: dashed; }}
+QComboBox {{ font-weight: 500; font-size: 13px; }}
+QComboBox:focus {{ padding: 0 7px; }}
+QComboBox::drop-down {{ border: 0; width: 22px; }}
+QComboBox::down-arrow {{ image: url(ICONS/down.svg); width: 14px; height: 14px; }}
+QComboBox QAbstractItemView {{
+  background: {t.CHANGE}; border: 1px solid {t.EDGE}; selection-background-color: {t.TAPEWASH};
+  selection-color: {t.INK}; outline: 0; padding: 4px;
+}}
+QMenu {{ background: {t.CHANGE}; border: 1px solid {t.EDGE}; padding: 6px 0; }}
+QMenu::item {{ padding: 6px 28px 6px 16px; }}
+QMenu::item:selected {{ background: {t.TAPEWASH}; color: {t.INK}; }}
+QMenu::item:disabled {{ color: {t.EDGE}; }}
+QMenu::separator {{ height: 1px; background: {t.HAIR}; margin: 5px 0; }}
+QScrollArea, QScrollArea > QWidget > QWidget {{ background: transparent; border: 0; }}
+QScrollBar:vertical {{ background: transparent; width: 10px; margin: 0; }}
+QScrollBar::handle:vertical {{ background: {t.HAIR}; border-radius: 3px; min-height: 30px; margin: 0 2px; }}
+QScrollBar::handle:vertical:hover {{ background: {t.EDGE}; }}
+QScrollBar:horizontal {{ background: transparent; height: 10px; }}
+QScrollBar::handle:horizontal {{ background: {t.HAIR}; border-radius: 3px; min-width: 30px; margin: 2px 0; }}
+QScrollBar::add-line, QScrollBar::sub-line {{ width: 0; height: 0; }}
+QScrollBar::add-page, QScrollBar::sub-page {{ background: transparent; }}
+QTableView {{
+  background: {t.SHEET}; border: 1px solid {t.HAIR}; gridline-color: {t.HAIR};
+  selection-background-color: {t.TAPEWASH}; selection-color: {t.INK}; alternate-background-color: {t.SHEET};
+}}
+QTableView:focus {{ border: 2px solid {t.BLUE}; }}
+QHeaderView::section {{
+  background: {t.SHEET}; color: {t.INK2}; border: 0; border-bottom: 1px solid {t.EDGE}; padding: 6px 8px;
+  font-size: 12px; text-align: left;
+}}
+QFrame[kind="finding"] {{ background: {t.CHANGE}; border: 1px solid {t.OCHRE}; border-radius: 4px; }}
+QToolTip {{ background: {t.CHANGE}; color: {t.INK}; border: 1px solid {t.EDGE}; padding: 4px 6px; }}
+QDialog, QMessageBox {{ background: {t.SHEET}; }}
+"""
+
+
+def style_sheet(icons: str) -> str:
+    """The sheet with the folder of the icons put in."""
+    return STYLE.replace("ICONS", icons)

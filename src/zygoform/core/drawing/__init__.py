@@ -1,0 +1,8 @@
+"""Device-free primitives in mm on the view plane, with part id and role but no colour.
+
+primitives.py  polygon, dimension, leader, grip
+views.py       where one can stand, and how that projects
+order.py       which solids hide which
+scene.py       a form before and after, seen from one place
+boards.py      a board with its cuts
+"""

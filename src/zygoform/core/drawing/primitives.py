@@ -1,0 +1,96 @@
+"""What drawings are made of. Painting, pointing and PDF use the same lists."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.geometry.plane import Outline, Point
+
+PartRole = Literal["stays", "new", "mended", "off", "moved", "hidden"]
+Shade = Literal["front", "side", "top", "inside"]
+
+
+class Polygon(Struct, frozen=True):
+    """A face. `grain` is the direction of the wood on the view plane, (0, 0) where end grain shows."""
+
+    points: Outline
+    part_id: str
+    role: PartRole
+    shade: Shade = "front"
+    tone: int = 0
+    grain: Point | None = None
+
+
+class Dimension(Struct, frozen=True):
+    """A size between two points, its line moved off by `away` (mm on the view plane, signed across)."""
+
+    start: Point
+    end: Point
+    size: float
+    lane: int
+    side: Literal["left", "right", "above", "below"]
+    part_id: str = ""
+    guessed: bool = False
+
+
+class Leader(Struct, frozen=True):
+    """The number of a change and the point of the piece it stands for."""
+
+    change_id: str
+    number: int
+    at: Point
+    side: Literal["left", "above"]
+
+
+class Grip(Struct, frozen=True):
+    """A handle on the view plane: moving along `direction` by d (mm) adds d / stretch to the parameter."""
+
+    change_id: str
+    parameter: str
+    label: str
+    at: Point
+    direction: Point
+    stretch: float
+
+
+class Stroke(Struct, frozen=True):
+    """A line: the short side of a bevel on a board's face, a cut that is not an edge."""
+
+    points: Outline
+    kind: Literal["bevel", "floor", "rip"]
+    part_id: str = ""
+
+
+class Scene(Struct, frozen=True):
+    """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1)."""
+
+    polygons: tuple[Polygon, ...]
+    box: tuple[float, float, float, float]
+    dimensions: tuple[Dimension, ...] = ()
+    leaders: tuple[Leader, ...] = ()
+    grips: tuple[Grip, ...] = ()
+    strokes: tuple[Stroke, ...] = ()
+    floor: float | None = None
+
+    def at(self, point: Point) -> Polygon | None:
+        """The polygon seen at a point: the last painted one that holds it."""
+        for polygon in reversed(self.polygons):
+            if holds(polygon.points, point):
+                return polygon
+        return None
+
+
+def holds(outline: Outline, point: Point) -> bool:
+    """Whether a point lies in an outline (even-odd rule)."""
+    x, y = point
+    inside = False
+    for (ax, ay), (bx, by) in zip(outline, outline[1:] + outline[:1], strict=True):
+        if (ay > y) != (by > y) and x < ax + (y - ay) * (bx - ax) / (by - ay):
+            inside = not inside
+    return inside
+
+
+def box_of(points: Outline) -> tuple[float, float, float, float]:
+    """Least and greatest coordinates."""
+    xs, ys = zip(*points, strict=True)
+    return min(xs), min(ys), max(xs), max(ys)

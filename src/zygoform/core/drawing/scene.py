@@ -1,0 +1,247 @@
+"""A form before and after, seen from one place."""
+
+import math
+from typing import Literal
+
+from zygoform.core.drawing.order import paint_order
+from zygoform.core.drawing.primitives import (
+    Dimension,
+    Grip,
+    Leader,
+    PartRole,
+    Polygon,
+    Scene,
+    Shade,
+    box_of,
+    holds,
+)
+from zygoform.core.drawing.views import VIEWS, Place, View
+from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.geometry.plane import Outline, Point
+from zygoform.core.geometry.prism import Face, Point3, dot
+from zygoform.core.outcome.outcome import Handle
+
+Overlay = Literal["found", "over", "planned"]
+SMOOTH = math.cos(math.radians(25))
+"""Faces that turn by less than 25 degrees are one rounded face."""
+
+_CASE = ("side", "back", "bottom", "upright", "shelf", "rail", "top")
+
+
+def draw_form(
+    found: Form,
+    planned: Form,
+    numbers: dict[str, int],
+    place: Place = "front",
+    overlay: Overlay = "over",
+    handles: tuple[Handle, ...] = (),
+) -> Scene:
+    """The piece as found, laid over or as planned. `numbers` gives each change id its number."""
+    view = VIEWS[place]
+    form = found if overlay == "found" else planned
+    stays = {board.id for board in found.boards}
+    roles: dict[str, PartRole] = {b.id: "stays" if b.id in stays else "new" for b in form.boards}
+    polygons = []
+    for board in paint_order(form.boards, view):
+        body = form.body(board.id)
+        polygons.extend(_faces(board, body or form.bodies[0], roles[board.id], view))
+    if overlay == "over":
+        kept = {board.id for board in planned.boards}
+        polygons.extend(_silhouette(board, view) for board in found.boards if board.id not in kept)
+    floor = min(found.floor, planned.floor) if overlay == "over" else form.floor
+    box = _box(polygons, floor, place)
+    return Scene(
+        tuple(polygons),
+        box,
+        _dimensions(found, form, box, view),
+        _leaders(polygons, numbers, box) if overlay != "found" else (),
+        tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
+        floor=None if place == "above" else form.floor,
+    )
+
+
+def _faces(board: Board, body: Body, role: PartRole, view: View) -> list[Polygon]:
+    """The visible faces of one board; smoothly turning ones become one polygon."""
+    faces = board.solid.faces()
+    caps, sides = faces[:2], faces[2:]
+    polygons = [_polygon(face.points, face, board, body, role, view) for face in caps if _seen(face, view)]
+    run: list[Face] = []
+    # Start where the outline turns sharply, or a rounded run would be torn in two.
+    start = next((i for i, face in enumerate(sides) if not _joins(sides[i - 1], face, view)), 0)
+    for face in (*sides[start:], *sides[:start]):
+        if not _seen(face, view):
+            continue
+        if run and _joins(run[-1], face, view):
+            run.append(face)
+            continue
+        if run:
+            polygons.append(_merged(run, board, body, role, view))
+        run = [face]
+    if run:
+        polygons.append(_merged(run, board, body, role, view))
+    return polygons
+
+
+def _seen(face: Face, view: View) -> bool:
+    return dot(face.normal, view.toward) > 1e-9
+
+
+def _joins(before: Face, face: Face, view: View) -> bool:
+    touching = math.dist(before.points[1], face.points[0]) < 1e-6
+    return touching and _seen(before, view) and dot(before.normal, face.normal) > SMOOTH
+
+
+def _merged(run: list[Face], board: Board, body: Body, role: PartRole, view: View) -> Polygon:
+    near = [run[0].points[0], *(face.points[1] for face in run)]
+    far = [run[0].points[3], *(face.points[2] for face in run)]
+    widest = max(run, key=lambda face: math.dist(face.points[0], face.points[1]))
+    return _polygon((*near, *reversed(far)), widest, board, body, role, view)
+
+
+def _polygon(
+    points: tuple[Point3, ...], face: Face, board: Board, body: Body, role: PartRole, view: View
+) -> Polygon:
+    across = dot(board.grain, face.normal)
+    grain: Point = (0.0, 0.0) if abs(across) > 0.7 else view.project(board.grain)
+    flat = tuple(view.project(point) for point in points)
+    return Polygon(flat, board.id, role, _shade(face, board, body), board.tone, grain)
+
+
+def _shade(face: Face, board: Board, body: Body) -> Shade:
+    if board.role in _CASE and _within(face, body):
+        return "inside"
+    nx, ny, nz = (abs(n) for n in face.normal)
+    return "top" if nz > max(nx, ny) else "front" if ny >= nx else "side"
+
+
+def _within(face: Face, body: Body) -> bool:
+    """Whether the middle of a face lies inside the body."""
+    n = len(face.points)
+    x, y, z = (sum(p[k] for p in face.points) / n for k in range(3))
+    nx, ny, nz = (face.normal[k] * 2.0 for k in range(3))
+    ahead = (x + nx, y + ny)
+    return 0 < z + nz < body.height and holds(body.plan, ahead)
+
+
+def _silhouette(board: Board, view: View) -> Polygon:
+    """The outline of a board that comes off: one sees through it."""
+    return Polygon(_hull([view.project(corner) for corner in board.solid.corners()]), board.id, "off")
+
+
+def _hull(points: list[Point]) -> Outline:
+    """Convex hull, counter-clockwise (Andrew's monotone chain)."""
+    ordered = sorted(set(points))
+
+    def chain(sequence: list[Point]) -> list[Point]:
+        kept: list[Point] = []
+        for p in sequence:
+            while len(kept) > 1 and _turn(kept[-2], kept[-1], p) <= 1e-9:
+                kept.pop()
+            kept.append(p)
+        return kept[:-1]
+
+    return (*chain(ordered), *chain(ordered[::-1]))
+
+
+def _turn(a: Point, b: Point, c: Point) -> float:
+    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+
+def _box(polygons: list[Polygon], floor: float, place: Place) -> tuple[float, float, float, float]:
+    x0, y0, x1, y1 = box_of(tuple(point for polygon in polygons for point in polygon.points))
+    return (x0, y0 if place == "above" else min(y0, floor), x1, y1)
+
+
+def _leaders(
+    polygons: list[Polygon], numbers: dict[str, int], box: tuple[float, float, float, float]
+) -> tuple[Leader, ...]:
+    """One for each change that shows: at the middle of its largest face that nothing covers there."""
+    leaders = []
+    for change_id, number in numbers.items():
+        best: tuple[float, Point] | None = None
+        for i, polygon in enumerate(polygons):
+            if polygon.part_id.split("/")[0] != change_id or polygon.role == "off":
+                continue
+            for at in _spots(polygon.points):
+                if not any(holds(later.points, at) for later in polygons[i + 1 :] if later.role != "off"):
+                    x0, y0, x1, y1 = box_of(polygon.points)
+                    if best is None or (x1 - x0) * (y1 - y0) > best[0]:
+                        best = ((x1 - x0) * (y1 - y0), at)
+                    break
+        if best is not None:
+            high = best[1][1] > box[1] + 0.7 * (box[3] - box[1])
+            leaders.append(Leader(change_id, number, best[1], "above" if high else "left"))
+    return tuple(leaders)
+
+
+def _spots(points: Outline) -> tuple[Point, ...]:
+    """The middle of a polygon, and places nearer to its corners."""
+    n = len(points)
+    middle = (sum(p[0] for p in points) / n, sum(p[1] for p in points) / n)
+    corners = tuple((0.8 * p[0] + 0.2 * middle[0], 0.8 * p[1] + 0.2 * middle[1]) for p in points)
+    return middle, *corners
+
+
+def _grip(handle: Handle, view: View) -> Grip | None:
+    """A handle as seen; none where its direction points at the viewer."""
+    dx, dy = view.project(handle.direction)
+    stretch = math.hypot(dx, dy)
+    if stretch < 0.2:
+        return None
+    at, direction = view.project(handle.at), (dx / stretch, dy / stretch)
+    return Grip(handle.change_id, handle.parameter, handle.label, at, direction, stretch)
+
+
+def _dimensions(
+    found: Form, form: Form, box: tuple[float, float, float, float], view: View
+) -> tuple[Dimension, ...]:
+    """Overall sizes (lane 0) and those of openings and base (lanes 1 and 2)."""
+    if view.place == "above":
+        return _overall_above(form)
+    low, high = form.box()
+    x0, x1 = box[0], box[2]
+    guessed = "over all: height over all" in found.guesses
+    dims = [Dimension((x0, form.floor), (x0, high[2]), high[2] - form.floor, 0, "left", guessed=guessed)]
+    if view.place in ("front", "back", "corner"):
+        a, b = view.project((low[0], low[1], 0))[0], view.project((high[0], low[1], 0))[0]
+        dims.append(Dimension((min(a, b), high[2]), (max(a, b), high[2]), high[0] - low[0], 1, "above"))
+    else:
+        dims.append(Dimension((x0, high[2]), (x1, high[2]), high[1] - low[1], 1, "above"))
+    if view.place in ("front", "corner"):
+        for body in form.bodies:
+            dims += _opening_sizes(body, form)
+    return tuple(dims)
+
+
+def _overall_above(form: Form) -> tuple[Dimension, ...]:
+    low, high = form.box()
+    return (
+        Dimension((low[0], high[1]), (high[0], high[1]), high[0] - low[0], 0, "above"),
+        Dimension((low[0], low[1]), (low[0], high[1]), high[1] - low[1], 0, "left"),
+    )
+
+
+def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
+    """Width of each column along the lowest openings, height of each opening, height of the base."""
+    dims = []
+    for opening in body.openings:
+        x0, z0, x1, z1 = opening.rect
+        if abs(z0 - min(o.rect[1] for o in body.openings)) < 1.0:
+            dims.append(Dimension((x0, form.floor), (x1, form.floor), x1 - x0, 2, "below", opening.id))
+        dims.append(Dimension((x0 + 12, z0), (x0 + 12, z1), z1 - z0, 3, "right", opening.id))
+    if form.base_height > 0:
+        width = max(p[0] for p in body.plan)
+        dims.append(Dimension((width, form.floor), (width, 0.0), form.base_height, 2, "right"))
+    return dims
+
+
+def part_dimensions(scene: Scene, part_id: str, sizes: tuple[float, float]) -> tuple[Dimension, ...]:
+    """Width and height of the part pointed at, drawn at its own edges; sizes are true ones."""
+    points = tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)
+    if not points:
+        return ()
+    x0, y0, x1, y1 = box_of(points)
+    return (
+        Dimension((x0, y1), (x1, y1), sizes[0], 0, "above", part_id),
+        Dimension((x1, y0), (x1, y1), sizes[1], 0, "right", part_id),
+    )

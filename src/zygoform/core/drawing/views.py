@@ -1,0 +1,38 @@
+"""Where one can stand, and how that projects.
+
+Flat views are orthographic. The corner is a cabinet projection: the front true and to scale, depth at half
+scale, 38 degrees to the right and up, so that a front can be measured on screen.
+"""
+
+import math
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.geometry.plane import Point
+from zygoform.core.geometry.prism import Point3, dot
+
+Place = Literal["front", "left", "right", "back", "above", "corner"]
+_DEPTH_X, _DEPTH_Y = 0.5 * math.cos(math.radians(38)), 0.5 * math.sin(math.radians(38))
+
+
+class View(Struct, frozen=True):
+    """Axes of the view plane in space, and the direction towards whoever looks."""
+
+    place: Place
+    across: Point3
+    up: Point3
+    toward: Point3
+
+    def project(self, point: Point3) -> Point:
+        return dot(point, self.across), dot(point, self.up)
+
+
+VIEWS: dict[Place, View] = {
+    "front": View("front", (1, 0, 0), (0, 0, 1), (0, -1, 0)),
+    "back": View("back", (-1, 0, 0), (0, 0, 1), (0, 1, 0)),
+    "right": View("right", (0, 1, 0), (0, 0, 1), (1, 0, 0)),
+    "left": View("left", (0, -1, 0), (0, 0, 1), (-1, 0, 0)),
+    "above": View("above", (1, 0, 0), (0, 1, 0), (0, 0, 1)),
+    "corner": View("corner", (1, _DEPTH_X, 0), (0, _DEPTH_Y, 1), (_DEPTH_X, -1, _DEPTH_Y)),
+}
