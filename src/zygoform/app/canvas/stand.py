@@ -5,7 +5,6 @@ from typing import Literal
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import (
-    QColor,
     QContextMenuEvent,
     QFocusEvent,
     QKeyEvent,
@@ -27,7 +26,6 @@ from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of, holds
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
 from zygoform.core.drawing.views import Place
-from zygoform.core.measure.say import Say
 
 Menu = Callable[[str], list[tuple[str, Callable[[], None]]]]
 GRIP_REACH = 14.0
@@ -174,20 +172,21 @@ class Stand(QWidget):
             sizes = self._true_sizes(pointed)
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
                 paint.dimension(painter, dim, mapping, show(dim.size), 16.0)
-        on = pointed.split("/")[0] or self.session.open_change
+        on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
         if self.kind == "redesign":
             self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
 
     def _change_of(self, part_id: str) -> str:
-        head = part_id.split("/")[0]
+        head = part_id.split("/", maxsplit=1)[0]
         return head if self.session.project.change(head) is not None else ""
 
     def _true_sizes(self, part_id: str) -> tuple[float, float] | None:
         """Real width and height of a board as it faces this place to stand; depth shows in the readout."""
         plan = self.session.plan
-        board = plan and next((b for b in (*plan.planned.boards, *plan.found.boards) if b.id == part_id), None)
+        boards = (*plan.planned.boards, *plan.found.boards) if plan is not None else ()
+        board = next((b for b in boards if b.id == part_id), None)
         if board is None:
             return None
         low, high = board.solid.box()
@@ -211,7 +210,7 @@ class Stand(QWidget):
         point = self.mapping().to_mm(at)
         hit = scene.at(point)
         if self.kind == "survey" and self.place in ("front", "corner") and self.session.plan is not None:
-            role = hit.part_id.split("/")[1] if hit is not None else ""
+            role = hit.part_id.split("/", 2)[1] if hit is not None else ""
             for body in self.session.plan.found.bodies:
                 for opening in body.openings:
                     x0, z0, x1, z1 = opening.rect
@@ -376,6 +375,3 @@ class Stand(QWidget):
             if ahead > 1e-6 and ahead + 2 * aside < least:
                 best, least = part_id, ahead + 2 * aside
         return best
-
-    def say(self, say: Say) -> str:
-        return self.session.show(say)

@@ -1,0 +1,275 @@
+"""The boards, all to one scale, with every part's true shape, kerf and what is left."""
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.describe import describe
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
+from zygoform.core.cutlist.ask import PlacedBoard, PlacedPart, SizeLayout
+from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.primitives import Polygon, Scene
+from zygoform.core.measure.parse import INCH
+
+LETTER, RIGHT, HEADING, GAP, APART, FOOT = 28, 16, 26, 8, 16, 30
+LARGEST = 11.5 / INCH
+
+
+class BoardsView(QWidget):
+    """Every board of the plan; one focus stop, arrow keys inside."""
+
+    laid_out = Signal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._rows: list[tuple[QRectF, PlacedBoard, Scene]] = []
+        self._headings: list[tuple[float, SizeLayout]] = []
+        self._scale = 0.1
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
+        self.setAccessibleName("Boards")
+        session.changed.connect(self._arrange)
+        session.pointed.connect(self._on_pointed)
+        self._arrange()
+
+    def _arrange(self) -> None:
+        """Places every board; the height follows the width."""
+        plan = self.session.plan
+        layouts = plan.layouts if plan is not None else ()
+        longest = max((b.length for lay in layouts for b in lay.boards), default=2438.4)
+        room = max(200.0, self.width() - LETTER - RIGHT)
+        self._scale = min(LARGEST, room / longest)
+        y = 4.0
+        self._rows, self._headings = [], []
+        for layout in layouts:
+            self._headings.append((y, layout))
+            y += HEADING
+            for board in layout.boards:
+                height = max(16.0, board.size.width * self._scale)
+                self._rows.append((QRectF(LETTER, y, board.length * self._scale, height), board, draw_board(board)))
+                y += height + GAP
+            y += APART
+        self.setMinimumHeight(int(y + FOOT))
+        self.update()
+
+    def sizeHint(self) -> QSize:
+        return QSize(760, self.minimumHeight())
+
+    def resizeEvent(self, event: object) -> None:
+        del event
+        self._arrange()
+
+    def _mapping(self, box: QRectF, board: PlacedBoard) -> Mapping:
+        # Narrow boards keep their true height; the row only leaves them more air.
+        spare = (box.height() - board.size.width * self._scale) / 2
+        return Mapping(self._scale, box.left(), box.bottom() - spare)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        for y, layout in self._headings:
+            self._heading(painter, y, layout)
+        for box, board, scene in self._rows:
+            if box.bottom() >= event.rect().top() and box.top() <= event.rect().bottom():
+                self._board(painter, box, board, scene)
+        if self._rows:
+            self._foot_rule(painter)
+        if self.hasFocus():
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.BLUE, 2.0))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
+
+    def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
+        x = paint.text(painter, QPointF(0, y + 16), layout.size.name, 14, 600)
+        x += 10
+        count = len(layout.boards)
+        owned = sum(board.owned for board in layout.boards)
+        words = f"{count} board{'s' if count != 1 else ''}"
+        if owned:
+            words += f", {owned} your own"
+        bevels = any(
+            s.kind == "bevel"
+            for box, board, scene in self._rows
+            for s in scene.strokes
+            if board.size == layout.size
+        )
+        words += "; broken lines show the mitre on the back" if bevels else ""
+        x += paint.text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2) + 10
+        verdict = self._verdict(layout)
+        paint.text(painter, QPointF(self.width() - RIGHT, y + 16), verdict, 12, colour=t.INK2, align="right")
+
+    def _verdict(self, layout: SizeLayout) -> str:
+        money = f"{self.session.project.shop.currency}{layout.cost:.2f}"
+        if layout.proven:
+            return f"{money}, proven: no cheaper way"
+        if self.session.solver.busy:
+            return f"{money}, looking for a cheaper way"
+        if layout.bound:
+            left = f"{self.session.project.shop.currency}{layout.cost - layout.bound:.2f}"
+            return f"{money}, at most {left} could be saved"
+        return f"{money}, quick layout"
+
+    def _board(self, painter: QPainter, box: QRectF, board: PlacedBoard, scene: Scene) -> None:
+        mapping = self._mapping(box, board)
+        paint.text(painter, QPointF(0, box.center().y() + 5), board.letter, 14, 600)
+        stock = QPolygonF(mapping.outline(scene.polygons[0].points)).boundingRect()
+        painter.fillRect(stock, QColor(t.SHEET))
+        paint.hatch(painter, stock)
+        self._gaps(painter, board, mapping)
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.setPen(paint.pen(t.EDGE, 1.0, dash=(4, 3)))
+        painter.drawRect(stock)
+        lit = self._lit()
+        shapes = []
+        for polygon, placed in zip(scene.polygons[1:], board.parts, strict=True):
+            self._part(painter, polygon, placed, mapping, on=polygon.part_id in lit)
+            if polygon.part_id in lit:
+                shapes.append(QPolygonF(mapping.outline(polygon.points)))
+        for stroke in scene.strokes:
+            painter.setPen(paint.pen(t.WLINE, 1.0, dash=(4, 3) if stroke.kind == "bevel" else (7, 4)))
+            painter.drawLine(mapping.to_px(stroke.points[0]), mapping.to_px(stroke.points[1]))
+        paint.halo(painter, shapes, corners=False)
+        self._rest(painter, board, stock)
+
+    def _gaps(self, painter: QPainter, board: PlacedBoard, mapping: Mapping) -> None:
+        """The kerf is a real gap: paper between parts, none of it hatched."""
+        kerf = self.session.project.shop.kerf
+        for placed in board.parts:
+            end = placed.x + placed.part.length
+            a, b = mapping.to_px((end, board.size.width)), mapping.to_px((end + kerf, 0))
+            painter.fillRect(QRectF(a, b), QColor(t.SHEET))
+
+    def _part(self, painter: QPainter, polygon: Polygon, placed: PlacedPart, mapping: Mapping, *, on: bool) -> None:
+        shape = QPolygonF(mapping.outline(polygon.points))
+        painter.setPen(paint.NEVER)
+        painter.setBrush(paint.wood(polygon))
+        painter.drawPolygon(shape)
+        if on:
+            wash = QColor(t.TAPE)
+            wash.setAlpha(140)
+            painter.setBrush(wash)
+            painter.drawPolygon(shape)
+        paint.grain(painter, polygon, shape)
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.setPen(paint.pen(t.WLINE, 1.3))
+        painter.drawPolygon(shape)
+        self._label(painter, placed, shape.boundingRect())
+
+    def _label(self, painter: QPainter, placed: PlacedPart, box: QRectF) -> None:
+        """Code, name and size as far as there is room for them."""
+        part = placed.part
+        px = 13 if box.height() >= 16 else 12
+        y = box.center().y() + px * 0.36
+        bold, plain = QFontMetricsF(font(px, 600)), QFontMetricsF(font(px, 400))
+        size = self.session.unit.show(part.length)
+        inset = 10 + (8 if placed.left else 0)
+        room = box.width() - inset - 8
+        full = f"{part.part.name}  {size}"
+        code_width = bold.horizontalAdvance(part.code)
+        if room >= code_width:
+            paint.text(painter, QPointF(box.left() + inset, y), part.code, px, 600)
+            x = box.left() + inset + code_width + 8
+            for words in (full, size):
+                if plain.horizontalAdvance(words) <= box.right() - 8 - x:
+                    paint.text(painter, QPointF(x, y), words, px)
+                    break
+
+    def _rest(self, painter: QPainter, board: PlacedBoard, stock: QRectF) -> None:
+        """What remains: its length where it is worth keeping."""
+        if not board.worth_keeping:
+            return
+        words = f"{self.session.unit.show(board.left_over)} left"
+        metrics = QFontMetricsF(font(12))
+        width = metrics.horizontalAdvance(words) + 8
+        centre = stock.right() - board.left_over * self._scale / 2
+        if board.left_over * self._scale > width:
+            box = QRectF(centre - width / 2, stock.center().y() - 7, width, 14)
+            painter.fillRect(box, QColor(t.SHEET))
+            paint.text(painter, QPointF(centre, stock.center().y() + 4.5), words, 12, align="centre", colour=t.INK2)
+
+    def _foot_rule(self, painter: QPainter) -> None:
+        """One foot (or 30 cm), the same for every board."""
+        inch = self.session.unit.system == "inch"
+        length, ticks, words = (304.8, 12, "One foot") if inch else (300.0, 30, "30 cm")
+        width = length * self._scale
+        right, y = self.width() - RIGHT, self.height() - 14.0
+        painter.setPen(paint.pen(t.INK, 1.2))
+        painter.drawLine(QPointF(right - width, y), QPointF(right, y))
+        for k in range(ticks + 1):
+            x = right - width + width * k / ticks
+            tall = k % ticks == 0 or (k % 10 == 0 and not inch) or (inch and k == 6)
+            painter.drawLine(QPointF(x, y), QPointF(x, y - (9 if tall else 5)))
+        paint.text(
+            painter,
+            QPointF(right - width - 10, y),
+            f"{words}, same for every board",
+            12,
+            colour=t.INK2,
+            align="right",
+        )
+
+    def _lit(self) -> set[str]:
+        return {self.session.part} if self.session.part else set()
+
+    def part_at(self, at: QPointF) -> str:
+        """The part under a point."""
+        for box, board, scene in self._rows:
+            if box.adjusted(0, -4, 0, 4).contains(at):
+                hit = scene.at(self._mapping(box, board).to_mm(at))
+                return hit.part_id if hit is not None else ""
+        return ""
+
+    def box_of(self, part_id: str) -> QRectF | None:
+        """Where a part lies, px."""
+        for box, board, scene in self._rows:
+            for polygon in scene.polygons[1:]:
+                if polygon.part_id == part_id:
+                    return QPolygonF(self._mapping(box, board).outline(polygon.points)).boundingRect()
+        return None
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        self.session.point(self.part_at(event.position()))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self.session.keep(self.part_at(event.position()))
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.session.point("")
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Left and right along a board, up and down to the next, [ and ] too."""
+        rows = [[placed.part.id for placed in board.parts] for _, board, _ in self._rows]
+        here = next(
+            ((r, c) for r, row in enumerate(rows) for c, p in enumerate(row) if p == self.session.part), None
+        )
+        steps = {
+            Qt.Key.Key_Left: (0, -1),
+            Qt.Key.Key_Right: (0, 1),
+            Qt.Key.Key_Up: (-1, 0),
+            Qt.Key.Key_Down: (1, 0),
+            Qt.Key.Key_BracketLeft: (-1, 0),
+            Qt.Key.Key_BracketRight: (1, 0),
+        }
+        step = steps.get(Qt.Key(event.key()))
+        if event.key() == Qt.Key.Key_Escape:
+            self.session.keep("")
+        elif step is None or not rows:
+            super().keyPressEvent(event)
+        elif here is None:
+            self.session.keep(rows[0][0])
+        else:
+            row = min(max(here[0] + step[0], 0), len(rows) - 1)
+            column = min(max(here[1] + step[1], 0), len(rows[row]) - 1)
+            self.session.keep(rows[row][column])
+
+    def _on_pointed(self, part_id: str) -> None:
+        found = describe(self.session, part_id)
+        self.setAccessibleDescription(found.spoken if found else "")
+        self.update()

@@ -1,0 +1,7 @@
+"""One screen a folder; none knows another.
+
+survey/    look the piece over and enter what is there
+redesign/  decide changes and see them before cutting
+buy/       one list in the order of a shop
+cut/       what to cut from what
+"""

@@ -1,0 +1,163 @@
+"""What an opening holds and how it is divided."""
+
+from collections.abc import Callable
+from typing import Literal
+
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.survey import divide, hold, join, set_cell_size
+from zygoform.core.form.form import FormOpening
+from zygoform.core.form.front import Division, find_opening, parent
+
+HOLDS = [("drawer", "Drawer"), ("door", "Door"), ("nothing", "Nothing")]
+
+
+def opening_of(session: Session, part_id: str) -> FormOpening | None:
+    """The opening of that id in the piece as found."""
+    plan = session.plan
+    openings = (o for body in plan.found.bodies for o in body.openings) if plan is not None else iter(())
+    return next((o for o in openings if o.id == part_id), None)
+
+
+def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[], None]]]:
+    """What can be said of an opening, for the right click and Enter."""
+    opening = opening_of(session, part_id)
+    piece = session.project.piece
+    if opening is None or piece is None:
+        return []
+
+    def entry(title: str, edit: Callable[[], object]) -> tuple[str, Callable[[], None]]:
+        return title, lambda: edit() and None
+
+    entries = [
+        entry(
+            {"drawer": "A drawer in it", "door": "A door on it", "nothing": "Nothing in it"}[holds],
+            lambda holds=holds: session.try_do(lambda p: hold(p, part_id, holds)),
+        )
+        for holds in ("drawer", "door", "nothing")
+        if holds != opening.holds
+    ]
+    for direction in ("columns", "rows"):
+        for count in (2, 3, 4):
+            entries.append(
+                entry(
+                    f"Divide into {count} {direction}",
+                    lambda direction=direction, count=count: session.try_do(
+                        lambda p: divide(p, part_id, direction, count)
+                    ),
+                )
+            )
+    if parent(piece.front, part_id.rsplit("/", 1)[-1]) is not None:
+        entries.append(entry("Join with its neighbours", lambda: session.try_do(lambda p: join(p, part_id))))
+    return entries
+
+
+class OpeningPanel(QWidget):
+    """The opening that is kept: its size, what it holds, and dividing it."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("opening_panel")
+        self._id = ""
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        self._name = label("", "strong")
+        self._idle = wrapped(
+            "Point at an opening of the front and click it: say what it holds, or divide it.", "second"
+        )
+        column.addWidget(self._name)
+        column.addWidget(self._idle)
+        self._body = QWidget()
+        inner = QVBoxLayout(self._body)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.setSpacing(8)
+        self.holds = Segments("opening_holds", HOLDS)
+        self.holds.chosen.connect(lambda value: session.try_do(lambda p: hold(p, self._id, value)))
+        inner.addWidget(self.holds)
+        sizes = QHBoxLayout()
+        sizes.setSpacing(8)
+        self.wide = self._size_field("columns", "Wide")
+        self.high = self._size_field("rows", "High")
+        sizes.addWidget(self.wide, 1)
+        sizes.addWidget(self.high, 1)
+        inner.addLayout(sizes)
+        inner.addLayout(self._divide_row("columns", "Columns"))
+        inner.addLayout(self._divide_row("rows", "Rows"))
+        self.join = QPushButton("Join with its neighbours")
+        self.join.setObjectName("opening_join")
+        self.join.clicked.connect(lambda: session.try_do(lambda p: join(p, self._id)))
+        inner.addWidget(self.join)
+        column.addWidget(self._body)
+
+    def _divide_row(self, direction: Literal["columns", "rows"], title: str) -> QHBoxLayout:
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        words = label(f"{title}:", "second")
+        words.setFixedWidth(64)
+        row.addWidget(words)
+        for count in (2, 3, 4, 5):
+            button = QPushButton(str(count))
+            button.setObjectName(f"divide_{direction}_{count}")
+            button.setAccessibleName(f"Divide into {count} {direction}")
+            button.setFixedWidth(42)
+            button.clicked.connect(
+                lambda _c=False, count=count: self.session.try_do(lambda p: divide(p, self._id, direction, count))
+            )
+            row.addWidget(button)
+        row.addStretch(1)
+        return row
+
+    def _size_field(self, direction: Literal["columns", "rows"], title: str) -> Field:
+        return Field(
+            self.session,
+            f"opening_{'width' if direction == 'columns' else 'height'}",
+            title,
+            lambda text: self.session.do(lambda p: set_cell_size(p, self._cell(direction), text)),
+            steps=True,
+        )
+
+    def _cell(self, direction: str) -> str:
+        """The cell whose size is meant: the opening, or the division it stands in."""
+        piece, cell_id = self.session.project.piece, self._id.rsplit("/", 1)[-1]
+        while piece is not None:
+            division = parent(piece.front, cell_id)
+            if division is None or division.direction == direction:
+                return cell_id if division is not None else ""
+            cell_id = division.id
+        return ""
+
+    def refresh(self) -> None:
+        """Shows the opening that is kept."""
+        opening = opening_of(self.session, self.session.kept) or opening_of(self.session, self._id)
+        piece = self.session.project.piece
+        self._idle.setVisible(opening is None)
+        self._body.setVisible(opening is not None)
+        self._name.setText(opening.name if opening is not None else "Front")
+        if opening is None or piece is None:
+            self._id = ""
+            return
+        self._id = opening.id
+        self.holds.set_value(opening.holds)
+        x0, z0, x1, z1 = opening.rect
+        own = opening.id.rsplit("/", 1)[-1]
+        for field, direction, size in ((self.wide, "columns", x1 - x0), (self.high, "rows", z1 - z0)):
+            cell = self._cell(direction)
+            division = parent(piece.front, cell) if cell else None
+            taken = _readings(division, cell)
+            text = self.session.unit.entered(taken[-1].value) if taken else ""
+            guess = bool(taken) and taken[-1].source == "guessed"
+            field.show_value(text + ("?" if guess else ""), guess=guess, hint=f"{self.session.unit.show(size)}")
+            field.setEnabled(division is not None)
+        self.join.setEnabled(parent(piece.front, own) is not None and find_opening(piece.front, own) is not None)
+
+
+def _readings(division: Division | None, cell_id: str) -> tuple:  # type: ignore[type-arg]
+    if division is None:
+        return ()
+    return division.sizes[[cell.id for cell in division.cells].index(cell_id)]

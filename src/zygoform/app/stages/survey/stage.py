@@ -1,0 +1,98 @@
+"""The survey: the piece as found on the left, its sizes on the right."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
+from zygoform.app.stages.survey.sizes import SizesPanel
+from zygoform.app.stages.survey.start import StartBox
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import FindingBox
+from zygoform.app.widgets.stand_area import StandArea
+
+IDLE = "Point at an opening of the front. Click or Enter keeps it; a right click lists what can be said of it."
+
+
+class SurveyStage(QWidget):
+    """Until there is a piece, three fields; then the piece and all its sizes."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.pages = QStackedWidget()
+        whole = QHBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.addWidget(self.pages)
+        self.start = StartBox(session)
+        empty = QWidget()
+        middle = QVBoxLayout(empty)
+        middle.addWidget(self.start, 0, Qt.AlignmentFlag.AlignCenter)
+        self.pages.addWidget(empty)
+        page = QWidget()
+        row = QHBoxLayout(page)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        self.area = StandArea(session, "survey", self._menu, IDLE)
+        row.addWidget(self.area, 1)
+        row.addWidget(self._side())
+        self.pages.addWidget(page)
+        session.changed.connect(self.refresh)
+        session.pointed.connect(lambda _part: self.opening.refresh())
+        self.refresh()
+
+    def _side(self) -> QWidget:
+        side = QWidget()
+        side.setFixedWidth(t.SIDE + 8)
+        column = QVBoxLayout(side)
+        column.setContentsMargins(0, 12, t.MARGIN - 12, 8)
+        head = QHBoxLayout()
+        head.addWidget(label("Survey", "title"))
+        head.addWidget(label("a ? behind a size marks a guess", "second"))
+        head.addStretch(1)
+        column.addLayout(head)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        inner = QWidget()
+        self._list = QVBoxLayout(inner)
+        self._list.setContentsMargins(0, 0, 12, 0)
+        self._list.setSpacing(8)
+        self.findings = QVBoxLayout()
+        self.opening = OpeningPanel(self.session)
+        self.sizes = SizesPanel(self.session)
+        self._list.addLayout(self.findings)
+        self._list.addWidget(self.opening)
+        self._list.addWidget(self.sizes)
+        self._list.addStretch(1)
+        area.setWidget(inner)
+        column.addWidget(area, 1)
+        return side
+
+    def _menu(self, part_id: str) -> list[tuple[str, Callable[[], None]]]:
+        return opening_menu(self.session, part_id)
+
+    def refresh(self) -> None:
+        """Shows what the document says."""
+        self.pages.setCurrentIndex(0 if self.session.plan is None else 1)
+        if self.session.plan is None:
+            return
+        self.sizes.refresh()
+        self.opening.refresh()
+        while (item := self.findings.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.deleteLater()
+        for finding in self.session.plan.findings:
+            if finding.code == "openings_add_up":
+                self.findings.addWidget(FindingBox(self.session, finding))
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen."""
+        if self.session.plan is None:
+            self.start.lines["width"].setFocus()
+        else:
+            self.area.stand.setFocus()

@@ -1,0 +1,192 @@
+"""The fields of a change, built from its declared entries."""
+
+from collections.abc import Callable
+from typing import Any
+
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.segments import Segments
+from zygoform.core.changes.registry import KnownChange
+from zygoform.core.edits.planning import set_text, set_value
+from zygoform.core.measure.param import Choice, Param, params
+from zygoform.core.shop import Shop
+
+IN_A_ROW = 4
+
+
+class ChangeEditor(QWidget):
+    """Main entries at once, the rest under More; a line below says what they come to."""
+
+    def __init__(self, session: Session, change: KnownChange) -> None:
+        super().__init__()
+        self.session, self.change_id, self._type = session, change.id, type(change)
+        self._refreshers: list[Callable[[KnownChange], None]] = []
+        self._more = QWidget()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 2, 0, 0)
+        column.setSpacing(8)
+        self._fill(column, [p for p in params(self._type) if p.main])
+        self.result = wrapped("")
+        self.result.setObjectName(f"result_{self.change_id}")
+        self.failure = wrapped("", "fault")
+        self.failure.setObjectName(f"failure_{self.change_id}")
+        inner = QVBoxLayout(self._more)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.setSpacing(8)
+        rest = [p for p in params(self._type) if not p.main]
+        self._fill(inner, rest)
+        self._more.hide()
+        column.addWidget(self._more)
+        if rest:
+            self.toggle = QPushButton("More")
+            self.toggle.setObjectName(f"more_{self.change_id}")
+            self.toggle.setProperty("kind", "plain")
+            self.toggle.clicked.connect(self._toggle)
+            column.addWidget(self.toggle)
+        column.addWidget(self.result)
+        column.addWidget(self.failure)
+        self.refresh()
+
+    def _toggle(self) -> None:
+        self._more.setVisible(self._more.isHidden())
+        self.toggle.setText("More" if self._more.isHidden() else "Less")
+
+    def _fill(self, column: QVBoxLayout, entries: list[Param]) -> None:
+        """Lengths of one group side by side, choices on lines of their own."""
+        row: QHBoxLayout | None = None
+        group, held = "", 0
+        for entry in entries:
+            if entry.unit not in ("length", "count"):
+                column.addWidget(self._choice(entry))
+                row = None
+                continue
+            if entry.group != group and entry.group:
+                column.addWidget(label(entry.group, "strong"))
+            if row is None or held == IN_A_ROW or entry.group != group:
+                row, held = QHBoxLayout(), 0
+                row.setSpacing(6)
+                column.addLayout(row)
+            row.addWidget(self._field(entry), 1)
+            group, held = entry.group, held + 1
+
+    def _field(self, entry: Param) -> Field:
+        change_id = self.change_id
+        field = Field(
+            self.session,
+            f"{change_id}_{entry.name}",
+            entry.label,
+            lambda text: self.session.do(lambda project: set_text(project, change_id, entry.name, text)),
+            steps=entry.unit == "length",
+        )
+        field.line.setToolTip(entry.hint)
+        show = self.session
+
+        def refresh(change: KnownChange) -> None:
+            value: Any = getattr(change, entry.name)
+            field.show_value(show.unit.entered(value) if entry.unit == "length" else str(value))
+
+        self._refreshers.append(refresh)
+        return field
+
+    def _choice(self, entry: Param) -> QWidget:
+        box = QWidget()
+        column = QVBoxLayout(box)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(3)
+        column.addWidget(label(entry.label, "second"))
+        choices = entry.choices or timber_choices(self.session.project.shop)
+        if entry.unit == "switch":
+            choices = (Choice("yes", "yes"), Choice("", "no"))
+        name = f"{self.change_id}_{entry.name}"
+        if entry.choices or entry.unit == "switch":
+            self._segments(entry, choices, name, column)
+        else:
+            self._combo(entry, choices, name, column)
+        return box
+
+    def _segments(self, entry: Param, choices: tuple[Choice, ...], name: str, column: QVBoxLayout) -> None:
+        segments = Segments(name, [(c.value, c.label) for c in choices])
+        segments.setAccessibleName(entry.label)
+        when = wrapped("", "small")
+        switch = entry.unit == "switch"
+        segments.chosen.connect(lambda value: self._set(entry, bool(value) if switch else value))
+        column.addWidget(segments)
+        if not switch:
+            column.addWidget(when)
+
+        def refresh(change: KnownChange) -> None:
+            value = getattr(change, entry.name)
+            segments.set_value(("yes" if value else "") if switch else value)
+            when.setText(next((c.when for c in choices if c.value == value), ""))
+
+        self._refreshers.append(refresh)
+
+    def _combo(self, entry: Param, choices: tuple[Choice, ...], name: str, column: QVBoxLayout) -> None:
+        combo = QComboBox()
+        combo.setObjectName(name)
+        combo.setAccessibleName(entry.label)
+        combo.setMaxVisibleItems(16)
+        combo.activated.connect(lambda _i: self._set(entry, str(combo.currentData())))
+        column.addWidget(combo)
+        unit = self.session
+
+        def refresh(change: KnownChange) -> None:
+            show = unit.unit.show
+            sizes = {
+                s.id: f"{s.name}   really {show(s.thickness)} × {show(s.width)}" for s in unit.project.shop.timber
+            }
+            combo.clear()
+            for choice in choices:
+                combo.addItem(sizes.get(choice.value, choice.label), choice.value)
+            combo.setCurrentIndex(combo.findData(getattr(change, entry.name)))
+
+        self._refreshers.append(refresh)
+
+    def _set(self, entry: Param, value: object) -> None:
+        change_id = self.change_id
+        self.session.try_do(lambda project: set_value(project, change_id, entry.name, value))
+
+    def refresh(self) -> None:
+        """Shows the document's values, what they come to, or why they cannot be built."""
+        plan = self.session.plan
+        change = next((c for c in plan.changes if c.id == self.change_id), None) if plan else None
+        change = change or self.session.project.change(self.change_id)
+        if change is None or plan is None:
+            return
+        for refresher in self._refreshers:
+            refresher(change)
+        outcome, failure = plan.outcome(change.id), plan.failure(change.id)
+        self.result.setText(self.session.show(outcome.result) if outcome else "")
+        self.result.setVisible(outcome is not None)
+        self.failure.setText(self.session.show(failure.say) if failure else "")
+        self.failure.setVisible(failure is not None)
+
+
+def timber_choices(shop: Shop) -> tuple[Choice, ...]:
+    """Sizes on sale, those of the project's own system first."""
+    own = sorted(shop.timber, key=lambda size: size.system != shop.unit.system)
+    return tuple(Choice(size.id, size.name) for size in own)
+
+
+def note_grid(session: Session, change_id: str) -> QWidget:
+    """What was worked out besides: screws, clamps, movement, how to hold it."""
+    made = QWidget()
+    grid = QGridLayout(made)
+    grid.setContentsMargins(0, 0, 0, 0)
+    grid.setHorizontalSpacing(10)
+    grid.setVerticalSpacing(5)
+    grid.setColumnStretch(1, 1)
+    plan = session.plan
+    outcome = plan.outcome(change_id) if plan else None
+    for i, note in enumerate(outcome.notes if outcome else ()):
+        name = label(note.label, "small")
+        name.setFixedWidth(78)
+        name.setWordWrap(True)
+        words = wrapped(session.show(note.say))
+        words.setObjectName(f"note_{change_id}_{note.label.lower().replace(' ', '_')}")
+        grid.addWidget(name, i, 0)
+        grid.addWidget(words, i, 1)
+    return made

@@ -1,0 +1,146 @@
+"""A field with its label above and its fault below: a fault loses nothing that was typed."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QFocusEvent, QKeyEvent
+from PySide6.QtWidgets import QLabel, QLineEdit, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.core.errors import BadInputError
+from zygoform.core.measure.parse import parse_length
+
+
+def label(words: str, kind: str = "") -> QLabel:
+    """A label of one of the kinds the style sheet knows."""
+    made = QLabel(words)
+    if kind:
+        made.setProperty("kind", kind)
+    return made
+
+
+def restyle(widget: QWidget) -> None:
+    """Makes a changed property show."""
+    widget.style().unpolish(widget)
+    widget.style().polish(widget)
+
+
+class _Line(QLineEdit):
+    """A line that gives its text up on Enter and on leaving, steps with the arrows and gives up with Esc."""
+
+    def __init__(self, field: "Field") -> None:
+        super().__init__()
+        self._field = field
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key = event.key()
+        if key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            if self._field.commit():
+                self.selectAll()
+        elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            many = 4 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
+            self._field.step(many if key == Qt.Key.Key_Up else -many)
+        elif key == Qt.Key.Key_Escape:
+            self._field.restore()
+        else:
+            super().keyPressEvent(event)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self.selectAll()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self._field.commit()
+
+
+class Field(QWidget):
+    """A labelled line. `enter` makes the edit of what was typed and raises BadInputError where it cannot."""
+
+    def __init__(
+        self, session: Session, name: str, title: str, enter: Callable[[str], None], *, steps: bool = False
+    ) -> None:
+        super().__init__()
+        self.session, self._enter, self._steps = session, enter, steps
+        self._shown = ""
+        self.line = _Line(self)
+        self.line.setObjectName(name)
+        self.line.setAccessibleName(title)
+        self.title = label(title, "second")
+        self.title.setBuddy(self.line)
+        self.fault = label("", "fault")
+        self.fault.setWordWrap(True)
+        self.fault.setObjectName(f"{name}_fault")
+        self.fault.hide()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(3)
+        for widget in (self.title, self.line, self.fault):
+            column.addWidget(widget)
+
+    def show_value(self, text: str, *, guess: bool = False, hint: str = "") -> None:
+        """Shows the document's value, unless the field holds a fault or is being typed in."""
+        typing = self.line.hasFocus() and self.line.text() != self._shown
+        if not self.fault.isHidden() or typing:
+            return
+        chosen = self.line.hasSelectedText() and self.line.hasFocus()
+        self._shown = text
+        self.line.setText(text)
+        if chosen:
+            self.line.selectAll()
+        self.line.setPlaceholderText(hint)
+        if self.line.property("guess") != guess:
+            self.line.setProperty("guess", guess)
+            restyle(self.line)
+
+    def commit(self) -> bool:
+        """Makes the edit if the text differs from what the document says; whether all is well."""
+        text = self.line.text()
+        if text == self._shown and self.fault.isHidden():
+            return True
+        try:
+            self._enter(text)
+        except BadInputError as refused:
+            self.show_fault(self.session.fault(refused))
+            return False
+        self._shown = text
+        self._clear()
+        self.session.changed.emit()
+        return True
+
+    def restore(self) -> None:
+        """Gives up what was typed."""
+        self._clear()
+        self.line.setText(self._shown)
+        self.line.selectAll()
+
+    def show_fault(self, words: str) -> None:
+        """A message under the line; what was typed stays."""
+        self.fault.setText(words)
+        self.fault.show()
+        self.line.setProperty("faulty", True)
+        self.line.setAccessibleDescription(words)
+        restyle(self.line)
+
+    def _clear(self) -> None:
+        if not self.fault.isHidden():
+            self.fault.hide()
+            self.line.setProperty("faulty", False)
+            self.line.setAccessibleDescription("")
+            restyle(self.line)
+
+    def step(self, by: int) -> None:
+        """Up and down by the finest mark."""
+        if not self._steps:
+            return
+        unit = self.session.unit
+        text = self.line.text().strip()
+        negative = text.startswith(("-", "−"))
+        try:
+            value = parse_length(text.lstrip("-−"), unit.system) * (-1 if negative else 1)
+        except BadInputError as refused:
+            self.show_fault(self.session.fault(refused))
+            return
+        self.line.setText(unit.entered(value + by * unit.step))
+        self.commit()
+        self.line.selectAll()

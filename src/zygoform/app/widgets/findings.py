@@ -1,0 +1,81 @@
+"""A judgement with its reason and its remedy."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.theme.icons import pixmap
+from zygoform.app.theme.tokens import INK2, OCHRE, RED
+from zygoform.app.widgets.fields import label
+from zygoform.core.edits.planning import apply_remedy
+from zygoform.core.outcome.cautions import Caution
+from zygoform.core.outcome.outcome import Finding
+
+
+def _sign(name: str, colour: str) -> QLabel:
+    made = QLabel()
+    made.setPixmap(pixmap(name, colour))
+    made.setFixedWidth(26)
+    made.setAlignment(Qt.AlignmentFlag.AlignTop)
+    return made
+
+
+def wrapped(words: str, kind: str = "") -> QLabel:
+    """A label that breaks its lines."""
+    made = label(words, kind)
+    made.setWordWrap(True)
+    return made
+
+
+class FindingBox(QFrame):
+    """What, why, and one button for each remedy. Pointing at it lights the parts it concerns."""
+
+    def __init__(self, session: Session, finding: Finding, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._session, self._finding = session, finding
+        self.setObjectName(f"finding_{finding.code}")
+        self.setProperty("kind", "finding")
+        self.setAccessibleName(session.show(finding.what))
+        row = QHBoxLayout(self)
+        row.setContentsMargins(12, 10, 10, 10)
+        row.setSpacing(4)
+        row.addWidget(_sign(finding.weight, RED if finding.weight == "stop" else OCHRE))
+        column = QVBoxLayout()
+        column.setSpacing(4)
+        column.addWidget(wrapped(session.show(finding.what), "strong"))
+        column.addWidget(wrapped(session.show(finding.why)))
+        for remedy in finding.remedies:
+            button = QPushButton(session.show(remedy.label))
+            button.setObjectName(f"remedy_{finding.code}")
+            button.clicked.connect(self._settle(remedy))
+            column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
+        row.addLayout(column, 1)
+
+    def _settle(self, remedy: object) -> Callable[[], object]:
+        return lambda: self._session.try_do(lambda project: apply_remedy(project, remedy))  # type: ignore[arg-type]
+
+    def enterEvent(self, event: object) -> None:
+        del event
+        if self._finding.where:
+            self._session.point(self._finding.where[0])
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self._session.point("")
+
+
+class CautionLine(QWidget):
+    """A caution in general words, beside the step it belongs to."""
+
+    def __init__(self, caution: Caution) -> None:
+        super().__init__()
+        self.setObjectName(f"caution_{caution.code}")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 2, 0, 2)
+        row.setSpacing(2)
+        row.addWidget(_sign("mind", INK2))
+        words = wrapped(f"<b>{caution.title}.</b> {caution.text}", "second")
+        words.setTextFormat(Qt.TextFormat.RichText)
+        row.addWidget(words, 1)

@@ -1,0 +1,85 @@
+"""The head strip: the piece, its sizes, undo, redo, units."""
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QAction
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QToolButton, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.workshop import set_fraction, set_unit
+
+FRACTIONS = (8, 16, 32, 64)
+
+
+class HeadStrip(QWidget):
+    """The name opens the file menu; on the right what concerns every screen."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setFixedHeight(t.HEAD)
+        self.name = QPushButton()
+        self.name.setObjectName("piece_menu")
+        self.name.setProperty("kind", "piece")
+        self.name.setIcon(icon("down"))
+        self.name.setLayoutDirection(Qt.LayoutDirection.RightToLeft)
+        self.menu = QMenu(self)
+        self.menu.setObjectName("file_menu")
+        self.name.setMenu(self.menu)
+        self.sizes = label("", "second")
+        self.state = label("", "small")
+        self.state.setObjectName("save_state")
+        self.undo, self.redo = QToolButton(), QToolButton()
+        for button in (self.undo, self.redo):
+            button.setProperty("kind", "plain")
+        self.fraction = QComboBox()
+        self.fraction.setObjectName("fraction")
+        self.fraction.setAccessibleName("Finest fraction")
+        self.fraction.setToolTip("Finest fraction shown and cut to")
+        for denominator in FRACTIONS:
+            self.fraction.addItem(f'1/{denominator}"', denominator)
+        self.fraction.activated.connect(self._set_fraction)
+        self.units = Segments("units", [("inch", "inch"), ("mm", "mm")])
+        self.units.chosen.connect(lambda system: session.try_do(lambda p: set_unit(p, system)))
+        row = QHBoxLayout(self)
+        row.setContentsMargins(t.MARGIN - 7, 0, t.MARGIN, 0)
+        row.setSpacing(8)
+        row.addWidget(self.name)
+        row.addWidget(self.sizes)
+        row.addStretch(1)
+        for widget in (self.state, self.undo, self.redo, self.fraction, self.units):
+            row.addWidget(widget)
+        session.changed.connect(self.refresh)
+        self.refresh()
+
+    def give(self, undo: QAction, redo: QAction) -> None:
+        """Puts the actions on their buttons."""
+        self.undo.setDefaultAction(undo)
+        self.redo.setDefaultAction(redo)
+
+    def _set_fraction(self) -> None:
+        denominator = self.fraction.currentData()
+        self.session.try_do(lambda project: set_fraction(project, denominator))
+
+    def refresh(self) -> None:
+        """Shows what the document says."""
+        session, plan = self.session, self.session.plan
+        self.name.setText(session.project.name or "New piece")
+        self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
+        if plan is not None:
+            readings = [getattr(plan.piece, n)[-1].value for n in ("width", "height", "depth")]
+            self.sizes.setText(" × ".join(session.unit.show(r).rstrip('"') for r in readings) + self._mark())
+        else:
+            self.sizes.setText("")
+        self.state.setText("not saved yet" if session.is_dirty else "saved" if session.path else "")
+        self.undo.setEnabled(session.history.can_undo)
+        self.redo.setEnabled(session.history.can_redo)
+        self.units.set_value(session.unit.system)
+        self.fraction.setCurrentIndex(self.fraction.findData(session.unit.denominator))
+        self.fraction.setVisible(session.unit.system == "inch")
+
+    def _mark(self) -> str:
+        return '" as found' if self.session.unit.system == "inch" else " as found"

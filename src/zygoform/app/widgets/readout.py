@@ -1,0 +1,80 @@
+"""What is said of the part pointed at, and the legend of the lines."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.describe import describe
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
+
+
+class Readout(QWidget):
+    """One yellow box for the part pointed at; empty, it says what pointing does."""
+
+    def __init__(self, session: Session, idle: str) -> None:
+        super().__init__()
+        self.session, self._idle = session, idle
+        self.setObjectName("readout")
+        self.setFixedHeight(78)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        session.pointed.connect(self._refresh)
+        session.changed.connect(self._refresh)
+        self._refresh()
+
+    def _refresh(self) -> None:
+        found = describe(self.session, self.session.part)
+        self.setAccessibleName(found.spoken if found else self._idle)
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8)
+        found = describe(self.session, self.session.part)
+        if found is None:
+            painter.setPen(QColor(t.INK2))
+            painter.setFont(font(13))
+            flags = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter) | Qt.TextFlag.TextWordWrap
+            painter.drawText(box.adjusted(14, 0, -14, 0), flags, self._idle)
+            return
+        painter.setBrush(QColor(t.TAPEWASH))
+        painter.setPen(paint.pen(t.INK, 1.4))
+        painter.drawRoundedRect(box, 3, 3)
+        x = 14.0
+        if found.code:
+            x += paint.text(painter, QPointF(x, 24), found.code, 14, 600) + 10
+        paint.text(painter, QPointF(x, 24), found.name, 14, 600)
+        for i, line in enumerate(found.lines[:2]):
+            metrics = QFontMetricsF(font(13))
+            words = metrics.elidedText(line, Qt.TextElideMode.ElideRight, box.width() - 26)
+            paint.text(painter, QPointF(14, 45 + 20 * i), words, 13)
+
+
+class Legend(QWidget):
+    """What the lines mean."""
+
+    ROWS = (("stays", "Stays"), ("new", "New"), ("off", "Comes off"), ("on", "Pointed at"))
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFixedSize(140, 92)
+        self.setAccessibleName("Legend: stays, new, comes off, pointed at")
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        for i, (kind, words) in enumerate(self.ROWS):
+            box = QRectF(2, 4 + 23 * i, 32, 13)
+            fill, line, width, dash = {
+                "stays": (t.WOOD_STAYS["front"], t.WLINE, 1.1, None),
+                "new": (t.WOOD_NEW["front"], t.BLUE, 2.0, None),
+                "off": (t.SHEET, t.RED, 1.8, (4.0, 3.0)),
+                "on": (t.TAPE, t.INK, 1.6, None),
+            }[kind]
+            painter.setBrush(QColor(fill))
+            painter.setPen(paint.pen(line, width, dash=dash))
+            painter.drawRect(box)
+            paint.text(painter, QPointF(46, 15 + 23 * i), words, 13)

@@ -1,0 +1,70 @@
+"""The stand with what belongs under it: where you stand, the readout, the legend."""
+
+from typing import Literal
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QToolButton, QVBoxLayout, QWidget
+
+from zygoform.app.canvas.place import PlacePlan
+from zygoform.app.canvas.stand import Menu, Stand
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.readout import Legend, Readout
+from zygoform.app.widgets.segments import Segments
+
+OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]
+
+
+class StandArea(QWidget):
+    """The left part of Survey and Redesign."""
+
+    def __init__(self, session: Session, kind: Literal["survey", "redesign"], menu: Menu, idle: str) -> None:
+        super().__init__()
+        self.session = session
+        self.stand = Stand(session, kind, menu)
+        self.stand.setObjectName(f"stand_{kind}")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(t.MARGIN, 8, 12, 8)
+        column.setSpacing(4)
+        column.addLayout(self._bar(kind))
+        column.addWidget(self.stand, 1)
+        column.addLayout(self._foot(kind, idle))
+        session.stood.connect(self._refresh)
+
+    def _bar(self, kind: str) -> QHBoxLayout:
+        bar = QHBoxLayout()
+        bar.setSpacing(6)
+        self.overlay: Segments | None = None
+        if kind == "redesign":
+            self.overlay = Segments("overlay", OVERLAYS, self.session.overlay)
+            self.overlay.chosen.connect(lambda value: self.session.stand(overlay=value))
+            bar.addWidget(self.overlay)
+        bar.addStretch(1)
+        buttons = (
+            ("fit", "Whole piece (0)", "fit", self.stand.fit_whole),
+            ("zoom_in", "Nearer (+)", "add", lambda: self.stand.zoom_by(1.25)),
+        )
+        for name, tip, picture, do in buttons:
+            button = QToolButton()
+            button.setObjectName(f"{name}_{kind}")
+            button.setProperty("kind", "plain")
+            button.setIcon(icon(picture))
+            button.setToolTip(tip)
+            button.setAccessibleName(tip)
+            button.clicked.connect(do)
+            bar.addWidget(button)
+        return bar
+
+    def _foot(self, kind: str, idle: str) -> QHBoxLayout:
+        foot = QHBoxLayout()
+        foot.setSpacing(16)
+        foot.addWidget(PlacePlan(self.session), 0, Qt.AlignmentFlag.AlignBottom)
+        foot.addWidget(Readout(self.session, idle), 1, Qt.AlignmentFlag.AlignVCenter)
+        if kind == "redesign":
+            foot.addWidget(Legend(), 0, Qt.AlignmentFlag.AlignVCenter)
+        return foot
+
+    def _refresh(self) -> None:
+        if self.overlay is not None:
+            self.overlay.set_value(self.session.overlay)

@@ -1,0 +1,133 @@
+"""The story stick: the stages in working order on a graduated stick. One tick is one thing to do."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPolygonF
+from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
+
+MOST_TICKS = 20
+BLOCK = 86
+
+
+class StageBlock(QAbstractButton):
+    """One stage: its name, what there is, and its ticks."""
+
+    def __init__(self, stage: str, name: str, shortcut: str) -> None:
+        super().__init__()
+        self.stage = stage
+        self._summary, self._done, self._all, self._on = "", 0, 0, False
+        self.setText(name)
+        self.setObjectName(f"stage_{stage}")
+        self.setToolTip(f"{name} ({shortcut})")
+        self.setFixedHeight(BLOCK)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def tell(self, summary: str, done: int, total: int, *, on: bool) -> None:
+        """What stands in the block."""
+        self._summary, self._done, self._all, self._on = summary, done, total, on
+        self.setAccessibleName(f"{self.text()}: {summary}")
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(self.rect())
+        if self._on:
+            painter.fillRect(box, QColor(t.SHEET))
+            painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
+        painter.setPen(paint.pen(t.EDGE, 1.0))
+        painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
+        if not self._on:
+            painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
+        paint.text(painter, QPointF(16, 26), self.text(), 16, 600 if self._on else 500)
+        for i, line in enumerate(_two_lines(self._summary, font(12), box.width() - 16 - 28)):
+            paint.text(painter, QPointF(16, 45 + 16 * i), line, 12, colour=t.INK2)
+        self._ticks(painter, box)
+        if self.hasFocus():
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.BLUE, 2.0))
+            painter.drawRect(box.adjusted(2, 2, -2, -2))
+
+    def _ticks(self, painter: QPainter, box: QRectF) -> None:
+        each = -(-self._all // MOST_TICKS) or 1
+        ticks = -(-self._all // each)
+        for k in range(ticks):
+            done = (k + 1) * each <= self._done
+            y = (k + 0.7) * (box.height() - 6) / max(ticks, 8) + 4
+            painter.setPen(paint.pen(t.INK if done else t.EDGE, 2.0 if done else 1.2))
+            painter.drawLine(QPointF(box.width() - (14 if done else 9), y), QPointF(box.width() - 1, y))
+
+
+def _two_lines(words: str, face: QFont, room: float) -> list[str]:
+    metrics = QFontMetricsF(face)
+    lines, line = list[str](), ""
+    for word in words.split(" "):
+        longer = f"{line} {word}".strip()
+        if metrics.horizontalAdvance(longer) > room and line:
+            lines.append(line)
+            line = word
+        else:
+            line = longer
+    return [*lines, line][:2]
+
+
+class _Mark(QWidget):
+    """Two strips meeting in a mitre, a yellow square in the corner they hold; and the name."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFixedHeight(56)
+        self.setAccessibleName("Zygoform")
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(paint.NEVER)
+        painter.setBrush(QColor(t.INK))
+        x, y = 16.0, 18.0
+        upright = [(0, 0), (7, 0), (7, 12.5), (0, 19.5)]
+        lying = [(8.5, 13.5), (21, 13.5), (21, 20.5), (1.5, 20.5)]
+        for outline in (upright, lying):
+            painter.drawPolygon(QPolygonF([QPointF(x + a, y + b) for a, b in outline]))
+        painter.setBrush(QColor(t.TAPE))
+        painter.drawRect(QRectF(x + 10, y, 11, 10.5))
+        paint.text(painter, QPointF(45, 35), "Zygoform", 17, 500)
+        painter.setPen(paint.pen(t.EDGE, 1.0))
+        painter.drawLine(QPointF(self.width() - 0.5, 0), QPointF(self.width() - 0.5, self.height()))
+
+
+class _Rest(QWidget):
+    """The end of the stick."""
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setPen(paint.pen(t.EDGE, 1.0))
+        painter.drawLine(QPointF(0, 0.5), QPointF(self.width(), 0.5))
+        painter.drawLine(QPointF(self.width() - 0.5, 0), QPointF(self.width() - 0.5, self.height()))
+
+
+class StoryStick(QWidget):
+    """The left edge of the window."""
+
+    chosen = Signal(str)
+
+    def __init__(self, stages: tuple[tuple[str, str], ...]) -> None:
+        super().__init__()
+        self.setProperty("region", "ground")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setAccessibleName("Stages")
+        self.setFixedWidth(t.STICK)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(_Mark())
+        self.blocks: dict[str, StageBlock] = {}
+        for number, (stage, name) in enumerate(stages, start=1):
+            block = StageBlock(stage, name, f"Alt+{number}")
+            block.clicked.connect(lambda _checked=False, stage=stage: self.chosen.emit(stage))
+            self.blocks[stage] = block
+            column.addWidget(block)
+        column.addWidget(_Rest(), 1)
