@@ -27,7 +27,7 @@ from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of, holds
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
 from zygoform.core.drawing.views import Place
 
-Menu = Callable[[str], list[tuple[str, Callable[[], None]]]]
+Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
 GRIP_REACH = 14.0
 
 

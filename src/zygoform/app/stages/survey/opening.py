@@ -1,6 +1,7 @@
 """What an opening holds and how it is divided."""
 
 from collections.abc import Callable
+from functools import partial
 from typing import Literal
 
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
@@ -11,8 +12,10 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.survey import divide, hold, join, set_cell_size
 from zygoform.core.form.form import FormOpening
-from zygoform.core.form.front import Division, find_opening, parent
+from zygoform.core.form.front import Division, Holds, find_opening, parent
 
+_HOLDS: tuple[Holds, ...] = ("drawer", "door", "nothing")
+_DIRECTIONS: tuple[Literal["columns", "rows"], ...] = ("columns", "rows")
 HOLDS = [("drawer", "Drawer"), ("door", "Door"), ("nothing", "Nothing")]
 
 
@@ -23,36 +26,29 @@ def opening_of(session: Session, part_id: str) -> FormOpening | None:
     return next((o for o in openings if o.id == part_id), None)
 
 
-def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[], None]]]:
+def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[], object]]]:
     """What can be said of an opening, for the right click and Enter."""
     opening = opening_of(session, part_id)
     piece = session.project.piece
     if opening is None or piece is None:
         return []
 
-    def entry(title: str, edit: Callable[[], object]) -> tuple[str, Callable[[], None]]:
-        return title, lambda: edit() and None
-
-    entries = [
-        entry(
-            {"drawer": "A drawer in it", "door": "A door on it", "nothing": "Nothing in it"}[holds],
-            lambda holds=holds: session.try_do(lambda p: hold(p, part_id, holds)),
-        )
-        for holds in ("drawer", "door", "nothing")
+    words = {"drawer": "A drawer in it", "door": "A door on it", "nothing": "Nothing in it"}
+    entries: list[tuple[str, Callable[[], object]]] = [
+        (words[holds], partial(session.try_do, partial(hold, opening_id=part_id, holds=holds)))
+        for holds in _HOLDS
         if holds != opening.holds
     ]
-    for direction in ("columns", "rows"):
-        for count in (2, 3, 4):
-            entries.append(
-                entry(
-                    f"Divide into {count} {direction}",
-                    lambda direction=direction, count=count: session.try_do(
-                        lambda p: divide(p, part_id, direction, count)
-                    ),
-                )
-            )
+    entries += [
+        (
+            f"Divide into {count} {direction}",
+            partial(session.try_do, partial(divide, opening_id=part_id, direction=direction, count=count)),
+        )
+        for direction in _DIRECTIONS
+        for count in (2, 3, 4)
+    ]
     if parent(piece.front, part_id.rsplit("/", 1)[-1]) is not None:
-        entries.append(entry("Join with its neighbours", lambda: session.try_do(lambda p: join(p, part_id))))
+        entries.append(("Join with its neighbours", partial(session.try_do, partial(join, opening_id=part_id))))
     return entries
 
 

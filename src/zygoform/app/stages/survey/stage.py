@@ -72,7 +72,7 @@ class SurveyStage(QWidget):
         column.addWidget(area, 1)
         return side
 
-    def _menu(self, part_id: str) -> list[tuple[str, Callable[[], None]]]:
+    def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
         return opening_menu(self.session, part_id)
 
     def refresh(self) -> None:

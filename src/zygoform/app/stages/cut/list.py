@@ -1,0 +1,111 @@
+"""The cuts, one line for each setting of the saw and size."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent
+from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import pixmap
+from zygoform.app.widgets.fields import label
+from zygoform.core.cutlist.rows import SettingGroup, SettingRow
+
+
+class CutRow(QAbstractButton):
+    """Codes, size, count, boards; lit with its parts wherever they are pointed at."""
+
+    def __init__(self, session: Session, row: SettingRow) -> None:
+        super().__init__()
+        self.session, self.row = session, row
+        self.setFixedHeight(28)
+        self.setObjectName(f"cut_{'_'.join(row.codes)}")
+        size = session.show(row.size)
+        words = f"{' '.join(row.codes)}, {size}, {row.count} times, boards {' '.join(row.boards)}, {row.detail}"
+        self.setAccessibleName(words + (", too short to hold" if row.short else ""))
+        guess = "\nRests on a guess: measure first." if row.guessed else ""
+        short = "\nToo short to hold by hand." if row.short else ""
+        self.setToolTip(row.detail + guess + short)
+        self.clicked.connect(lambda: session.keep(row.part_ids[0] if row.part_ids else ""))
+        session.pointed.connect(self.update)
+
+    @property
+    def is_lit(self) -> bool:
+        return self.session.part in self.row.part_ids
+
+    def enterEvent(self, event: object) -> None:
+        del event
+        if self.row.part_ids and not self.is_lit:
+            self.session.point(self.row.part_ids[0])
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.session.point("")
+
+    def focusInEvent(self, event: object) -> None:
+        del event
+        if self.row.part_ids and not self.is_lit:
+            self.session.keep(self.row.part_ids[0])
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self.focusNextPrevChild(event.key() == Qt.Key.Key_Down)
+        else:
+            super().keyPressEvent(event)
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8)
+        if self.is_lit or self.hasFocus():
+            painter.setBrush(QColor(t.TAPEWASH if self.is_lit else t.CHANGE))
+            painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
+            painter.drawRoundedRect(box, 3, 3)
+        y, width = 19.0, self.width()
+        paint.text(painter, QPointF(10, y), " ".join(self.row.codes), 14, 600)
+        size = self.session.show(self.row.size)
+        paint.text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)
+        paint.text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
+        if self.row.short:
+            painter.drawPixmap(QPointF(width - 70, 4), pixmap("mind", t.OCHRE))
+        paint.text(painter, QPointF(width - 8, y), " ".join(self.row.boards), 13, colour=t.INK2, align="right")
+
+
+class CutList(QWidget):
+    """Groups by setting, each with its rows."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(0, 0, 10, 0)
+        self._column.setSpacing(0)
+        self._shown: tuple[SettingGroup, ...] | None = None
+        self._unit: object = None
+        self.rows: list[CutRow] = []
+        session.changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Made anew only when the list is another."""
+        plan = self.session.plan
+        groups = plan.settings if plan is not None else ()
+        if groups == self._shown and self.session.unit == self._unit:
+            return
+        self._shown, self._unit = groups, self.session.unit
+        while (item := self._column.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        self.rows = []
+        for group in groups:
+            title = label(group.title, "second")
+            title.setContentsMargins(0, 8, 0, 2)
+            self._column.addWidget(title)
+            for row in group.rows:
+                made = CutRow(self.session, row)
+                self.rows.append(made)
+                self._column.addWidget(made)
+        self._column.addStretch(1)

@@ -1,0 +1,128 @@
+"""What I have: boards owned and offcuts, which are used first; the saw's kerf and what the ends lose."""
+
+from functools import partial
+
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.widgets.editor import timber_choices
+from zygoform.app.widgets.fields import Field, label, restyle
+from zygoform.app.widgets.findings import wrapped
+from zygoform.core.edits.workshop import drop_board, own_board, set_blade
+from zygoform.core.errors import BadInputError
+
+
+class Rack(QWidget):
+    """The rack, in place of the list of cuts while it is open."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("rack")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 10, 0)
+        column.setSpacing(8)
+        column.addWidget(label("What I have", "title"))
+        column.addWidget(wrapped("Boards and offcuts of your own are used before any is bought.", "second"))
+        self._lines = QVBoxLayout()
+        self._lines.setSpacing(4)
+        column.addLayout(self._lines)
+        self.size = QComboBox()
+        self.size.setObjectName("rack_size")
+        self.size.setAccessibleName("Size of the board")
+        column.addWidget(self.size)
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        self.length, self.count = QLineEdit(), QLineEdit("1")
+        self.length.setObjectName("rack_length")
+        self.length.setAccessibleName("Length")
+        self.length.setPlaceholderText("length")
+        self.count.setObjectName("rack_count")
+        self.count.setAccessibleName("How many")
+        self.count.setFixedWidth(52)
+        add = QPushButton("I have it")
+        add.setObjectName("rack_add")
+        add.clicked.connect(self._add)
+        for line in (self.length, self.count):
+            line.returnPressed.connect(self._add)
+        row.addWidget(self.length, 1)
+        row.addWidget(label("×"))
+        row.addWidget(self.count)
+        row.addWidget(add)
+        column.addLayout(row)
+        self.fault = wrapped("", "fault")
+        self.fault.setObjectName("rack_fault")
+        column.addWidget(self.fault)
+        column.addSpacing(6)
+        column.addWidget(label("The saw", "strong"))
+        blades = QHBoxLayout()
+        blades.setSpacing(8)
+        self.kerf = Field(session, "kerf", "Kerf", lambda text: session.do(lambda p: set_blade(p, "kerf", text)))
+        self.trim = Field(
+            session,
+            "end_trim",
+            "Lost at each end",
+            lambda text: session.do(lambda p: set_blade(p, "end_trim", text)),
+        )
+        blades.addWidget(self.kerf, 1)
+        blades.addWidget(self.trim, 1)
+        column.addLayout(blades)
+        column.addStretch(1)
+        session.changed.connect(self.refresh)
+        self.refresh()
+
+    def _add(self) -> None:
+        size, length, count = str(self.size.currentData()), self.length.text(), self.count.text().strip()
+        try:
+            if not count.isdecimal():
+                raise BadInputError("not_a_number", "How many: a whole number.", "count")
+            self.session.do(lambda project: own_board(project, size, length, int(count)))
+        except BadInputError as refused:
+            self._show_fault(
+                self.session.fault(refused), self.count if refused.parameter == "count" else self.length
+            )
+            return
+        self._show_fault("", self.length)
+        self.length.clear()
+        self.count.setText("1")
+        self.length.setFocus()
+
+    def _show_fault(self, words: str, line: QLineEdit) -> None:
+        self.fault.setText(words)
+        self.fault.setVisible(bool(words))
+        for each in (self.length, self.count):
+            each.setProperty("faulty", bool(words) and each is line)
+            restyle(each)
+
+    def refresh(self) -> None:
+        """Shows what the document says."""
+        project, unit = self.session.project, self.session.unit
+        while (item := self._lines.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        names = {size.id: size.name for size in project.shop.timber}
+        used = [p.part.size_id for p in self.session.plan.parts] if self.session.plan else []
+        for line in project.stock:
+            box = QWidget()
+            row = QHBoxLayout(box)
+            row.setContentsMargins(0, 0, 0, 0)
+            words = f"{line.count} × {names.get(line.size, line.size)}, {unit.show(line.length)}"
+            row.addWidget(label(words), 1)
+            away = QPushButton("Not any more")
+            away.setObjectName(f"drop_{line.id}")
+            away.setProperty("kind", "plain")
+            away.setAccessibleName(f"Not any more: {words}")
+            away.clicked.connect(partial(self.session.try_do, partial(drop_board, line_id=line.id)))
+            row.addWidget(away)
+            self._lines.addWidget(box)
+        chosen = self.size.currentData() or (used[0] if used else None)
+        self.size.clear()
+        for choice in timber_choices(project.shop):
+            self.size.addItem(choice.label, choice.value)
+        self.size.setCurrentIndex(max(0, self.size.findData(chosen)))
+        self.kerf.show_value(unit.entered(project.shop.kerf))
+        self.trim.show_value(unit.entered(project.shop.end_trim))
+        if not self.fault.text():
+            self.fault.hide()

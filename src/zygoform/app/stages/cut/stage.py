@@ -1,0 +1,197 @@
+"""Cut: the boards on the left, the piece and the cuts on the right."""
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+
+from zygoform.app.canvas.boards import BoardsView
+from zygoform.app.canvas.stand import Stand
+from zygoform.app.describe import describe
+from zygoform.app.session import Session
+from zygoform.app.stages.cut.list import CutList
+from zygoform.app.stages.cut.rack import Rack
+from zygoform.app.stages.cut.table import PartTable
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import CautionLine, FindingBox, wrapped
+from zygoform.app.widgets.segments import Segments
+from zygoform.core.plan import Plan
+
+FINDINGS = ("too_long", "short_parts", "guessed")
+
+
+class CutStage(QWidget):
+    """By setting: boards and cuts. By part: the full table across the sheet."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        left = QWidget()
+        column = QVBoxLayout(left)
+        column.setContentsMargins(t.MARGIN, 8, 8, 8)
+        column.setSpacing(6)
+        column.addLayout(self._bar())
+        self.pages = QStackedWidget()
+        self.pages.addWidget(self._boards_page())
+        self.table = PartTable(session)
+        self.pages.addWidget(self.table)
+        column.addWidget(self.pages, 1)
+        row.addWidget(left, 1)
+        self.side = self._side()
+        row.addWidget(self.side)
+        session.changed.connect(self.refresh)
+        session.pointed.connect(self._on_pointed)
+        session.solving.connect(self.boards.update)
+        self.refresh()
+
+    def _bar(self) -> QHBoxLayout:
+        bar = QHBoxLayout()
+        bar.setSpacing(8)
+        self.title = label("Boards", "title")
+        self.subtitle = label("", "second")
+        bar.addWidget(self.title)
+        bar.addWidget(self.subtitle)
+        bar.addStretch(1)
+        self.rack_button = QPushButton("What I have")
+        self.rack_button.setObjectName("what_i_have")
+        self.rack_button.setIcon(icon("rack"))
+        self.rack_button.setCheckable(True)
+        self.rack_button.clicked.connect(self._toggle_rack)
+        self.mode = Segments("cut_mode", [("setting", "By setting"), ("part", "By part")])
+        self.mode.chosen.connect(self._choose)
+        bar.addWidget(self.rack_button)
+        bar.addWidget(self.mode)
+        return bar
+
+    def _boards_page(self) -> QWidget:
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        inner = QWidget()
+        column = QVBoxLayout(inner)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(8)
+        self.empty = wrapped("Nothing to cut: no change needs wood yet.", "second")
+        self.findings = QVBoxLayout()
+        self.boards = BoardsView(self.session)
+        self.boards.setObjectName("boards")
+        self.keeping = wrapped("")
+        self.keeping.setObjectName("worth_keeping")
+        self.cautions = QVBoxLayout()
+        column.addWidget(self.empty)
+        column.addWidget(self.boards)
+        column.addWidget(self.keeping)
+        column.addLayout(self.findings)
+        column.addLayout(self.cautions)
+        column.addStretch(1)
+        area.setWidget(inner)
+        return area
+
+    def _side(self) -> QWidget:
+        side = QWidget()
+        side.setFixedWidth(t.SIDE + 20)
+        column = QVBoxLayout(side)
+        column.setContentsMargins(12, 8, 8, 8)
+        column.setSpacing(6)
+        head = QHBoxLayout()
+        self.badge = label("")
+        self.badge.setStyleSheet(
+            f"background: {t.TAPE}; border-radius: 3px; font-size: 14px; font-weight: 600; padding: 6px 10px;"
+        )
+        self.about = label("", "second")
+        head.addWidget(self.badge)
+        head.addWidget(self.about, 1)
+        column.addLayout(head)
+        self.small = Stand(self.session, "small")
+        self.small.setObjectName("stand_small")
+        self.small.setFixedHeight(158)
+        column.addWidget(self.small)
+        self.stack = QStackedWidget()
+        cuts = QWidget()
+        inner = QVBoxLayout(cuts)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.setSpacing(2)
+        line = QHBoxLayout()
+        line.addWidget(label("Cuts", "title"))
+        line.addWidget(label("one line is one setting of the saw", "second"))
+        line.addStretch(1)
+        inner.addLayout(line)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.cuts = CutList(self.session)
+        area.setWidget(self.cuts)
+        inner.addWidget(area, 1)
+        self.stack.addWidget(cuts)
+        self.rack = Rack(self.session)
+        self.stack.addWidget(self.rack)
+        column.addWidget(self.stack, 1)
+        return side
+
+    def _toggle_rack(self) -> None:
+        self.stack.setCurrentIndex(1 if self.rack_button.isChecked() else 0)
+
+    def _choose(self, mode: str) -> None:
+        self.pages.setCurrentIndex(0 if mode == "setting" else 1)
+        self.title.setText("Boards" if mode == "setting" else "Cut list")
+
+    def refresh(self) -> None:
+        """Shows what the plan says."""
+        plan = self.session.plan
+        if plan is None:
+            return
+        boards = [board for layout in plan.layouts for board in layout.boards]
+        kerf = self.session.unit.show(self.session.project.shop.kerf)
+        count = "1 board" if len(boards) == 1 else f"{len(boards)} boards"
+        self.subtitle.setText(f"{count}, drawn to one scale. Saw kerf {kerf}" if boards else "")
+        self.empty.setVisible(not plan.parts)
+        self.boards.setVisible(bool(boards))
+        self._refresh_keeping(plan)
+        now = (plan.findings, plan.cautions, self.session.unit)
+        if getattr(self, "_shown", None) != now:
+            self._shown = now
+            self._refill(plan)
+        self._on_pointed(self.session.part)
+
+    def _refresh_keeping(self, plan: Plan) -> None:
+        lengths: dict[float, int] = {}
+        for layout in plan.layouts:
+            for board in layout.boards:
+                if board.worth_keeping:
+                    lengths[round(board.left_over, 1)] = lengths.get(round(board.left_over, 1), 0) + 1
+        pieces = [f"{n} × {self.session.unit.show(length)}" for length, n in sorted(lengths.items(), reverse=True)]
+        self.keeping.setText(f"<b>Worth keeping</b>&nbsp;&nbsp; {', '.join(pieces)}" if pieces else "")
+        self.keeping.setVisible(bool(pieces))
+
+    def _refill(self, plan: Plan) -> None:
+        for column in (self.findings, self.cautions):
+            while (item := column.takeAt(0)) is not None:
+                widget = item.widget()
+                if widget is not None:
+                    widget.hide()
+                    widget.deleteLater()
+        for finding in plan.findings:
+            if finding.code in FINDINGS:
+                self.findings.addWidget(FindingBox(self.session, finding))
+        for caution in plan.cautions:
+            if caution.step == "cut":
+                self.cautions.addWidget(CautionLine(caution))
+
+    def _on_pointed(self, part_id: str) -> None:
+        plan = self.session.plan
+        listed = plan.listed(part_id) if plan is not None else None
+        self.badge.setVisible(listed is not None)
+        if listed is None or plan is None:
+            found = describe(self.session, part_id)
+            self.about.setText(found.name if found else "Point at a part, a row or a board")
+            return
+        alike = sum(p.shape == listed.shape for p in plan.parts)
+        self.badge.setText(listed.shape)
+        self.about.setText(listed.part.name + (f", {alike} alike" if alike > 1 else ""))
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen."""
+        self.boards.setFocus()

@@ -1,0 +1,104 @@
+"""The full table by part."""
+
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
+
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.core.cutlist.rows import PartRow
+
+COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Left end", "Right end", "Stock", "Boards", "Change")
+Index = QModelIndex | QPersistentModelIndex
+
+
+class PartModel(QAbstractTableModel):
+    """Rows of the plan as Qt asks for them."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.rows: tuple[PartRow, ...] = ()
+
+    def take(self) -> None:
+        """The plan's rows of now."""
+        self.beginResetModel()
+        self.rows = self.session.plan.part_rows if self.session.plan is not None else ()
+        self.endResetModel()
+
+    def rowCount(self, parent: Index = QModelIndex()) -> int:  # noqa: B008 - Qt's own signature
+        return 0 if parent.isValid() else len(self.rows)
+
+    def columnCount(self, parent: Index = QModelIndex()) -> int:  # noqa: B008 - Qt's own signature
+        return 0 if parent.isValid() else len(COLUMNS)
+
+    def headerData(self, section: int, orientation: Qt.Orientation, role: int = 0) -> object:
+        if orientation == Qt.Orientation.Horizontal and role == Qt.ItemDataRole.DisplayRole:
+            return COLUMNS[section]
+        return None
+
+    def data(self, index: Index, role: int = 0) -> object:
+        row = self.rows[index.row()]
+        if role == Qt.ItemDataRole.DisplayRole:
+            return self._cells(row)[index.column()]
+        if role == Qt.ItemDataRole.ToolTipRole and row.guesses:
+            return "Rests on a guess: " + ", ".join(row.guesses)
+        if role == Qt.ItemDataRole.BackgroundRole and self.session.part in row.part_ids:
+            return QColor(t.TAPEWASH)
+        return None
+
+    def _cells(self, row: PartRow) -> tuple[str, ...]:
+        show = self.session.unit.show
+        guess = "~ " if row.guesses else ""
+        sizes = (show(row.thickness), show(row.width), guess + show(row.length))
+        return (
+            row.code,
+            row.name,
+            str(row.count),
+            *sizes,
+            row.left,
+            row.right,
+            row.stock,
+            " ".join(row.boards),
+            str(row.change),
+        )
+
+
+class PartTable(QTableView):
+    """Pointing at a row lights its parts; the keyboard does too."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._model = PartModel(session)
+        self.setModel(self._model)
+        self.setObjectName("part_table")
+        self.setAccessibleName("Cut list by part")
+        self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        self.setMouseTracking(True)
+        self.setShowGrid(False)
+        self.verticalHeader().hide()
+        self.verticalHeader().setDefaultSectionSize(34)
+        header = self.horizontalHeader()
+        header.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        header.setSectionResizeMode(1, QHeaderView.ResizeMode.Stretch)
+        header.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
+        header.setHighlightSections(False)
+        self.entered.connect(lambda index: session.point(self._model.rows[index.row()].part_ids[0]))
+        self.selectionModel().currentRowChanged.connect(self._keep)
+        session.changed.connect(self._refresh)
+        session.pointed.connect(lambda _part: self.viewport().update())
+        self._refresh()
+
+    def _refresh(self) -> None:
+        self._model.take()
+
+    def _keep(self, index: QModelIndex) -> None:
+        if index.isValid():
+            self.session.keep(self._model.rows[index.row()].part_ids[0])
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.session.point("")

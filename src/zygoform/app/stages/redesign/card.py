@@ -1,0 +1,227 @@
+"""One change: its number, what it comes to, and open, its fields."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PySide6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.editor import ChangeEditor, note_grid
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import CautionLine, FindingBox, wrapped
+from zygoform.core.changes.registry import KnownChange, kind_of
+from zygoform.core.edits.planning import leave_out, move_change, remove_change
+
+
+class TickBox(QAbstractButton):
+    """Whether a change counts. 28 px to hit, 18 to see."""
+
+    def __init__(self, name: str) -> None:
+        super().__init__()
+        self.setCheckable(True)
+        self.setObjectName(name)
+        self.setFixedSize(28, 28)
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(5, 5, 18, 18)
+        painter.setBrush(QColor(t.INK if self.isChecked() else t.CHANGE))
+        painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
+        painter.drawRoundedRect(box, 3, 3)
+        if self.isChecked():
+            painter.setPen(paint.pen(t.SHEET, 2.2))
+            painter.drawPolyline([QPointF(9, 14.5), QPointF(12.5, 18), QPointF(19, 10.5)])
+
+
+class _Number(QWidget):
+    """The number that also stands on the piece."""
+
+    def __init__(self, number: int) -> None:
+        super().__init__()
+        self.number, self.on, self.out = number, False, False
+        self.setFixedSize(28, 28)
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        line = t.EDGE if self.out else t.INK if self.on else t.BLUE
+        painter.setBrush(QColor(t.TAPE if self.on else t.CHANGE))
+        painter.setPen(paint.pen(line, 1.8))
+        painter.drawEllipse(QPointF(14, 14), 12, 12)
+        paint.text(painter, QPointF(14, 19), str(self.number), 14, 600, align="centre", colour=line)
+
+
+class ChangeCard(QFrame):
+    """A change in the list. Click or Enter opens it, Space ticks it, Alt+arrows move it, Del takes it away."""
+
+    def __init__(self, session: Session, change: KnownChange) -> None:
+        super().__init__()
+        self.session, self.change_id = session, change.id
+        self.setObjectName(f"card_{change.id}")
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName(f"{change.number} {kind_of(change).title}")
+        self.tick = TickBox(f"tick_{change.id}")
+        self.tick.setAccessibleName(f"Count {kind_of(change).title.lower()}")
+        self.tick.clicked.connect(self._tick)
+        self.number = _Number(change.number)
+        self.summary = wrapped("", "small")
+        head = QHBoxLayout()
+        head.setSpacing(6)
+        words = QVBoxLayout()
+        words.setSpacing(1)
+        words.addWidget(label(kind_of(change).title, "strong"))
+        words.addWidget(self.summary)
+        head.addWidget(self.tick, 0, Qt.AlignmentFlag.AlignTop)
+        head.addWidget(self.number, 0, Qt.AlignmentFlag.AlignTop)
+        head.addLayout(words, 1)
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(12, 7, 12, 8)
+        self._column.setSpacing(6)
+        self._column.addLayout(head)
+        self._body: QWidget | None = None
+        self._editor: ChangeEditor | None = None
+        self._below: QVBoxLayout | None = None
+        self.refresh()
+
+    @property
+    def is_open(self) -> bool:
+        return self.session.open_change == self.change_id
+
+    def refresh(self) -> None:
+        """Shows the document's values; only the open card has fields."""
+        plan = self.session.plan
+        out = self.session.project.is_left_out(self.change_id)
+        outcome = plan.outcome(self.change_id) if plan else None
+        self.tick.setChecked(not out)
+        self.number.out = out
+        if out:
+            words = "left out"
+        elif outcome is not None:
+            words = self.session.show(outcome.result)
+        else:
+            words = "cannot be built as it is"
+        self.summary.setText(words)
+        self.summary.setVisible(not self.is_open or outcome is None)
+        if self.is_open and self._body is None:
+            self._open()
+        if self._body is not None:
+            self._body.setVisible(self.is_open)
+        if self.is_open and self._editor is not None:
+            self._editor.refresh()
+            self._refresh_below()
+        self.refresh_number()
+        self.update()
+
+    def refresh_number(self) -> None:
+        """Yellow while a part of the change is pointed at; open, while nothing else is."""
+        part = self.session.part
+        on = part.startswith(self.change_id + "/") or (self.is_open and not part)
+        if on != self.number.on:
+            self.number.on = on
+            self.number.update()
+
+    def _open(self) -> None:
+        change = self.session.project.change(self.change_id)
+        if change is None:
+            return
+        self._body = QWidget()
+        column = QVBoxLayout(self._body)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(8)
+        self._editor = ChangeEditor(self.session, change)
+        column.addWidget(self._editor)
+        self._below = QVBoxLayout()
+        self._below.setSpacing(8)
+        column.addLayout(self._below)
+        away = QPushButton("Take it away")
+        away.setObjectName(f"away_{self.change_id}")
+        away.setProperty("kind", "plain")
+        away.clicked.connect(self._take_away)
+        column.addWidget(away, 0, Qt.AlignmentFlag.AlignLeft)
+        self._column.addWidget(self._body)
+
+    def _refresh_below(self) -> None:
+        plan = self.session.plan
+        outcome = plan.outcome(self.change_id) if plan else None
+        if self._below is None or plan is None:
+            return
+        now = (plan.findings, outcome, self.session.unit)
+        if getattr(self, "_shown", None) == now:
+            return
+        self._shown = now
+        while (item := self._below.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        for finding in plan.findings:
+            if finding.change_id == self.change_id and finding.code != "cannot_be_built":
+                self._below.addWidget(FindingBox(self.session, finding))
+        self._below.addWidget(note_grid(self.session, self.change_id))
+        for caution in outcome.cautions if outcome is not None else ():
+            if caution.step == "redesign":
+                self._below.addWidget(CautionLine(caution))
+
+    def _tick(self) -> None:
+        out = not self.tick.isChecked()
+        self.session.try_do(lambda project: leave_out(project, self.change_id, out=out))
+
+    def _take_away(self) -> None:
+        self.session.try_do(lambda project: remove_change(project, self.change_id))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        if event.position().y() < 52:
+            self.session.open_up("" if self.is_open else self.change_id)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key, alt = event.key(), bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
+        if key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.session.open_up("" if self.is_open else self.change_id)
+        elif key == Qt.Key.Key_Space:
+            self.tick.click()
+        elif key == Qt.Key.Key_Delete:
+            self._take_away()
+        elif alt and key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            by = -1 if key == Qt.Key.Key_Up else 1
+            self.session.try_do(lambda project: move_change(project, self.change_id, by))
+        else:
+            super().keyPressEvent(event)
+
+    def enterEvent(self, event: object) -> None:
+        del event
+        self._point()
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.session.point("")
+
+    def focusInEvent(self, event: object) -> None:
+        del event
+        self._point()
+        self.update()
+
+    def focusOutEvent(self, event: object) -> None:
+        del event
+        self.update()
+
+    def _point(self) -> None:
+        plan = self.session.plan
+        outcome = plan.outcome(self.change_id) if plan else None
+        if outcome is not None and outcome.on and not self.session.part.startswith(self.change_id + "/"):
+            self.session.point(outcome.on[0].id)
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        out = self.session.project.is_left_out(self.change_id)
+        box = QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8)
+        line = t.BLUE if self.hasFocus() else t.INK if self.is_open else t.HAIR
+        painter.setBrush(QColor(t.SHEET if out else t.CHANGE))
+        painter.setPen(paint.pen(line, 2.0 if self.hasFocus() else 1.4 if self.is_open else 1.0))
+        painter.drawRoundedRect(box, 4, 4)
+        # The same line as on the piece: solid blue is new, grey is left out.
+        painter.setPen(paint.NEVER)
+        painter.setBrush(QColor(t.HAIR if out else t.BLUE))
+        painter.drawRect(QRectF(2, 5, 4, self.height() - 10))

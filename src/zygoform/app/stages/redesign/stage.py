@@ -1,0 +1,173 @@
+"""The redesign: the piece laid over on the left, the planned changes on the right."""
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QScrollArea, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.stages.redesign.card import ChangeCard
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import FindingBox, wrapped
+from zygoform.app.widgets.stand_area import StandArea
+from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.edits.planning import add_change, leave_out, remove_change
+
+IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
+
+
+class RedesignStage(QWidget):
+    """Changes in order, one open at a time."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        self.area = StandArea(session, "redesign", self._menu, IDLE)
+        row.addWidget(self.area, 1)
+        row.addWidget(self._side())
+        self.cards: dict[str, ChangeCard] = {}
+        session.changed.connect(self.refresh)
+        session.pointed.connect(self._on_pointed)
+        self.refresh()
+
+    def _side(self) -> QWidget:
+        side = QWidget()
+        side.setFixedWidth(t.SIDE + 12)
+        column = QVBoxLayout(side)
+        column.setContentsMargins(0, 8, 8, 8)
+        head = QHBoxLayout()
+        head.addWidget(label("Changes", "title"))
+        head.addWidget(label("in order", "second"))
+        head.addStretch(1)
+        self.add = QPushButton("Add")
+        self.add.setObjectName("add_change")
+        self.add.setIcon(icon("add"))
+        self.add.setToolTip("A new change (N)")
+        self.add.clicked.connect(self.open_add)
+        head.addWidget(self.add)
+        head.setContentsMargins(0, 0, 12, 0)
+        column.addLayout(head)
+        self.scroll = QScrollArea()
+        self.scroll.setWidgetResizable(True)
+        self.scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        inner = QWidget()
+        self._list = QVBoxLayout(inner)
+        self._list.setContentsMargins(0, 2, 10, 0)
+        self._list.setSpacing(8)
+        self._empty = wrapped("Nothing planned yet. Point at a part and say what should change.", "second")
+        self._common = QVBoxLayout()
+        self._cards = QVBoxLayout()
+        self._cards.setSpacing(6)
+        self._list.addWidget(self._empty)
+        self._list.addLayout(self._cards)
+        self._list.addLayout(self._common)
+        self._list.addStretch(1)
+        self.scroll.setWidget(inner)
+        column.addWidget(self.scroll, 1)
+        return side
+
+    # What fits a part
+
+    def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
+        """The changes that fit a part; for a part of a change, what can be done with that change."""
+        change = self.session.project.change(part_id.split("/", 1)[0])
+        if change is not None:
+            return [
+                (f"Open change {change.number}", partial(self.open_card, change.id)),
+                ("Leave it out", partial(self.session.try_do, partial(leave_out, change_id=change.id, out=True))),
+                ("Take it away", partial(self.session.try_do, partial(remove_change, change_id=change.id))),
+                *self._fitting(part_id),
+            ]
+        return self._fitting(part_id)
+
+    def _fitting(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
+        plan = self.session.plan
+        boards = (*plan.found.boards, *plan.planned.boards) if plan is not None else ()
+        role = next((board.role for board in boards if board.id == part_id), None)
+        return [
+            (kind.title, partial(self.plan_change, kind.kind, part_id))
+            for kind in CHANGE_KINDS.values()
+            if role in kind.fits
+        ]
+
+    def plan_change(self, kind: str, part_id: str) -> None:
+        """Adds a change and opens it."""
+        number = self.session.project.next_number
+        target = self._body_of(part_id)
+        if self.session.try_do(lambda project: add_change(project, kind, target)):
+            self.open_card(f"c{number}")
+
+    def _body_of(self, part_id: str) -> str:
+        """Changes hold on to the body, which no other change takes off."""
+        plan = self.session.plan
+        bodies = (plan.planned.body(part_id) or plan.found.body(part_id), *plan.found.bodies) if plan else ()
+        return next((body.id for body in bodies if body is not None), part_id)
+
+    def open_add(self) -> None:
+        """All kinds of change, each on the part it fits best."""
+        menu = QMenu(self)
+        menu.setObjectName("add_menu")
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        for kind in CHANGE_KINDS.values():
+            action = menu.addAction(kind.title)
+            action.triggered.connect(lambda _checked=False, kind=kind: self.plan_change(kind.kind, ""))
+        menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
+
+    def open_card(self, change_id: str) -> None:
+        """Opens a change and goes to its first field."""
+        self.session.open_up(change_id)
+        card = self.cards.get(change_id)
+        if card is not None:
+            card.setFocus()
+
+    # What is shown
+
+    def refresh(self) -> None:
+        """One card for each change, in order; cards that are there are kept, so that typing goes on."""
+        project = self.session.project
+        known = [c for c in project.changes if not isinstance(c, UnknownChange)]
+        for gone in set(self.cards) - {c.id for c in known}:
+            card = self.cards.pop(gone)
+            self._cards.removeWidget(card)
+            card.hide()
+            card.deleteLater()
+        for i, change in enumerate(known):
+            card = self.cards.get(change.id) or ChangeCard(self.session, change)
+            self.cards[change.id] = card
+            if self._cards.indexOf(card) != i:
+                self._cards.insertWidget(i, card)
+            card.refresh()
+        self._empty.setVisible(not known)
+        self.add.setEnabled(self.session.plan is not None)
+        self._refresh_common()
+
+    def _refresh_common(self) -> None:
+        """Findings that belong to no single change."""
+        plan = self.session.plan
+        findings = [f for f in plan.findings if not f.change_id or f.code == "cannot_be_built"] if plan else []
+        now = (tuple(findings), self.session.unit)
+        if getattr(self, "_shown", None) == now:
+            return
+        self._shown = now
+        while (item := self._common.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        for finding in findings:
+            self._common.addWidget(FindingBox(self.session, finding))
+
+    def _on_pointed(self, _part: str) -> None:
+        for card in self.cards.values():
+            card.refresh_number()
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen."""
+        self.area.stand.setFocus()
