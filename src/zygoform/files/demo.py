@@ -38,9 +38,9 @@ def demo_project() -> Project:
     project = set_cell_size(project, "o1", '22"').project
     project = hold(project, "o1", "drawer").project
     project = divide(project, "o1", "rows", 3).project
-    project = add_change(project, "plank_top", "p1/top/main").project
+    project = add_change(project, "plank_top", "p1/body/main").project
     inches = {"overhang_left": 1.25, "overhang_right": 1.25, "overhang_front": 1.0, "radius": 2.0}
     for parameter, value in inches.items():
         project = set_value(project, "c1", parameter, value * 25.4).project
-    project = add_change(project, "skirt", "p1/base/front").project
+    project = add_change(project, "skirt", "p1/body/main").project
     return structs.replace(project, name="Harbour Lane counter")

@@ -27,10 +27,10 @@ class Rack(QWidget):
         self._lines = QVBoxLayout()
         self._lines.setSpacing(4)
         column.addLayout(self._lines)
-        self.size = QComboBox()
-        self.size.setObjectName("rack_size")
-        self.size.setAccessibleName("Size of the board")
-        column.addWidget(self.size)
+        self.board = QComboBox()
+        self.board.setObjectName("rack_size")
+        self.board.setAccessibleName("Size of the board")
+        column.addWidget(self.board)
         row = QHBoxLayout()
         row.setSpacing(6)
         self.length, self.count = QLineEdit(), QLineEdit("1")
@@ -72,10 +72,11 @@ class Rack(QWidget):
         self.refresh()
 
     def _add(self) -> None:
-        size, length, count = str(self.size.currentData()), self.length.text(), self.count.text().strip()
+        size, length, count = str(self.board.currentData()), self.length.text(), self.count.text().strip()
+        if not count.isdecimal():
+            self._show_fault("How many: a whole number.", self.count)
+            return
         try:
-            if not count.isdecimal():
-                raise BadInputError("not_a_number", "How many: a whole number.", "count")
             self.session.do(lambda project: own_board(project, size, length, int(count)))
         except BadInputError as refused:
             self._show_fault(
@@ -117,11 +118,11 @@ class Rack(QWidget):
             away.clicked.connect(partial(self.session.try_do, partial(drop_board, line_id=line.id)))
             row.addWidget(away)
             self._lines.addWidget(box)
-        chosen = self.size.currentData() or (used[0] if used else None)
-        self.size.clear()
+        chosen = self.board.currentData() or (used[0] if used else None)
+        self.board.clear()
         for choice in timber_choices(project.shop):
-            self.size.addItem(choice.label, choice.value)
-        self.size.setCurrentIndex(max(0, self.size.findData(chosen)))
+            self.board.addItem(choice.label, choice.value)
+        self.board.setCurrentIndex(max(0, self.board.findData(chosen)))
         self.kerf.show_value(unit.entered(project.shop.kerf))
         self.trim.show_value(unit.entered(project.shop.end_trim))
         if not self.fault.text():

@@ -54,9 +54,9 @@ class RedesignStage(QWidget):
         head.addWidget(self.add)
         head.setContentsMargins(0, 0, 12, 0)
         column.addLayout(head)
-        self.scroll = QScrollArea()
-        self.scroll.setWidgetResizable(True)
-        self.scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         inner = QWidget()
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 2, 10, 0)
@@ -69,8 +69,8 @@ class RedesignStage(QWidget):
         self._list.addLayout(self._cards)
         self._list.addLayout(self._common)
         self._list.addStretch(1)
-        self.scroll.setWidget(inner)
-        column.addWidget(self.scroll, 1)
+        area.setWidget(inner)
+        column.addWidget(area, 1)
         return side
 
     # What fits a part

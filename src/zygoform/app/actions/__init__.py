@@ -1,0 +1,6 @@
+"""Everything one can do, as data.
+
+action.py  what an action is, and making Qt's actions of the list
+filing.py  new, open, save, export, and asking before unsaved work is lost
+table.py   the list: menus, keys and tests come from it
+"""

@@ -1,0 +1,169 @@
+"""New, open, save, export, and asking before unsaved work is lost."""
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Literal
+
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from zygoform.app.jobs import Background
+from zygoform.app.session import Session
+from zygoform.files.atomic import write_whole
+from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.prices_csv import read_prices
+from zygoform.files.project_json import SUFFIX, UnreadableError
+
+FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
+Answer = Literal["save", "discard", "cancel"]
+
+
+class Filing(QObject):
+    """The asking is in three replaceable functions, so that a test can answer."""
+
+    told = Signal(str)
+
+    def __init__(self, session: Session, window: QWidget) -> None:
+        super().__init__(window)
+        self.session, self.window = session, window
+        self.ask_open: Callable[[str], str] = self._ask_open
+        self.ask_save: Callable[[str, str], str] = self._ask_save
+        self.ask_unsaved: Callable[[], Answer] = self._ask_unsaved
+        self._background = Background(self)
+        self._background.finished.connect(self._exported)
+        self._exporting = ""
+
+    def new(self) -> None:
+        """An empty project, ready for three sizes."""
+        if self.may_leave():
+            self.session.begin(fresh_project(), None, "New piece")
+
+    def demo(self) -> None:
+        """The Harbour Lane counter."""
+        if self.may_leave():
+            self.session.begin(demo_project(), None, "Opened the demo")
+
+    def open(self) -> None:
+        """Asks for a project file and opens it."""
+        if self.may_leave():
+            name = self.ask_open(FILTER)
+            if name:
+                self.open_file(Path(name))
+
+    def open_file(self, path: Path) -> bool:
+        """Opens a file; what is wrong with it is told, and the document stays."""
+        try:
+            self.session.open(path)
+        except UnreadableError as refused:
+            self.told.emit(f"{path.name}: {refused}")
+            return False
+        return True
+
+    def save(self) -> bool:
+        """Saves where it was opened from; a new one asks for a name."""
+        return self._write(self.session.path) if self.session.path else self.save_as()
+
+    def save_as(self) -> bool:
+        """Asks for a name and saves there."""
+        name = self.ask_save(self._suggested(SUFFIX), FILTER)
+        if not name:
+            return False
+        path = Path(name if name.endswith(".json") else name + SUFFIX)
+        return self._write(path)
+
+    def _write(self, path: Path | None) -> bool:
+        if path is None:
+            return False
+        try:
+            self.session.save(path)
+        except OSError as refused:
+            self.told.emit(f"Not saved: {refused.strerror or refused}. The work is still here, and unsaved.")
+            return False
+        self.told.emit(f"Saved as {path.name}")
+        return True
+
+    def export_csv(self, kind: Literal["setting", "part"]) -> None:
+        """The cut list as CSV."""
+        plan = self.session.plan
+        if plan is None:
+            return
+        name = self.ask_save(self._suggested(f" cut list by {kind}.csv"), "CSV (*.csv)")
+        if name:
+            text = by_setting_csv(plan) if kind == "setting" else by_part_csv(plan)
+            try:
+                write_whole(Path(name), text.encode("utf-8-sig"))
+            except OSError as refused:
+                self.told.emit(f"Not exported: {refused.strerror or refused}.")
+                return
+            self.told.emit(f"Exported {Path(name).name}")
+
+    def export_sheet(self) -> None:
+        """The work sheet as PDF; written in the background, since it takes a moment."""
+        plan, project = self.session.plan, self.session.project
+        if plan is None:
+            return
+        name = self.ask_save(self._suggested(" work sheet.pdf"), "PDF (*.pdf)")
+        if not name:
+            return
+        path = Path(name)
+
+        def work() -> None:
+            # The PDF library is heavy and only wanted here.
+            from zygoform.files.worksheet_pdf import work_sheet
+
+            write_whole(path, work_sheet(project, plan))
+
+        self._exporting = path.name
+        self.told.emit(f"Writing {path.name}…")
+        self._background.start(work)
+
+    def _exported(self, fault: str) -> None:
+        self.told.emit(f"Not exported: {fault}." if fault else f"Exported {self._exporting}")
+
+    def take_prices(self) -> None:
+        """A price list of one's own; its prices go into the project."""
+        from zygoform.core.edits.workshop import use_prices
+
+        name = self.ask_open("Price lists (*.csv)")
+        if not name:
+            return
+        try:
+            prices = read_prices(Path(name))
+        except (OSError, UnicodeDecodeError):
+            self.told.emit(f"{Path(name).name} cannot be read as a price list.")
+            return
+        if prices.problems or not prices.timber:
+            first = prices.problems[0] if prices.problems else None
+            words = f"{first.path}: {first.message}" if first else "it has no timber"
+            self.told.emit(f"{Path(name).name} was not taken: {words}.")
+            return
+        self.session.try_do(lambda project: use_prices(project, prices.timber, prices.packs))
+
+    def may_leave(self) -> bool:
+        """Whether the document may go: saved, or not wanted any more."""
+        if not self.session.is_dirty:
+            return True
+        answer = self.ask_unsaved()
+        return self.save() if answer == "save" else answer == "discard"
+
+    def _suggested(self, ending: str) -> str:
+        plain = "".join(c if c.isalnum() or c in " -_" else "-" for c in self.session.project.name or "New piece")
+        folder = self.session.path.parent if self.session.path else Path.home()
+        return str(folder / f"{plain}{ending}")
+
+    def _ask_open(self, kinds: str) -> str:
+        folder = str(self.session.path.parent if self.session.path else Path.home())
+        return QFileDialog.getOpenFileName(self.window, "Open", folder, kinds)[0]
+
+    def _ask_save(self, suggested: str, kinds: str) -> str:
+        return QFileDialog.getSaveFileName(self.window, "Save", suggested, kinds)[0]
+
+    def _ask_unsaved(self) -> Answer:
+        box = QMessageBox(self.window)
+        box.setText(f"{self.session.project.name or 'This piece'} has changes that are not saved.")
+        keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Leave them", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        return "save" if box.clickedButton() is keep else "discard" if box.clickedButton() is drop else "cancel"

@@ -1,0 +1,95 @@
+"""The list of actions: menus, keys and tests come from it."""
+
+from collections.abc import Callable
+from functools import partial
+
+from zygoform.app.actions.action import Action
+from zygoform.app.actions.filing import Filing
+from zygoform.app.canvas.stand import Stand
+from zygoform.app.session import Session
+from zygoform.core.drawing.views import Place
+
+STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"))
+_PLACES: tuple[tuple[Place, str], ...] = (
+    ("front", "Front"),
+    ("left", "Left"),
+    ("right", "Right"),
+    ("back", "Back"),
+    ("above", "Above"),
+    ("corner", "Corner"),
+)
+
+
+def window_actions(
+    session: Session,
+    filing: Filing,
+    go: Callable[[str], None],
+    close: Callable[[], object],
+    region: Callable[[], None],
+) -> tuple[Action, ...]:
+    """What can be done everywhere."""
+    stages = tuple(
+        Action(f"stage_{stage}", name, partial(go, stage), (f"Alt+{n}",), "Stage")
+        for n, (stage, name) in enumerate(STAGES, start=1)
+    )
+    return (
+        Action("new", "New piece", filing.new, ("Ctrl+N",), "File"),
+        Action("open", "Open…", filing.open, ("Ctrl+O",), "File"),
+        Action("demo", "Open the demo", filing.demo, (), "File", ends_group=True),
+        Action("save", "Save", filing.save, ("Ctrl+S",), "File"),
+        Action("save_as", "Save as…", filing.save_as, ("Ctrl+Shift+S",), "File", ends_group=True),
+        Action("export_sheet", "Work sheet as PDF…", filing.export_sheet, ("Ctrl+P",), "File", "print"),
+        Action("export_setting", "Cut list by setting as CSV…", partial(filing.export_csv, "setting"), (), "File"),
+        Action("export_part", "Cut list by part as CSV…", partial(filing.export_csv, "part"), (), "File"),
+        Action("prices", "Take over a price list…", filing.take_prices, (), "File", ends_group=True),
+        Action("close", "Close", close, ("Ctrl+Q",), "File"),
+        Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),
+        Action("redo", "Redo", session.redo, ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", "redo"),
+        Action("units", "Inches or millimetres", partial(_swap_unit, session), ("Ctrl+U",), "Edit"),
+        Action("next_region", "Next region", region, ("F6",), "Edit"),
+        *stages,
+    )
+
+
+def _swap_unit(session: Session) -> None:
+    from zygoform.core.edits.workshop import set_unit
+
+    session.try_do(partial(set_unit, system="mm" if session.unit.system == "inch" else "inch"))
+
+
+def stand_actions(session: Session, stand: Stand, add: Callable[[], None] | None) -> tuple[Action, ...]:
+    """What can be done while the stand has the keyboard."""
+
+    def all_sizes() -> None:
+        stand.all_sizes = not stand.all_sizes
+        stand.update()
+
+    def next_overlay() -> None:
+        order = ("found", "over", "planned")
+        session.stand(overlay=order[(order.index(session.overlay) + 1) % 3])
+
+    places = tuple(
+        Action(
+            f"place_{place}",
+            f"Stand: {name.lower()}",
+            partial(session.stand, place),
+            (name[0],),
+            "Stand",
+            scope="stand",
+        )
+        for place, name in _PLACES
+    )
+    own = (
+        Action("fit", "Whole piece", stand.fit_whole, ("0",), "Stand", scope="stand"),
+        Action("nearer", "Nearer", partial(stand.zoom_by, 1.25), ("+", "="), "Stand", scope="stand"),
+        Action("farther", "Farther", partial(stand.zoom_by, 0.8), ("-",), "Stand", scope="stand"),
+        Action("all_sizes", "All sizes", all_sizes, ("M",), "Stand", scope="stand"),
+    )
+    if add is None:
+        return (*places, *own)
+    return (
+        *places,
+        *own,
+        Action("overlay", "Next overlay", next_overlay, ("O",), "Stand", scope="stand"),
+        Action("add", "New change", add, ("N",), "Stand", scope="stand"),
+    )

@@ -1,0 +1,89 @@
+"""One thing to buy, with its price, which can be changed where it stands."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QPainter, QPaintEvent
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import Field, label
+from zygoform.core.edits.workshop import set_price
+from zygoform.core.money.purchase import BuyRow
+
+
+class BuyLine(QWidget):
+    """Count, thing and size, what for, price, sum. Pointing lights what it gives."""
+
+    def __init__(self, session: Session, row: BuyRow) -> None:
+        super().__init__()
+        self.session, self.row = session, row
+        self.setObjectName(f"buy_{row.key.replace(' ', '_')}")
+        self.setMinimumHeight(52)
+        currency = session.project.shop.currency
+        line = QHBoxLayout(self)
+        line.setContentsMargins(10, 4, 10, 4)
+        line.setSpacing(14)
+        count = label(f"{row.count} ×", "strong")
+        count.setFixedWidth(38)
+        count.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        words = QVBoxLayout()
+        words.setSpacing(0)
+        words.addWidget(label(row.name, "strong"))
+        words.addWidget(label(session.show(row.detail), "second"))
+        need = label(row.need, "second")
+        need.setWordWrap(True)
+        need.setFixedWidth(218)
+        numbers = label("  ".join(str(number) for number in row.changes), "second")
+        numbers.setFixedWidth(28)
+        numbers.setToolTip("for change " + " and ".join(str(number) for number in row.changes))
+        self.total = label("price missing" if row.missing else f"{currency}{row.total:.2f}", "strong")
+        self.total.setFixedWidth(76)
+        self.total.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        line.addWidget(count)
+        line.addLayout(words, 1)
+        line.addWidget(need)
+        line.addWidget(numbers)
+        line.addWidget(self._price(), 0)
+        line.addWidget(self.total)
+        self.setAccessibleName(f"{row.count} {row.name}, {session.show(row.detail)}, {currency}{row.total:.2f}")
+        session.pointed.connect(self.update)
+
+    def _price(self) -> Field:
+        key, _, length = self.row.key.rpartition(" ")
+        wood = self.row.group == "Wood"
+        name = key if wood else length
+        at = float(length) if wood else 0.0
+        field = Field(
+            self.session,
+            f"price_{self.row.key.replace(' ', '_')}",
+            "",
+            lambda text: self.session.do(lambda project: set_price(project, name, at, text)),
+        )
+        field.title.hide()
+        field.line.setAccessibleName(f"Price of one {self.row.name}")
+        field.line.setAlignment(Qt.AlignmentFlag.AlignRight)
+        field.show_value(f"{self.row.each:.2f}")
+        field.setFixedWidth(82)
+        field.setDisabled(self.row.missing)
+        return field
+
+    def enterEvent(self, event: object) -> None:
+        del event
+        if self.row.part_ids:
+            self.session.point(self.row.part_ids[0])
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.session.point("")
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        if self.session.part in self.row.part_ids:
+            painter.setBrush(QColor(t.TAPEWASH))
+            painter.setPen(paint.pen(t.INK, 1.2))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8), 3, 3)
+        else:
+            painter.setPen(paint.pen(t.HAIR, 1.0))
+            painter.drawLine(QPointF(0, self.height() - 0.5), QPointF(self.width(), self.height() - 0.5))

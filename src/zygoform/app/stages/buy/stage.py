@@ -1,0 +1,127 @@
+"""Buy: the list on the left, the piece and the total on the right."""
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+
+from zygoform.app.canvas.stand import Stand
+from zygoform.app.describe import describe
+from zygoform.app.session import Session
+from zygoform.app.stages.buy.row import BuyLine
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import wrapped
+
+
+class BuyStage(QWidget):
+    """Wood, screws, glue, in the order of a shop."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        left = QWidget()
+        column = QVBoxLayout(left)
+        column.setContentsMargins(t.MARGIN, 14, 8, 8)
+        head = QHBoxLayout()
+        head.addWidget(label("Buy", "title"))
+        head.addWidget(label("in the order of a shop; the prices are yours to change", "second"))
+        head.addStretch(1)
+        column.addLayout(head)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        inner = QWidget()
+        self._list = QVBoxLayout(inner)
+        self._list.setContentsMargins(0, 4, 12, 0)
+        self._list.setSpacing(0)
+        area.setWidget(inner)
+        column.addWidget(area, 1)
+        row.addWidget(left, 1)
+        row.addWidget(self._side())
+        self._shown: object = None
+        session.changed.connect(self.refresh)
+        session.pointed.connect(self._on_pointed)
+        self.refresh()
+
+    def _side(self) -> QWidget:
+        side = QWidget()
+        side.setFixedWidth(t.SIDE + 20)
+        column = QVBoxLayout(side)
+        column.setContentsMargins(12, 14, t.MARGIN, 8)
+        column.setSpacing(8)
+        self.about = label("", "second")
+        column.addWidget(self.about)
+        small = Stand(self.session, "small")
+        small.setFixedHeight(170)
+        column.addWidget(small)
+        column.addSpacing(8)
+        column.addWidget(label("All of it", "second"))
+        self.total = label("", "figure")
+        self.total.setObjectName("buy_total")
+        column.addWidget(self.total)
+        self.note = wrapped("", "second")
+        column.addWidget(self.note)
+        column.addSpacing(8)
+        column.addWidget(
+            wrapped(
+                "Look along each board before you pay for it: leave twisted, cupped and split ones. Measure one of "
+                "each size; real sections differ from yard to yard.",
+                "second",
+            )
+        )
+        column.addStretch(1)
+        return side
+
+    def refresh(self) -> None:
+        """Shows what the plan says."""
+        plan = self.session.plan
+        if plan is None:
+            return
+        purchase, currency = plan.purchase, self.session.project.shop.currency
+        self.total.setText(f"{currency}{purchase.total:.2f}")
+        owned = sum(board.owned for layout in plan.layouts for board in layout.boards)
+        notes = [f"Total without {purchase.unpriced} prices."] if purchase.unpriced else []
+        notes += [f"{owned} board{'s' if owned > 1 else ''} of your own used."] if owned else []
+        self.note.setText(" ".join(notes))
+        self._on_pointed(self.session.part)
+        now = (purchase, self.session.unit)
+        if now == self._shown:
+            return
+        self._shown = now
+        self._refill()
+
+    def _refill(self) -> None:
+        plan = self.session.plan
+        typing = self.window().focusWidget()
+        name = typing.objectName() if typing is not None else ""
+        while (item := self._list.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        rows = plan.purchase.rows if plan is not None else ()
+        if not rows:
+            self._list.addWidget(wrapped("Nothing to buy. Your rack covers it.", "second"))
+        group = ""
+        for row in rows:
+            if row.group != group:
+                title = label(row.group, "strong")
+                title.setContentsMargins(0, 12, 0, 2)
+                self._list.addWidget(title)
+                group = row.group
+            line = BuyLine(self.session, row)
+            self._list.addWidget(line)
+            for field in line.findChildren(QWidget, name) if name else []:
+                field.setFocus()
+        self._list.addStretch(1)
+
+    def _on_pointed(self, part_id: str) -> None:
+        found = describe(self.session, part_id)
+        self.about.setText(found.name if found else "Point at a line to see what it gives")
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen."""
+        field = next((f for f in self.findChildren(QWidget) if f.objectName().startswith("price_")), None)
+        (field or self).setFocus()

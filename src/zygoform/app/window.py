@@ -1,0 +1,143 @@
+"""The main window: puts the regions in place and wires them, nothing else."""
+
+from PySide6.QtCore import QTimer
+from PySide6.QtGui import QAction, QCloseEvent
+from PySide6.QtWidgets import QGridLayout, QLabel, QStackedWidget, QWidget
+
+from zygoform.app.actions.action import Action, fill, make
+from zygoform.app.actions.filing import Filing
+from zygoform.app.actions.table import STAGES, stand_actions, window_actions
+from zygoform.app.session import Session
+from zygoform.app.widgets.head import HeadStrip
+from zygoform.app.widgets.stick import StoryStick
+from zygoform.app.widgets.tally import Tally
+
+TOLD_MS = 6000
+
+
+class Window(QWidget):
+    """Stick, head, the stage of now, tally. Stages are made when they are first gone to."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("window")
+        self.setWindowTitle("Zygoform")
+        self.resize(1280, 800)
+        self.setMinimumSize(960, 640)
+        self.filing = Filing(session, self)
+        self.filing.told.connect(self.tell)
+        session.refused.connect(self.tell)
+        self.stick, self.head, self.tally = StoryStick(STAGES), HeadStrip(session), Tally(session)
+        self.stages = QStackedWidget()
+        self.stage = ""
+        self._made: dict[str, QWidget] = {}
+        self._told = QLabel(self)
+        self._told.setObjectName("told")
+        self._told.hide()
+        self._quiet = QTimer(self)
+        self._quiet.setSingleShot(True)
+        self._quiet.timeout.connect(self._told.hide)
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 0, 0, 0)
+        grid.setSpacing(0)
+        grid.addWidget(self.stick, 0, 0, 3, 1)
+        grid.addWidget(self.head, 0, 1)
+        grid.addWidget(self.stages, 1, 1)
+        grid.addWidget(self.tally, 2, 1)
+        grid.setRowStretch(1, 1)
+        grid.setColumnStretch(1, 1)
+        self.actions_table: dict[str, tuple[Action, QAction]] = {}
+        for action in window_actions(session, self.filing, self.go, self.close, self._next_region):
+            self.actions_table[action.id] = (action, make(action, self))
+        fill(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
+        self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
+        self.stick.chosen.connect(self.go)
+        session.changed.connect(self._summaries)
+        session.opened.connect(self._on_opened)
+
+    def go(self, stage: str) -> None:
+        """Shows a stage."""
+        if self.session.plan is None:
+            stage = "survey"
+        if stage not in self._made:
+            self._made[stage] = self._make(stage)
+            self.stages.addWidget(self._made[stage])
+        self.stage = stage
+        self.stages.setCurrentWidget(self._made[stage])
+        self._made[stage].begin()  # type: ignore[attr-defined]
+        self._summaries()
+
+    def _make(self, stage: str) -> QWidget:
+        # Screens are loaded when they are gone to: the first one stands sooner.
+        if stage == "survey":
+            from zygoform.app.stages.survey.stage import SurveyStage
+
+            survey = SurveyStage(self.session)
+            self._give_keys(stand_actions(self.session, survey.area.stand, None), survey.area)
+            return survey
+        if stage == "redesign":
+            from zygoform.app.stages.redesign.stage import RedesignStage
+
+            redesign = RedesignStage(self.session)
+            self._give_keys(
+                stand_actions(self.session, redesign.area.stand, redesign.open_add), redesign.area.stand
+            )
+            return redesign
+        if stage == "buy":
+            from zygoform.app.stages.buy.stage import BuyStage
+
+            return BuyStage(self.session)
+        from zygoform.app.stages.cut.stage import CutStage
+
+        return CutStage(self.session)
+
+    def _give_keys(self, actions: tuple[Action, ...], owner: QWidget) -> None:
+        for action in actions:
+            self.actions_table.setdefault(f"{owner.objectName()}:{action.id}", (action, make(action, owner)))
+
+    def tell(self, words: str) -> None:
+        """A line at the foot of the sheet that goes by itself; nothing has to be clicked away."""
+        self._told.setText(words)
+        self._told.adjustSize()
+        self._told.setAccessibleName(words)
+        self._told.move(self.stick.width() + 20, self.height() - self.tally.height() - self._told.height() - 10)
+        self._told.show()
+        self._told.raise_()
+        self._quiet.start(TOLD_MS)
+
+    def _on_opened(self, _path: str) -> None:
+        self.go("redesign" if self.session.plan is not None else "survey")
+
+    def _next_region(self) -> None:
+        """Stick, head, stage, in turn."""
+        regions = (self.stick, self.head, self.stages)
+        now = self.focusWidget()
+        at = next((i for i, region in enumerate(regions) if now is not None and region.isAncestorOf(now)), -1)
+        region = regions[(at + 1) % len(regions)]
+        if region is self.stages:
+            self._made[self.stage].begin()  # type: ignore[attr-defined]
+        elif region is self.stick:
+            self.stick.blocks[self.stage].setFocus()
+        else:
+            self.head.name.setFocus()
+
+    def _summaries(self) -> None:
+        """What stands in each block of the stick."""
+        from zygoform.app.summaries import summaries
+
+        if self.session.plan is not None and self.stage == "survey" and len(self._made) == 1:
+            self._made["survey"].refresh()  # type: ignore[attr-defined]
+        for stage, (words, done, total) in summaries(self.session).items():
+            self.stick.blocks[stage].tell(words, done, total, on=stage == self.stage)
+            self.stick.blocks[stage].setEnabled(stage == "survey" or self.session.plan is not None)
+        self.setWindowTitle(
+            f"{'• ' if self.session.is_dirty else ''}{self.session.project.name or 'New piece'} - Zygoform"
+        )
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        if self.filing.may_leave():
+            self.session.close()
+            event.accept()
+        else:
+            event.ignore()
