@@ -8,6 +8,7 @@ from PySide6.QtCore import QEventLoop, Qt
 from PySide6.QtWidgets import QApplication
 
 from zygoform.app.session import Session
+from zygoform.app.widgets.segments import Segments
 from zygoform.app.window import Window
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -53,8 +54,8 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     window.go("cut")
     session.keep("c2/board/front")
     shot("cut")
-    stage = window.stages.currentWidget()
-    stage.mode.choose("part")  # type: ignore[attr-defined]
+    for mode in window.findChildren(Segments, "cut_mode"):
+        mode.choose("part")
     shot("cut-by-part")
     session.begin(fresh_project(), None, "New piece")
     shot("start")

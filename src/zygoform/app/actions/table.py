@@ -7,6 +7,7 @@ from zygoform.app.actions.action import Action
 from zygoform.app.actions.filing import Filing
 from zygoform.app.canvas.stand import Stand
 from zygoform.app.session import Session
+from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Place
 
 STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"))
@@ -65,7 +66,7 @@ def stand_actions(session: Session, stand: Stand, add: Callable[[], None] | None
         stand.update()
 
     def next_overlay() -> None:
-        order = ("found", "over", "planned")
+        order: tuple[Overlay, ...] = ("found", "over", "planned")
         session.stand(overlay=order[(order.index(session.overlay) + 1) % 3])
 
     places = tuple(

@@ -1,7 +1,16 @@
 """The boards, all to one scale, with every part's true shape, kerf and what is left."""
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF
+from PySide6.QtGui import (
+    QColor,
+    QFocusEvent,
+    QFontMetricsF,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPolygonF,
+)
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
@@ -30,6 +39,7 @@ class BoardsView(QWidget):
         self._rows: list[tuple[QRectF, PlacedBoard, Scene]] = []
         self._headings: list[tuple[float, SizeLayout]] = []
         self._scale = 0.1
+        self._by_keys = False
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
@@ -80,7 +90,7 @@ class BoardsView(QWidget):
                 self._board(painter, box, board, scene)
         if self._rows:
             self._foot_rule(painter)
-        if self.hasFocus():
+        if self.hasFocus() and self._by_keys:
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
@@ -257,6 +267,7 @@ class BoardsView(QWidget):
             Qt.Key.Key_BracketLeft: (-1, 0),
             Qt.Key.Key_BracketRight: (1, 0),
         }
+        self._by_keys = True
         step = steps.get(Qt.Key(event.key()))
         if event.key() == Qt.Key.Key_Escape:
             self.session.keep("")
@@ -268,6 +279,11 @@ class BoardsView(QWidget):
             row = min(max(here[0] + step[0], 0), len(rows) - 1)
             column = min(max(here[1] + step[1], 0), len(rows[row]) - 1)
             self.session.keep(rows[row][column])
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self._by_keys = event.reason() != Qt.FocusReason.OtherFocusReason
+        self.update()
 
     def _on_pointed(self, part_id: str) -> None:
         found = describe(self.session, part_id)

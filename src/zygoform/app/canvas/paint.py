@@ -10,6 +10,7 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.core.drawing.primitives import Dimension, PartRole, Polygon
+from zygoform.core.geometry.plane import Point
 
 NEVER = Qt.PenStyle.NoPen
 
@@ -63,8 +64,33 @@ def face(painter: QPainter, polygon: Polygon, mapping: Mapping, *, pointed: bool
     if polygon.grain is not None:
         grain(painter, polygon, shape)
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    painter.setPen(pen(colour, width, dash=dash))
+    painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else pen(colour, width, dash=dash))
     painter.drawPolygon(shape)
+
+
+def new_edge(painter: QPainter, polygons: tuple[Polygon, ...], i: int, mapping: Mapping) -> None:
+    """After the last of a run of new faces of one change: blue round all of them, seams stay thin."""
+    change = polygons[i].part_id.split("/", 1)[0]
+
+    def belongs(k: int) -> bool:
+        return polygons[k].role == "new" and polygons[k].part_id.split("/", 1)[0] == change
+
+    if not belongs(i) or (i + 1 < len(polygons) and belongs(i + 1)):
+        return
+    # An edge that two faces of the run share is a seam: it stays thin.
+    edges: dict[frozenset[tuple[float, float]], tuple[Point, Point]] = {}
+    k = i
+    while k >= 0 and belongs(k):
+        points = polygons[k].points
+        for start, end in zip(points, points[1:] + points[:1], strict=True):
+            key = frozenset(((round(start[0], 2), round(start[1], 2)), (round(end[0], 2), round(end[1], 2))))
+            if edges.pop(key, None) is None:
+                edges[key] = (start, end)
+        k -= 1
+    colour, width, _ = _LINES["new"]
+    painter.setPen(pen(colour, width))
+    for start, end in edges.values():
+        painter.drawLine(mapping.to_px(start), mapping.to_px(end))
 
 
 def halo(painter: QPainter, shapes: list[QPolygonF], *, corners: bool) -> None:

@@ -29,6 +29,7 @@ from zygoform.core.drawing.views import Place
 
 Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
 GRIP_REACH = 14.0
+KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
 
 
 class Stand(QWidget):
@@ -42,6 +43,7 @@ class Stand(QWidget):
         self.pan, self.zoom, self.all_sizes = QPointF(0, 0), 1.0, False
         self._gesture: Gesture | None = None
         self._pressed: QPointF | None = None
+        self._by_keys = False
         self._scene: Scene | None = None
         self._scene_of: tuple[object, Place, Overlay] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
@@ -91,7 +93,7 @@ class Stand(QWidget):
         room = (
             (2.0, 2.0, self.width() - 4.0, self.height() - 6.0)
             if self.kind == "small"
-            else (74.0, 66.0, self.width() - 104.0, self.height() - 132.0)
+            else (96.0, 66.0, self.width() - 126.0, self.height() - 132.0)
         )
         whole = fit(scene.box, room, self.zoom)
         return Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
@@ -117,27 +119,27 @@ class Stand(QWidget):
         if scene is None:
             return
         mapping, pointed, kept = self.mapping(), self.session.part, self.session.kept
-        if self.kind != "small" and scene.floor is not None:
-            paint_floor(painter, scene, mapping, self.session.unit, self.width())
-        elif scene.floor is not None:
+        if self.kind == "small" and scene.floor is not None:
             y = mapping.to_px((0, scene.floor)).y()
             painter.setPen(paint.pen(t.INK, 1.2))
             painter.drawLine(QPointF(0, y), QPointF(self.width(), y))
         lit = self._lit(pointed)
         shapes = []
-        for polygon in scene.polygons:
+        for i, polygon in enumerate(scene.polygons):
             on = polygon.part_id in lit
             paint.face(painter, polygon, mapping, pointed=on, kept=not on and polygon.part_id == kept)
             if on and polygon.role != "off":
                 shapes.append(QPolygonF(mapping.outline(polygon.points)))
+            paint.new_edge(painter, scene.polygons, i, mapping)
         opening = self._opening_shape(pointed, mapping)
         if opening is not None:
             shapes.append(opening)
         paint.halo(painter, shapes, corners=bool(kept) and pointed == kept)
         if self.kind == "small":
             return
+        paint_floor(painter, scene, mapping, self.session.unit, self.width())
         self._paint_notes(painter, scene, mapping, pointed)
-        if self.hasFocus():
+        if self.hasFocus() and self._by_keys:
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
@@ -166,7 +168,7 @@ class Stand(QWidget):
         lanes = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}
         for dim in scene.dimensions:
             if dim.lane == 0 or self.all_sizes:
-                words = show(dim.size) + (" high" if dim.lane == 0 and self.place != "above" else "")
+                words = show(dim.size) + (self._high(dim.size) if dim.lane == 0 else "")
                 paint.dimension(painter, dim, mapping, words, lanes[dim.lane])
         if pointed and not self._gesture:
             sizes = self._true_sizes(pointed)
@@ -177,6 +179,19 @@ class Stand(QWidget):
             self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
+
+    def _high(self, now: float) -> str:
+        """That it is the height, and what it was where a change alters it."""
+        plan = self.session.plan
+        if self.place == "above" or plan is None:
+            return ""
+        low, top = plan.found.box()
+        before = top[2] - low[2]
+        return (
+            " high"
+            if abs(before - now) < self.session.unit.step / 2
+            else f" high, was {self.session.unit.show(before)}"
+        )
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]
@@ -321,6 +336,7 @@ class Stand(QWidget):
             Qt.Key.Key_Up: (0, 1),
             Qt.Key.Key_Down: (0, -1),
         }
+        self._by_keys = True
         step = moves.get(Qt.Key(key))
         if step is not None:
             self.session.keep(self._next_part(step))
@@ -336,6 +352,7 @@ class Stand(QWidget):
 
     def focusInEvent(self, event: QFocusEvent) -> None:
         super().focusInEvent(event)
+        self._by_keys = event.reason() in KEY_REASONS
         self.update()
 
     def focusOutEvent(self, event: QFocusEvent) -> None:

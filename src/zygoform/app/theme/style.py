@@ -69,6 +69,8 @@ QTableView {{
   background: {t.SHEET}; border: 1px solid {t.HAIR}; gridline-color: {t.HAIR};
   selection-background-color: {t.TAPEWASH}; selection-color: {t.INK}; alternate-background-color: {t.SHEET};
 }}
+QTableView {{ outline: 0; }}
+QTableView::item {{ padding: 0 8px; }}
 QTableView:focus {{ border: 2px solid {t.BLUE}; }}
 QHeaderView::section {{
   background: {t.SHEET}; color: {t.INK2}; border: 0; border-bottom: 1px solid {t.EDGE}; padding: 6px 8px;

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
@@ -45,7 +46,7 @@ class ChangeEditor(QWidget):
             self.toggle.setObjectName(f"more_{self.change_id}")
             self.toggle.setProperty("kind", "plain")
             self.toggle.clicked.connect(self._toggle)
-            column.addWidget(self.toggle)
+            column.addWidget(self.toggle, 0, Qt.AlignmentFlag.AlignLeft)
         column.addWidget(self.result)
         column.addWidget(self.failure)
         self.refresh()
@@ -129,6 +130,8 @@ class ChangeEditor(QWidget):
         combo.setObjectName(name)
         combo.setAccessibleName(entry.label)
         combo.setMaxVisibleItems(16)
+        combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        combo.setMinimumContentsLength(10)
         combo.activated.connect(lambda _i: self._set(entry, str(combo.currentData())))
         column.addWidget(combo)
         unit = self.session
@@ -187,6 +190,6 @@ def note_grid(session: Session, change_id: str) -> QWidget:
         name.setWordWrap(True)
         words = wrapped(session.show(note.say))
         words.setObjectName(f"note_{change_id}_{note.label.lower().replace(' ', '_')}")
-        grid.addWidget(name, i, 0)
+        grid.addWidget(name, i, 0, Qt.AlignmentFlag.AlignTop)
         grid.addWidget(words, i, 1)
     return made

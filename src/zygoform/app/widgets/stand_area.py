@@ -43,7 +43,7 @@ class StandArea(QWidget):
         bar.addStretch(1)
         buttons = (
             ("fit", "Whole piece (0)", "fit", self.stand.fit_whole),
-            ("zoom_in", "Nearer (+)", "add", lambda: self.stand.zoom_by(1.25)),
+            ("zoom_in", "Nearer (+)", "nearer", lambda: self.stand.zoom_by(1.25)),
         )
         for name, tip, picture, do in buttons:
             button = QToolButton()

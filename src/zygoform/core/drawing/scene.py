@@ -3,6 +3,8 @@
 import math
 from typing import Literal
 
+from msgspec import structs
+
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import (
     Dimension,
@@ -17,11 +19,14 @@ from zygoform.core.drawing.primitives import (
 )
 from zygoform.core.drawing.views import VIEWS, Place, View
 from zygoform.core.form.form import Board, Body, Form
-from zygoform.core.geometry.plane import Outline, Point
+from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, dot
 from zygoform.core.outcome.outcome import Handle
 
 Overlay = Literal["found", "over", "planned"]
+HIGH = 0.7
+"""Above this share of the drawing's height a change's number stands over it, below at its left."""
+
 SMOOTH = math.cos(math.radians(25))
 """Faces that turn by less than 25 degrees are one rounded face."""
 
@@ -47,7 +52,7 @@ def draw_form(
         polygons.extend(_faces(board, body or form.bodies[0], roles[board.id], view))
     if overlay == "over":
         kept = {board.id for board in planned.boards}
-        polygons.extend(_silhouette(board, view) for board in found.boards if board.id not in kept)
+        polygons.extend(_coming_off(found, kept, view))
     floor = min(found.floor, planned.floor) if overlay == "over" else form.floor
     box = _box(polygons, floor, place)
     return Scene(
@@ -108,6 +113,8 @@ def _polygon(
 
 
 def _shade(face: Face, board: Board, body: Body) -> Shade:
+    if board.role == "knob":
+        return "inside"
     if board.role in _CASE and _within(face, body):
         return "inside"
     nx, ny, nz = (abs(n) for n in face.normal)
@@ -123,28 +130,25 @@ def _within(face: Face, body: Body) -> bool:
     return 0 < z + nz < body.height and holds(body.plan, ahead)
 
 
-def _silhouette(board: Board, view: View) -> Polygon:
-    """The outline of a board that comes off: one sees through it."""
-    return Polygon(_hull([view.project(corner) for corner in board.solid.corners()]), board.id, "off")
+def _coming_off(found: Form, kept: set[str], view: View) -> list[Polygon]:
+    """Faces of what comes off, as far as they showed before: one sees through them now."""
+    before = [
+        polygon
+        for board in paint_order(found.boards, view)
+        for polygon in _faces(board, found.body(board.id) or found.bodies[0], "stays", view)
+    ]
+    return [
+        structs.replace(polygon, role="off", grain=None)
+        for i, polygon in enumerate(before)
+        if polygon.part_id not in kept and _shows(before, i)
+    ]
 
 
-def _hull(points: list[Point]) -> Outline:
-    """Convex hull, counter-clockwise (Andrew's monotone chain)."""
-    ordered = sorted(set(points))
-
-    def chain(sequence: list[Point]) -> list[Point]:
-        kept: list[Point] = []
-        for p in sequence:
-            while len(kept) > 1 and _turn(kept[-2], kept[-1], p) <= 1e-9:
-                kept.pop()
-            kept.append(p)
-        return kept[:-1]
-
-    return (*chain(ordered), *chain(ordered[::-1]))
-
-
-def _turn(a: Point, b: Point, c: Point) -> float:
-    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+def _shows(polygons: list[Polygon], i: int) -> bool:
+    """Whether the middle of a face, or a place near a corner, is covered by nothing painted later."""
+    return any(
+        not any(holds(later.points, spot) for later in polygons[i + 1 :]) for spot in _spots(polygons[i].points)
+    )
 
 
 def _box(polygons: list[Polygon], floor: float, place: Place) -> tuple[float, float, float, float]:
@@ -162,22 +166,30 @@ def _leaders(
         for i, polygon in enumerate(polygons):
             if polygon.part_id.split("/")[0] != change_id or polygon.role == "off":
                 continue
-            for at in _spots(polygon.points):
+            for at in _spots(polygon.points, low=_is_low(polygon, box)):
                 if not any(holds(later.points, at) for later in polygons[i + 1 :] if later.role != "off"):
-                    x0, y0, x1, y1 = box_of(polygon.points)
-                    if best is None or (x1 - x0) * (y1 - y0) > best[0]:
-                        best = ((x1 - x0) * (y1 - y0), at)
+                    size = abs(area(polygon.points))
+                    if best is None or size > best[0] * 1.01:
+                        best = (size, at)
                     break
         if best is not None:
-            high = best[1][1] > box[1] + 0.7 * (box[3] - box[1])
+            high = best[1][1] > box[1] + HIGH * (box[3] - box[1])
             leaders.append(Leader(change_id, number, best[1], "above" if high else "left"))
     return tuple(leaders)
 
 
-def _spots(points: Outline) -> tuple[Point, ...]:
-    """The middle of a polygon, and places nearer to its corners."""
+def _is_low(polygon: Polygon, box: tuple[float, float, float, float]) -> bool:
+    """Whether its number stands at the left of the drawing, not above it."""
+    return max(p[1] for p in polygon.points) < box[1] + HIGH * (box[3] - box[1])
+
+
+def _spots(points: Outline, *, low: bool = False) -> tuple[Point, ...]:
+    """The middle of a polygon, and places nearer to its corners; low ones are taken near their left end."""
     n = len(points)
     middle = (sum(p[0] for p in points) / n, sum(p[1] for p in points) / n)
+    if low:
+        left = min(p[0] for p in points)
+        middle = (left + 0.06 * (middle[0] - left), middle[1])
     corners = tuple((0.8 * p[0] + 0.2 * middle[0], 0.8 * p[1] + 0.2 * middle[1]) for p in points)
     return middle, *corners
 
@@ -200,7 +212,7 @@ def _dimensions(
         return _overall_above(form)
     low, high = form.box()
     x0, x1 = box[0], box[2]
-    guessed = "over all: height over all" in found.guesses
+    guessed = "height over all" in found.guesses
     dims = [Dimension((x0, form.floor), (x0, high[2]), high[2] - form.floor, 0, "left", guessed=guessed)]
     if view.place in ("front", "back", "corner"):
         a, b = view.project((low[0], low[1], 0))[0], view.project((high[0], low[1], 0))[0]

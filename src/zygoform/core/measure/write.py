@@ -50,6 +50,13 @@ class DisplayUnit(Struct, frozen=True):
             return write_inches(mm / INCH, self.denominator).replace(" ", NO_BREAK)
         return f"{write_mm(mm, self.mm_step)}{NO_BREAK}mm"
 
+    def stock(self, mm: float) -> str:
+        """A length as timber is sold: whole feet where it is that, else as `show`."""
+        feet = mm / (12 * INCH)
+        if self.system == "inch" and abs(feet - round(feet)) < STEP_SLACK * 1000:
+            return f"{round(feet)}{NO_BREAK}ft"
+        return self.show(mm)
+
     def plain(self, mm: float) -> str:
         """As `show`, with ordinary spaces, for files that other programs read."""
         return self.show(mm).replace(NO_BREAK, " ")

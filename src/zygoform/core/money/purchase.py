@@ -17,7 +17,7 @@ Group = Literal["Wood", "Screws", "Glue"]
 
 
 class BuyRow(Struct, frozen=True):
-    """One line of the shopping list. `need` says what it is for; `board_sizes` lights the parts it gives."""
+    """One line of the shopping list: `need` says what it is for, `length` (mm) is that of a board."""
 
     key: str
     group: Group
@@ -29,6 +29,7 @@ class BuyRow(Struct, frozen=True):
     changes: tuple[int, ...]
     part_ids: tuple[str, ...] = ()
     missing: bool = False
+    length: float = 0.0
 
     @property
     def total(self) -> Decimal:
@@ -66,11 +67,12 @@ def _board_rows(layouts: tuple[SizeLayout, ...]) -> list[BuyRow]:
                     "Wood",
                     len(boards),
                     layout.size.name,
-                    Say("{0} long, really {1} × {2}", (length, layout.size.thickness, layout.size.width)),
-                    "boards " + " ".join(board.letter for board in boards),
+                    Say("really {0} × {1}", (layout.size.thickness, layout.size.width)),
+                    ("boards " if len(boards) > 1 else "board ") + " ".join(board.letter for board in boards),
                     boards[0].price,
                     tuple(sorted({part.number for part in parts})),
                     tuple(part.id for part in parts),
+                    length=length,
                 )
             )
     return rows

@@ -30,7 +30,9 @@ class BuyLine(QWidget):
         words = QVBoxLayout()
         words.setSpacing(0)
         words.addWidget(label(row.name, "strong"))
-        words.addWidget(label(session.show(row.detail), "second"))
+        detail = session.show(row.detail)
+        detail = f"{session.unit.stock(row.length)}, {detail}" if row.length else detail
+        words.addWidget(label(detail, "second"))
         need = label(row.need, "second")
         need.setWordWrap(True)
         need.setFixedWidth(218)
@@ -46,7 +48,7 @@ class BuyLine(QWidget):
         line.addWidget(numbers)
         line.addWidget(self._price(), 0)
         line.addWidget(self.total)
-        self.setAccessibleName(f"{row.count} {row.name}, {session.show(row.detail)}, {currency}{row.total:.2f}")
+        self.setAccessibleName(f"{row.count} {row.name}, {detail}, {currency}{row.total:.2f}")
         session.pointed.connect(self.update)
 
     def _price(self) -> Field:

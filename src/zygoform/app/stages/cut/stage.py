@@ -115,6 +115,7 @@ class CutStage(QWidget):
         inner.setContentsMargins(0, 0, 0, 0)
         inner.setSpacing(2)
         line = QHBoxLayout()
+        line.setSpacing(10)
         line.addWidget(label("Cuts", "title"))
         line.addWidget(label("one line is one setting of the saw", "second"))
         line.addStretch(1)
@@ -137,6 +138,7 @@ class CutStage(QWidget):
     def _choose(self, mode: str) -> None:
         self.pages.setCurrentIndex(0 if mode == "setting" else 1)
         self.title.setText("Boards" if mode == "setting" else "Cut list")
+        self.refresh()
 
     def refresh(self) -> None:
         """Shows what the plan says."""
@@ -146,7 +148,10 @@ class CutStage(QWidget):
         boards = [board for layout in plan.layouts for board in layout.boards]
         kerf = self.session.unit.show(self.session.project.shop.kerf)
         count = "1 board" if len(boards) == 1 else f"{len(boards)} boards"
-        self.subtitle.setText(f"{count}, drawn to one scale. Saw kerf {kerf}" if boards else "")
+        words = f"{count}, drawn to one scale. Saw kerf {kerf}" if boards else ""
+        self.subtitle.setText(
+            words if self.mode.value == "setting" else "every part, rounded once; ~ rests on a guess"
+        )
         self.empty.setVisible(not plan.parts)
         self.boards.setVisible(bool(boards))
         self._refresh_keeping(plan)

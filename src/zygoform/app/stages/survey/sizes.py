@@ -43,7 +43,7 @@ class SizesPanel(QWidget):
 
     def _field(self, entry: Param) -> Field:
         session = self.session
-        short = entry.label.removesuffix(" over all").removeprefix("Over ").capitalize()
+        short = entry.label.removesuffix(" over all")
         field = Field(
             session,
             f"survey_{entry.name}",

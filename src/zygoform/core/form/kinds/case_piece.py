@@ -31,7 +31,7 @@ class CasePiece(Struct, frozen=True, tag_field="kind", tag="case"):
     top_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=19.05, group="Top")] = ()
     overhang_sides: Annotated[
         Readings,
-        measured("Over each side", 0, 500, guess=12.7, group="Top", hint="how far the top stands out"),
+        measured("Over the sides", 0, 500, guess=12.7, group="Top", hint="how far the top stands out"),
     ] = ()
     overhang_front: Annotated[Readings, measured("Over the front", 0, 500, guess=12.7, group="Top")] = ()
     overhang_back: Annotated[Readings, measured("Over the back", 0, 500, guess=0.0, group="Top")] = ()
@@ -59,7 +59,8 @@ class _Builder:
         self.piece = piece
         self.size: dict[str, Sized] = {}
         for entry in params(CasePiece):
-            name = f"{entry.group.lower()}: {entry.label.lower()}"
+            own_name = entry.group in ("Over all", "Corners")
+            name = entry.label.lower() if own_name else f"{entry.group} {entry.label}".lower()
             self.size[entry.name] = settle(getattr(piece, entry.name), entry.guess or 0.0, name)
         size = self.size
         self.width = size["width"] - size["overhang_sides"] * 2

@@ -1,0 +1,120 @@
+"""Pages of a PDF with the shipped font: text, tables, drawings to scale. Legible in black and white."""
+
+from collections.abc import Iterable, Sequence
+from importlib import resources
+from typing import Literal
+
+from fpdf import FPDF
+from fpdf.enums import XPos, YPos
+
+from zygoform.core.drawing.primitives import PartRole, Scene
+from zygoform.core.geometry.plane import Outline
+
+FAMILY = "NationalPark"
+MARGIN = 14.0
+INK, PALE = 25, 120
+_WEIGHTS = {"": "400Regular", "B": "600SemiBold"}
+# Greys that stay apart on any printer: kept wood, new wood, and insides darker.
+_GREY: dict[str, int] = {"front": 222, "side": 200, "top": 236, "inside": 168}
+_NO_BREAK = str.maketrans({"\u00a0": " "})
+
+
+class Page(FPDF):
+    """Paper with a footer; y runs down, mm."""
+
+    def __init__(self, paper: Literal["A4", "Letter"], title: str) -> None:
+        super().__init__(unit="mm", format=paper)
+        folder = resources.files("zygoform.data").joinpath("fonts")
+        for style, name in _WEIGHTS.items():
+            self.add_font(FAMILY, style, str(folder.joinpath(f"NationalPark_{name}.ttf")))
+        self.set_title(title)
+        self.set_margins(MARGIN, MARGIN, MARGIN)
+        self.set_auto_page_break(auto=True, margin=18)
+        self._title = title
+        self.add_page()
+
+    def footer(self) -> None:
+        self.set_y(-12)
+        self.set_font(FAMILY, "", 8)
+        self.set_text_color(PALE)
+        self.cell(0, 6, f"{self._title}, page {self.page_no()} of {{nb}}", align="R")
+        self.set_text_color(INK)
+
+    def words(self, text: str, size: float = 10, style: Literal["", "B"] = "", after: float = 1.0) -> None:
+        """A paragraph."""
+        self.set_font(FAMILY, style, size)
+        self.set_text_color(INK)
+        self.multi_cell(0, size * 0.46, text.translate(_NO_BREAK), new_x=XPos.LMARGIN, new_y=YPos.NEXT)
+        self.ln(after)
+
+    def keep_together(self, height: float) -> None:
+        """A new page where less than `height` mm is left."""
+        if self.get_y() + height > self.h - 18:
+            self.add_page()
+
+    def rows(self, widths: Sequence[float], lines: Iterable[Sequence[str]], *, head: Sequence[str] = ()) -> None:
+        """A plain table; long cells break their lines, no row is torn."""
+        everything = ([tuple(head)] if head else []) + [tuple(line) for line in lines]
+        for number, line in enumerate(everything):
+            bold: Literal["", "B"] = "B" if head and number == 0 else ""
+            self.set_font(FAMILY, bold, 9.5)
+            cells = [text.translate(_NO_BREAK) for text in line]
+            heights = [
+                len(self.multi_cell(w, 4.4, c, dry_run=True, output="LINES"))
+                for w, c in zip(widths, cells, strict=True)
+            ]
+            height = 4.4 * max(heights) + 1.6
+            self.keep_together(height)
+            x, y = self.l_margin, self.get_y()
+            for width, text in zip(widths, cells, strict=True):
+                self.set_xy(x, y + 0.8)
+                self.multi_cell(width, 4.4, text, align="L")
+                x += width
+            self.set_draw_color(PALE)
+            self.set_line_width(0.1)
+            self.line(self.l_margin, y + height, self.l_margin + sum(widths), y + height)
+            self.set_xy(self.l_margin, y + height)
+        self.ln(3)
+
+    def _height(self, width: float, text: str) -> float:
+        """How high a cell with this text is."""
+        height = self.multi_cell(width, 4.4, text, dry_run=True, output="HEIGHT")
+        return height if isinstance(height, float) else 4.4
+
+    def scene(self, scene: Scene, scale: float) -> tuple[float, float]:
+        """A drawing at `scale` (paper mm for a mm), at the left margin; returns its lower left corner's x, y0.
+
+        The lower left corner of the scene's box lies at the returned place.
+        """
+        x0, y0, _, y1 = scene.box
+        left, top = self.l_margin, self.get_y()
+
+        def place(points: Outline) -> list[tuple[float, float]]:
+            return [(left + (x - x0) * scale, top + (y1 - y) * scale) for x, y in points]
+
+        for polygon in scene.polygons:
+            self._pen(polygon.role)
+            grey = 255 if polygon.role in ("hidden", "new") else _GREY[polygon.shade]
+            self.set_fill_color(grey)
+            self.polygon(place(polygon.points), style="D" if polygon.role == "off" else "DF")
+        self.set_dash_pattern(dash=1.2, gap=0.8)
+        self.set_line_width(0.2)
+        for stroke in scene.strokes:
+            (ax, ay), (bx, by) = place(stroke.points)
+            self.line(ax, ay, bx, by)
+        self.set_dash_pattern()
+        bottom = top + (y1 - y0) * scale
+        if scene.floor is not None:
+            self.set_line_width(0.4)
+            self.line(left - 4, bottom, left + (scene.box[2] - x0) * scale + 4, bottom)
+        self.set_y(bottom + 2)
+        return left, bottom
+
+    def _pen(self, role: PartRole) -> None:
+        """New is a thick line, what comes off a broken one, so that no colour is needed."""
+        self.set_draw_color(INK)
+        self.set_line_width({"new": 0.5, "off": 0.35}.get(role, 0.2))
+        if role in ("off", "hidden"):
+            self.set_dash_pattern(dash=1.4, gap=1.0)
+        else:
+            self.set_dash_pattern()

@@ -1,0 +1,164 @@
+"""The work sheet: the piece, the cut list by setting and by part, the boards to scale, the cautions."""
+
+from zygoform.core.cutlist.ask import PlacedBoard
+from zygoform.core.cutlist.rows import SettingGroup
+from zygoform.core.cutting.saw import how
+from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.scene import draw_form
+from zygoform.core.plan import Plan
+from zygoform.core.project import Project
+from zygoform.files.pdf_page import FAMILY, MARGIN, PALE, Page
+
+PICTURE_HEIGHT = 62.0
+BOARD_HEIGHT = 6.0
+
+
+def work_sheet(project: Project, plan: Plan) -> bytes:
+    """The whole sheet on the project's paper."""
+    page = Page(project.shop.paper, f"{project.name}: work sheet")
+    _piece(page, plan)
+    _cuts(page, plan)
+    _parts(page, plan)
+    _boards(page, plan)
+    _changes(page, plan)
+    _cautions(page, plan)
+    return bytes(page.output())
+
+
+def _piece(page: Page, plan: Plan) -> None:
+    show = plan.shop.unit.show
+    page.words(plan.piece.name, 18, "B")
+    sizes = " × ".join(show(getattr(plan.piece, name)[-1].value) for name in ("width", "height", "depth"))
+    page.words(f"{sizes} as found. Thick lines are new, broken ones come off.", 10, after=3)
+    scene = draw_form(plan.found, plan.planned, {}, "corner", "over")
+    x0, y0, x1, y1 = scene.box
+    page.scene(scene, min(PICTURE_HEIGHT / (y1 - y0), (page.w - 2 * MARGIN) / (x1 - x0)))
+    page.ln(4)
+
+
+def _cuts(page: Page, plan: Plan) -> None:
+    page.words("Cuts, one line for each setting of the saw", 13, "B")
+    if not plan.settings:
+        page.words("Nothing to cut.")
+    room = page.w - 2 * MARGIN
+    widths = (8.0, 24.0, 44.0, 14.0, 24.0, room - 114.0)
+    for group in plan.settings:
+        page.keep_together(16)
+        page.words(group.title, 11, "B", after=0.5)
+        _angles(page, plan, group)
+        page.rows(
+            widths,
+            (
+                (
+                    "[  ]",
+                    " ".join(row.codes),
+                    row.size.words(plan.shop.unit.show) + (" ?" if row.guessed else ""),
+                    f"× {row.count}",
+                    " ".join(row.boards),
+                    row.detail
+                    + ("; too short to hold" if row.short else "")
+                    + ("; measure first" if row.guessed else ""),
+                )
+                for row in group.rows
+            ),
+        )
+
+
+def _angles(page: Page, plan: Plan, group: SettingGroup) -> None:
+    """How each end is put to the saw, once for each kind of end in the group."""
+    ids = {part_id for row in group.rows for part_id in row.part_ids}
+    lines: dict[str, None] = {}
+    for listed in plan.parts:
+        if listed.id not in ids or not (listed.left.way != "square" or listed.right.way != "square"):
+            continue
+        left, right = listed.part.left, listed.part.right
+        saw = plan.shop.saw
+        lines[f"Left end: {how('left', left.mitre, left.bevel, listed.width, saw)}."] = None
+        lines[f"Right end: {how('right', right.mitre, right.bevel, listed.width, saw)}."] = None
+    for line in lines:
+        page.words(line, 9.5, after=0.3)
+
+
+def _parts(page: Page, plan: Plan) -> None:
+    if not plan.part_rows:
+        return
+    show = plan.shop.unit.show
+    page.keep_together(30)
+    page.words("By part", 13, "B")
+    room = page.w - 2 * MARGIN
+    widths = (13.0, 38.0, 12.0, 15.0, 18.0, 25.0, 21.0, 21.0, room - 163.0)
+    page.rows(
+        widths,
+        (
+            (
+                *(row.code, row.name, str(row.count), show(row.thickness), show(row.width)),
+                show(row.length) + (" ?" if row.guesses else ""),
+                *(row.left, row.right, row.stock),
+            )
+            for row in plan.part_rows
+        ),
+        head=("Part", "Name", "Count", "Thick", "Wide", "Long", "Left", "Right", "Stock"),
+    )
+    guesses = sorted({guess for row in plan.part_rows for guess in row.guesses})
+    if guesses:
+        page.words(f"? rests on a guess. Measure before you cut: {', '.join(guesses)}.", 10, after=3)
+
+
+def _boards(page: Page, plan: Plan) -> None:
+    boards = [board for layout in plan.layouts for board in layout.boards]
+    if not boards:
+        return
+    show = plan.shop.unit.show
+    page.keep_together(40)
+    page.words("Boards", 13, "B")
+    kerf, trim = show(plan.shop.kerf), show(plan.shop.end_trim)
+    page.words(f"Drawn to one scale along their length. Saw kerf {kerf}, {trim} lost at each end.", 10, after=2)
+    scale = (page.w - 2 * MARGIN) / max(board.length for board in boards)
+    for layout in plan.layouts:
+        page.keep_together(26)
+        proven = "the cheapest way, proven" if layout.proven else "a quick layout, not proven the cheapest"
+        count = "1 board" if len(layout.boards) == 1 else f"{len(layout.boards)} boards"
+        page.words(f"{layout.size.name}: {count}, {proven}", 11, "B")
+        for board in layout.boards:
+            _board(page, plan, board, scale)
+
+
+def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
+    show = plan.shop.unit.show
+    page.keep_together(board.size.width * scale + 12)
+    own = ", your own" if board.owned else ""
+    left = f", {show(board.left_over)} left" + (" to keep" if board.worth_keeping else "")
+    cuts = ", ".join(f"{on.part.code} {show(on.part.length)}" for on in board.parts)
+    page.words(f"{board.letter}   {plan.shop.unit.stock(board.length)}{own}:  {cuts}{left}", 9.5, after=0.5)
+    top = page.get_y()
+    x, bottom = page.scene(draw_board(board), scale)
+    page.set_font(FAMILY, "B", 8)
+    for on in board.parts:
+        width = on.part.length * scale
+        if page.get_string_width(on.part.code) + 3 < width:
+            page.text(x + on.x * scale + 2.0, (top + bottom) / 2 + 1.0, on.part.code)
+    page.set_y(bottom + 3)
+
+
+def _changes(page: Page, plan: Plan) -> None:
+    from zygoform.core.changes.registry import kind_of
+
+    numbers = {change.id: change for change in plan.changes}
+    for outcome in plan.outcomes:
+        page.keep_together(24)
+        change = numbers[outcome.change_id]
+        page.words(f"{change.number}  {kind_of(change).title}", 13, "B")
+        page.words(outcome.result.words(plan.shop.unit.show), 10)
+        for note in outcome.notes:
+            page.words(f"{note.label}: {note.say.words(plan.shop.unit.show)}", 10)
+        page.ln(2)
+
+
+def _cautions(page: Page, plan: Plan) -> None:
+    if not plan.cautions:
+        return
+    page.keep_together(30)
+    page.words("Cautions", 13, "B")
+    for caution in plan.cautions:
+        page.words(f"{caution.title}. {caution.text}", 10)
+    page.set_text_color(PALE)
