@@ -44,7 +44,7 @@ class Page(FPDF):
         """A paragraph."""
         self.set_font(FAMILY, style, size)
         self.set_text_color(INK)
-        self.multi_cell(0, size * 0.46, text.translate(_NO_BREAK), new_x=XPos.LMARGIN, new_y=YPos.NEXT)
+        self.multi_cell(0, size * 0.46, text.translate(_NO_BREAK), align="L", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
         self.ln(after)
 
     def keep_together(self, height: float) -> None:
@@ -59,11 +59,7 @@ class Page(FPDF):
             bold: Literal["", "B"] = "B" if head and number == 0 else ""
             self.set_font(FAMILY, bold, 9.5)
             cells = [text.translate(_NO_BREAK) for text in line]
-            heights = [
-                len(self.multi_cell(w, 4.4, c, dry_run=True, output="LINES"))
-                for w, c in zip(widths, cells, strict=True)
-            ]
-            height = 4.4 * max(heights) + 1.6
+            height = max(self._height(width, text) for width, text in zip(widths, cells, strict=True)) + 1.6
             self.keep_together(height)
             x, y = self.l_margin, self.get_y()
             for width, text in zip(widths, cells, strict=True):
