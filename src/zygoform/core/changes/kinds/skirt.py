@@ -20,8 +20,8 @@ from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
 FRONT, RIGHT, BACK, LEFT = range(4)
 NAMES = ("front", "right", "back", "left")
-LEAST_HOLD = 20.0
-"""A skirt round the body must overlap it by this much to be screwed to it."""
+LEAST_HOLD = 15.0
+"""A skirt round the body must overlap it by this much to be screwed to it, thinner bottoms by most of theirs."""
 
 BLOCK = 19.0
 BLOCKS_APART = 300.0
@@ -86,13 +86,17 @@ class _Skirt:
         self.t = self.size.thickness
         self.out = {"out": self.t, "flush": 0.0, "in": -change.setback}[change.fit]
         self.count = 4 if change.sides == "four" else 3
+        self._check_room()
         self.floor = form.floor if change.fit == "out" else -change.height
         back = self.out if self.count == 4 else 0.0
         self.outer = offset_sides(body.plan, (self.out, self.out, back, self.out))
         inner_back = -self.t if self.count == 4 else 0.0
         self.inner = offset_sides(self.outer, (-self.t, -self.t, inner_back, -self.t))
-        if min(extent(self.inner, (1.0, 0.0))[1] - self.inner[0][0], extent(self.inner, (0.0, 1.0))[1]) < self.t:
-            raise BadInputError("does_not_fit", "Set back this far, nothing is left to stand on.", "setback")
+        if self.count == 3:
+            self.outer, self.inner = (
+                self._square_back(self.outer, self.out),
+                self._square_back(self.inner, self.out - self.t),
+            )
         self.pieces = {side: self._outline(side) for side in range(4) if side != BACK or self.count == 4}
 
     def outcome(self) -> Outcome:
@@ -116,6 +120,23 @@ class _Skirt:
             self._findings(),
             self._handles(),
         )
+
+    def _check_room(self) -> None:
+        """Set back, boards on both sides must leave something between them."""
+        across, deep = (
+            high - low for low, high in (extent(self.body.plan, axis) for axis in ((1.0, 0.0), (0.0, 1.0)))
+        )
+        inward = self.t - self.out
+        if min(across - 2 * inward, deep - (2 if self.count == 4 else 1) * inward) < 4 * self.t:
+            raise BadInputError("does_not_fit", "Set back this far, nothing is left to stand on.", "setback")
+
+    def _square_back(self, outline: Outline, out: float) -> Outline:
+        """Without a back board the sides end square, where the body's sides end."""
+        plan = self.body.plan
+        (rx, ry), (lx, ly) = self._axes(RIGHT)[1], self._axes(LEFT)[1]
+        right = (plan[BACK][0] + rx * out, plan[BACK][1] + ry * out)
+        left = (plan[LEFT][0] + lx * out, plan[LEFT][1] + ly * out)
+        return (outline[FRONT], outline[RIGHT], right, left)
 
     @property
     def _ripped(self) -> bool:
@@ -237,9 +258,10 @@ class _Skirt:
         if self.change.fit != "out":
             return ()
         base, height = self.form.base_height, self.change.height
+        hold = min(LEAST_HOLD, 0.75 * self.body.bottom_rail)
         ids = tuple(f"{self.change.id}/board/{NAMES[side]}" for side in self.pieces)
-        if height < base + LEAST_HOLD - SAME_MM:
-            need = base + LEAST_HOLD
+        if height < base + hold - SAME_MM:
+            need = base + hold
             return (
                 Finding(
                     "skirt_hangs",
@@ -247,7 +269,7 @@ class _Skirt:
                     Say("The skirt has too little body to hold on to"),
                     Say(
                         "The base is {0} high: the skirt overlaps the body from there up, by {1} at least.",
-                        (base, LEAST_HOLD),
+                        (base, hold),
                     ),
                     ids,
                     self.change.id,

@@ -1,0 +1,6 @@
+"""Tests; folders mirror src.
+
+cases/         worked examples as TOML: each names a calculation, its inputs and the results reckoned elsewhere
+casefile.py    reads them
+strategies.py  what hypothesis draws: lengths, pieces, changes, layout questions
+"""

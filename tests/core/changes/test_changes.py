@@ -1,0 +1,254 @@
+"""The two changes: against worked examples, against geometry built another way, and against each other."""
+
+import math
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec import structs
+from shapely.geometry import Polygon
+from shapely.ops import unary_union
+
+from tests.casefile import cases
+from tests.strategies import bent, planned
+from zygoform.core.changes.kinds.plank_top import PlankTop
+from zygoform.core.changes.kinds.skirt import Skirt
+from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.edits.planning import add_change, apply_remedy, set_value
+from zygoform.core.edits.survey import new_piece, set_reading
+from zygoform.core.errors import BadInputError
+from zygoform.core.goods.timber import Offer, TimberSize
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.files.demo import demo_project, fresh_project
+
+
+def body(width: float, depth: float, left: float = 90, right: float = 90) -> Project:
+    """A piece whose body is width x depth: no overhang anywhere."""
+    sizes = {"width": f"{width} mm", "height": "800 mm", "depth": f"{depth} mm"}
+    project = new_piece(fresh_project(), "Body", sizes).project
+    for name in ("overhang_sides", "overhang_front", "overhang_back"):
+        project = set_reading(project, name, "0 mm").project
+    return bent(project, left, right)
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def with_board(project: Project, thickness: float, width: float) -> Project:
+    offers = tuple(Offer(length, project.shop.timber[0].offers[0].price) for length in (1800.0, 2400.0, 3000.0))
+    size = TimberSize("test", "Test", "", "mm", thickness, width, "red oak", offers)
+    shop = structs.replace(project.shop, timber=(size,))
+    return structs.replace(project, shop=shop)
+
+
+@pytest.mark.parametrize("case", cases("skirts"))
+def test_skirts_by_hand(case: dict[str, float]) -> None:
+    project = body(*case["body"], case.get("left", 90), case.get("right", 90))  # type: ignore[misc]
+    project = with_board(project, case["t"], 100)
+    skirt = Skirt(
+        "c1",
+        1,
+        ("p1/body/main",),
+        board="test",
+        height=100,
+        fit=case["fit"],  # type: ignore[arg-type]
+        sides=case["sides"],  # type: ignore[arg-type]
+        corners=case["corners"],  # type: ignore[arg-type]
+        setback=case.get("setback", 25),
+    )
+    plan = plan_of(structs.replace(project, changes=(skirt,)))
+    parts = {p.name.removeprefix("Skirt "): p for p in plan.outcomes[0].parts}
+    front, side = parts["front"], parts[str(case.get("which", "right"))]
+    length, left, right = case["front"]  # type: ignore[misc]
+    assert (front.length, front.left.bevel, front.right.bevel) == pytest.approx((length, left, right), abs=1e-3)
+    length, *ends = case["side"]  # type: ignore[misc]
+    assert side.length == pytest.approx(length, abs=1e-3)
+    assert sorted((side.left.bevel, side.right.bevel)) == pytest.approx(sorted(ends), abs=1e-3)
+    assert set(parts) == ({"front", "left", "right"} | ({"back"} if case["sides"] == "four" else set()))
+
+
+@settings(max_examples=60)
+@given(
+    st.floats(85, 95),
+    st.floats(85, 95),
+    st.sampled_from(("out", "flush", "in")),
+    st.sampled_from(("three", "four")),
+    st.sampled_from(("mitred", "butted")),
+)
+def test_skirt_boards_close_the_ring_without_gap_or_overlap(
+    left: float, right: float, fit: str, sides: str, corners: str
+) -> None:
+    """The boards' plans, read as polygons, fill the band between the outer and the inner outline exactly."""
+    t, setback = 18.0, 30.0
+    project = with_board(body(900, 450, left, right), t, 100)
+    skirt = Skirt("c1", 1, ("p1/body/main",), "test", 100, fit, sides, corners, setback)  # type: ignore[arg-type]
+    plan = plan_of(structs.replace(project, changes=(skirt,)))
+    boards = [Polygon(b.solid.outline) for b in plan.outcomes[0].on]
+    whole = unary_union(boards)
+    assert whole.area == pytest.approx(sum(b.area for b in boards), rel=1e-6), "nothing overlaps"
+    out = {"out": t, "flush": 0.0, "in": -setback}[fit]
+    outline = Polygon(plan.found.bodies[0].plan)
+    ring = _moved(outline, out, sides).difference(_moved(outline, out - t, sides))
+    assert (
+        whole.symmetric_difference(ring).area < 0.01 * ring.area
+        if sides == "four"
+        else whole.within(ring.buffer((t + setback) * math.tan(math.radians(5))))
+    )
+    for part, board in zip(plan.outcomes[0].parts, boards, strict=True):
+        # The part's own description gives the same area as its plan: mean of both faces times thickness.
+        slopes = math.tan(math.radians(part.left.bevel)) + math.tan(math.radians(part.right.bevel))
+        short_face = part.length - sum(
+            max(0.0, math.tan(math.radians(e.bevel)) * t) for e in (part.left, part.right)
+        )
+        low = part.length - sum(abs(math.tan(math.radians(e.bevel))) * t for e in (part.left, part.right))
+        assert low * t - 1 <= board.area <= part.length * t + 1
+        assert short_face + slopes * t >= low - 1e-6
+
+
+def _moved(outline: Polygon, distance: float, sides: str) -> Polygon:
+    """An outline moved out on all sides; or on all but the back, by making it far deeper and cutting that off."""
+    if sides == "four":
+        return outline.buffer(distance, join_style="mitre", mitre_limit=10)
+    front_left, front_right, back_right, back_left = list(outline.exterior.coords)[:4]
+
+    def far(front: tuple[float, float], back: tuple[float, float]) -> tuple[float, float]:
+        return back[0] + (back[0] - front[0]), back[1] + (back[1] - front[1])
+
+    deep = Polygon([front_left, front_right, far(front_right, back_right), far(front_left, back_left)])
+    wide = Polygon(
+        [(-5000, -5000), (5000, -5000), (5000, back_right[1]), back_right, back_left, (-5000, back_left[1])]
+    )
+    return deep.buffer(distance, join_style="mitre", mitre_limit=10).intersection(wide)
+
+
+@settings(max_examples=60)
+@given(
+    st.floats(0, 120),
+    st.floats(0, 120),
+    st.floats(0, 120),
+    st.floats(-40, 120),
+    st.floats(0, 150),
+    st.sampled_from(("width", "depth")),
+)
+def test_planks_fill_the_finished_top(
+    left: float, right: float, front: float, back: float, radius: float, direction: str
+) -> None:
+    project = with_board(body(900, 450), 25.0, 140.0)
+    top = PlankTop(
+        "c1",
+        1,
+        ("p1/body/main",),
+        "test",
+        direction,
+        left,
+        right,
+        front,
+        back,
+        radius,  # type: ignore[arg-type]
+    )
+    plan = plan_of(structs.replace(project, changes=(top,)))
+    outcome = plan.outcomes[0]
+    length, across = 900 + left + right, 450 + front + back
+    planks = [Polygon(b.solid.outline) for b in outcome.on]
+    expected = length * across - (4 - math.pi) * radius**2
+    assert sum(p.area for p in planks) == pytest.approx(expected, rel=2e-3)
+    assert unary_union(planks).area == pytest.approx(sum(p.area for p in planks), rel=1e-6)
+    whole = unary_union(planks).bounds
+    assert whole == pytest.approx((-left, -front, 900 + right, 450 + back), abs=1e-3)
+    rough = (length if direction == "width" else across) + 2 * 12.7
+    assert [p.length for p in outcome.parts] == pytest.approx([rough] * len(outcome.parts))
+    later = outcome.later[0]
+    assert (later.length, later.width) == pytest.approx(
+        (length, across) if direction == "width" else (across, length)
+    )
+
+
+@settings(max_examples=60, deadline=None)
+@given(planned())
+def test_any_values_in_range_give_a_plan_or_a_reason(project: Project) -> None:
+    """Whatever the declared ranges allow is built, or refused at one of its own entries."""
+    plan = plan_of(project)
+    assert {o.change_id for o in plan.outcomes} | {f.change_id for f in plan.failures} == {
+        c.id for c in project.changes
+    }
+    names = {"plank_top": set(PlankTop.__struct_fields__), "skirt": set(Skirt.__struct_fields__)}
+    for failure in plan.failures:
+        change = project.change(failure.change_id)
+        kind = next(k for k, entry in CHANGE_KINDS.items() if isinstance(change, entry.type))
+        assert failure.parameter in names[kind], failure
+        assert failure.say.words(str)
+    for outcome in plan.outcomes:
+        assert all(part.length > 0 and part.width > 0 for part in outcome.parts)
+        assert {board.id for board in outcome.on} == {part.id for part in outcome.parts}
+    ids = [board.id for board in plan.planned.boards]
+    assert len(set(ids)) == len(ids)
+
+
+def first(project: Project) -> Outcome:
+    return plan_of(project).outcomes[0]
+
+
+def test_a_thin_strip_is_found_and_settled_by_its_remedy() -> None:
+    project = add_change(with_board(body(900, 450), 25.0, 100.0), "plank_top", "p1/body/main").project
+    project = set_value(project, "c1", "overhang_front", 0.0).project
+    project = set_value(project, "c1", "overhang_back", -30.0).project
+    project = set_value(project, "c1", "rip", "last").project
+    finding = next(f for f in plan_of(project).findings if f.code == "thin_strip")
+    assert finding.what.lengths == (20.0,)
+    settled = apply_remedy(project, finding.remedies[0]).project
+    assert not [f for f in plan_of(settled).findings if f.code == "thin_strip"]
+    assert sorted(p.width for p in first(settled).parts)[:2] == [60.0, 60.0]
+
+
+def test_a_skirt_round_the_body_needs_body_and_leaves_the_front_free() -> None:
+    project = add_change(with_board(body(900, 450), 18.0, 200.0), "skirt", "p1/body/main").project
+    project = set_value(project, "c1", "fit", "out").project
+    low = set_value(project, "c1", "height", 80.0).project
+    finding = next(f for f in plan_of(low).findings if f.code == "skirt_hangs")
+    mended = apply_remedy(low, finding.remedies[0]).project
+    assert {f.code for f in plan_of(mended).findings} & {"skirt_hangs", "skirt_covers_front"} <= {
+        "skirt_covers_front"
+    }
+    high = set_value(project, "c1", "height", 150.0).project
+    finding = next(f for f in plan_of(high).findings if f.code == "skirt_covers_front")
+    assert finding.what.lengths[0] == pytest.approx(150 - 76.2 - 19.05)
+    assert not plan_of(apply_remedy(high, finding.remedies[0]).project).outcomes[0].findings
+
+
+def test_a_flush_skirt_takes_the_place_of_the_base() -> None:
+    plan = plan_of(demo_project())
+    gone = {b.id for b in plan.found.boards} - {b.id for b in plan.planned.boards}
+    assert gone == {"p1/top/main"} | {f"p1/base/{side}" for side in ("front", "back", "left", "right")}
+    (_, _, low), (_, _, high) = plan.planned.box()
+    assert (high - low) / 25.4 == pytest.approx(34.625 - 1.25 - 3.5 + 1 + 2.5)
+
+
+def test_the_demo_by_hand() -> None:
+    """62 5/16 = 59 13/16 + 2 x 1 1/4; 21 7/8 = 20 7/8 + 1: four boards of 5 1/2, the last less 1/8."""
+    plan = plan_of(demo_project())
+    top, skirt = plan.outcomes
+    assert [p.width / 25.4 for p in top.parts] == pytest.approx([5.5, 5.5, 5.5, 5.375])
+    assert [p.length / 25.4 for p in top.parts] == pytest.approx([63.3125] * 4)
+    assert [p.length / 25.4 for p in skirt.parts] == pytest.approx([59.8125, 20.875, 59.8125, 20.875])
+    screws = {f.kind: (round(f.size / 25.4, 6), f.count) for f in top.fittings}
+    # 63 5/16 less 2 x 2 1/2 over at most 7: 9 spaces, 10 screws in each of three joints.
+    assert screws["pocket screw"] == (1.5, 30)
+    movement = next(n for n in top.notes if n.label == "Movement").say.lengths
+    assert movement == pytest.approx((21.875 * 25.4 * 0.00216 * 2, 21.875 * 25.4 * 0.00216 * 3))
+
+
+def test_a_change_whose_board_is_gone_says_so() -> None:
+    project = set_value(demo_project(), "c1", "board", "no such").project
+    plan = plan_of(project)
+    assert plan.failures[0].parameter == "board"
+    assert [f.code for f in plan.findings][0] == "cannot_be_built"
+    assert plan.outcome("c2") is not None, "what comes after is still built"
+    thin = set_value(demo_project(), "c2", "height", 200.0).project
+    assert plan_of(thin).failures[0].parameter == "height"
+    with pytest.raises(BadInputError):
+        demo_project().shop.size("no such")

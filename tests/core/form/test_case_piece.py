@@ -1,0 +1,177 @@
+"""A case piece as geometry: boards never overlap, openings fill the front, readings are trusted."""
+
+import itertools
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec import structs
+from shapely.geometry import Polygon
+
+from tests.strategies import bent, case_piece, pieces
+from zygoform.core.edits.survey import divide, hold, join, new_piece, rename, set_cell_size, set_reading
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.front import share_out
+from zygoform.core.measure.param import params
+from zygoform.core.project import Project
+from zygoform.files.demo import demo_project, fresh_project
+
+
+def fresh(width: str = "60 in", height: str = "34 in", depth: str = "20 in") -> Project:
+    return new_piece(fresh_project(), "Counter", {"width": width, "height": height, "depth": depth}).project
+
+
+@settings(max_examples=40)
+@given(pieces())
+def test_no_two_boards_take_the_same_room(project: Project) -> None:
+    form = case_piece(project).build()
+    upright = [b for b in form.boards if b.role != "knob"]
+    for a, b in itertools.combinations(upright, 2):
+        (ax0, ay0, az0), (ax1, ay1, az1) = a.solid.box()
+        (bx0, by0, bz0), (bx1, by1, bz1) = b.solid.box()
+        if min(az1, bz1) - max(az0, bz0) > 0.01:
+            common = Polygon(a.solid.outline).intersection(Polygon(b.solid.outline)).area
+            assert common < 1.0 or {a.role, b.role} & {"drawer", "door"}, (a.id, b.id, common)
+        del ax0, ay0, ax1, ay1, bx0, by0, bx1, by1
+
+
+@settings(max_examples=40)
+@given(pieces())
+def test_the_piece_measures_what_was_measured(project: Project) -> None:
+    piece = case_piece(project)
+    form = piece.build()
+    (x0, y0, z0), (x1, y1, z1) = form.box()
+    assert z1 - z0 == pytest.approx(piece.height[-1].value)
+    square = piece.corner_left[-1].value == piece.corner_right[-1].value == 90
+    if square:
+        knobs = any(b.role == "knob" for b in form.boards)
+        assert x1 - x0 == pytest.approx(piece.width[-1].value)
+        assert y1 - y0 == pytest.approx(piece.depth[-1].value, abs=25 if knobs else 1e-6)
+
+
+@settings(max_examples=40)
+@given(pieces())
+def test_openings_fill_the_front_between_the_rails(project: Project) -> None:
+    form = case_piece(project).build()
+    body = form.bodies[0]
+    rects = [o.rect for o in body.openings]
+    for a, b in itertools.combinations(rects, 2):
+        apart = a[2] <= b[0] + 1e-6 or b[2] <= a[0] + 1e-6 or a[3] <= b[1] + 1e-6 or b[3] <= a[1] + 1e-6
+        assert apart
+    assert all(x1 - x0 > 0 and z1 - z0 > 0 for x0, z0, x1, z1 in rects)
+    assert len({o.id for o in body.openings}) == len(rects)
+    assert len({board.id for board in form.boards}) == len(form.boards)
+
+
+@given(st.lists(st.one_of(st.none(), st.floats(20, 400)), min_size=2, max_size=6), st.floats(200, 1200))
+def test_blank_sizes_share_what_is_left(entered: list[float | None], room: float) -> None:
+    from zygoform.core.measure.reading import Reading
+
+    sizes = tuple(() if size is None else (Reading(str(size), size),) for size in entered)
+    shared, missed = share_out(sizes, room)
+    assert sum(shared) == pytest.approx(room, abs=1.0)
+    assert all(size > 0 for size in shared)
+    if missed is None:
+        assert all(s == pytest.approx(e) for s, e in zip(shared, entered, strict=True) if e is not None)
+    else:
+        assert missed == pytest.approx(sum(e for e in entered if e is not None))
+
+
+def test_a_guess_shows_until_it_is_measured() -> None:
+    project = fresh()
+    assert "top thickness" in case_piece(project).build().guesses
+    measured = set_reading(project, "top_thickness", "1 1/4").project
+    assert "top thickness" not in case_piece(measured).build().guesses
+    guessed = set_reading(measured, "top_thickness", "1?").project
+    assert case_piece(guessed).top_thickness[-1].source == "guessed"
+    assert "top thickness" in case_piece(guessed).build().guesses
+    assert set_reading(guessed, "top_thickness", "").project == project
+
+
+@pytest.mark.parametrize(
+    ("entry", "text", "kind"),
+    [
+        ("width", "", "empty"),
+        ("width", "1 mm", "out_of_range"),
+        ("width", "abc", "not_a_number"),
+        ("base_height", "33 in", "impossible"),
+        ("overhang_sides", "19 in", "impossible"),
+        ("overhang_front", "19 in", "impossible"),
+        ("corner_left", "ninety", "not_a_number"),
+        ("corner_left", "1e2", "not_a_number"),
+        ("corner_left", "20", "out_of_range"),
+    ],
+)
+def test_what_cannot_be_is_refused_at_its_field(entry: str, text: str, kind: str) -> None:
+    with pytest.raises(BadInputError) as refused:
+        set_reading(fresh(width="36 in"), entry, text)
+    assert (refused.value.kind, refused.value.parameter) == (kind, entry)
+
+
+def test_three_sizes_and_nothing_less() -> None:
+    with pytest.raises(BadInputError) as refused:
+        fresh(depth="")
+    assert refused.value.parameter == "depth"
+    with pytest.raises(BadInputError):
+        fresh(height="50 mm")
+
+
+def test_dividing_keeps_ids_and_what_was_held() -> None:
+    project = hold(fresh(), "o1", "drawer").project
+    once = divide(project, "o1", "columns", 2).project
+    again = divide(once, "p1/opening/o1", "columns", 2).project
+    form = case_piece(again).build()
+    assert [o.holds for o in form.bodies[0].openings] == ["drawer"] * 3
+    assert form.bodies[0].openings[0].id == "p1/opening/o1"
+    assert case_piece(again).front.id == case_piece(once).front.id, "one longer division, not one in another"
+    rows = divide(again, "o1", "rows", 3).project
+    assert [o.name for o in case_piece(rows).build().bodies[0].openings][:2] == ["Drawer 1", "Drawer 2"]
+    assert join(rows, "o1").project == again
+    with pytest.raises(BadInputError):
+        join(project, "o1")
+    with pytest.raises(BadInputError):
+        divide(project, "o1", "rows", 99)
+    with pytest.raises(BadInputError):
+        hold(project, "o77", "door")
+
+
+def test_sizes_that_do_not_add_up_are_told_with_both_sums() -> None:
+    from zygoform.core.plan import compile_plan
+
+    project = divide(fresh(), "o1", "columns", 2).project
+    for cell in ("o1", "o2"):
+        project = set_cell_size(project, cell, "40 in").project
+    plan = compile_plan(project)
+    assert plan is not None
+    finding = next(f for f in plan.findings if f.code == "openings_add_up")
+    assert finding.what.lengths[0] == pytest.approx(80 * 25.4)
+    inside = 60 * 25.4 - 2 * 12.7 - 2 * 19.05 - 19.05
+    assert finding.what.lengths[1] == pytest.approx(inside)
+    with pytest.raises(BadInputError):
+        set_cell_size(project, "o1", "1 mm")
+
+
+def test_a_bent_corner_bends_the_plan_and_keeps_the_sides() -> None:
+    plan = case_piece(bent(fresh(), 88.0, 91.0)).build().bodies[0].plan
+    sides = [((plan[i][0] - plan[i - 1][0]) ** 2 + (plan[i][1] - plan[i - 1][1]) ** 2) ** 0.5 for i in range(4)]
+    width, depth = (60 - 1) * 25.4, (20 - 0.5) * 25.4
+    assert sides[1] == pytest.approx(width)
+    assert (sides[0], sides[2]) == pytest.approx((depth, depth))
+    assert plan[3][0] > 0, "an acute left corner leans the left side inwards"
+
+
+def test_the_demo_is_the_counter_of_the_story() -> None:
+    piece = case_piece(demo_project())
+    form = piece.build()
+    inches = [getattr(piece, name)[-1].value / 25.4 for name in ("width", "height", "depth")]
+    assert inches == pytest.approx([61.4375, 34.625, 22.0625])
+    assert form.bodies[0].width.value / 25.4 == pytest.approx(59.8125)
+    assert [o.holds for o in form.bodies[0].openings] == ["drawer"] * 3 + ["nothing"] * 2
+    assert {e.name for e in params(type(piece)) if not getattr(piece, e.name)} == {"corner_right"}
+
+
+def test_a_name_is_kept_plain() -> None:
+    assert rename(fresh(), "  Old   bench ").project.name == "Old bench"
+    with pytest.raises(BadInputError):
+        rename(fresh(), "   ")
+    assert structs.replace(fresh(), name="x").piece == fresh().piece

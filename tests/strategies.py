@@ -1,0 +1,122 @@
+"""What hypothesis draws."""
+
+from typing import Any
+
+from hypothesis import strategies as st
+from msgspec import Struct, structs
+
+from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange
+from zygoform.core.cutting.question import PartType, Question, StockType
+from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.survey import divide, hold, new_piece, set_cell_size
+from zygoform.core.form.front import openings
+from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.measure.param import Param, params
+from zygoform.core.measure.reading import Reading
+from zygoform.core.project import Project
+from zygoform.files.demo import fresh_project
+
+SIXTEENTHS = st.integers(0, 16 * 240)
+MILLIMETRES = st.floats(0, 5000, allow_nan=False)
+
+
+def value_of(entry: Param, draw: st.DrawFn) -> Any:
+    """A value within an entry's declared range."""
+    if entry.unit == "length":
+        return round(draw(st.floats(entry.low, entry.high)), 2)
+    if entry.unit == "switch":
+        return draw(st.booleans())
+    return draw(st.sampled_from([choice.value for choice in entry.choices]))
+
+
+@st.composite
+def questions(draw: st.DrawFn, *, slanted: bool = True, most: int = 6, types: int = 5) -> Question:
+    """Layout questions with kerf, trim, several lengths, owned boards and, perhaps, slanted ends."""
+    angles = st.sampled_from((0.0, 22.5, 45.0, -45.0)) if slanted else st.just(0.0)
+    parts = tuple(
+        PartType(
+            f"p{i}", draw(st.integers(15_000, 140_000)), draw(st.integers(1, most)), draw(angles), draw(angles)
+        )
+        for i in range(draw(st.integers(1, types)))
+    )
+    lengths = draw(
+        st.lists(
+            st.sampled_from((122_000, 182_880, 243_840, 304_800, 365_760)), min_size=1, max_size=4, unique=True
+        )
+    )
+    sale = [StockType(f"buy{i}", length, draw(st.integers(300, 4000))) for i, length in enumerate(lengths)]
+    owned = [
+        StockType(f"own{i}", draw(st.integers(20_000, 200_000)), 0, draw(st.integers(1, 2)))
+        for i in range(draw(st.integers(0, 2)))
+    ]
+    turn = draw(st.sampled_from(("free", "face", "moulded")))
+    kerf, trim = draw(st.integers(0, 400)), draw(st.sampled_from((0, 500, 1270)))
+    return Question(kerf, trim, draw(st.sampled_from((0, 1905, 6000))), (*owned, *sale), parts, turn)  # type: ignore[arg-type]
+
+
+@st.composite
+def pieces(draw: st.DrawFn) -> Project:
+    """A measured case piece with a divided front."""
+    sizes = {
+        "width": f"{draw(st.integers(500, 2000))} mm",
+        "height": f"{draw(st.integers(500, 1600))} mm",
+        "depth": f"{draw(st.integers(250, 700))} mm",
+    }
+    project = new_piece(fresh_project(), "Piece", sizes).project
+    for _ in range(draw(st.integers(0, 3))):
+        piece = project.piece
+        assert piece is not None
+        names = [o.id for o in openings(piece.front)]
+        if len(names) > 7:
+            break
+        one = draw(st.sampled_from(names))
+        direction = draw(st.sampled_from(("columns", "rows")))
+        project = divide(project, one, direction, draw(st.integers(2, 3))).project  # type: ignore[arg-type]
+        project = hold(project, one, draw(st.sampled_from(("drawer", "door", "nothing")))).project  # type: ignore[arg-type]
+        if draw(st.booleans()):
+            project = set_cell_size(project, one, f"{draw(st.integers(30, 200))} mm").project
+    return bent(project, draw(st.sampled_from((90.0, 90.0, 88.5))), draw(st.sampled_from((90.0, 90.0, 92.0))))
+
+
+def bent(project: Project, left: float, right: float) -> Project:
+    """The project with its front corners measured."""
+    piece = project.piece
+    assert piece is not None
+    new = structs.replace(
+        piece, corner_left=(Reading(str(left), left),), corner_right=(Reading(str(right), right),)
+    )
+    new.build()
+    return structs.replace(project, pieces=(new,))
+
+
+@st.composite
+def changes(draw: st.DrawFn, project: Project) -> Project:
+    """The project with one to three changes, every parameter anywhere in its range."""
+    for _ in range(draw(st.integers(1, 3))):
+        project = add_change(project, draw(st.sampled_from(sorted(CHANGE_KINDS))), "p1/body/main").project
+        change = project.changes[-1]
+        wanted = {
+            e.name: value_of(e, draw) for e in params(type(change)) if e.name != "board" and draw(st.booleans())
+        }
+        new: Struct = structs.replace(change, **wanted)
+        project = structs.replace(project, changes=(*project.changes[:-1], new))
+    return project
+
+
+@st.composite
+def planned(draw: st.DrawFn) -> Project:
+    """A piece with changes."""
+    return draw(changes(draw(pieces())))
+
+
+def case_piece(project: Project) -> CasePiece:
+    """The piece, which is there."""
+    assert project.piece is not None
+    return project.piece
+
+
+def known(project: Project, change_id: str) -> KnownChange:
+    """The change, which is there."""
+    change = project.change(change_id)
+    assert change is not None
+    return change
