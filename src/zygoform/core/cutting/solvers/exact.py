@@ -24,8 +24,10 @@ TINY = 1e-6
 def improve(question: Question) -> Iterator[Answer]:
     """Better and better answers; the last one is proven where the work allowed it."""
     packing = Packing(question)
-    loads = quick_loads(packing)
-    yield packing.write(loads)
+    loads, missing = quick_loads(packing)
+    yield packing.write(loads, missing=missing)
+    if missing:
+        return
     if packing.types and loads:
         yield from _Search(packing, loads).answers()
     else:

@@ -35,12 +35,15 @@ class Packing:
         whole = sum(length * count for length, count in zip(self.lengths, counts, strict=True))
         return whole + self.nester.joints(self.class_counts(counts))
 
-    def write(self, loads: list[Load], *, bound: int = 0, proven: bool = False) -> Answer:
+    def write(
+        self, loads: list[Load], *, bound: int = 0, proven: bool = False, missing: tuple[int, ...] = ()
+    ) -> Answer:
         """The answer; fuller and dearer boards first, one order for the same loads."""
         loads = sorted(loads, key=lambda load: (load[0], tuple(-n for n in load[1])))
         boards = tuple(CutBoard(self.question.stocks[j].id, self._cuts(counts)) for j, counts in loads)
         cost = sum(self.prices[j] for j, _ in loads)
-        return Answer(boards, cost, min(bound, cost), proven, self.unplaced)
+        unplaced = self.unplaced + tuple(self.question.parts[self.types[kind]].id for kind in missing)
+        return Answer(boards, cost, min(bound, cost), proven, unplaced)
 
     def _cuts(self, counts: Counts) -> tuple[Cut, ...]:
         left_over = list(counts)

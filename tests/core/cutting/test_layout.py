@@ -1,0 +1,198 @@
+"""Layouts: every answer passes the checker, the checker catches what is wrong, the proven optimum is one."""
+
+import itertools
+import math
+from decimal import Decimal
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec import structs
+from shapely.geometry import LineString
+
+from tests.strategies import questions
+from zygoform.core.cutting.nest import Nester, delta, turned
+from zygoform.core.cutting.question import Answer, Cut, CutBoard, PartType, Question, StockType
+from zygoform.core.cutting.solvers.exact import improve
+from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.cutting.verify import verify
+
+FEET = 30_480
+
+
+def last(question: Question) -> Answer:
+    *_, answer = improve(question)
+    return answer
+
+
+@given(questions(most=8))
+def test_the_quick_layout_can_be_cut(question: Question) -> None:
+    answer = quick_answer(question)
+    assert verify(question, answer) == []
+    longest = max(stock.length for stock in question.stocks) - 2 * question.trim
+    on_sale = max(stock.length for stock in question.stocks if stock.limit is None) - 2 * question.trim
+    assert set(answer.unplaced) >= {part.id for part in question.parts if part.length > longest}
+    assert set(answer.unplaced) <= {part.id for part in question.parts if part.length > on_sale}
+
+
+@settings(max_examples=40)
+@given(questions(most=4, types=4))
+def test_better_answers_can_be_cut_and_never_get_worse(question: Question) -> None:
+    answers = list(improve(question))
+    ranks = [(answer.cost, len(answer.boards)) for answer in answers]
+    assert ranks == sorted(ranks, reverse=True)
+    assert all(verify(question, answer) == [] for answer in answers)
+    assert all(answer.bound <= answers[-1].cost for answer in answers)
+    assert answers == list(improve(question)), "the same question gets the same answers"
+
+
+def brute_force(question: Question) -> tuple[int, int]:
+    """The least (cost, boards) by trying every way to put every single part on boards; for very small questions."""
+    nester = Nester(question)
+    singles = [i for i, part in enumerate(question.parts) for _ in range(part.count)]
+    best = (10**9, 0)
+
+    def cheapest(group: tuple[int, ...]) -> list[tuple[int, int]]:
+        counts = [0] * len(nester.ways)
+        for i in group:
+            counts[nester.class_of[i]] += 1
+        need = sum(question.parts[i].length for i in group) + nester.joints(tuple(counts))
+        return [(s.price, j) for j, s in enumerate(question.stocks) if s.length - 2 * question.trim >= need]
+
+    def partitions(rest: tuple[int, ...]) -> list[list[tuple[int, ...]]]:
+        if not rest:
+            return [[]]
+        found = []
+        for size in range(len(rest)):
+            for others in itertools.combinations(range(1, len(rest)), size):
+                group = (rest[0], *(rest[k] for k in others))
+                left = tuple(rest[k] for k in range(1, len(rest)) if k not in others)
+                found += [[group, *more] for more in partitions(left)]
+        return found
+
+    for groups in partitions(tuple(singles)):
+        choices = [cheapest(group) for group in groups]
+        if not all(choices):
+            continue
+        for chosen in itertools.product(*choices):
+            used = [j for _, j in chosen]
+            if all(s.limit is None or used.count(j) <= s.limit for j, s in enumerate(question.stocks)):
+                best = min(best, (sum(price for price, _ in chosen), len(chosen)))
+    return best
+
+
+@settings(max_examples=60)
+@given(questions(most=2, types=3))
+def test_a_proven_layout_is_the_best_of_all(question: Question) -> None:
+    if sum(part.count for part in question.parts) > 5:
+        question = structs.replace(question, parts=tuple(structs.replace(p, count=1) for p in question.parts))
+    answer = last(question)
+    if not answer.unplaced:
+        assert answer.proven
+        assert (answer.cost, len(answer.boards)) == brute_force(question)
+
+
+def test_repeats_like_a_real_cut_list_are_proven() -> None:
+    parts = [(1600, 4), (1520, 2), (530, 2), (720, 6), (455, 8), (305, 12), (260, 6)]
+    types = tuple(PartType(f"p{i}", mm * 100, n) for i, (mm, n) in enumerate(parts))
+    sale = tuple(
+        StockType(f"s{ft}", ft * FEET, price) for ft, price in ((6, 1140), (8, 1490), (10, 1920), (12, 2390))
+    )
+    question = Question(318, 1270, 0, sale, types)
+    answer = last(question)
+    assert answer.proven
+    assert verify(question, answer) == []
+    assert answer.cost <= quick_answer(question).cost
+
+
+def test_own_boards_come_first_and_no_more_than_there_are() -> None:
+    parts = (PartType("a", 50_000, 6),)
+    question = Question(300, 0, 0, (StockType("own", 101_000, 0, 2), StockType("buy", 244_000, 900)), parts)
+    answer = last(question)
+    assert [board.stock for board in answer.boards].count("own") == 1, "two parts left need no second offcut"
+    assert answer.cost == 900
+
+
+GOOD = Question(
+    300,
+    1000,
+    1900,
+    (StockType("s", 200_000, 500), StockType("o", 90_000, 0, 1)),
+    (PartType("m", 60_000, 2, 45.0, -45.0), PartType("q", 30_000, 1)),
+    "free",
+)
+
+
+def _shift(answer: Answer, by: int) -> Answer:
+    board = answer.boards[0]
+    cuts = (*board.cuts[:-1], structs.replace(board.cuts[-1], x=board.cuts[-1].x + by))
+    return structs.replace(answer, boards=(structs.replace(board, cuts=cuts), *answer.boards[1:]))
+
+
+@pytest.mark.parametrize(
+    ("spoil", "word"),
+    [
+        (lambda a: structs.replace(a, boards=a.boards[:-1]), "cut"),
+        (lambda a: structs.replace(a, cost=a.cost + 1), "cost"),
+        (lambda a: _shift(a, -10), "closer"),
+        (lambda a: _shift(a, 500_000), "leaves"),
+        (lambda a: structs.replace(a, boards=(*a.boards, CutBoard("o", ()), CutBoard("o", ()))), "owned"),
+        (lambda a: structs.replace(a, boards=(*a.boards, CutBoard("x", ()))), "unknown"),
+        (lambda a: structs.replace(a, boards=(CutBoard("s", (Cut("m", 1000, 30.0, -45.0),)), *a.boards)), "turned"),
+    ],
+)
+def test_the_checker_catches(spoil: object, word: str) -> None:
+    answer = last(GOOD)
+    assert verify(GOOD, answer) == []
+    assert any(word in fault for fault in verify(GOOD, spoil(answer)))  # type: ignore[operator]
+
+
+SLOPES = st.sampled_from((-60.0, -45.0, -22.5, 0.0, 10.0, 22.5, 45.0, 60.0))
+
+
+@given(SLOPES, SLOPES, st.integers(0, 400), st.sampled_from((0, 1900, 6000)))
+def test_the_least_gap_is_that_of_two_slanted_lines(right: float, left: float, kerf: int, width: int) -> None:
+    """Against drawn lines: at the gap given they are a slanted kerf apart, measured along the board, nowhere less."""
+    gap = delta(right, left, kerf, width)
+    a, b = math.tan(math.radians(right)), math.tan(math.radians(left))
+    first = [(-max(0.0, a) * width + a * y, y) for y in (0.0, width)]  # extreme right at x = 0
+    second = [(gap - min(0.0, b) * width + b * y, y) for y in (0.0, width)]
+    apart = min(s[0] - f[0] for f, s in zip(first, second, strict=True))
+    need = kerf * max(1 / math.cos(math.radians(right)), 1 / math.cos(math.radians(left)))
+    assert need - 1e-6 <= apart <= need + 1.0 + 1e-6
+    if width and kerf:
+        assert LineString(first).distance(LineString(second)) >= kerf - 2
+
+
+@given(questions(most=3, types=3))
+def test_the_best_order_is_the_best_of_all_orders(question: Question) -> None:
+    nester = Nester(question)
+    parts = [i for i, part in enumerate(question.parts) for _ in range(part.count)][:4]
+    counts = [0] * len(nester.ways)
+    for i in parts:
+        counts[nester.class_of[i]] += 1
+    ends = [turned((question.parts[i].left, question.parts[i].right), question.turn) for i in parts]
+    every = (
+        sum(delta(a[1], b[0], question.kerf, question.width) for a, b in itertools.pairwise(way))
+        for order in itertools.permutations(range(len(parts)))
+        for way in itertools.product(*(ends[k] for k in order))
+    )
+    assert nester.joints(tuple(counts)) == min(every)
+    placed = nester.order(tuple(counts))
+    assert sum(delta(a[1][1], b[1][0], question.kerf, question.width) for a, b in itertools.pairwise(placed)) == (
+        nester.joints(tuple(counts))
+    )
+
+
+def test_the_solver_imports_no_qt_and_the_core_no_solver_library() -> None:
+    import subprocess
+    import sys
+
+    code = (
+        "import sys, zygoform.app.solver_process, zygoform.core.plan;"
+        "bad = [m for m in sys.modules if m.split('.')[0] in ('PySide6', 'highspy', 'numpy', 'fpdf', 'shapely')];"
+        "sys.exit(', '.join(bad) or 0)"
+    )
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
+    assert done.returncode == 0, done.stderr
+    assert Decimal(1) == 1

@@ -1,0 +1,205 @@
+"""The corner view against a ray cast; pointing, leaders, grips, boards."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.strategies import pieces, planned
+from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.order import paint_order
+from zygoform.core.drawing.primitives import box_of, holds
+from zygoform.core.drawing.scene import draw_form, part_dimensions
+from zygoform.core.drawing.views import VIEWS, Place, View
+from zygoform.core.form.form import Board, Form
+from zygoform.core.geometry.plane import area, rectangle
+from zygoform.core.geometry.prism import Point3, along, dot, upright
+from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.files.demo import demo_project
+
+PLACES: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
+
+
+def nearest(form: Form, view: View, at: tuple[float, float]) -> set[str]:
+    """Cast a ray: the boards whose surface is nearest to the viewer at a point of the view plane."""
+    best, names = -1e18, set[str]()
+    for board in form.boards:
+        depth = _entry(board, view, at)
+        if depth is None:
+            continue
+        if depth > best + 0.05:
+            best, names = depth, {board.id}
+        elif depth > best - 0.05:
+            names.add(board.id)
+    return names
+
+
+def _entry(board: Board, view: View, at: tuple[float, float]) -> float | None:
+    """How far towards the viewer the ray through `at` leaves a convex solid; None where it misses."""
+    start = _unproject(view, at)
+    low, high = -1e18, 1e18
+    for face in board.solid.faces():
+        speed = dot(view.toward, face.normal)
+        room = dot(tuple(p - s for p, s in zip(face.points[0], start, strict=True)), face.normal)  # type: ignore[arg-type]
+        if abs(speed) < 1e-12:
+            if room < 0:
+                return None
+        elif speed > 0:
+            high = min(high, room / speed)
+        else:
+            low = max(low, room / speed)
+    return high if low < high else None
+
+
+def _unproject(view: View, at: tuple[float, float]) -> Point3:
+    """Some point of space that projects to `at`."""
+    if view.place == "above":
+        return (at[0], at[1], 0.0)
+    sign = {"front": (1, 0), "corner": (1, 0), "back": (-1, 0), "right": (0, 1), "left": (0, -1)}[view.place]
+    return (sign[0] * at[0], sign[1] * at[0], at[1])
+
+
+def compare(form: Form, place: Place, shares: list[tuple[float, float]]) -> None:
+    """What is painted last at a point must be what a ray meets first; edges are left alone."""
+    view = VIEWS[place]
+    scene = draw_form(form, form, {}, place, "planned")
+    x0, y0, x1, y1 = scene.box
+    for share_x, share_y in shares:
+        at = (x0 + share_x * (x1 - x0), y0 + share_y * (y1 - y0))
+        around = [nearest(form, view, (at[0] + dx, at[1] + dy)) for dx in (-0.4, 0.4) for dy in (-0.4, 0.4)]
+        if any(names != around[0] for names in around):
+            continue
+        hit = scene.at(at)
+        assert (hit.part_id if hit else None) in (around[0] or {None}), (place, at)
+
+
+SHARES = st.lists(st.tuples(st.floats(0, 1), st.floats(0, 1)), min_size=60, max_size=60)
+
+
+@settings(max_examples=50)
+@given(pieces(), SHARES)
+def test_what_is_painted_is_what_a_ray_meets(project: Project, shares: list[tuple[float, float]]) -> None:
+    assert project.piece is not None
+    compare(project.piece.build(), "corner", shares)
+
+
+@settings(max_examples=20)
+@given(planned(), SHARES, st.sampled_from(PLACES))
+def test_planned_pieces_from_everywhere(project: Project, shares: list[tuple[float, float]], place: Place) -> None:
+    plan = plan_of(project)
+    compare(plan.planned, place, shares)
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def test_three_beams_in_a_ring_are_cut_so_that_they_can_be_painted() -> None:
+    """Each lies over the next: no order of whole beams is right."""
+
+    def beam(name: str, x: tuple[float, float], y: tuple[float, float], z: tuple[float, float]) -> Board:
+        return Board(name, name, "rail", upright(rectangle(x[0], y[0], x[1], y[1]), *z))
+
+    ring = [
+        beam("a", (0, 300), (0, 40), (0, 40)),
+        beam("b", (250, 290), (-40, 250), (40, 80)),
+        beam("c", (0, 40), (40, 290), (0, 300)),
+        beam("d", (0, 330), (210, 250), (80, 120)),
+    ]
+    for view in VIEWS.values():
+        ordered = paint_order(ring, view)
+        assert {board.id for board in ordered} == {"a", "b", "c", "d"}
+
+
+def scene_of(place: Place = "corner", overlay: str = "over") -> tuple[Plan, object]:
+    plan = plan_of(demo_project())
+    handles = tuple(h for o in plan.outcomes for h in o.handles)
+    return plan, draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, place, overlay, handles)  # type: ignore[arg-type]
+
+
+def test_new_kept_and_removed_are_told_apart_by_role() -> None:
+    plan = plan_of(demo_project())
+    roles = {}
+    for overlay in ("found", "over", "planned"):
+        scene = draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, "corner", overlay)  # type: ignore[arg-type]
+        roles[overlay] = {p.role for p in scene.polygons}
+    assert roles == {"found": {"stays"}, "over": {"stays", "new", "off"}, "planned": {"stays", "new"}}
+
+
+def test_numbers_stand_on_what_is_seen_of_their_change() -> None:
+    plan = plan_of(demo_project())
+    for place in PLACES:
+        scene = draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, place, "planned")
+        for leader in scene.leaders:
+            hit = scene.at(leader.at)
+            assert hit is not None
+            assert hit.part_id.startswith(leader.change_id + "/")
+        expected = {"c1"} if place == "above" else {"c1", "c2"}
+        assert {leader.change_id for leader in scene.leaders} == expected
+
+
+def test_grips_lie_where_their_direction_can_be_seen() -> None:
+    plan = plan_of(demo_project())
+    handles = tuple(h for o in plan.outcomes for h in o.handles)
+    seen = {}
+    for place in PLACES:
+        scene = draw_form(plan.found, plan.planned, {}, place, "over", handles)
+        seen[place] = {(g.parameter, round(g.stretch, 3)) for g in scene.grips}
+    assert seen["front"] == {("overhang_left", 1.0), ("overhang_right", 1.0), ("height", 1.0)}
+    assert {name for name, _ in seen["above"]} == {
+        "overhang_left",
+        "overhang_right",
+        "overhang_front",
+        "overhang_back",
+    }
+    assert ("overhang_front", 0.5) in seen["corner"], "depth is drawn at half scale"
+
+
+def test_the_front_of_the_corner_view_is_true_to_scale() -> None:
+    plan = plan_of(demo_project())
+    flat = draw_form(plan.found, plan.found, {}, "front", "found")
+    corner = draw_form(plan.found, plan.found, {}, "corner", "found")
+
+    def front_of(polygons: object) -> list[float]:
+        return sorted(abs(area(p.points)) for p in polygons if "/front/" in p.part_id and p.shade == "front")  # type: ignore[attr-defined]
+
+    assert front_of(flat.polygons) == pytest.approx(front_of(corner.polygons))
+    dims = part_dimensions(flat, "p1/front/o1", (100.0, 50.0))
+    assert [d.size for d in dims] == [100.0, 50.0]
+    assert part_dimensions(flat, "nothing", (1.0, 1.0)) == ()
+
+
+def test_boards_show_true_shapes_within_the_board() -> None:
+    plan = plan_of(demo_project())
+    for layout in plan.layouts:
+        for board in layout.boards:
+            scene = draw_board(board)
+            stock, *parts = scene.polygons
+            assert [p.part_id for p in parts] == [on.part.id for on in board.parts]
+            for polygon, on in zip(parts, board.parts, strict=True):
+                x0, y0, x1, y1 = box_of(polygon.points)
+                assert x1 - x0 == pytest.approx(on.part.length)
+                assert y1 - y0 == pytest.approx(on.part.width)
+                assert all(holds(stock.points, (x, min(max(y, 0.1), y1 - 0.1))) for x, y in polygon.points)
+            bevels = [s for s in scene.strokes if s.kind == "bevel"]
+            slanted = sum((on.left != 0) + (on.right != 0) for on in board.parts)
+            assert len(bevels) == slanted
+
+
+def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
+    from zygoform.core.cutlist.ask import PlacedPart
+    from zygoform.core.cutlist.listed import list_parts
+    from zygoform.core.drawing.boards import part_shape
+    from zygoform.core.outcome.outcome import EndCut, Part
+    from zygoform.core.shop import Shop
+
+    part = Part("p", "c1", "Side", "x", 19, 50, 400, EndCut(mitre=45), EndCut(mitre=45))
+    listed = list_parts(((1, part),), Shop())[0]
+    outline, strokes = part_shape(PlacedPart(listed, 10.0, 45.0, -45.0), 50)
+    assert not strokes
+    # A frame side: long edge at y = 0, short one 2 x 50 less.
+    assert area(outline) == pytest.approx(listed.length * 50 - 50 * 50)
+    xs = sorted(x for x, y in outline if y > 25)
+    assert xs == pytest.approx([60.0, 10 + listed.length - 50])
