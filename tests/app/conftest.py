@@ -1,0 +1,55 @@
+"""A real window, driven by keys and mouse; Qt's warnings and processes left running are failures."""
+
+import multiprocessing
+import os
+from collections.abc import Iterator
+
+import pytest
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PySide6.QtCore import QMessageLogContext, QtMsgType, qInstallMessageHandler
+from PySide6.QtWidgets import QApplication
+
+from tests.app.desk import Desk
+from zygoform.app.main import application
+from zygoform.files.demo import demo_project, fresh_project
+
+HARMLESS = ("propagateSizeHints", "XDG_RUNTIME_DIR", "does not support raise", "QStandardPaths")
+
+
+@pytest.fixture(scope="session")
+def app() -> QApplication:
+    return application()
+
+
+@pytest.fixture(autouse=True)
+def quiet() -> Iterator[None]:
+    """Whatever Qt complains of fails the test, and so does a process that goes on."""
+    said: list[str] = []
+
+    def note(kind: QtMsgType, _context: QMessageLogContext, words: str) -> None:
+        if kind != QtMsgType.QtDebugMsg and not any(word in words for word in HARMLESS):
+            said.append(words)
+
+    qInstallMessageHandler(note)
+    yield
+    qInstallMessageHandler(None)
+    assert said == []
+    assert multiprocessing.active_children() == []
+
+
+@pytest.fixture
+def desk(app: QApplication) -> Iterator[Desk]:
+    """The window with the demo."""
+    made = Desk(app, demo_project())
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def bare(app: QApplication) -> Iterator[Desk]:
+    """The window with nothing in it."""
+    made = Desk(app, fresh_project())
+    yield made
+    made.close()

@@ -1,0 +1,178 @@
+"""Someone at the desk: finds widgets by name, presses keys, types, points, drags; counts what it does."""
+
+import time
+from collections.abc import Callable
+from typing import TypeVar
+
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtGui import QAction, QKeySequence
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMenu, QWidget
+
+from zygoform.app.canvas.stand import Stand
+from zygoform.app.session import Session
+from zygoform.app.window import Window
+from zygoform.core.plan import Plan
+from zygoform.core.project import Project
+
+T = TypeVar("T", bound=QWidget)
+LEFT = Qt.MouseButton.LeftButton
+NONE = Qt.KeyboardModifier.NoModifier
+
+
+class Desk:
+    """One window and one pair of hands. `count` is how many actions it took."""
+
+    def __init__(self, app: QApplication, project: Project) -> None:
+        self.app = app
+        self.session = Session(project)
+        self.window = Window(self.session)
+        self.window.go("redesign" if self.session.plan is not None else "survey")
+        self.window.show()
+        self.count = 0
+        self.told: list[str] = []
+        self.window.filing.told.connect(self.told.append)
+        self.session.refused.connect(self.told.append)
+        QTest.qWaitForWindowExposed(self.window)
+        self.window.activateWindow()
+        self.settle()
+
+    def close(self) -> None:
+        self.window.filing.ask_unsaved = lambda: "discard"
+        self.session.close()
+        self.window.close()
+        self.window.deleteLater()
+        self.settle()
+
+    @property
+    def plan(self) -> Plan:
+        assert self.session.plan is not None
+        return self.session.plan
+
+    def settle(self) -> None:
+        for _ in range(4):
+            self.app.processEvents()
+
+    def wait(self, ready: Callable[[], bool], seconds: float = 20.0) -> None:
+        until = time.monotonic() + seconds
+        while not ready():
+            assert time.monotonic() < until, "waited in vain"
+            QTest.qWait(10)
+
+    def find(self, kind: type[T], name: str) -> T:
+        found = self.window.findChildren(kind, name)
+        shown = [widget for widget in found if widget.isVisible()] or found
+        assert shown, f"no {kind.__name__} named {name}"
+        return shown[-1]
+
+    def action(self, name: str) -> None:
+        """An action of the list, by its key where it has one."""
+        entry, made = self.window.actions_table[name]
+        self.count += 1
+        if entry.keys:
+            self._key_sequence(made)
+        else:
+            made.trigger()
+        self.settle()
+
+    def _key_sequence(self, made: QAction) -> None:
+        target = self.window.focusWidget() or self.window
+        QTest.keySequence(target, QKeySequence(made.shortcuts()[0]))
+
+    def key(self, key: Qt.Key, modifiers: Qt.KeyboardModifier = NONE) -> None:
+        """One key, to whatever has the keyboard."""
+        self.count += 1
+        target = self.app.activePopupWidget() or self.window.focusWidget() or self.window
+        QTest.keyClick(target, key, modifiers)
+        self.settle()
+
+    def click(self, name: str) -> None:
+        widget = self.find(QWidget, name)
+        self.count += 1
+        QTest.mouseClick(widget, LEFT)
+        self.settle()
+
+    def enter(self, name: str, text: str, key: Qt.Key = Qt.Key.Key_Return) -> None:
+        """Types a value into a field and ends it with a key: one action."""
+        line = self.find(QLineEdit, name)
+        line.setFocus()
+        line.selectAll()
+        self.type_here(text, key)
+
+    def type_here(self, text: str, key: Qt.Key = Qt.Key.Key_Tab) -> None:
+        """Types where the keyboard is."""
+        self.count += 1
+        line = self.window.focusWidget()
+        assert isinstance(line, QLineEdit)
+        QTest.keyClicks(line, text)
+        QTest.keyClick(line, key)
+        self.settle()
+
+    def choose(self, name: str, value: str) -> None:
+        """One entry of a list."""
+        self.count += 1
+        combo = self.find(QComboBox, name)
+        at = combo.findData(value)
+        assert at >= 0
+        combo.setCurrentIndex(at)
+        combo.activated.emit(at)
+        self.settle()
+
+    def menu(self, name: str, title: str) -> None:
+        """One entry of a menu that stands open."""
+        self.count += 1
+        menus = [m for m in self.window.findChildren(QMenu, name) if m.isVisible()]
+        assert menus, f"no open menu {name}"
+        for action in menus[-1].actions():
+            if action.text() == title:
+                action.trigger()
+                menus[-1].close()
+                self.settle()
+                return
+        raise AssertionError(f"{title} not in {[a.text() for a in menus[-1].actions()]}")
+
+    def stand(self) -> Stand:
+        return self.find(Stand, f"stand_{self.window.stage}")
+
+    def place_of(self, part_id: str) -> QPointF:
+        """A pixel of the stand where a part is really seen."""
+        stand = self.stand()
+        targets = stand._targets()
+        return stand.mapping().to_px(targets[part_id])
+
+    def point_at(self, part_id: str) -> None:
+        QTest.mouseMove(self.stand(), self.place_of(part_id).toPoint())
+        self.settle()
+
+    def click_part(self, part_id: str) -> None:
+        self.count += 1
+        QTest.mouseClick(self.stand(), LEFT, NONE, self.place_of(part_id).toPoint())
+        self.settle()
+
+    def drag(self, parameter: str, mm: float) -> None:
+        """Drags the grip of a parameter by so many mm on the piece."""
+        self.count += 1
+        stand = self.stand()
+        scene, mapping = stand.scene(), stand.mapping()
+        assert scene is not None
+        grip = next(g for g in scene.grips if g.parameter == parameter)
+        start = mapping.to_px(grip.at)
+        reach = mm * grip.stretch * mapping.scale
+        end = start + QPointF(grip.direction[0] * reach, -grip.direction[1] * reach)
+        QTest.mousePress(stand, LEFT, NONE, start.toPoint())
+        for k in range(1, 5):
+            QTest.mouseMove(stand, _between(start, end, k / 4))
+            self.settle()
+        QTest.mouseRelease(stand, LEFT, NONE, end.toPoint())
+        self.settle()
+
+    def fault(self, name: str) -> str:
+        """The message beside a field; empty where there is none."""
+        from PySide6.QtWidgets import QLabel
+
+        label = self.find(QLabel, f"{name}_fault")
+        return label.text() if not label.isHidden() else ""
+
+
+def _between(start: QPointF, end: QPointF, share: float) -> QPoint:
+    return (start + (end - start) * share).toPoint()

@@ -1,0 +1,296 @@
+"""The window: nothing is lost unasked, faults are told in words, every action has a key or a menu place."""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtGui import QWheelEvent
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QMenu, QWidget
+from pypdf import PdfReader
+
+from tests.app.desk import Desk
+from zygoform.app.actions import filing
+from zygoform.app.canvas.gestures import DragGrip
+from zygoform.app.shots import take_shots
+from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.tally import TOTALS, Tally
+from zygoform.files.demo import demo_project
+from zygoform.files.project_json import write_project
+
+
+def spoil(desk: Desk) -> None:
+    """One edit that is not saved."""
+    desk.click("card_c1")
+    desk.enter("c1_radius", "1")
+
+
+def test_unsaved_work_is_never_lost_without_asking(desk: Desk, tmp_path: Path) -> None:
+    asked = []
+    answers = iter(("cancel", "discard", "save"))
+
+    def ask() -> filing.Answer:
+        asked.append(1)
+        return next(answers)  # type: ignore[return-value]
+
+    desk.window.filing.ask_unsaved = ask
+    spoil(desk)
+    kept = desk.session.project
+    desk.action("new")
+    assert desk.session.project == kept, "cancel keeps it"
+    desk.action("demo")
+    assert desk.session.project == demo_project()
+    spoil(desk)
+    desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / "a.json")
+    desk.action("new")
+    assert len(asked) == 3
+    assert (tmp_path / "a.json").exists()
+    assert desk.session.plan is None
+    desk.action("new")
+    assert len(asked) == 3, "nothing unsaved, nothing asked"
+    assert "saved" not in desk.find(QLabel, "save_state").text()
+
+
+def test_closing_asks_too(desk: Desk) -> None:
+    spoil(desk)
+    desk.window.filing.ask_unsaved = lambda: "cancel"
+    desk.window.close()
+    assert desk.window.isVisible()
+    desk.window.filing.ask_unsaved = lambda: "discard"
+    desk.window.close()
+    assert not desk.window.isVisible()
+
+
+def test_a_full_disk_and_a_bad_file_are_told_and_nothing_is_lost(
+    desk: Desk, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from zygoform.files import atomic
+
+    path = tmp_path / "old.zygoform.json"
+    write_project(path, demo_project())
+    spoil(desk)
+    kept = desk.session.project
+
+    def full(_handle: int) -> None:
+        raise OSError(28, "No space left on device")
+
+    with monkeypatch.context() as patch:
+        patch.setattr(atomic.os, "fsync", full)
+        desk.window.filing.ask_save = lambda _n, _k: str(path)
+        desk.action("save_as")
+        desk.action("export_setting")
+        desk.action("export_part")
+    assert [words for words in desk.told if "No space left" in words] == desk.told
+    assert desk.session.is_dirty
+    assert path.read_bytes().startswith(b"{")
+    bad = tmp_path / "bad.json"
+    bad.write_bytes(b"\x00" * 1000)
+    desk.window.filing.ask_unsaved = lambda: "discard"
+    desk.window.filing.ask_open = lambda _kinds: str(bad)
+    desk.action("open")
+    assert "not a project file" in desk.told[-1]
+    assert desk.session.project == kept
+    assert desk.find(QLabel, "told").text() == desk.told[-1]
+
+
+def test_exports_from_the_menu(desk: Desk, tmp_path: Path) -> None:
+    names = iter(("a.csv", "b.csv", "c.pdf"))
+    desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / next(names))
+    desk.action("export_setting")
+    desk.action("export_part")
+    assert (tmp_path / "a.csv").read_text("utf-8-sig").startswith("setting,codes")
+    assert (tmp_path / "b.csv").read_text("utf-8-sig").startswith("part,name")
+    desk.action("export_sheet")
+    desk.wait(lambda: desk.told[-1] == "Exported c.pdf")
+    assert "Harbour Lane counter" in PdfReader(tmp_path / "c.pdf").pages[0].extract_text()
+
+
+def test_prices_taken_over_or_refused(desk: Desk, tmp_path: Path) -> None:
+    good, bad = tmp_path / "good.csv", tmp_path / "bad.csv"
+    shipped = Path(filing.__file__).parents[2] / "data" / "prices.csv"
+    good.write_text(shipped.read_text().replace("4.55", "6.55"))
+    bad.write_text(shipped.read_text().replace("ponderosa pine", "plastic"))
+    total = desk.plan.purchase.total
+    desk.window.filing.ask_open = lambda _kinds: str(bad)
+    desk.action("prices")
+    assert "species" in desk.told[-1]
+    assert desk.plan.purchase.total == total
+    desk.window.filing.ask_open = lambda _kinds: str(good)
+    desk.action("prices")
+    assert desk.plan.purchase.total == total + 4
+
+
+def test_every_action_has_a_key_or_a_menu_place_and_no_key_two_meanings(desk: Desk) -> None:
+    for stage in ("survey", "redesign", "buy", "cut"):
+        desk.action(f"stage_{stage}")
+        assert desk.window.stage == stage
+    in_menu = {action.objectName() for action in desk.window.head.menu.actions()}
+    keys: dict[str, set[str]] = {}
+    for name, (action, _made) in desk.window.actions_table.items():
+        assert action.keys or action.id in in_menu, name
+        assert action.title
+        if action.scope == "window":
+            for key in action.keys:
+                assert key not in keys, f"{key} is taken"
+                keys[key] = {name}
+    menu = desk.find(QMenu, "file_menu")
+    assert [a.text() for a in menu.actions() if a.text()][0] == "New piece"
+
+
+def test_every_control_has_a_name_and_is_large_enough(desk: Desk) -> None:
+    desk.session.open_up("c1")
+    for stage in ("survey", "redesign", "buy", "cut"):
+        desk.action(f"stage_{stage}")
+        for widget in desk.window.findChildren(QWidget):
+            if not widget.isVisible() or not isinstance(widget, (QAbstractButton, QLineEdit, Segments)):
+                continue
+            text = widget.text() if isinstance(widget, QAbstractButton) else ""
+            name = widget.accessibleName() or text
+            assert name, (stage, widget.objectName(), type(widget))
+            if widget.parent() is not None and widget.parent().objectName() == "qt_spinbox":
+                continue
+            assert widget.height() >= 27, (stage, widget.objectName(), widget.height())
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (1024, 700), (1920, 1080)])
+def test_nothing_is_cut_off_at_any_size(desk: Desk, size: tuple[int, int]) -> None:
+    desk.window.resize(*size)
+    for open_change in ("c1", "c2"):
+        desk.session.open_up(open_change)
+        for stage in ("survey", "redesign", "buy", "cut"):
+            desk.action(f"stage_{stage}")
+            desk.settle()
+            assert desk.window.width() == size[0], f"{stage} is wider than the window"
+            for label in desk.window.findChildren(QLabel):
+                if label.isVisible() and not label.wordWrap() and label.text() and "<" not in label.text():
+                    needed = label.fontMetrics().horizontalAdvance(label.text())
+                    assert label.width() >= needed - 2, (stage, label.text(), label.width(), needed)
+
+
+def test_standing_places_zoom_and_pan(desk: Desk) -> None:
+    stand = desk.stand()
+    stand.setFocus()
+    for key, place in (
+        ("F", "front"),
+        ("L", "left"),
+        ("R", "right"),
+        ("B", "back"),
+        ("A", "above"),
+        ("C", "corner"),
+    ):
+        QTest.keyClicks(stand, key)
+        assert desk.session.place == place
+        stand.grab()
+    for overlay in ("planned", "found", "over"):
+        desk.key(Qt.Key.Key_O)
+        assert desk.session.overlay == overlay
+        stand.grab()
+    desk.click("place_front")
+    assert desk.session.place == "front"
+    whole = stand.mapping()
+    at = QPointF(300, 200)
+    under = whole.to_mm(at)
+    turn = QWheelEvent(
+        at,
+        stand.mapToGlobal(at),
+        QPointF(0, 0).toPoint(),
+        QPointF(0, 120).toPoint(),
+        Qt.MouseButton.NoButton,
+        Qt.KeyboardModifier.ControlModifier,
+        Qt.ScrollPhase.NoScrollPhase,
+        False,
+    )
+    desk.app.sendEvent(stand, turn)
+    assert stand.mapping().scale > whole.scale
+    assert stand.mapping().to_mm(at) == pytest.approx(under, abs=0.01), "what is under the pointer stays there"
+    QTest.mousePress(stand, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, QPointF(400, 20).toPoint())
+    QTest.mouseMove(stand, QPointF(440, 50).toPoint())
+    QTest.mouseMove(stand, QPointF(450, 60).toPoint())
+    QTest.mouseRelease(stand, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, QPointF(450, 60).toPoint())
+    assert stand.pan != QPointF(0, 0)
+    desk.key(Qt.Key.Key_0)
+    assert stand.mapping() == whole
+    desk.key(Qt.Key.Key_M)
+    assert stand.all_sizes
+    stand.grab()
+
+
+def test_a_drag_can_be_given_up_and_never_leaves_its_range(desk: Desk) -> None:
+    desk.session.stand(place="front")
+    desk.session.open_up("c2")
+    stand = desk.stand()
+    scene = stand.scene()
+    assert scene is not None
+    grip = next(g for g in scene.grips if g.parameter == "height")
+    before = desk.session.project
+    drag = DragGrip(desk.session, grip, stand.mapping(), stand.mapping().to_px(grip.at))
+    drag.move(stand.mapping().to_px((grip.at[0], grip.at[1] + 20)))
+    assert desk.session.project != before, "the drawing follows"
+    drag.cancel()
+    assert desk.session.project == before
+    assert not desk.session.history.can_undo
+    desk.drag("height", 4000)
+    change = desk.session.project.change("c2")
+    assert 20 <= change.height <= 63.5 + 1e-6, "never higher than the board is wide"  # type: ignore[union-attr]
+    desk.drag("height", -4000)
+    assert desk.session.project.change("c2").height >= 20  # type: ignore[union-attr]
+
+
+def test_the_tally_says_what_the_last_edit_changed(desk: Desk) -> None:
+    tally = desk.find(Tally, "tally")
+    assert len(tally.cells()) == len(TOTALS) == 7
+    assert {delta for _, _, delta, _ in tally.cells()} == {"no change"}
+    desk.click("tick_c2")
+    cells = {name: (figure, delta, way) for name, figure, delta, way in tally.cells()}
+    assert cells["Parts"] == ("4", "4 fewer", -1)
+    assert cells["Money"][1].endswith(" less")
+    assert tally.last_edit() == "Left out new skirt"
+    assert "Parts: 4" in tally.accessibleDescription()
+    desk.click("tick_c2")
+    assert {n: d for n, _, d, _ in tally.cells()}["Parts"] == "4 more"
+
+
+def test_cards_move_leave_out_and_go_by_keys(desk: Desk) -> None:
+    card = desk.find(QWidget, "card_c1")
+    card.setFocus()
+    desk.key(Qt.Key.Key_Space)
+    assert desk.session.project.is_left_out("c1")
+    desk.key(Qt.Key.Key_Space)
+    desk.key(Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
+    assert [c.id for c in desk.session.project.changes] == ["c2", "c1"]
+    desk.key(Qt.Key.Key_Return)
+    assert desk.session.open_change == "c1"
+    desk.key(Qt.Key.Key_Delete)
+    assert [c.id for c in desk.session.project.changes] == ["c2"]
+    desk.action("undo")
+    assert len(desk.session.project.changes) == 2
+
+
+def test_pictures_of_every_main_view(app: QApplication, tmp_path: Path) -> None:
+    from PySide6.QtGui import QImage
+
+    names = {path.stem for path in take_shots(app, tmp_path)}
+    published = {path.stem for path in (Path(__file__).parents[2] / "docs" / "screenshots").glob("*.png")}
+    assert names == published
+    for path in tmp_path.glob("*.png"):
+        image = QImage(str(path))
+        assert (image.width(), image.height()) == (1280, 800)
+        colours = {image.pixel(x, y) for x in range(0, 1280, 16) for y in range(0, 800, 16)}
+        assert len(colours) > 5
+
+
+def test_without_a_display_the_demo_leaves_its_pictures_and_ends(tmp_path: Path) -> None:
+    env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
+    env["TMPDIR"] = str(tmp_path)
+    command = [sys.executable, "-m", "zygoform"]
+    done = subprocess.run([*command, "--demo"], env=env, capture_output=True, text=True, timeout=120, check=False)
+    assert done.returncode == 0, done.stderr
+    folder = next(tmp_path.glob("zygoform-demo-*"))
+    assert str(folder) in done.stdout
+    assert len(list(folder.glob("*.png"))) >= 6
+    refused = subprocess.run(command, env=env, capture_output=True, text=True, timeout=60, check=False)
+    assert refused.returncode == 2
+    assert "No display" in refused.stderr

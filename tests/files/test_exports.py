@@ -1,0 +1,149 @@
+"""Exports: the price list, CSV and the work sheet, read back by libraries of others."""
+
+import csv
+import io
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec import structs
+from pypdf import PdfReader
+
+from tests.strategies import planned
+from zygoform.core.cutting.solvers.exact import improve
+from zygoform.core.edits.survey import new_piece, rename
+from zygoform.core.edits.workshop import own_board, set_unit, use_prices
+from zygoform.core.measure.parse import parse_length
+from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.prices_csv import parse_prices, read_prices, shipped_prices
+from zygoform.files.worksheet_pdf import work_sheet
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def test_the_shipped_prices_are_whole() -> None:
+    prices = shipped_prices()
+    assert prices.problems == ()
+    assert {size.system for size in prices.timber} == {"inch", "mm"}
+    assert all(len({o.length for o in size.offers}) == len(size.offers) for size in prices.timber)
+    assert sum(len(size.offers) == 4 for size in prices.timber) > 10
+    nominal = {size.nominal: (size.thickness / 25.4, size.width / 25.4) for size in prices.timber}
+    # American Softwood Lumber Standard PS 20, dressed dry.
+    for name, actual in {
+        "1x3": (0.75, 2.5),
+        "1x4": (0.75, 3.5),
+        "1x8": (0.75, 7.25),
+        "2x6": (1.5, 5.5),
+        "5/4x6": (1, 5.5),
+    }.items():
+        assert nominal[name] == pytest.approx(actual)
+
+
+HEAD = "kind,id,name,nominal,system,thickness,width,length,species,holds,price\n"
+
+
+@pytest.mark.parametrize(
+    ("row", "word"),
+    [
+        ("timber,a,A,,feet,1 in,2 in,8 ft,red oak,,5", "inch or mm"),
+        ("timber,a,A,,inch,1 in,2 in,8 ft,elm,,5", "species"),
+        ("timber,a,A,,inch,one,2 in,8 ft,red oak,,5", "thickness"),
+        ("timber,a,A,,inch,1 in,0,8 ft,red oak,,5", "more than 0"),
+        ("timber,a,A,,inch,1 in,2 in,8 ft,red oak,,dear", "price"),
+        ("timber,a,A,,inch,1 in,2 in,8 ft,red oak,,-1", "price"),
+        ("timber,,A,,inch,1 in,2 in,8 ft,red oak,,5", "id is missing"),
+        ("nails,a,A,,,,,,,,5", "kind"),
+        ("glue,a,A,,,,,,,none,5", "holds"),
+        ("wood screw,a,A,,,,,long,,50,5", "length"),
+    ],
+)
+def test_a_faulty_price_row_is_named_and_left_out(row: str, word: str) -> None:
+    good = "glue,g,Glue,,,,,,,120,4.20\n"
+    prices = parse_prices(HEAD + good + row + "\n")
+    assert len(prices.packs) == 1
+    assert not prices.timber
+    assert prices.problems[0].path == "row 3"
+    assert word in prices.problems[0].message
+
+
+def test_a_price_list_of_ones_own_changes_the_bill(tmp_path: Path) -> None:
+    path = tmp_path / "mine.csv"
+    text = (Path(shipped_prices.__code__.co_filename).parents[1] / "data" / "prices.csv").read_text()
+    path.write_text(text.replace("14.90", "24.90"), encoding="utf-8-sig")
+    prices = read_prices(path)
+    project = use_prices(demo_project(), prices.timber, prices.packs).project
+    assert plan_of(project).purchase.total > plan_of(demo_project()).purchase.total
+
+
+@settings(max_examples=20)
+@given(planned(), st.sampled_from(("inch", "mm")))
+def test_csv_holds_every_row_with_sizes_that_read_back(project: Project, system: str) -> None:
+    plan = plan_of(set_unit(project, system).project)  # type: ignore[arg-type]
+    rows = list(csv.DictReader(io.StringIO(by_part_csv(plan))))
+    assert [r["part"] for r in rows] == [r.code for r in plan.part_rows]
+    for row, wanted in zip(rows, plan.part_rows, strict=True):
+        assert abs(parse_length(row["length"], system) - wanted.length) <= 0.01
+        assert float(row["length mm"]) == pytest.approx(wanted.length, abs=0.006)
+        assert int(row["count"]) == len(wanted.part_ids)
+    lines = list(csv.DictReader(io.StringIO(by_setting_csv(plan))))
+    assert len(lines) == sum(len(group.rows) for group in plan.settings)
+
+
+def test_a_name_that_looks_like_a_formula_does_no_harm() -> None:
+    sizes = tuple(structs.replace(s, name='=HYPERLINK("x")') for s in demo_project().shop.timber)
+    project = use_prices(demo_project(), sizes, demo_project().shop.packs).project
+    assert all(row["stock"].startswith("'=") for row in csv.DictReader(io.StringIO(by_part_csv(plan_of(project)))))
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> None:
+    project = own_board(demo_project(), "pine-1x3", "7 ft", 1).project
+    project = structs.replace(project, shop=structs.replace(project.shop, paper=paper))
+    plan = plan_of(project)
+    answers = {}
+    for asked in plan.asked:
+        for answers[asked.question] in improve(asked.question):
+            pass
+    proven = compile_plan(project, answers)
+    assert proven is not None
+    reader = PdfReader(io.BytesIO(work_sheet(project, proven)))
+    text = "\n".join(page.extract_text() for page in reader.pages)
+    for listed in proven.parts:
+        assert listed.code in text
+        assert listed.shape in text
+        assert project.shop.unit.plain(listed.length) in text
+    for layout in proven.layouts:
+        for board in layout.boards:
+            assert f"{board.letter}   " in text or f"{board.letter} " in text
+    for caution in proven.cautions:
+        assert caution.title in text
+    assert "your own" in text
+    assert "proven" in text
+    width, height = (210.0, 297.0) if paper == "A4" else (215.9, 279.4)
+    for page in reader.pages:
+        assert float(page.mediabox.width) * 25.4 / 72 == pytest.approx(width, abs=0.2)
+        places: list[tuple[float, float]] = []
+        page.extract_text(
+            visitor_text=lambda words, _cm, tm, *_: places.append((tm[4], tm[5])) if words.strip() else None
+        )  # noqa: B023
+        margin = 20.0
+        assert all(margin < x < float(page.mediabox.width) - margin for x, _ in places)
+        assert all(margin < y < float(page.mediabox.height) - margin for _, y in places)
+        del height
+        height = 0.0
+
+
+def test_an_unplanned_piece_and_strange_names_make_a_sheet_too() -> None:
+    sizes = {"width": "900 mm", "height": "800 mm", "depth": "400 mm"}
+    project = new_piece(fresh_project(), "Old", sizes).project
+    project = rename(project, "Kommode – 50 % “früh” {0}").project
+    reader = PdfReader(io.BytesIO(work_sheet(project, plan_of(project))))
+    assert "Nothing to cut" in reader.pages[0].extract_text()

@@ -1,0 +1,175 @@
+"""The document on disk: what is written is read back; what is bad is refused in words; nothing is lost."""
+
+import json
+import os
+import random
+from pathlib import Path
+from typing import Any
+
+import msgspec
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.strategies import planned
+from zygoform.core.project import Project
+from zygoform.files import atomic
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.project_json import (
+    FORMAT,
+    UnreadableError,
+    dump_project,
+    parse_project,
+    read_project,
+    write_project,
+)
+from zygoform.files.schema import project_schema
+
+
+@settings(max_examples=30)
+@given(planned())
+def test_what_is_written_is_read_back(project: Project) -> None:
+    content = dump_project(project)
+    assert parse_project(content) == project
+    assert dump_project(parse_project(content)) == content
+
+
+def raw() -> dict[str, Any]:
+    return dict(json.loads(dump_project(demo_project())))
+
+
+def test_unknown_kinds_survive_a_round_trip() -> None:
+    content = raw()
+    change = {"kind": "hologram", "id": "c7", "number": 7, "targets": ["p1"], "colour": {"deep": [1, 2]}}
+    piece = {"kind": "spaceship", "id": "p7", "engines": 4}
+    content["changes"].append(change)
+    content["pieces"].append(piece)
+    content["next_number"] = 8
+    project = parse_project(json.dumps(content).encode())
+    again = json.loads(dump_project(project))
+    assert change in again["changes"]
+    assert piece in again["pieces"]
+
+
+def spoil(path: str, value: object) -> bytes:
+    content = raw()
+    *steps, name = path.split(".")
+    at: Any = content
+    for step in steps:
+        at = at[int(step)] if step.isdecimal() else at[step]
+    if value is ...:
+        del at[name]
+    else:
+        at[int(name) if name.isdecimal() else name] = value
+    return json.dumps(content).encode()
+
+
+BAD = {
+    "nothing": b"",
+    "half of it": dump_project(demo_project())[:4000],
+    "not JSON": b"<project/>",
+    "noise": random.Random(4).randbytes(10_000_000),
+    "deep": b"[" * 200_000,
+    "another JSON": b'{"type": "FeatureCollection"}',
+    "a list": b"[1, 2]",
+    "a newer version": spoil("version", 2),
+    "no version": spoil("version", ...),
+    "a version that is none": spoil("version", True),
+    "a negative size": spoil("pieces.0.width.0.value", -5),
+    "an absurd size": spoil("pieces.0.width.0.value", 99_999),
+    "not a number": spoil("pieces.0.width.0.value", "wide"),
+    "no width": spoil("pieces.0.width", []),
+    "a body that cannot be": spoil("pieces.0.base_height.0.value", 990),
+    "a broken corner": spoil("pieces.0.corner_left.0.value", 12),
+    "a parameter out of range": spoil("changes.0.overhang_left", 5000),
+    "a wrong word": spoil("changes.1.fit", "sideways"),
+    "a negative price": spoil("shop.timber.0.offers.0.price", "-3"),
+    "a price that is none": spoil("shop.timber.0.offers.0.price", "NaN"),
+    "a strange kerf": spoil("shop.kerf", 400),
+    "no variant": spoil("variants", []),
+    "two of one id": spoil("changes.1.id", "c1"),
+    "a number not given out": spoil("next_number", 1),
+    "changes that are none": spoil("changes", {"a": 1}),
+    "a change without id": spoil("changes.0", {"kind": "hologram"}),
+}
+
+
+@pytest.mark.parametrize("name", sorted(BAD))
+def test_bad_files_are_refused_in_words_and_left_alone(name: str, tmp_path: Path) -> None:
+    path = tmp_path / "x.zygoform.json"
+    path.write_bytes(BAD[name])
+    with pytest.raises(UnreadableError) as refused:
+        read_project(path)
+    words = str(refused.value)
+    assert len(words) > 20
+    assert "Traceback" not in words
+    assert "Struct" not in words
+    assert path.read_bytes() == BAD[name]
+    if name == "a newer version":
+        assert "newer" in words
+
+
+def test_files_that_are_not_there_or_too_large(tmp_path: Path) -> None:
+    with pytest.raises(UnreadableError, match="no file"):
+        read_project(tmp_path / "none.json")
+    with pytest.raises(UnreadableError, match="cannot be read"):
+        read_project(tmp_path)
+    large = tmp_path / "large.json"
+    with large.open("wb") as file:
+        file.truncate(60_000_000)
+    with pytest.raises(UnreadableError, match="far larger"):
+        read_project(large)
+
+
+@settings(max_examples=60)
+@given(st.data())
+def test_any_spoiled_file_is_read_or_refused(data: st.DataObject) -> None:
+    """Cut, doubled or changed bytes: never anything but a project or a refusal."""
+    content = bytearray(dump_project(demo_project()))
+    for _ in range(data.draw(st.integers(1, 4))):
+        at = data.draw(st.integers(0, len(content) - 1))
+        match data.draw(st.integers(0, 2)):
+            case 0:
+                content[at] = data.draw(st.integers(0, 255))
+            case 1:
+                del content[at : at + data.draw(st.integers(1, 200))]
+            case _:
+                content[at:at] = content[at : at + 50]
+    try:
+        assert isinstance(parse_project(bytes(content)), Project)
+    except UnreadableError as refused:
+        assert str(refused)
+
+
+def test_a_crash_while_writing_leaves_the_last_good_file(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    path = tmp_path / "counter.zygoform.json"
+    write_project(path, fresh_project())
+    before = path.read_bytes()
+    for broken in ("fsync", "fdopen"):
+        with monkeypatch.context() as patch:
+
+            def full(*_args: object, **_kwargs: object) -> None:
+                raise OSError(28, "No space left on device")
+
+            patch.setattr(atomic.os, broken, full)
+            with pytest.raises(OSError, match="No space"):
+                write_project(path, demo_project())
+        assert path.read_bytes() == before
+        assert sorted(os.listdir(tmp_path)) == [path.name], "nothing is left lying about"
+    with monkeypatch.context() as patch:
+        patch.setattr(Path, "replace", full)
+        with pytest.raises(OSError, match="No space"):
+            write_project(path, demo_project())
+    assert read_project(path) == fresh_project()
+    path.chmod(0o640)
+    write_project(path, demo_project())
+    assert read_project(path) == demo_project()
+    assert path.stat().st_mode & 0o777 == 0o640
+    with pytest.raises(OSError, match="No such file"):
+        write_project(tmp_path / "gone" / "x.json", demo_project())
+
+
+def test_the_published_schema_is_the_one_of_the_code() -> None:
+    published = Path(__file__).parents[2] / "docs" / "project.schema.json"
+    assert json.loads(published.read_text()) == json.loads(json.dumps(project_schema()))
+    assert msgspec.json.decode(dump_project(demo_project()))["format"] == FORMAT

@@ -1,0 +1,84 @@
+"""The house rules: contracts that bite, characters the font has, no mention of what must not stand here."""
+
+import ast
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).parents[1]
+SRC = ROOT / "src" / "zygoform"
+
+BREACHES = {
+    "rooms": ("core/shop.py", "import zygoform.files.atomic"),
+    "core": ("core/geometry/plane.py", "import zygoform.core.form.form"),
+    "app": ("app/canvas/paint.py", "import zygoform.app.widgets.fields"),
+    "stages": ("app/stages/cut/rack.py", "import zygoform.app.stages.buy.row"),
+    "kinds": ("core/changes/kinds/skirt.py", "import zygoform.core.changes.kinds.plank_top"),
+    "rules": ("core/findings/rules/guessed.py", "import zygoform.core.findings.rules.too_long"),
+    "cutting": ("core/cutting/nest.py", "import zygoform.core.form.form"),
+    "qt": ("core/money/purchase.py", "import PySide6.QtCore"),
+    "pure": ("core/plan.py", "import random"),
+}
+
+
+@pytest.mark.parametrize("contract", sorted(BREACHES))
+def test_a_planted_breach_of_each_contract_is_found(contract: str, tmp_path: Path) -> None:
+    import shutil
+
+    copy = tmp_path / "src"
+    shutil.copytree(SRC, copy / "zygoform", ignore=shutil.ignore_patterns("__pycache__"))
+    shutil.copy(ROOT / "pyproject.toml", tmp_path)
+    place, line = BREACHES[contract]
+    file = copy / "zygoform" / place
+    file.write_text(file.read_text() + f"\n\ndef planted() -> None:\n    {line}\n")
+    lint = Path(sys.executable).with_name("lint-imports")
+    done = subprocess.run(
+        [lint, "--no-cache", "--contract", contract],
+        cwd=tmp_path,
+        env={"PYTHONPATH": str(copy), "PATH": "/usr/bin:/bin", "PYTHONSAFEPATH": "1"},
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    assert "BROKEN" in done.stdout, done.stdout + done.stderr
+
+
+def test_every_folder_is_a_package_with_a_map() -> None:
+    for folder in {path.parent for path in SRC.rglob("*.py")}:
+        init = folder / "__init__.py"
+        assert init.exists(), folder
+        text = init.read_text()
+        (only,) = ast.parse(text).body
+        assert isinstance(only, ast.Expr), f"{folder}: a map and nothing else"
+        named = set(re.findall(r"^\s*([a-z_]+\.py)", text, re.MULTILINE))
+        there = {path.name for path in folder.glob("*.py")} - {"__init__.py"}
+        assert named <= there | {p.name for p in folder.rglob("*.py")}, f"{folder}: {named - there}"
+
+
+def test_every_character_shown_is_in_the_font() -> None:
+    from fontTools.ttLib import TTFont
+
+    font = TTFont(SRC / "data" / "fonts" / "NationalPark_400Regular.ttf")
+    known = set(font.getBestCmap())
+    texts = [path.read_text() for path in SRC.rglob("*.py")] + [(SRC / "data" / "prices.csv").read_text()]
+    # Signs that are only read, never shown.
+    read_only = set("′″⁄⅛⅜⅝⅞\u202f\u2009\u00a0−²")
+    missing = {c for text in texts for c in text if ord(c) > 126} - {chr(c) for c in known} - read_only
+    assert not missing, missing
+
+
+def test_files_and_functions_stay_livable() -> None:
+    for path in SRC.rglob("*.py"):
+        text = path.read_text()
+        assert text.count("\n") <= 400, path
+        for node in ast.walk(ast.parse(text)):
+            if isinstance(node, ast.FunctionDef):
+                assert (node.end_lineno or 0) - node.lineno <= 60, f"{path}: {node.name}"
+
+
+def test_the_program_starts_nothing_heavy_before_it_is_asked() -> None:
+    code = "import sys, zygoform.__main__; sys.exit('PySide6' in sys.modules or 'msgspec' in sys.modules)"
+    assert subprocess.run([sys.executable, "-c", code], check=False).returncode == 0
