@@ -72,7 +72,7 @@ def pieces(draw: st.DrawFn) -> Project:
         one = draw(st.sampled_from(names))
         direction = draw(st.sampled_from(("columns", "rows")))
         project = divide(project, one, direction, draw(st.integers(2, 3))).project  # type: ignore[arg-type]
-        project = hold(project, one, draw(st.sampled_from(("drawer", "door", "nothing")))).project  # type: ignore[arg-type]
+        project = hold(project, one, draw(st.sampled_from(("drawer", "door", "nothing")))).project
         if draw(st.booleans()):
             project = set_cell_size(project, one, f"{draw(st.integers(30, 200))} mm").project
     return bent(project, draw(st.sampled_from((90.0, 90.0, 88.5))), draw(st.sampled_from((90.0, 90.0, 92.0))))

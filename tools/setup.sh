@@ -41,3 +41,5 @@ if [ "$(cat "$stamp" 2>/dev/null)" != "$now" ]; then
   .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
   printf '%s\n' "$now" >"$stamp"
 fi
+# The first start is then as quick as the next.
+PYTHONDONTWRITEBYTECODE='' .venv/bin/python -m compileall -q src

@@ -15,7 +15,13 @@ from tests.app.desk import Desk
 from zygoform.app.main import application
 from zygoform.files.demo import demo_project, fresh_project
 
-HARMLESS = ("propagateSizeHints", "XDG_RUNTIME_DIR", "does not support raise", "QStandardPaths")
+HARMLESS = (
+    "propagateSizeHints",
+    "does not support grabbing",
+    "XDG_RUNTIME_DIR",
+    "does not support raise",
+    "QStandardPaths",
+)
 
 
 @pytest.fixture(scope="session")

@@ -10,6 +10,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
 from zygoform.app.canvas.stand import Stand
+from zygoform.app.frame import Frame
 from zygoform.app.session import Session
 from zygoform.app.window import Window
 from zygoform.core.plan import Plan
@@ -26,22 +27,23 @@ class Desk:
     def __init__(self, app: QApplication, project: Project) -> None:
         self.app = app
         self.session = Session(project)
-        self.window = Window(self.session)
+        self.frame = Frame()
+        self.window = Window(self.session, self.frame)
         self.window.go("redesign" if self.session.plan is not None else "survey")
-        self.window.show()
+        self.frame.show()
         self.count = 0
         self.told: list[str] = []
         self.window.filing.told.connect(self.told.append)
         self.session.refused.connect(self.told.append)
-        QTest.qWaitForWindowExposed(self.window)
-        self.window.activateWindow()
+        QTest.qWaitForWindowExposed(self.frame)
+        self.frame.activateWindow()
         self.settle()
 
     def close(self) -> None:
         self.window.filing.ask_unsaved = lambda: "discard"
         self.session.close()
-        self.window.close()
-        self.window.deleteLater()
+        self.frame.close()
+        self.frame.deleteLater()
         self.settle()
 
     @property
@@ -60,7 +62,7 @@ class Desk:
             QTest.qWait(10)
 
     def find(self, kind: type[T], name: str) -> T:
-        found = self.window.findChildren(kind, name)
+        found = self.frame.findChildren(kind, name)
         shown = [widget for widget in found if widget.isVisible()] or found
         assert shown, f"no {kind.__name__} named {name}"
         return shown[-1]
@@ -76,13 +78,13 @@ class Desk:
         self.settle()
 
     def _key_sequence(self, made: QAction) -> None:
-        target = self.window.focusWidget() or self.window
+        target = self.frame.focusWidget() or self.frame
         QTest.keySequence(target, QKeySequence(made.shortcuts()[0]))
 
     def key(self, key: Qt.Key, modifiers: Qt.KeyboardModifier = NONE) -> None:
         """One key, to whatever has the keyboard."""
         self.count += 1
-        target = self.app.activePopupWidget() or self.window.focusWidget() or self.window
+        target = self.app.activePopupWidget() or self.frame.focusWidget() or self.frame
         QTest.keyClick(target, key, modifiers)
         self.settle()
 
@@ -102,7 +104,7 @@ class Desk:
     def type_here(self, text: str, key: Qt.Key = Qt.Key.Key_Tab) -> None:
         """Types where the keyboard is."""
         self.count += 1
-        line = self.window.focusWidget()
+        line = self.frame.focusWidget()
         assert isinstance(line, QLineEdit)
         QTest.keyClicks(line, text)
         QTest.keyClick(line, key)
@@ -121,7 +123,7 @@ class Desk:
     def menu(self, name: str, title: str) -> None:
         """One entry of a menu that stands open."""
         self.count += 1
-        menus = [m for m in self.window.findChildren(QMenu, name) if m.isVisible()]
+        menus = [m for m in self.frame.findChildren(QMenu, name) if m.isVisible()]
         assert menus, f"no open menu {name}"
         for action in menus[-1].actions():
             if action.text() == title:

@@ -1,6 +1,7 @@
 """The story of the slice in the real window: by hand, by keyboard alone, and back from the file."""
 
 import json
+from decimal import Decimal
 from pathlib import Path
 
 import pytest
@@ -122,10 +123,10 @@ def test_the_same_by_keyboard_alone(bare: Desk) -> None:
     assert desk.session.part == "p1/top/main"
     desk.key(Qt.Key.Key_Return)
     desk.menu("part_menu", "New plank top")
-    assert desk.window.focusWidget() is desk.window.findChild(QWidget, "card_c1")
+    assert desk.frame.focusWidget() is desk.frame.findChild(QWidget, "card_c1")
     for _ in range(20):
         desk.key(Qt.Key.Key_Tab)
-        if desk.window.focusWidget().objectName() == "c1_overhang_left":
+        if desk.frame.focusWidget().objectName() == "c1_overhang_left":
             break
     desk.type_here("3", Qt.Key.Key_Return)
     assert overhang(desk) == 3.0
@@ -167,7 +168,7 @@ def test_a_change_by_the_mouse_on_the_part(desk: Desk) -> None:
 
 def test_pointing_lights_the_part_everywhere(desk: Desk) -> None:
     desk.action("stage_cut")
-    rows = {row.row.codes: row for row in desk.window.findChildren(CutRow)}
+    rows = {row.row.codes: row for row in desk.frame.findChildren(CutRow)}
     boards = desk.find(BoardsView, "boards")
     desk.session.keep("c2/board/front")
     desk.settle()
@@ -255,12 +256,12 @@ def test_what_i_have_is_used_first(desk: Desk) -> None:
 def test_a_price_can_be_changed_where_it_stands(desk: Desk) -> None:
     desk.action("stage_buy")
     name = next(
-        w.objectName() for w in desk.window.findChildren(QLineEdit) if w.objectName().startswith("price_pine-1x3")
+        w.objectName() for w in desk.frame.findChildren(QLineEdit) if w.objectName().startswith("price_pine-1x3")
     )
     total = desk.plan.purchase.total
-    desk.enter(name, "9.55")
-    assert desk.plan.purchase.total == total + 10
-    assert desk.window.focusWidget().objectName() == name, "the keyboard stays at the price"
+    desk.enter(name, "4.00")
+    assert desk.plan.purchase.total == total - 2 * Decimal("0.55")
+    assert desk.frame.focusWidget().objectName() == name, "the keyboard stays at the price"
     desk.enter(name, "free")
     assert "price" in desk.fault(name)
 

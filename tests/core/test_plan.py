@@ -1,5 +1,7 @@
 """The plan: derived, the same whichever way one gets there; edits and undo keep what they must."""
 
+from collections.abc import Callable
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -10,6 +12,7 @@ from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.edits import planning, workshop
+from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.history import MOST_STATES, begin
@@ -93,8 +96,7 @@ def test_answers_known_are_used_and_lower_the_bill_or_leave_it() -> None:
     assert quick is not None
     answers = {}
     for asked in quick.asked:
-        for answers[asked.question] in improve(asked.question):
-            pass
+        *_, answers[asked.question] = improve(asked.question)
     plan = compile_plan(project, answers, quick)
     assert plan is not None
     assert all(layout.proven for layout in plan.layouts)
@@ -128,7 +130,7 @@ def test_a_setback_can_be_typed() -> None:
 
 def test_every_edit_can_be_taken_back_and_done_again() -> None:
     project = demo_project()
-    edits = [
+    edits: list[Callable[[Project], Edited]] = [
         lambda p: planning.set_text(p, "c1", "overhang_left", "2"),
         lambda p: planning.set_text(p, "c2", "height", "2"),
         lambda p: planning.set_value(p, "c2", "fit", "in"),

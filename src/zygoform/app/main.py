@@ -1,26 +1,41 @@
 """Arguments and start."""
 
-import argparse
+import gc
 import os
 import sys
-import tempfile
-from importlib import resources
+from contextlib import suppress
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
-from zygoform.app.theme.fonts import font, load_fonts
+from zygoform.app.theme.fonts import DATA, font, load_fonts
 from zygoform.app.theme.style import style_sheet
 
+if TYPE_CHECKING:
+    from zygoform.app.session import Session
 
-def parse(arguments: list[str]) -> argparse.Namespace:
+
+class Asked:
     """What was asked for on the command line."""
-    parser = argparse.ArgumentParser(prog="zygoform", description="Redesign a secondhand piece of furniture.")
-    parser.add_argument("file", nargs="?", help="a project to open; or: shots DIR, pictures of every main view")
-    parser.add_argument("folder", nargs="?", help="where shots go")
-    parser.add_argument("--demo", action="store_true", help="open the demo")
-    return parser.parse_args(arguments)
+
+    def __init__(self, arguments: list[str]) -> None:
+        self.demo = "--demo" in arguments
+        self.help = bool({"-h", "--help"} & set(arguments))
+        plain = [argument for argument in arguments if not argument.startswith("-")]
+        self.shots = plain[1] if plain[:1] == ["shots"] and len(plain) == 2 else ""
+        self.file = plain[0] if plain and not self.shots else ""
+        options = {"--demo", "-h", "--help"}
+        self.wrong = [a for a in arguments if a.startswith("-") and a not in options] + plain[
+            1 + bool(self.shots) :
+        ]
+
+
+USAGE = """zygoform            start with an empty sheet
+zygoform FILE       open a project
+zygoform --demo     open the demo
+zygoform shots DIR  write a picture of every main view"""
 
 
 def has_display() -> bool:
@@ -34,50 +49,91 @@ def application() -> QApplication:
     made = app if isinstance(app, QApplication) else QApplication(["zygoform"])
     load_fonts()
     made.setFont(font(13))
-    icons = str(resources.files("zygoform.data").joinpath("icons"))
     made.setStyle("Fusion")
-    made.setStyleSheet(style_sheet(icons))
+    made.setStyleSheet(style_sheet(str(DATA / "icons")))
     made.setApplicationName("Zygoform")
     return made
 
 
 def run(arguments: list[str] | None = None) -> int:
     """Starts the app; returns its exit code."""
-    asked = parse(sys.argv[1:] if arguments is None else arguments)
-    shots = asked.file == "shots" and asked.folder
+    asked = Asked(sys.argv[1:] if arguments is None else arguments)
+    if asked.help or asked.wrong:
+        print(USAGE if asked.help else f"What is {' '.join(asked.wrong)}?\n{USAGE}")
+        return 0 if asked.help else 2
     if not has_display():
         os.environ["QT_QPA_PLATFORM"] = "offscreen"
-        if asked.demo and not shots:
-            folder = tempfile.mkdtemp(prefix="zygoform-demo-")
-            asked.folder, shots = folder, True
-            print(f"No display here: the demo's pictures go to {folder}")
-        elif not shots:
+        if asked.demo and not asked.shots:
+            import tempfile
+
+            asked.shots = tempfile.mkdtemp(prefix="zygoform-demo-")
+            print(f"No display here: the demo's pictures go to {asked.shots}")
+        elif not asked.shots:
             print("No display here. Start it on a desktop, or take pictures: zygoform shots DIR", file=sys.stderr)
             return 2
+    # Nothing made while starting is garbage: collecting would only cost time.
+    gc.disable()
     app = application()
-    if shots:
+    if asked.shots:
         from zygoform.app.shots import take_shots
 
-        for path in take_shots(app, Path(asked.folder)):
+        for path in take_shots(app, Path(asked.shots)):
             print(path)
         return 0
     return _show(app, asked)
 
 
-def _show(app: QApplication, asked: argparse.Namespace) -> int:
+def _spare_reading_the_core() -> None:
+    """PySide reads the source of every module that is imported after it, to see whether it names Qt.
+
+    The core never does (a contract holds it to that), nor does what it stands on, so these modules are entered
+    as known: a tenth of the start.
+    """
+    with suppress(ImportError, AttributeError):
+        from shibokensupport.feature import pyside_feature_dict  # type: ignore[import-not-found]
+
+        own = ("core", "_core", "_utils", "inspect", "json", "msgpack", "structs", "toml", "yaml", "_json_schema")
+        for name in (
+            *sys.stdlib_module_names,
+            "msgspec",
+            *(f"msgspec.{part}" for part in own),
+            "typing_extensions",
+        ):
+            pyside_feature_dict.setdefault(name, -1)
+        package = Path(__file__).parents[1]
+        for folder in ("core", "files"):
+            for path in (package / folder).rglob("*.py"):
+                name = ".".join(path.relative_to(package.parent).with_suffix("").parts)
+                pyside_feature_dict.setdefault(name.removesuffix(".__init__"), -1)
+
+
+def _show(app: QApplication, asked: Asked) -> int:
+    from zygoform.app.frame import Frame
+
+    frame = Frame()
+    frame.show()
+    # The frame is seen while the rest loads.
+    app.processEvents()
+    _spare_reading_the_core()
+
     from zygoform.app.session import Session
     from zygoform.app.window import Window
     from zygoform.files.demo import demo_project, fresh_project
 
     session = Session(demo_project() if asked.demo else fresh_project())
-    window = Window(session)
+    window = Window(session, frame)
     window.go("redesign" if session.plan is not None else "survey")
-    window.show()
     if asked.file and not asked.demo:
         path = Path(asked.file)
         QTimer.singleShot(0, lambda: window.filing.open_file(path))
-    # The solver's process starts once the window stands.
-    QTimer.singleShot(50, session.start_solving)
+    QTimer.singleShot(50, lambda: _settled(session))
     code = app.exec()
     session.close()
     return code
+
+
+def _settled(session: "Session") -> None:
+    """The window stands: the solver's process starts, and garbage is collected again."""
+    gc.freeze()
+    gc.enable()
+    session.start_solving()

@@ -4,9 +4,10 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QEventLoop, Qt
+from PySide6.QtCore import QEventLoop
 from PySide6.QtWidgets import QApplication
 
+from zygoform.app.frame import Frame
 from zygoform.app.session import Session
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.window import Window
@@ -19,10 +20,10 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     """Writes one PNG for each view; returns their paths."""
     folder.mkdir(parents=True, exist_ok=True)
     session = Session(demo_project())
-    window = Window(session)
-    window.setAttribute(Qt.WidgetAttribute.WA_DontShowOnScreen, on=False)
+    frame = Frame()
+    window = Window(session, frame)
     window.go("redesign")
-    window.show()
+    frame.show()
     session.start_solving()
     _settle(app, lambda: not session.solver.busy)
     taken = []
@@ -30,7 +31,7 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     def shot(name: str) -> None:
         _settle(app, lambda: True)
         path = folder / f"{name}.png"
-        window.grab().save(str(path))
+        frame.grab().save(str(path))
         taken.append(path)
 
     session.keep("c2/board/front")
@@ -61,7 +62,7 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     shot("start")
     session.saved = session.history.project
     session.close()
-    window.close()
+    frame.close()
     return taken
 
 

@@ -1,34 +1,30 @@
-"""The main window: puts the regions in place and wires them, nothing else."""
+"""What stands in the frame: puts the regions in place and wires them, nothing else."""
 
 from PySide6.QtCore import QTimer
-from PySide6.QtGui import QAction, QCloseEvent
+from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QGridLayout, QLabel, QStackedWidget, QWidget
 
 from zygoform.app.actions.action import Action, fill, make
 from zygoform.app.actions.filing import Filing
-from zygoform.app.actions.table import STAGES, stand_actions, window_actions
+from zygoform.app.actions.table import stand_actions, window_actions
+from zygoform.app.frame import Frame
 from zygoform.app.session import Session
 from zygoform.app.widgets.head import HeadStrip
-from zygoform.app.widgets.stick import StoryStick
 from zygoform.app.widgets.tally import Tally
 
 TOLD_MS = 6000
 
 
 class Window(QWidget):
-    """Stick, head, the stage of now, tally. Stages are made when they are first gone to."""
+    """Head, the stage of now, tally. Stages are made when they are first gone to."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, frame: Frame) -> None:
         super().__init__()
-        self.session = session
-        self.setObjectName("window")
-        self.setWindowTitle("Zygoform")
-        self.resize(1280, 800)
-        self.setMinimumSize(960, 640)
+        self.session, self.frame = session, frame
         self.filing = Filing(session, self)
         self.filing.told.connect(self.tell)
         session.refused.connect(self.tell)
-        self.stick, self.head, self.tally = StoryStick(STAGES), HeadStrip(session), Tally(session)
+        self.stick, self.head, self.tally = frame.stick, HeadStrip(session), Tally(session)
         self.stages = QStackedWidget()
         self.stage = ""
         self._made: dict[str, QWidget] = {}
@@ -41,20 +37,20 @@ class Window(QWidget):
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
         grid.setSpacing(0)
-        grid.addWidget(self.stick, 0, 0, 3, 1)
-        grid.addWidget(self.head, 0, 1)
-        grid.addWidget(self.stages, 1, 1)
-        grid.addWidget(self.tally, 2, 1)
+        grid.addWidget(self.head, 0, 0)
+        grid.addWidget(self.stages, 1, 0)
+        grid.addWidget(self.tally, 2, 0)
         grid.setRowStretch(1, 1)
-        grid.setColumnStretch(1, 1)
         self.actions_table: dict[str, tuple[Action, QAction]] = {}
-        for action in window_actions(session, self.filing, self.go, self.close, self._next_region):
-            self.actions_table[action.id] = (action, make(action, self))
+        for action in window_actions(session, self.filing, self.go, frame.close, self._next_region):
+            self.actions_table[action.id] = (action, make(action, frame))
         fill(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
         self.stick.chosen.connect(self.go)
         session.changed.connect(self._summaries)
         session.opened.connect(self._on_opened)
+        frame.may_close = self._may_close
+        frame.furnish(self)
 
     def go(self, stage: str) -> None:
         """Shows a stage."""
@@ -101,7 +97,7 @@ class Window(QWidget):
         self._told.setText(words)
         self._told.adjustSize()
         self._told.setAccessibleName(words)
-        self._told.move(self.stick.width() + 20, self.height() - self.tally.height() - self._told.height() - 10)
+        self._told.move(20, self.height() - self.tally.height() - self._told.height() - 10)
         self._told.show()
         self._told.raise_()
         self._quiet.start(TOLD_MS)
@@ -112,7 +108,7 @@ class Window(QWidget):
     def _next_region(self) -> None:
         """Stick, head, stage, in turn."""
         regions = (self.stick, self.head, self.stages)
-        now = self.focusWidget()
+        now = self.frame.focusWidget()
         at = next((i for i, region in enumerate(regions) if now is not None and region.isAncestorOf(now)), -1)
         region = regions[(at + 1) % len(regions)]
         if region is self.stages:
@@ -131,13 +127,12 @@ class Window(QWidget):
         for stage, (words, done, total) in summaries(self.session).items():
             self.stick.blocks[stage].tell(words, done, total, on=stage == self.stage)
             self.stick.blocks[stage].setEnabled(stage == "survey" or self.session.plan is not None)
-        self.setWindowTitle(
+        self.frame.setWindowTitle(
             f"{'• ' if self.session.is_dirty else ''}{self.session.project.name or 'New piece'} - Zygoform"
         )
 
-    def closeEvent(self, event: QCloseEvent) -> None:
-        if self.filing.may_leave():
-            self.session.close()
-            event.accept()
-        else:
-            event.ignore()
+    def _may_close(self) -> bool:
+        if not self.filing.may_leave():
+            return False
+        self.session.close()
+        return True

@@ -3,7 +3,6 @@
 import csv
 import io
 from decimal import Decimal, InvalidOperation
-from importlib import resources
 from pathlib import Path
 
 from msgspec import Struct, structs
@@ -29,7 +28,7 @@ class PriceList(Struct, frozen=True):
 
 def shipped_prices() -> PriceList:
     """The made-up list that comes with the program."""
-    return parse_prices(resources.files("zygoform.data").joinpath("prices.csv").read_text("utf-8"))
+    return parse_prices((Path(__file__).parents[1] / "data" / "prices.csv").read_text("utf-8"))
 
 
 def read_prices(path: Path) -> PriceList:

@@ -1,6 +1,7 @@
 """The two changes: against worked examples, against geometry built another way, and against each other."""
 
 import math
+from typing import Any, Literal
 
 import pytest
 from hypothesis import given, settings
@@ -47,8 +48,9 @@ def with_board(project: Project, thickness: float, width: float) -> Project:
 
 
 @pytest.mark.parametrize("case", cases("skirts"))
-def test_skirts_by_hand(case: dict[str, float]) -> None:
-    project = body(*case["body"], case.get("left", 90), case.get("right", 90))  # type: ignore[misc]
+def test_skirts_by_hand(case: dict[str, Any]) -> None:
+    width, depth = case["body"]
+    project = body(width, depth, case.get("left", 90), case.get("right", 90))
     project = with_board(project, case["t"], 100)
     skirt = Skirt(
         "c1",
@@ -56,17 +58,17 @@ def test_skirts_by_hand(case: dict[str, float]) -> None:
         ("p1/body/main",),
         board="test",
         height=100,
-        fit=case["fit"],  # type: ignore[arg-type]
-        sides=case["sides"],  # type: ignore[arg-type]
-        corners=case["corners"],  # type: ignore[arg-type]
+        fit=case["fit"],
+        sides=case["sides"],
+        corners=case["corners"],
         setback=case.get("setback", 25),
     )
     plan = plan_of(structs.replace(project, changes=(skirt,)))
     parts = {p.name.removeprefix("Skirt "): p for p in plan.outcomes[0].parts}
     front, side = parts["front"], parts[str(case.get("which", "right"))]
-    length, left, right = case["front"]  # type: ignore[misc]
+    length, left, right = case["front"]
     assert (front.length, front.left.bevel, front.right.bevel) == pytest.approx((length, left, right), abs=1e-3)
-    length, *ends = case["side"]  # type: ignore[misc]
+    length, *ends = case["side"]
     assert side.length == pytest.approx(length, abs=1e-3)
     assert sorted((side.left.bevel, side.right.bevel)) == pytest.approx(sorted(ends), abs=1e-3)
     assert set(parts) == ({"front", "left", "right"} | ({"back"} if case["sides"] == "four" else set()))
@@ -136,7 +138,7 @@ def _moved(outline: Polygon, distance: float, sides: str) -> Polygon:
     st.sampled_from(("width", "depth")),
 )
 def test_planks_fill_the_finished_top(
-    left: float, right: float, front: float, back: float, radius: float, direction: str
+    left: float, right: float, front: float, back: float, radius: float, direction: Literal["width", "depth"]
 ) -> None:
     project = with_board(body(900, 450), 25.0, 140.0)
     top = PlankTop(
@@ -149,7 +151,7 @@ def test_planks_fill_the_finished_top(
         right,
         front,
         back,
-        radius,  # type: ignore[arg-type]
+        radius,
     )
     plan = plan_of(structs.replace(project, changes=(top,)))
     outcome = plan.outcomes[0]
@@ -246,7 +248,7 @@ def test_a_change_whose_board_is_gone_says_so() -> None:
     project = set_value(demo_project(), "c1", "board", "no such").project
     plan = plan_of(project)
     assert plan.failures[0].parameter == "board"
-    assert [f.code for f in plan.findings][0] == "cannot_be_built"
+    assert plan.findings[0].code == "cannot_be_built"
     assert plan.outcome("c2") is not None, "what comes after is still built"
     thin = set_value(demo_project(), "c2", "height", 200.0).project
     assert plan_of(thin).failures[0].parameter == "height"

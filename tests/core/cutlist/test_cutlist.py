@@ -48,7 +48,7 @@ def test_every_part_is_listed_once_rounded_once_and_on_a_board(project: Project)
         assert listed.length / step == pytest.approx(round(listed.length / step), abs=1e-5)
         if listed.part.rounding == "up":
             assert listed.length >= listed.part.length - 1e-6 * step
-    alike = {}
+    alike: dict[str, set[tuple[float, float, str]]] = {}
     for listed in plan.parts:
         alike.setdefault(listed.shape, set()).add(
             (round(listed.length, 3), round(listed.width, 3), listed.part.size_id)
@@ -99,7 +99,7 @@ def test_settings_come_in_order_and_both_ends_count() -> None:
         (part("a", 500, 45, 45), part("b", 700), part("c", 600, 46, 45), part("d", 650, 45, 0)), Shop()
     )
     groups = by_setting(listed, (), ())
-    assert [g.title for g in groups][0] == "Square across"
+    assert groups[0].title == "Square across"
     assert {g.title for g in groups} == {
         "Square across",
         "On edge, swung 45°",

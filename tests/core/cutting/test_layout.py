@@ -46,7 +46,7 @@ def test_better_answers_can_be_cut_and_never_get_worse(question: Question) -> No
     assert answers == list(improve(question)), "the same question gets the same answers"
 
 
-def brute_force(question: Question) -> tuple[int, int]:
+def brute_force(question: Question) -> tuple[int, int]:  # noqa: C901
     """The least (cost, boards) by trying every way to put every single part on boards; for very small questions."""
     nester = Nester(question)
     singles = [i for i, part in enumerate(question.parts) for _ in range(part.count)]
@@ -152,7 +152,7 @@ SLOPES = st.sampled_from((-60.0, -45.0, -22.5, 0.0, 10.0, 22.5, 45.0, 60.0))
 
 @given(SLOPES, SLOPES, st.integers(0, 400), st.sampled_from((0, 1900, 6000)))
 def test_the_least_gap_is_that_of_two_slanted_lines(right: float, left: float, kerf: int, width: int) -> None:
-    """Against drawn lines: at the gap given they are a slanted kerf apart, measured along the board, nowhere less."""
+    """Against drawn lines: at this gap they are a slanted kerf apart along the board, nowhere less."""
     gap = delta(right, left, kerf, width)
     a, b = math.tan(math.radians(right)), math.tan(math.radians(left))
     first = [(-max(0.0, a) * width + a * y, y) for y in (0.0, width)]  # extreme right at x = 0
@@ -179,9 +179,8 @@ def test_the_best_order_is_the_best_of_all_orders(question: Question) -> None:
     )
     assert nester.joints(tuple(counts)) == min(every)
     placed = nester.order(tuple(counts))
-    assert sum(delta(a[1][1], b[1][0], question.kerf, question.width) for a, b in itertools.pairwise(placed)) == (
-        nester.joints(tuple(counts))
-    )
+    gaps = (delta(a[1][1], b[1][0], question.kerf, question.width) for a, b in itertools.pairwise(placed))
+    assert sum(gaps) == nester.joints(tuple(counts))
 
 
 def test_the_solver_imports_no_qt_and_the_core_no_solver_library() -> None:

@@ -12,7 +12,7 @@ from zygoform.core.drawing.scene import draw_form, part_dimensions
 from zygoform.core.drawing.views import VIEWS, Place, View
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.plane import area, rectangle
-from zygoform.core.geometry.prism import Point3, along, dot, upright
+from zygoform.core.geometry.prism import Point3, dot, upright
 from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
@@ -70,7 +70,7 @@ def compare(form: Form, place: Place, shares: list[tuple[float, float]]) -> None
         if any(names != around[0] for names in around):
             continue
         hit = scene.at(at)
-        assert (hit.part_id if hit else None) in (around[0] or {None}), (place, at)
+        assert (hit.part_id if hit else "") in (around[0] or {""}), (place, at)
 
 
 SHARES = st.lists(st.tuples(st.floats(0, 1), st.floats(0, 1)), min_size=60, max_size=60)
@@ -123,7 +123,7 @@ def test_new_kept_and_removed_are_told_apart_by_role() -> None:
     plan = plan_of(demo_project())
     roles = {}
     for overlay in ("found", "over", "planned"):
-        scene = draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, "corner", overlay)  # type: ignore[arg-type]
+        scene = draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, "corner", overlay)
         roles[overlay] = {p.role for p in scene.polygons}
     assert roles == {"found": {"stays"}, "over": {"stays", "new", "off"}, "planned": {"stays", "new"}}
 

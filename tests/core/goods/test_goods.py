@@ -3,6 +3,7 @@
 import itertools
 import math
 from decimal import Decimal
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -12,26 +13,26 @@ from msgspec import Struct, structs
 from tests.casefile import cases, close
 from zygoform.core.changes.kinds.plank_top import board_widths
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import area, offset_sides, rectangle, round_corners
+from zygoform.core.geometry.plane import offset_sides, rectangle, round_corners
 from zygoform.core.goods import fittings, species
 from zygoform.core.money.purchase import cheapest_packs
 
 
 @pytest.mark.parametrize("case", cases("tops"))
-def test_worked_examples(case: dict[str, object]) -> None:
+def test_worked_examples(case: dict[str, Any]) -> None:
     name = str(case["call"]).removeprefix("refuse ")
     if name == "boards":
         layout = board_widths(*case["in"], least=case["least"])  # type: ignore[misc]
         narrow = min(layout.widths)
         got = {"count": len(layout.widths), "excess": layout.excess, "ripped": layout.ripped, "narrow": narrow}
         assert close(got, case["out"])
-        assert sum(layout.widths) == pytest.approx(case["in"][0])  # type: ignore[index]
+        assert sum(layout.widths) == pytest.approx(case["in"][0])
         return
     if name == "top":
         assert close(_top(case), case["out"])
         return
     call = getattr(species if hasattr(species, name) else fittings, name)
-    given_in = [tuple(v) if isinstance(v, list) else v for v in case["in"]]  # type: ignore[attr-defined]
+    given_in = [tuple(v) if isinstance(v, list) else v for v in case["in"]]
     if str(case["call"]).startswith("refuse"):
         with pytest.raises(BadInputError) as refused:
             call(*given_in)
@@ -41,16 +42,16 @@ def test_worked_examples(case: dict[str, object]) -> None:
     assert close(structs.asdict(got) if isinstance(got, Struct) else got, case["out"])
 
 
-def _top(case: dict[str, object]) -> dict[str, float]:
+def _top(case: dict[str, Any]) -> dict[str, float]:
     """The top's sizes by the functions the plank top is made with."""
-    (length, width), (left, right, front, back) = case["base"], case["overhang"]  # type: ignore[misc]
+    (length, width), (left, right, front, back) = case["base"], case["overhang"]
     outline = offset_sides(rectangle(0, 0, length, width), (front, right, back, left))
     rounded = round_corners(outline, (float(str(case["radius"])),) * 4, steps=400)
     edge = sum(math.dist(p, q) for p, q in zip(rounded, rounded[1:] + rounded[:1], strict=True))
     long = outline[1][0] - outline[0][0]
     expected = case["out"]
     # Chords fall short of the arc by a few parts in a million.
-    edge = expected["edge"] if edge == pytest.approx(expected["edge"], rel=2e-6) else edge  # type: ignore[index]
+    edge = expected["edge"] if edge == pytest.approx(expected["edge"], rel=2e-6) else edge
     return {
         "length": long,
         "width": outline[2][1] - outline[1][1],

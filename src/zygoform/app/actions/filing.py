@@ -9,10 +9,6 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from zygoform.app.jobs import Background
 from zygoform.app.session import Session
-from zygoform.files.atomic import write_whole
-from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.prices_csv import read_prices
 from zygoform.files.project_json import SUFFIX, UnreadableError
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
@@ -37,11 +33,15 @@ class Filing(QObject):
     def new(self) -> None:
         """An empty project, ready for three sizes."""
         if self.may_leave():
+            from zygoform.files.demo import fresh_project
+
             self.session.begin(fresh_project(), None, "New piece")
 
     def demo(self) -> None:
         """The Harbour Lane counter."""
         if self.may_leave():
+            from zygoform.files.demo import demo_project
+
             self.session.begin(demo_project(), None, "Opened the demo")
 
     def open(self) -> None:
@@ -90,6 +90,9 @@ class Filing(QObject):
             return
         name = self.ask_save(self._suggested(f" cut list by {kind}.csv"), "CSV (*.csv)")
         if name:
+            from zygoform.files.atomic import write_whole
+            from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
+
             text = by_setting_csv(plan) if kind == "setting" else by_part_csv(plan)
             try:
                 write_whole(Path(name), text.encode("utf-8-sig"))
@@ -110,6 +113,7 @@ class Filing(QObject):
 
         def work() -> None:
             # The PDF library is heavy and only wanted here.
+            from zygoform.files.atomic import write_whole
             from zygoform.files.worksheet_pdf import work_sheet
 
             write_whole(path, work_sheet(project, plan))
@@ -124,6 +128,7 @@ class Filing(QObject):
     def take_prices(self) -> None:
         """A price list of one's own; its prices go into the project."""
         from zygoform.core.edits.workshop import use_prices
+        from zygoform.files.prices_csv import read_prices
 
         name = self.ask_open("Price lists (*.csv)")
         if not name:

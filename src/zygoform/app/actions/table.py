@@ -6,11 +6,11 @@ from functools import partial
 from zygoform.app.actions.action import Action
 from zygoform.app.actions.filing import Filing
 from zygoform.app.canvas.stand import Stand
+from zygoform.app.frame import STAGES
 from zygoform.app.session import Session
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Place
 
-STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"))
 _PLACES: tuple[tuple[Place, str], ...] = (
     ("front", "Front"),
     ("left", "Left"),

@@ -1,16 +1,22 @@
 """What all drawings share: wood, outlines by role, grain, text, dimensions."""
 
+from __future__ import annotations
+
 import math
 import zlib
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QFontMetricsF, QPainter, QPen, QPolygonF
 
-from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.drawing.primitives import Dimension, PartRole, Polygon
-from zygoform.core.geometry.plane import Point
+
+if TYPE_CHECKING:
+    # The frame paints before the core is loaded.
+    from zygoform.app.canvas.mapping import Mapping
+    from zygoform.core.drawing.primitives import Dimension, PartRole, Polygon
+    from zygoform.core.geometry.plane import Point
 
 NEVER = Qt.PenStyle.NoPen
 

@@ -383,6 +383,8 @@ class Stand(QWidget):
         """The nearest part in a direction; the first one where none is pointed at."""
         targets = self._targets()
         here = targets.get(self.session.part)
+        if here is None and self.kind == "survey":
+            return next(iter(targets), "")
         if here is None:
             return min(targets, key=lambda k: (-targets[k][1], targets[k][0]), default="")
         best, least = self.session.part, float("inf")

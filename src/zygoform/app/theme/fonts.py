@@ -1,18 +1,18 @@
 """The shipped family, National Park (SIL Open Font License 1.1), with figures of equal width everywhere."""
 
-from importlib import resources
+from pathlib import Path
 
 from PySide6.QtGui import QFont, QFontDatabase
 
+DATA = Path(__file__).parents[2] / "data"
 FAMILY = "National Park"
 FILES = ("400Regular", "500Medium", "600SemiBold", "700Bold")
 
 
 def load_fonts() -> None:
     """Registers the four weights with Qt."""
-    folder = resources.files("zygoform.data").joinpath("fonts")
     for name in FILES:
-        QFontDatabase.addApplicationFontFromData(folder.joinpath(f"NationalPark_{name}.ttf").read_bytes())
+        QFontDatabase.addApplicationFont(str(DATA / "fonts" / f"NationalPark_{name}.ttf"))
 
 
 def font(px: int, weight: int = 400, *, fraction: bool = False) -> QFont:

@@ -1,11 +1,11 @@
 """The line icons: own set on a 20 px grid, stroke 1.6, tinted at load."""
 
 from functools import cache
-from importlib import resources
 
 from PySide6.QtCore import QByteArray, QRectF, QSize, Qt
 from PySide6.QtGui import QIcon, QPainter, QPixmap
 
+from zygoform.app.theme.fonts import DATA
 from zygoform.app.theme.tokens import EDGE, INK
 
 
@@ -14,7 +14,7 @@ def pixmap(name: str, colour: str = INK, size: int = 20) -> QPixmap:
     """One icon as a picture, at twice the resolution for dense screens."""
     from PySide6.QtSvg import QSvgRenderer
 
-    text = resources.files("zygoform.data").joinpath("icons", f"{name}.svg").read_text("utf-8")
+    text = (DATA / "icons" / f"{name}.svg").read_text("utf-8")
     renderer = QSvgRenderer(QByteArray(text.replace("currentColor", colour).encode()))
     picture = QPixmap(QSize(2 * size, 2 * size))
     picture.fill(Qt.GlobalColor.transparent)
@@ -27,7 +27,8 @@ def pixmap(name: str, colour: str = INK, size: int = 20) -> QPixmap:
 
 @cache
 def icon(name: str) -> QIcon:
-    """An icon with its pale, disabled state."""
+    """An icon; those of actions that come and go with a pale, disabled state."""
     made = QIcon(pixmap(name))
-    made.addPixmap(pixmap(name, EDGE), QIcon.Mode.Disabled)
+    if name in ("undo", "redo"):
+        made.addPixmap(pixmap(name, EDGE), QIcon.Mode.Disabled)
     return made

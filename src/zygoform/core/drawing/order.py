@@ -105,7 +105,8 @@ def _hides(a: _Item, b: _Item, view: View) -> int:
             a_may, b_may = a_may and facing < 0, b_may and facing > 0
         elif b.high[k] <= a.low[k] + TOUCHING_MM:
             a_may, b_may = a_may and facing > 0, b_may and facing < 0
-    for normal in (*a.sides, *b.sides) if a_may or b_may else ():
+    # Where an axis has spoken already, slanted sides could only take a needless constraint away.
+    for normal in (*a.sides, *b.sides) if a_may and b_may else ():
         places_a, places_b = [dot(c, normal) for c in a.corners], [dot(c, normal) for c in b.corners]
         facing = dot(view.toward, normal)
         if max(places_a) <= min(places_b) + TOUCHING_MM:

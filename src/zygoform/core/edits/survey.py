@@ -37,7 +37,7 @@ def new_piece(project: Project, name: str, sizes: dict[str, str]) -> Edited:
             raise BadInputError(refused.kind, refused.message, entry_name, refused.lengths) from refused
         readings.append((reading,) if reading else ())
     piece = CasePiece("p1", name or "Piece", readings[0], readings[1], readings[2])
-    piece.build()
+    piece.check()
     done = structs.replace(project, name=name or "Piece", pieces=(piece,))
     return Edited(done, Say(f"Measured {name or 'a piece'}"), frozenset({"p1"}))
 
@@ -156,7 +156,7 @@ def _reading(project: Project, entry_name: str, text: str) -> Reading | None:
 
 def _with(project: Project, piece: CasePiece) -> Project:
     """The project with the piece changed; refused where no piece could look like that."""
-    piece.build()
+    piece.check()
     pieces = tuple(piece if p.id == piece.id else p for p in project.pieces)
     return structs.replace(project, pieces=pieces)
 

@@ -1,6 +1,7 @@
 """Reads a length the way people write it. Source: the trade's usual ways of noting inches and metric."""
 
 import re
+from functools import lru_cache
 
 from zygoform.core.errors import BadInputError
 
@@ -30,6 +31,7 @@ _METRIC = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _DENOMINATORS = (2, 4, 8, 16, 32, 64)
 
 
+@lru_cache(maxsize=2048)
 def parse_length(text: str, default_unit: str) -> float:
     """Millimetres from text; `default_unit` ("inch" or "mm") is what a bare number means.
 

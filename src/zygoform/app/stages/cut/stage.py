@@ -1,6 +1,7 @@
 """Cut: the boards on the left, the piece and the cuts on the right."""
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.boards import BoardsView
@@ -16,6 +17,9 @@ from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import CautionLine, FindingBox, wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.plan import Plan
+
+NARROW = 1000
+"""Under this width the line beside the title makes room for the buttons."""
 
 FINDINGS = ("too_long", "short_parts", "guessed")
 
@@ -196,6 +200,10 @@ class CutStage(QWidget):
         alike = sum(p.shape == listed.shape for p in plan.parts)
         self.badge.setText(listed.shape)
         self.about.setText(listed.part.name + (f", {alike} alike" if alike > 1 else ""))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.subtitle.setVisible(self.width() > NARROW)
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -51,6 +51,10 @@ class CasePiece(Struct, frozen=True, tag_field="kind", tag="case"):
         """The piece as geometry. Raises BadInputError `impossible` where the sizes leave no body."""
         return _Builder(self).form()
 
+    def check(self) -> None:
+        """Raises BadInputError `impossible` where the sizes leave no body; quicker than building it."""
+        _Builder(self)
+
 
 class _Builder:
     """Works a case piece out, step by step; lives only for the length of one call."""

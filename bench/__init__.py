@@ -1,0 +1,6 @@
+"""What `make bench` measures: ratios and medians, never asserted by tests.
+
+__main__.py  runs everything and prints it
+startup.py   our window against a bare one
+work.py      plan, painting, layouts
+"""

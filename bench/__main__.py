@@ -1,0 +1,38 @@
+"""Prints every figure: `make bench`."""
+
+import os
+import statistics
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from bench.startup import startup
+from bench.work import layouts, plans, repaints
+
+
+def main() -> None:
+    """Start-up, plan, painting, layouts."""
+    times = startup()
+    print("Start, against a bare program (medians)")
+    print(f"  bare window painted      {1000 * times['bare']:6.0f} ms")
+    for name, title in (("painted", "our window painted"), ("usable", "demo drawn and usable")):
+        print(f"  {title:24} {1000 * times[name]:6.0f} ms   {times[name] / times['bare']:.2f} times")
+    print("Plan worked out after an edit (medians)")
+    for name, ms in plans().items():
+        print(f"  {name:24} {ms:6.1f} ms")
+    print("All of a screen painted (medians)")
+    for name, ms in repaints().items():
+        print(f"  {name:36} {ms:6.1f} ms")
+    found = layouts()
+    print(f"Layouts: the demo's two questions and {len(found) - 2} cut lists of 20 to 60 parts")
+    for title, some in (("demo", found[:2]), ("lists", found[2:])):
+        seconds = sorted(s for _, s, _ in some)
+        within = sum(s <= 1 and a.proven for _, s, a in some)
+        print(
+            f"  {title:6} quick {statistics.median(q for q, _, _ in some):5.1f} ms; proven within a second "
+            f"{within} of {len(some)}; median {statistics.median(seconds):.2f} s, longest {seconds[-1]:.2f} s; "
+            f"proven at all {sum(a.proven for _, _, a in some)}"
+        )
+
+
+if __name__ == "__main__":
+    main()

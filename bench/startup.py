@@ -1,0 +1,90 @@
+"""Our window against a bare PySide6 program that loads the same fonts and shows an empty window."""
+
+import os
+import statistics
+import subprocess
+import sys
+import time
+
+RUNS = 9
+
+BARE = """
+import sys, time
+from importlib import resources
+from PySide6.QtCore import QTimer
+from PySide6.QtGui import QFontDatabase
+from PySide6.QtWidgets import QApplication, QWidget
+class Empty(QWidget):
+    def paintEvent(self, event):
+        print("painted", time.time(), flush=True)
+        QTimer.singleShot(0, app.quit)
+app = QApplication([])
+folder = resources.files("zygoform.data").joinpath("fonts")
+for name in ("400Regular", "500Medium", "600SemiBold", "700Bold"):
+    QFontDatabase.addApplicationFontFromData(folder.joinpath(f"NationalPark_{name}.ttf").read_bytes())
+window = Empty()
+window.resize(1280, 800)
+window.show()
+app.exec()
+"""
+
+OURS = """
+import time
+import zygoform.app.main as main
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QApplication
+from zygoform.app.widgets import stick
+def told(word, paint, after):
+    def painted(self, event):
+        paint(self, event)
+        if word not in seen and (word == "usable" or self.stage == "cut"):
+            seen.add(word)
+            if after:
+                QTimer.singleShot(0, lambda: (print(word, time.time(), flush=True), QApplication.quit()))
+            else:
+                print(word, time.time(), flush=True)
+    return painted
+seen = set()
+stick.StageBlock.paintEvent = told("painted", stick.StageBlock.paintEvent, False)
+show = main._show
+def watched(app, asked):
+    def late():
+        from zygoform.app.canvas.stand import Stand
+        Stand.paintEvent = told("usable", Stand.paintEvent, True)
+    import builtins
+    real = builtins.__import__
+    def once(name, *rest):
+        made = real(name, *rest)
+        if name == "zygoform.app.window":
+            builtins.__import__ = real
+            late()
+        return made
+    builtins.__import__ = once
+    return show(app, asked)
+main._show = watched
+main.run(["--demo"])
+"""
+
+
+def _times(code: str) -> dict[str, float]:
+    start = time.time()
+    # The packages come compiled; ours are compiled by the warm-up run.
+    env = {name: value for name, value in os.environ.items() if name != "PYTHONDONTWRITEBYTECODE"}
+    env.setdefault("QT_QPA_PLATFORM", "offscreen")
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, env=env, check=True)
+    return {word: float(at) - start for word, at in (line.split() for line in done.stdout.splitlines())}
+
+
+def startup() -> dict[str, float]:
+    """Median seconds from the start of the process, taken in turn so that a busy machine hits both alike."""
+    for code in (BARE, OURS):
+        _times(code)
+    bare, ours = list[dict[str, float]](), list[dict[str, float]]()
+    for _ in range(RUNS):
+        bare.append(_times(BARE))
+        ours.append(_times(OURS))
+    return {
+        "bare": statistics.median(t["painted"] for t in bare),
+        "painted": statistics.median(t["painted"] for t in ours),
+        "usable": statistics.median(t["usable"] for t in ours),
+    }

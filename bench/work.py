@@ -1,0 +1,113 @@
+"""Plan, painting and layouts: medians."""
+
+import random
+import statistics
+import time
+from collections.abc import Callable
+
+from zygoform.core.cutting.question import Answer, PartType, Question, StockType
+from zygoform.core.cutting.solvers.exact import improve
+from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.edits.planning import leave_out, set_value
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.workshop import set_unit
+from zygoform.core.plan import compile_plan
+from zygoform.files.demo import demo_project
+
+FOOT = 30_480
+
+
+def milliseconds(work: Callable[[], object], runs: int = 25) -> float:
+    """Median of many runs, ms."""
+    times = []
+    for _ in range(runs):
+        start = time.perf_counter()
+        work()
+        times.append(1000 * (time.perf_counter() - start))
+    return statistics.median(times)
+
+
+def plans() -> dict[str, float]:
+    """The plan worked out anew after edits of the demo, each time as if the layout had never been asked for."""
+    project = demo_project()
+    before = compile_plan(project)
+    edits = {
+        "overhang of the top": set_value(project, "c1", "overhang_left", 50.0).project,
+        "height of the skirt": set_value(project, "c2", "height", 50.0).project,
+        "corner of the body": set_reading(project, "corner_right", "88").project,
+        "width of the piece": set_reading(project, "width", "58 in").project,
+        "a change left out": leave_out(project, "c1", out=True).project,
+        "other units": set_unit(project, "mm").project,
+    }
+    return {name: milliseconds(lambda p=edited: compile_plan(p, None, before)) for name, edited in edits.items()}  # type: ignore[misc]
+
+
+def repaints() -> dict[str, float]:
+    """Everything visible on each screen after an edit: the edit, the refresh and the painting."""
+    from zygoform.app.frame import Frame
+    from zygoform.app.main import application
+    from zygoform.app.session import Session
+    from zygoform.app.window import Window
+
+    app = application()
+    session = Session(demo_project())
+    frame = Frame()
+    window = Window(session, frame)
+    frame.show()
+    result = {}
+    for stage in ("survey", "redesign", "buy", "cut"):
+        window.go(stage)
+        session.open_up("c1")
+        app.processEvents()
+        result[stage] = milliseconds(lambda: frame.grab(), 15)
+    window.go("redesign")
+    values = iter(range(10_000))
+
+    def edit() -> None:
+        value = 25.4 + (next(values) % 40) * 1.5875
+        session.do(lambda project: set_value(project, "c1", "overhang_left", value))
+        frame.grab()
+
+    result["edit, refresh and paint, redesign"] = milliseconds(edit, 25)
+    session.saved = session.history.project
+    frame.close()
+    return result
+
+
+def lists(count: int = 24) -> list[Question]:
+    """Cut lists like the demo's: 20 to 60 parts in 4 to 9 sizes, 4 lengths on sale, perhaps an offcut owned."""
+    draw = random.Random(7)
+    questions = []
+    for _ in range(count):
+        sizes = draw.sample(range(200, 1700, 5), draw.randint(4, 9))
+        parts, left = [], draw.randint(20, 60)
+        for i, size in enumerate(sizes):
+            many = (
+                left
+                if i + 1 == len(sizes)
+                else max(1, min(left - (len(sizes) - i - 1), draw.choice((2, 2, 4, 4, 6, 8, 12))))
+            )
+            left = max(0, left - many)
+            angle = draw.choice((0, 0, 0, 45))
+            parts.append(PartType(f"p{i}", size * 100, max(1, many), angle, -angle))
+        per_foot = draw.uniform(0.6, 2.4)
+        sale = [
+            StockType(f"s{ft}", ft * FOOT, round(per_foot * ft * (1 + draw.uniform(-0.06, 0.1)) * 100))
+            for ft in (6, 8, 10, 12)
+        ]
+        own = [StockType("own", draw.randint(600, 1500) * 100, 0, 1)] if draw.random() < 0.4 else []
+        questions.append(Question(318, 1270, 1905, (*own, *sale), tuple(parts)))
+    return questions
+
+
+def layouts() -> list[tuple[float, float, Answer]]:
+    """For the demo and lists like it: ms of the quick layout, seconds to the proof, the last answer."""
+    plan = compile_plan(demo_project())
+    demo = [asked.question for asked in plan.asked] if plan else []
+    result = []
+    for question in demo + lists():
+        quick = milliseconds(lambda q=question: quick_answer(q), 3)  # type: ignore[misc]
+        start = time.perf_counter()
+        *_, answer = improve(question)
+        result.append((quick, time.perf_counter() - start, answer))
+    return result

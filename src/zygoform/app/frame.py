@@ -1,0 +1,42 @@
+"""The window's frame: stands at once with the story stick, and is furnished a moment later.
+
+Loads nothing of the core, so that it is painted almost as soon as an empty window would be.
+"""
+
+from collections.abc import Callable
+
+from PySide6.QtGui import QCloseEvent
+from PySide6.QtWidgets import QHBoxLayout, QWidget
+
+from zygoform.app.widgets.stick import StoryStick
+
+STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"))
+
+
+class Frame(QWidget):
+    """The top-level widget. `may_close` is asked before it goes."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setObjectName("window")
+        self.setWindowTitle("Zygoform")
+        self.resize(1280, 800)
+        self.setMinimumSize(960, 640)
+        self.may_close: Callable[[], bool] = lambda: True
+        self.stick = StoryStick(STAGES)
+        self._row = QHBoxLayout(self)
+        self._row.setContentsMargins(0, 0, 0, 0)
+        self._row.setSpacing(0)
+        self._row.addWidget(self.stick)
+        self._row.addStretch(1)
+
+    def furnish(self, inside: QWidget) -> None:
+        """Puts the regions beside the stick."""
+        self._row.takeAt(1)
+        self._row.addWidget(inside, 1)
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        if self.may_close():
+            event.accept()
+        else:
+            event.ignore()
