@@ -46,10 +46,12 @@ def has_display() -> bool:
 def application() -> QApplication:
     """The application with its fonts and style."""
     app = QApplication.instance()
+    if app is None:
+        # Before there is an application, or another style would be made first.
+        QApplication.setStyle("Fusion")
     made = app if isinstance(app, QApplication) else QApplication(["zygoform"])
     load_fonts()
     made.setFont(font(13))
-    made.setStyle("Fusion")
     made.setStyleSheet(style_sheet(str(DATA / "icons")))
     made.setApplicationName("Zygoform")
     return made

@@ -144,7 +144,7 @@ def grain(painter: QPainter, polygon: Polygon, shape: QPolygonF) -> None:
     seed = zlib.crc32(f"{polygon.part_id}{polygon.shade}".encode())
     across = [p.x() * px + p.y() * py for p in points]
     low, high = min(across), max(across)
-    lines = max(2, min(14, int((high - low) / 8)))
+    lines = max(2, min(10, int((high - low) / 9)))
     painter.setPen(QPen(_clear(t.WLINE if polygon.shade == "inside" else t.GRAIN, 46), 0.9))
     for k in range(lines):
         seed = (seed * 1103515245 + 12345) & 0x7FFFFFFF
