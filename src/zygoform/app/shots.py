@@ -11,6 +11,7 @@ from zygoform.app.frame import Frame
 from zygoform.app.session import Session
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.window import Window
+from zygoform.core.edits.planning import set_value
 from zygoform.files.demo import demo_project, fresh_project
 
 LONGEST_WAIT = 20.0
@@ -25,6 +26,9 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     window.go("redesign")
     frame.show()
     session.start_solving()
+    # An edit that shows in the totals.
+    session.do(lambda project: set_value(project, "c2", "sides", "three"))
+    session.do(lambda project: set_value(project, "c2", "sides", "four"))
     _settle(app, lambda: not session.solver.busy)
     taken = []
 

@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     # The frame paints before the core is loaded.
     from zygoform.app.canvas.mapping import Mapping
     from zygoform.core.drawing.primitives import Dimension, PartRole, Polygon
-    from zygoform.core.geometry.plane import Point
+    from zygoform.core.geometry.plane import Outline, Point
 
 NEVER = Qt.PenStyle.NoPen
 
@@ -83,20 +83,31 @@ def new_edge(painter: QPainter, polygons: tuple[Polygon, ...], i: int, mapping: 
 
     if not belongs(i) or (i + 1 < len(polygons) and belongs(i + 1)):
         return
-    # An edge that two faces of the run share is a seam: it stays thin.
-    edges: dict[frozenset[tuple[float, float]], tuple[Point, Point]] = {}
-    k = i
-    while k >= 0 and belongs(k):
-        points = polygons[k].points
-        for start, end in zip(points, points[1:] + points[:1], strict=True):
-            key = frozenset(((round(start[0], 2), round(start[1], 2)), (round(end[0], 2), round(end[1], 2))))
-            if edges.pop(key, None) is None:
-                edges[key] = (start, end)
-        k -= 1
+    first = i
+    while first > 0 and belongs(first - 1):
+        first -= 1
     colour, width, _ = _LINES["new"]
     painter.setPen(pen(colour, width))
-    for start, end in edges.values():
+    for start, end in outer_edges(tuple(polygon.points for polygon in polygons[first : i + 1])):
         painter.drawLine(mapping.to_px(start), mapping.to_px(end))
+
+
+def outer_edges(outlines: tuple[Outline, ...]) -> list[tuple[Point, Point]]:
+    """Edges round a run of faces: none that two of them share, and none that lies within a later one."""
+    from zygoform.core.drawing.primitives import holds
+
+    shared: dict[frozenset[tuple[float, float]], list[tuple[int, Point, Point]]] = {}
+    for k, points in enumerate(outlines):
+        for start, end in zip(points, points[1:] + points[:1], strict=True):
+            key = frozenset(((round(start[0], 2), round(start[1], 2)), (round(end[0], 2), round(end[1], 2))))
+            shared.setdefault(key, []).append((k, start, end))
+    kept = []
+    for uses in shared.values():
+        k, (ax, ay), (bx, by) = uses[0]
+        middle = ((ax + bx) / 2, (ay + by) / 2)
+        if len(uses) == 1 and not any(holds(later, middle) for later in outlines[k + 1 :]):
+            kept.append(((ax, ay), (bx, by)))
+    return kept
 
 
 def halo(painter: QPainter, shapes: list[QPolygonF], *, corners: bool) -> None:

@@ -73,6 +73,7 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
             "Boards run",
             Choice("width", "left to right", "the usual way: fewest joints, and the length hides movement"),
             Choice("depth", "front to back", "for short boards; the front then shows end grain"),
+            main=False,
         ),
     ] = "width"
     overhang_left: Annotated[float, length("Left", -50, 400, group="Overhang")] = 25.4
