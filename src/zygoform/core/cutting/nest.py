@@ -49,6 +49,7 @@ class Nester:
         )
         self.class_of = tuple(kinds.index(frozenset(ways)) for ways in ends)
         self._memo: dict[tuple[Counts, float], tuple[int, int, Ends]] = {}
+        self._joints: dict[Counts, int] = {}
         self.square = all(ways == ((0.0, 0.0),) for ways in self.ways)
         angles = {angle for ways in self.ways for way in ways for angle in way} or {0.0}
         self.least = min(delta(a, b, self.kerf, self.width) for a in angles for b in angles)
@@ -60,6 +61,11 @@ class Nester:
             return 0
         if self.square:
             return (pieces - 1) * self.kerf
+        if counts not in self._joints:
+            self._joints[counts] = self._least_joints(counts)
+        return self._joints[counts]
+
+    def _least_joints(self, counts: Counts) -> int:
         if math.prod(n + 1 for n in counts) > MOST_STATES:
             return sum(delta(*pair, self.kerf, self.width) for pair in self._pairs(self._in_turn(counts)))
         return min(

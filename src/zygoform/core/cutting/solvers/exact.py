@@ -12,12 +12,13 @@ from collections.abc import Iterator
 from zygoform.core.cutting.nest import Counts
 from zygoform.core.cutting.question import Answer, Question
 from zygoform.core.cutting.solvers.packing import Load, Packing
-from zygoform.core.cutting.solvers.program import cheapest_mix, duals_of, fewest_boards
+from zygoform.core.cutting.solvers.program import cheapest_mix, duals_of, fewest_boards, first_that_holds, purses
 from zygoform.core.cutting.solvers.quick import quick_loads
 
 MOST_ROUNDS = 400
 MOST_NODES = 400_000
 MOST_PATTERNS = 40_000
+FIRST_NODES = 30
 TINY = 1e-6
 
 
@@ -47,27 +48,39 @@ class _Search:
     def answers(self) -> Iterator[Answer]:
         exact = self._price_out()
         floor = self._floor() if exact else 0
-        self._take(cheapest_mix(self.packing, list(self.columns), floor, self._cost()).loads)
+        self._take(cheapest_mix(self.packing, list(self.columns), floor, self._cost(), FIRST_NODES).loads)
         yield self._write(floor, proven=False)
         if not exact:
             return
-        # Few patterns first: a solution within a small slack of the bound proves itself.
-        gap = self._cost() - self.bound
-        for slack in (gap / 8, gap / 2, gap):
-            patterns = self._all_within(slack)
-            if patterns is None:
-                break
-            ceiling = min(self._cost(), math.floor(self.bound + slack + TINY))
-            mix = cheapest_mix(self.packing, patterns, floor, ceiling)
+        yield from self._proof(floor)
+
+    def _proof(self, floor: int) -> Iterator[Answer]:
+        """Tries what is cheaper, cheapest first: purses one by one where they are few, else one program."""
+        patterns = self._all_within(self._cost() - self.bound)
+        if patterns is None:
+            yield self._write(floor, proven=self._cost() <= floor)
+            return
+        done = True
+        if floor < self._cost():
+            cheaper = purses(self.packing, floor, self._cost() - self.divisor)
+            if cheaper is None:
+                mix = cheapest_mix(self.packing, patterns, floor, self._cost() - self.divisor)
+            else:
+                mix = first_that_holds(self.packing, patterns, cheaper)
             self._take(mix.loads)
-            if not mix.optimal:
-                break
-            if self._cost() <= self.bound + slack + TINY:
-                self._take(fewest_boards(self.packing, patterns, self._cost()).loads)
-                yield self._write(self._cost(), proven=True)
-                return
-            floor = max(floor, ceiling + 1)
-        yield self._write(floor, proven=self._cost() <= floor)
+            done = mix.optimal
+        if done:
+            self._fewest(patterns)
+        yield self._write(self._cost() if done else floor, proven=done)
+
+    def _fewest(self, patterns: list[Load]) -> None:
+        """Fewer boards for the same money, where the room of fewer boards could do at all."""
+        same = purses(self.packing, self._cost(), self._cost())
+        if same is None:
+            self._take(fewest_boards(self.packing, patterns, self._cost()).loads)
+        else:
+            fewer = [purse for purse in same if sum(purse) < len(self.best)]
+            self._take(first_that_holds(self.packing, patterns, fewer).loads)
 
     def _write(self, bound: int, *, proven: bool) -> Answer:
         return self.packing.write(self.best, bound=bound, proven=proven)
