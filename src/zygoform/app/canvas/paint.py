@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     # The frame paints before the core is loaded.
     from zygoform.app.canvas.mapping import Mapping
     from zygoform.core.drawing.primitives import Dimension, PartRole, Polygon
-    from zygoform.core.geometry.plane import Outline, Point
+    from zygoform.core.geometry.plane import Point
 
 NEVER = Qt.PenStyle.NoPen
 
@@ -74,40 +74,13 @@ def face(painter: QPainter, polygon: Polygon, mapping: Mapping, *, pointed: bool
     painter.drawPolygon(shape)
 
 
-def new_edge(painter: QPainter, polygons: tuple[Polygon, ...], i: int, mapping: Mapping) -> None:
-    """After the last of a run of new faces of one change: blue round all of them, seams stay thin."""
-    change = polygons[i].part_id.split("/", 1)[0]
-
-    def belongs(k: int) -> bool:
-        return polygons[k].role == "new" and polygons[k].part_id.split("/", 1)[0] == change
-
-    if not belongs(i) or (i + 1 < len(polygons) and belongs(i + 1)):
-        return
-    first = i
-    while first > 0 and belongs(first - 1):
-        first -= 1
-    colour, width, _ = _LINES["new"]
-    painter.setPen(pen(colour, width))
-    for start, end in outer_edges(tuple(polygon.points for polygon in polygons[first : i + 1])):
-        painter.drawLine(mapping.to_px(start), mapping.to_px(end))
-
-
-def outer_edges(outlines: tuple[Outline, ...]) -> list[tuple[Point, Point]]:
-    """Edges round a run of faces: none that two of them share, and none that lies within a later one."""
-    from zygoform.core.drawing.primitives import holds
-
-    shared: dict[frozenset[tuple[float, float]], list[tuple[int, Point, Point]]] = {}
-    for k, points in enumerate(outlines):
-        for start, end in zip(points, points[1:] + points[:1], strict=True):
-            key = frozenset(((round(start[0], 2), round(start[1], 2)), (round(end[0], 2), round(end[1], 2))))
-            shared.setdefault(key, []).append((k, start, end))
-    kept = []
-    for uses in shared.values():
-        k, (ax, ay), (bx, by) = uses[0]
-        middle = ((ax + bx) / 2, (ay + by) / 2)
-        if len(uses) == 1 and not any(holds(later, middle) for later in outlines[k + 1 :]):
-            kept.append(((ax, ay), (bx, by)))
-    return kept
+def new_edge(painter: QPainter, edges: tuple[tuple[Point, Point], ...], mapping: Mapping) -> None:
+    """The blue line round what is new, as far as it runs along one face."""
+    if edges:
+        colour, width, _ = _LINES["new"]
+        painter.setPen(pen(colour, width))
+        for start, end in edges:
+            painter.drawLine(mapping.to_px(start), mapping.to_px(end))
 
 
 def halo(painter: QPainter, shapes: list[QPolygonF], *, corners: bool) -> None:

@@ -23,6 +23,7 @@ from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders
 from zygoform.app.describe import describe
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.core.drawing.edges import Edge, outer_edges
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of, holds
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
 from zygoform.core.drawing.views import Place
@@ -45,6 +46,7 @@ class Stand(QWidget):
         self._pressed: QPointF | None = None
         self._by_keys = False
         self._scene: Scene | None = None
+        self._edges: tuple[tuple[Edge, ...], ...] = ()
         self._scene_of: tuple[object, Place, Overlay] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
@@ -83,6 +85,7 @@ class Stand(QWidget):
             handles = tuple(h for o in plan.outcomes for h in o.handles)
             self._scene = draw_form(plan.found, plan.planned, numbers, self.place, self.overlay, handles)
             self._scene_of = now
+            self._edges = outer_edges(self._scene.polygons)
         return self._scene
 
     def mapping(self) -> Mapping:
@@ -130,7 +133,7 @@ class Stand(QWidget):
             paint.face(painter, polygon, mapping, pointed=on, kept=not on and polygon.part_id == kept)
             if on and polygon.role != "off":
                 shapes.append(QPolygonF(mapping.outline(polygon.points)))
-            paint.new_edge(painter, scene.polygons, i, mapping)
+            paint.new_edge(painter, self._edges[i], mapping)
         opening = self._opening_shape(pointed, mapping)
         if opening is not None:
             shapes.append(opening)

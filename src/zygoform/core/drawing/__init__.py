@@ -3,6 +3,7 @@
 primitives.py  polygon, dimension, leader, grip
 views.py       where one can stand, and how that projects
 order.py       which solids hide which
+edges.py       the lines round what is new
 scene.py       a form before and after, seen from one place
 boards.py      a board with its cuts
 """
