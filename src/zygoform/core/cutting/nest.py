@@ -52,10 +52,22 @@ class Nester:
         self._joints: dict[Counts, int] = {}
         self.square = all(ways == ((0.0, 0.0),) for ways in self.ways)
         angles = {angle for ways in self.ways for way in ways for angle in way} or {0.0}
-        self.least = min(delta(a, b, self.kerf, self.width) for a in angles for b in angles)
+        self.shares = self._shares(angles)
+        self.inexact = False
+
+    def _shares(self, angles: set[float]) -> dict[float, int]:
+        """What each end (degrees, unsigned) takes of a gap, in half units: two ends' shares never exceed it."""
+        gaps = {(a, b): delta(a, b, self.kerf, self.width) for a in angles for b in angles}
+        shares = {abs(a): delta(abs(a), abs(a), self.kerf, self.width) for a in angles}
+        if any(2 * gap < shares[abs(a)] + shares[abs(b)] for (a, b), gap in gaps.items()):
+            shares = dict.fromkeys(shares, min(gaps.values()))
+        return shares
 
     def joints(self, counts: Counts) -> int:
-        """Least sum of all gaps between neighbours (negative where slopes nest)."""
+        """Least sum of all gaps between neighbours (negative where slopes nest).
+
+        Where the orders are too many to try, a good one serves, and `inexact` says so from then on.
+        """
         pieces = sum(counts)
         if pieces < 2:
             return 0
@@ -67,6 +79,7 @@ class Nester:
 
     def _least_joints(self, counts: Counts) -> int:
         if math.prod(n + 1 for n in counts) > MOST_STATES:
+            self.inexact = True
             return sum(delta(*pair, self.kerf, self.width) for pair in self._pairs(self._in_turn(counts)))
         return min(
             self._rest(_less(counts, kind), way[1])[0]

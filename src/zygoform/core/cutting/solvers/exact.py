@@ -12,7 +12,8 @@ from collections.abc import Iterator
 from zygoform.core.cutting.nest import Counts
 from zygoform.core.cutting.question import Answer, Question
 from zygoform.core.cutting.solvers.packing import Load, Packing
-from zygoform.core.cutting.solvers.program import cheapest_mix, duals_of, fewest_boards, first_that_holds, purses
+from zygoform.core.cutting.solvers.program import Relaxed, cheapest_mix, fewest_boards, first_that_holds
+from zygoform.core.cutting.solvers.purses import purses
 from zygoform.core.cutting.solvers.quick import quick_loads
 
 MOST_ROUNDS = 400
@@ -83,6 +84,7 @@ class _Search:
             self._take(first_that_holds(self.packing, patterns, fewer).loads)
 
     def _write(self, bound: int, *, proven: bool) -> Answer:
+        proven = proven and not self.packing.nester.inexact
         return self.packing.write(self.best, bound=bound, proven=proven)
 
     def _cost(self) -> int:
@@ -117,9 +119,10 @@ class _Search:
             for j, room in enumerate(self.packing.room):
                 if self.packing.lengths[k] <= room:
                     self.columns[j, single] = None
+        program = Relaxed(self.packing, list(self.columns), priced=True)
         for _ in range(MOST_ROUNDS):
-            self.bound, self.duals, self.limits = duals_of(self.packing, list(self.columns))
-            found = False
+            self.bound, self.duals, self.limits = program.duals()
+            new: list[Load] = []
             for j, price in enumerate(self.packing.prices):
                 walk = _Patterns(self.packing, j, self.duals)
                 pattern = walk.best()
@@ -128,9 +131,10 @@ class _Search:
                 value = sum(d * n for d, n in zip(self.duals, pattern, strict=True))
                 if value > price - self.limits[j] + TINY and (j, pattern) not in self.columns:
                     self.columns[j, pattern] = None
-                    found = True
-            if not found:
-                return True
+                    new.append((j, pattern))
+            if not new:
+                return not self.packing.nester.inexact
+            program.add(new)
         return False
 
     def _all_within(self, slack: float) -> list[Load] | None:
@@ -146,70 +150,74 @@ class _Search:
 
 
 class _Patterns:
-    """Depth-first walk over what one board can hold, cut off by the value per length of what is left."""
+    """Depth-first walk over what one board can hold, cut off by the value per room of what is left."""
 
     def __init__(self, packing: Packing, stock: int, values: tuple[float, ...]) -> None:
         self.packing, self.values = packing, values
-        least = packing.nester.least
-        # Where slopes nest, a part never takes less than its length and the least gap.
-        self.weights = [max(1, length + least) for length in packing.lengths]
-        self.space = packing.room[stock] + least
-        self.room = packing.room[stock]
-        self.sequence = sorted(range(len(values)), key=lambda i: -values[i] / self.weights[i])
+        self.room, self.space = packing.room[stock], packing.space[stock]
+        self.sequence = sorted(range(len(values)), key=lambda i: -values[i] / packing.weights[i])
+        self.density = [max(0.0, values[i] / packing.weights[i]) for i in self.sequence]
         self.nodes = 0
         self.counts = [0] * len(values)
+        self.classes = [0] * len(packing.nester.ways)
         self.found: list[Counts] = []
         self.goal = 0.0
+        self.collect = False
         self.top: tuple[float, Counts] = (0.0, tuple(self.counts))
 
     def best(self) -> Counts:
         """The pattern of greatest value."""
-        self._deepen(0, self.space, 0.0, collect=False)
+        self._deepen(0, self.space, 0, 0.0)
         return self.top[1]
 
     def worth(self, goal: float) -> list[Counts] | None:
         """All patterns of at least this value that no further part fits on; None where too many."""
-        self.goal = goal
-        self._deepen(0, self.space, 0.0, collect=True)
+        self.goal, self.collect = goal, True
+        self._deepen(0, self.space, 0, 0.0)
         return None if self.nodes > MOST_NODES or len(self.found) > MOST_PATTERNS else self.found
 
-    def _deepen(self, at: int, space: int, value: float, *, collect: bool) -> None:
+    def _deepen(self, at: int, space: int, used: int, value: float) -> None:
+        """`space` is what the weights leave (half units), `used` the parts' length without their gaps."""
         self.nodes += 1
         if self.nodes > MOST_NODES or len(self.found) > MOST_PATTERNS:
             return
         if at == len(self.sequence):
-            self._finish(value, collect=collect)
+            self._finish(used, value)
             return
-        kind = self.sequence[at]
-        density = max(0.0, self.values[kind] / self.weights[kind])
-        reach = value + space * density
-        if (collect and reach < self.goal) or (not collect and reach <= self.top[0] + TINY):
+        reach = value + space * self.density[at]
+        if (reach < self.goal) if self.collect else (reach <= self.top[0] + TINY):
             return
-        most = min(self.packing.demand[kind], space // self.weights[kind])
-        for count in range(most, -1, -1):
-            self.counts[kind] = count
-            if self._fits():
-                left = space - count * self.weights[kind]
-                self._deepen(at + 1, left, value + count * self.values[kind], collect=collect)
-        self.counts[kind] = 0
+        kind, packing = self.sequence[at], self.packing
+        weight, length, worth = packing.weights[kind], packing.lengths[kind], self.values[kind]
+        group, joints, square = packing.classes[kind], packing.nester.joints, packing.nester.square
+        before = self.classes[group]
+        for count in range(min(packing.demand[kind], space // weight), -1, -1):
+            self.counts[kind], self.classes[group] = count, before + count
+            longer = used + count * length
+            # Square ends need no second look: their weights are exact.
+            if square or not count or longer + joints(tuple(self.classes)) <= self.room:
+                self._deepen(at + 1, space - count * weight, longer, value + count * worth)
+        self.counts[kind], self.classes[group] = 0, before
 
-    def _fits(self) -> bool:
-        # Square ends need no second look: their weights are exact.
-        return self.packing.nester.square or self.packing.need(tuple(self.counts)) <= self.room
-
-    def _finish(self, value: float, *, collect: bool) -> None:
-        counts = tuple(self.counts)
-        if not collect:
+    def _finish(self, used: int, value: float) -> None:
+        if not self.collect:
             if value > self.top[0] + TINY:
-                self.top = (value, counts)
-        elif any(counts) and self._is_full(counts):
-            self.found.append(counts)
+                self.top = (value, tuple(self.counts))
+        elif any(self.counts) and self._is_full(used):
+            self.found.append(tuple(self.counts))
 
-    def _is_full(self, counts: Counts) -> bool:
+    def _is_full(self, used: int) -> bool:
         """Whether no missing part fits besides; only such patterns are needed, since more may be cut than asked."""
-        for kind, demand in enumerate(self.packing.demand):
-            if counts[kind] < demand:
-                more = (*counts[:kind], counts[kind] + 1, *counts[kind + 1 :])
-                if self.packing.need(more) <= self.room:
-                    return False
+        packing, tried = self.packing, set[int]()
+        # Longest first: of each class of ends only the shortest missing part need be tried.
+        for kind in range(len(self.counts) - 1, -1, -1):
+            group = packing.classes[kind]
+            if group in tried or self.counts[kind] >= packing.demand[kind]:
+                continue
+            tried.add(group)
+            self.classes[group] += 1
+            fits = used + packing.lengths[kind] + packing.nester.joints(tuple(self.classes)) <= self.room
+            self.classes[group] -= 1
+            if fits:
+                return False
         return True

@@ -22,6 +22,16 @@ class Packing:
         self.classes = tuple(self.nester.class_of[i] for i in self.types)
         self.room = tuple(usable(question, stock) for stock in question.stocks)
         self.prices = tuple(stock.price for stock in question.stocks)
+        # Half the least gap at each end belongs to the part, in half units: a load's weights never exceed its
+        # board's space, and with square ends they say exactly what fits.
+        shares, room = self.nester.shares, 2 * max(self.nester.shares.values(), default=0)
+        ends = [self.nester.ways[kind][0] for kind in self.classes]
+        self.weights = tuple(
+            max(1, 2 * length + shares[abs(left)] + shares[abs(right)])
+            for length, (left, right) in zip(self.lengths, ends, strict=True)
+        )
+        self.space = tuple(max(0, 2 * usable(question, stock) + room) for stock in question.stocks)
+        self.asked = sum(weight * count for weight, count in zip(self.weights, self.demand, strict=True))
 
     def class_counts(self, counts: Counts) -> Counts:
         """How many parts of each class of ends."""

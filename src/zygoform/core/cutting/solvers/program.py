@@ -12,7 +12,6 @@ from msgspec import Struct
 from zygoform.core.cutting.solvers.packing import Load, Packing
 
 MOST_TREE_NODES = 4_000
-MOST_PURSES = 600
 
 
 class Mix(Struct, frozen=True):
@@ -22,84 +21,77 @@ class Mix(Struct, frozen=True):
     optimal: bool
 
 
-def duals_of(packing: Packing, columns: list[Load]) -> tuple[float, tuple[float, ...], tuple[float, ...]]:
-    """Least cost of covering the demand with fractions of patterns; value of each part, price of each limit."""
-    solver = _solve(packing, columns, _prices(packing), whole=False, between=None)
-    dual = list(solver.getSolution().row_dual)
-    parts, kinds = len(packing.types), len(packing.prices)
-    values = tuple(max(0.0, v) for v in dual[:parts])
-    # Reduced cost of a pattern of stock j is (its row's dual) - value; what exceeds the price is the limit's.
-    limits = tuple(min(0.0, dual[parts + j] + packing.prices[j]) for j in range(kinds))
-    return float(solver.getInfo().objective_function_value), values, limits
+class Relaxed:
+    """The linear program: fractions of patterns. One instance of HiGHS that starts where it last stood."""
+
+    def __init__(self, packing: Packing, columns: list[Load], *, priced: bool) -> None:
+        self.packing = packing
+        costs = _prices(packing) if priced else [0.0] * len(packing.prices)
+        self._solver = _model(packing, columns, costs, whole=False, between=None)
+
+    def add(self, columns: list[Load]) -> None:
+        """More patterns."""
+        import numpy as np
+
+        entries = [_entry(self.packing, load) for load in columns]
+        self._solver.addCols(
+            len(entries),
+            np.zeros(len(entries)),
+            np.zeros(len(entries)),
+            np.full(len(entries), self._solver.inf),
+            sum(len(entry) for entry in entries),
+            np.cumsum([0] + [len(entry) for entry in entries[:-1]]),
+            np.array([row for entry in entries for row, _ in entry]),
+            np.array([value for entry in entries for _, value in entry]),
+        )
+
+    def duals(self) -> tuple[float, tuple[float, ...], tuple[float, ...]]:
+        """Least cost of covering the demand; value of each part, price of each limit."""
+        packing, parts = self.packing, len(self.packing.types)
+        self._solver.run()
+        dual = list(self._solver.getSolution().row_dual)
+        values = tuple(max(0.0, v) for v in dual[:parts])
+        # Reduced cost of a pattern of stock j is (its row's dual) - value; what exceeds the price is the limit's.
+        limits = tuple(min(0.0, dual[parts + j] + price) for j, price in enumerate(packing.prices))
+        return float(self._solver.getInfo().objective_function_value), values, limits
+
+    def holds(self, purse: tuple[int, ...]) -> bool:
+        """Whether fractions of patterns on these boards hold all parts."""
+        import highspy
+
+        for j, count in enumerate(purse):
+            self._solver.changeColBounds(j, float(count), float(count))
+        self._solver.run()
+        return bool(self._solver.getModelStatus() == highspy.HighsModelStatus.kOptimal)
 
 
 def cheapest_mix(
     packing: Packing, columns: list[Load], floor: int, at_most: int, nodes: int = MOST_TREE_NODES
 ) -> Mix:
     """The cheapest mix that costs `floor` to `at_most`, as far as so many nodes of the search tree lead."""
-    within = (floor, at_most)
-    solver = _solve(packing, columns, _prices(packing), whole=True, between=within, nodes=nodes)
+    solver = _model(packing, columns, _prices(packing), whole=True, between=(floor, at_most), nodes=nodes)
     return _mix(packing, columns, solver)
 
 
 def fewest_boards(packing: Packing, columns: list[Load], cost: int) -> Mix:
     """The mix of this cost with the fewest boards."""
     ones = [1.0] * len(packing.prices)
-    return _mix(packing, columns, _solve(packing, columns, ones, whole=True, between=(cost, cost)))
-
-
-def purses(packing: Packing, low: int, high: int) -> list[tuple[int, ...]] | None:
-    """Every count of boards of each stock that costs low..high and has room enough, cheapest first, fewest first.
-
-    None where there are more than MOST_PURSES.
-    """
-    least = packing.nester.least
-    asked = sum(max(1, w + least) * n for w, n in zip(packing.lengths, packing.demand, strict=True))
-    stocks = packing.question.stocks
-    space = [max(0, room + least) for room in packing.room]
-    found: list[tuple[int, ...]] = []
-
-    def deepen(counts: tuple[int, ...], money: int, room: int) -> None:
-        at = len(counts)
-        if len(found) > MOST_PURSES or money > high:
-            return
-        if at == len(stocks):
-            if room <= 0 and money >= low:
-                found.append(counts)
-            return
-        price, limit = packing.prices[at], stocks[at].limit
-        most = sum(packing.demand) if limit is None else limit
-        if price:
-            most = min(most, (high - money) // price)
-        for count in range(most + 1):
-            deepen((*counts, count), money + price * count, room - space[at] * count)
-
-    deepen((), 0, asked)
-    if len(found) > MOST_PURSES:
-        return None
-    return sorted(found, key=lambda purse: (_money(packing, purse), sum(purse), purse))
+    return _mix(packing, columns, _model(packing, columns, ones, whole=True, between=(cost, cost)))
 
 
 def first_that_holds(packing: Packing, columns: list[Load], some: list[tuple[int, ...]]) -> Mix:
-    """The first purse whose boards hold all parts; a fraction of patterns that does not is a quick no."""
+    """The first purse whose boards hold all parts; fractions of patterns that do not are a quick no."""
+    if not some:
+        return Mix((), optimal=True)
+    relaxed = Relaxed(packing, columns, priced=False)
     nothing = [0.0] * len(packing.prices)
     for purse in some:
-        if not _is_feasible(_solve(packing, columns, nothing, whole=False, between=None, purse=purse)):
+        if not relaxed.holds(purse):
             continue
-        mix = _mix(packing, columns, _solve(packing, columns, nothing, whole=True, between=None, purse=purse))
+        mix = _mix(packing, columns, _model(packing, columns, nothing, whole=True, between=None, purse=purse))
         if mix.loads or not mix.optimal:
             return mix
     return Mix((), optimal=True)
-
-
-def _money(packing: Packing, purse: tuple[int, ...]) -> int:
-    return sum(price * count for price, count in zip(packing.prices, purse, strict=True))
-
-
-def _is_feasible(solver: Any) -> bool:
-    import highspy
-
-    return bool(solver.getModelStatus() == highspy.HighsModelStatus.kOptimal)
 
 
 def _prices(packing: Packing) -> list[float]:
@@ -109,6 +101,7 @@ def _prices(packing: Packing) -> list[float]:
 def _mix(packing: Packing, columns: list[Load], solver: Any) -> Mix:
     import highspy
 
+    solver.run()
     status = solver.getModelStatus()
     done = status in (highspy.HighsModelStatus.kOptimal, highspy.HighsModelStatus.kInfeasible)
     values = list(solver.getSolution().col_value)[len(packing.prices) :]
@@ -116,7 +109,13 @@ def _mix(packing: Packing, columns: list[Load], solver: Any) -> Mix:
     return Mix(loads, optimal=done)
 
 
-def _solve(
+def _entry(packing: Packing, load: Load) -> list[tuple[int, float]]:
+    """A pattern's column: the parts it gives, and one board of its stock."""
+    j, counts = load
+    return [(row, float(n)) for row, n in enumerate(counts) if n] + [(len(counts) + j, 1.0)]
+
+
+def _model(
     packing: Packing,
     columns: list[Load],
     costs: list[float],
@@ -135,17 +134,13 @@ def _solve(
     solver.silent()
     for option, value in (("threads", 1), ("mip_max_nodes", nodes), ("mip_rel_gap", 0.0)):
         solver.setOptionValue(option, value)
-    kinds, parts, least = len(packing.prices), len(packing.types), packing.nester.least
+    kinds, parts = len(packing.prices), len(packing.types)
     limits = [solver.inf if s.limit is None else float(s.limit) for s in packing.question.stocks]
-    weights = [max(1, length + least) for length in packing.lengths]
-    space = [max(0, room + least) for room in packing.room]
-    asked = float(sum(w * n for w, n in zip(weights, packing.demand, strict=True)))
     entries: list[list[tuple[int, float]]] = []
     for j in range(kinds):
-        entry = [(parts + j, -1.0), (parts + kinds, float(space[j]))]
+        entry = [(parts + j, -1.0), (parts + kinds, float(packing.space[j]))]
         entries.append([*entry, (parts + kinds + 1, float(packing.prices[j]))] if between else entry)
-    for j, counts in columns:
-        entries.append([(row, float(n)) for row, n in enumerate(counts) if n] + [(parts + j, 1.0)])
+    entries += [_entry(packing, load) for load in columns]
     model = highspy.HighsLp()
     model.num_col_, model.num_row_ = len(entries), parts + kinds + 1 + (between is not None)
     model.col_cost_ = np.array(costs + [0.0] * len(columns))
@@ -153,9 +148,8 @@ def _solve(
     model.col_lower_ = np.array((fixed or [0.0] * kinds) + [0.0] * len(columns))
     model.col_upper_ = np.array((fixed or limits) + [solver.inf] * len(columns))
     money = [float(between[0]) - 0.5] if between else []
-    model.row_lower_ = np.array(
-        [float(n) for n in packing.demand] + [0.0] * kinds + [asked if whole else 0.0] + money
-    )
+    asked = float(packing.asked) if whole else 0.0
+    model.row_lower_ = np.array([float(n) for n in packing.demand] + [0.0] * kinds + [asked] + money)
     top = [float(between[1]) + 0.5] if between else []
     model.row_upper_ = np.array([solver.inf] * parts + [0.0] * kinds + [solver.inf] + top)
     model.a_matrix_.format_ = highspy.MatrixFormat.kColwise
@@ -165,5 +159,4 @@ def _solve(
     if whole:
         model.integrality_ = [highspy.HighsVarType.kInteger] * len(entries)
     solver.passModel(model)
-    solver.run()
     return solver
