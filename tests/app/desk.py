@@ -139,7 +139,7 @@ class Desk:
     def place_of(self, part_id: str) -> QPointF:
         """A pixel of the stand where a part is really seen."""
         stand = self.stand()
-        targets = stand._targets()
+        targets = stand.targets()
         return stand.mapping().to_px(targets[part_id])
 
     def point_at(self, part_id: str) -> None:

@@ -301,4 +301,6 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
             widget = desk.find(QWidget, f"{change_id}_{entry.name}")
             assert isinstance(widget, (QLineEdit, QComboBox, Segments))
             assert widget.accessibleName() == entry.label
-            assert widget.isVisible()
+            change = desk.session.project.change(change_id)
+            counts = entry.counts_if is None or getattr(change, entry.counts_if[0]) == entry.counts_if[1]
+            assert widget.isVisible() == counts, entry.name

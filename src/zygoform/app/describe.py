@@ -65,7 +65,7 @@ def _listed(session: Session, plan: Plan, listed: ListedPart) -> Description:
 
 def _found(session: Session, plan: Plan, board: Board) -> Description:
     show = session.unit.show
-    low, high = board.solid.box()
+    low, high = board.solid.box
     sizes = sorted((high[k] - low[k] for k in range(3)), reverse=True)
     other = session.unit.other().show
     size = " × ".join(show(s) for s in sizes)

@@ -79,10 +79,10 @@ class Session(QObject):
         if edited.project == self.history.project:
             self._refresh()
             return
-        compile_plan(edited.project, self._answers, self.plan)
-        self.before = self.plan
+        plan = compile_plan(edited.project, self._answers, self.plan)
+        self.before, self.plan = self.plan, plan
         self.history = self.history.after(edited)
-        self._refresh()
+        self._tell()
 
     def try_do(self, edit: Callable[[Project], Edited]) -> bool:
         """Makes one edit; a refusal is told instead of raised."""
@@ -176,6 +176,9 @@ class Session(QObject):
 
     def _refresh(self) -> None:
         self._recompile()
+        self._tell()
+
+    def _tell(self) -> None:
         self.changed.emit()
         self._ask()
 

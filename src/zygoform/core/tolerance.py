@@ -17,3 +17,6 @@ LAYOUT_MM = 0.02
 
 TOUCHING_MM = 1e-3
 """Solids closer than this touch and do not overlap when the drawing is put in order."""
+
+BESIDE_MM = 0.3
+"""How far beside an edge one looks to see what lies there: a hair's breadth, finer than any gap."""

@@ -226,7 +226,7 @@ def test_a_flush_skirt_takes_the_place_of_the_base() -> None:
     plan = plan_of(demo_project())
     gone = {b.id for b in plan.found.boards} - {b.id for b in plan.planned.boards}
     assert gone == {"p1/top/main"} | {f"p1/base/{side}" for side in ("front", "back", "left", "right")}
-    (_, _, low), (_, _, high) = plan.planned.box()
+    (_, _, low), (_, _, high) = plan.planned.box
     assert (high - low) / 25.4 == pytest.approx(34.625 - 1.25 - 3.5 + 1 + 2.5)
 
 

@@ -38,7 +38,7 @@ def _entry(board: Board, view: View, at: tuple[float, float]) -> float | None:
     """How far towards the viewer the ray through `at` leaves a convex solid; None where it misses."""
     start = _unproject(view, at)
     low, high = -1e18, 1e18
-    for face in board.solid.faces():
+    for face in board.solid.faces:
         speed = dot(view.toward, face.normal)
         room = dot(tuple(p - s for p, s in zip(face.points[0], start, strict=True)), face.normal)  # type: ignore[arg-type]
         if abs(speed) < 1e-12:

@@ -27,8 +27,8 @@ def test_no_two_boards_take_the_same_room(project: Project) -> None:
     form = case_piece(project).build()
     upright = [b for b in form.boards if b.role != "knob"]
     for a, b in itertools.combinations(upright, 2):
-        (ax0, ay0, az0), (ax1, ay1, az1) = a.solid.box()
-        (bx0, by0, bz0), (bx1, by1, bz1) = b.solid.box()
+        (ax0, ay0, az0), (ax1, ay1, az1) = a.solid.box
+        (bx0, by0, bz0), (bx1, by1, bz1) = b.solid.box
         if min(az1, bz1) - max(az0, bz0) > 0.01:
             common = Polygon(a.solid.outline).intersection(Polygon(b.solid.outline)).area
             assert common < 1.0 or {a.role, b.role} & {"drawer", "door"}, (a.id, b.id, common)
@@ -40,7 +40,7 @@ def test_no_two_boards_take_the_same_room(project: Project) -> None:
 def test_the_piece_measures_what_was_measured(project: Project) -> None:
     piece = case_piece(project)
     form = piece.build()
-    (x0, y0, z0), (x1, y1, z1) = form.box()
+    (x0, y0, z0), (x1, y1, z1) = form.box
     assert z1 - z0 == pytest.approx(piece.height[-1].value)
     square = piece.corner_left[-1].value == piece.corner_right[-1].value == 90
     if square:

@@ -87,9 +87,9 @@ def test_rounded_corners_have_the_area_of_the_formula(length: float, width: floa
 @given(st.floats(50, 500), st.floats(50, 500), st.floats(5, 100), st.floats(-30, 30))
 def test_a_prism_is_closed_and_faces_point_out(a: float, b: float, height: float, lean: float) -> None:
     solid = upright(((0.0, 0.0), (a, 0.0), (a + lean, b), (lean, b)), 10.0, 10.0 + height)
-    middle = tuple(sum(c[k] for c in solid.corners()) / 8 for k in range(3))
+    middle = tuple(sum(c[k] for c in solid.corners) / 8 for k in range(3))
     total = [0.0, 0.0, 0.0]
-    for face in solid.faces():
+    for face in solid.faces:
         centre = tuple(sum(p[k] for p in face.points) / len(face.points) for k in range(3))
         assert dot(face.normal, tuple(centre[k] - middle[k] for k in range(3))) > 0  # type: ignore[arg-type]
         size = _area_in_space(face.points)

@@ -16,9 +16,11 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.describe import describe
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
+from zygoform.core.changes.registry import kind_of
 from zygoform.core.cutlist.ask import PlacedBoard, PlacedPart, SizeLayout
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.primitives import Polygon, Scene
@@ -44,7 +46,7 @@ class BoardsView(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
         self.setAccessibleName("Boards")
-        session.changed.connect(self._arrange)
+        when_seen(self, session.changed, self._arrange)
         session.pointed.connect(self._on_pointed)
         self._arrange()
 
@@ -96,23 +98,44 @@ class BoardsView(QWidget):
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
 
     def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
-        x = paint.text(painter, QPointF(0, y + 16), layout.size.name, 14, 600)
-        x += 10
-        count = len(layout.boards)
-        owned = sum(board.owned for board in layout.boards)
-        words = f"{count} board{'s' if count != 1 else ''}"
-        if owned:
-            words += f", {owned} your own"
-        bevels = any(
-            s.kind == "bevel"
-            for box, board, scene in self._rows
-            for s in scene.strokes
+        x = paint.text(painter, QPointF(0, y + 16), layout.size.name, 14, 600) + 10
+        verdict = self._verdict(layout)
+        right = self.width() - RIGHT
+        paint.text(painter, QPointF(right, y + 16), verdict, 12, colour=t.INK2, align="right")
+        room = right - x - QFontMetricsF(font(12)).horizontalAdvance(verdict) - 16
+        # The longest of these that there is room for.
+        counts, note, use = self._counts(layout), self._bevel_note(layout), self._uses(layout)
+        metrics = QFontMetricsF(font(13))
+        for words in (f"{counts} {use}{note}", f"{counts}{note}", counts):
+            if metrics.horizontalAdvance(words) <= room:
+                paint.text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2)
+                return
+
+    def _counts(self, layout: SizeLayout) -> str:
+        """4 × 8 ft, 1 × 31 1/2" of your own."""
+        counts: dict[tuple[bool, float], int] = {}
+        for board in layout.boards:
+            counts[board.owned, board.length] = counts.get((board.owned, board.length), 0) + 1
+        stock = self.session.unit.stock
+        return ", ".join(
+            f"{count} × {stock(length)}{' of your own' if owned else ''}"
+            for (owned, length), count in sorted(counts.items())
+        )
+
+    def _uses(self, layout: SizeLayout) -> str:
+        plan = self.session.plan
+        ids = {on.part.part.change_id for board in layout.boards for on in board.parts}
+        titles = [kind_of(c).title.lower() for c in (plan.changes if plan else ()) if c.id in ids]
+        return f"for the {' and the '.join(titles)}" if titles else ""
+
+    def _bevel_note(self, layout: SizeLayout) -> str:
+        slanted = any(
+            stroke.kind == "bevel"
+            for _, board, scene in self._rows
+            for stroke in scene.strokes
             if board.size == layout.size
         )
-        words += "; broken lines show the mitre on the back" if bevels else ""
-        x += paint.text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2) + 10
-        verdict = self._verdict(layout)
-        paint.text(painter, QPointF(self.width() - RIGHT, y + 16), verdict, 12, colour=t.INK2, align="right")
+        return "; broken lines show the mitre on the back" if slanted else ""
 
     def _verdict(self, layout: SizeLayout) -> str:
         money = f"{self.session.project.shop.currency}{layout.cost:.2f}"
@@ -165,7 +188,10 @@ class BoardsView(QWidget):
             wash.setAlpha(140)
             painter.setBrush(wash)
             painter.drawPolygon(shape)
-        paint.grain(painter, polygon, shape)
+        painter.save()
+        painter.setTransform(mapping.transform(), combine=True)
+        paint.grain(painter, polygon, mapping.scale)
+        painter.restore()
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(paint.pen(t.WLINE, 1.3))
         painter.drawPolygon(shape)

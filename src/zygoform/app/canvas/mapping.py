@@ -2,6 +2,7 @@
 
 from msgspec import Struct
 from PySide6.QtCore import QPointF
+from PySide6.QtGui import QTransform
 
 from zygoform.core.geometry.plane import Outline, Point
 
@@ -15,6 +16,10 @@ class Mapping(Struct, frozen=True):
 
     def to_px(self, point: Point) -> QPointF:
         return QPointF(self.x + point[0] * self.scale, self.y - point[1] * self.scale)
+
+    def transform(self) -> QTransform:
+        """For a painter that is given mm."""
+        return QTransform(self.scale, 0, 0, -self.scale, self.x, self.y)
 
     def outline(self, points: Outline) -> list[QPointF]:
         return [self.to_px(point) for point in points]

@@ -39,9 +39,12 @@ def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: Display
 
 
 def paint_leaders(
-    painter: QPainter, scene: Scene, mapping: Mapping, room: QRectF, on: str
+    painter: QPainter, scene: Scene, mapping: Mapping, room: QRectF, on: str, taken: list[QRectF]
 ) -> list[tuple[QRectF, Leader]]:
-    """A thin line from each change's number to its part; returns where the numbers stand."""
+    """A thin line from each change's number to its part; returns where the numbers stand.
+
+    Neither number nor line goes over the figures in `taken`.
+    """
     flags: list[tuple[QRectF, Leader]] = []
     top = mapping.to_px((0, scene.box[3])).y()
     left = mapping.to_px((scene.box[0], 0)).x()
@@ -49,9 +52,10 @@ def paint_leaders(
     y_used, x_used = -1e9, -1e9
     for leader in beside:
         at = mapping.to_px(leader.at)
-        y = max(at.y() - 20, y_used + APART)
+        x = max(room.left() + 16, left - 66)
+        y = _clear_of(taken, QPointF(x, max(at.y() - 20, y_used + APART)), at)
         y_used = y
-        flags.append((_flag_box(QPointF(max(room.left() + 16, left - 66), y)), leader))
+        flags.append((_flag_box(QPointF(x, y)), leader))
     for leader in sorted((x for x in scene.leaders if x.side == "above"), key=lambda x: x.at[0]):
         at = mapping.to_px(leader.at)
         x = max(at.x() - 46, x_used + APART)
@@ -60,6 +64,17 @@ def paint_leaders(
     for box, leader in flags:
         _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
     return flags
+
+
+def _clear_of(taken: list[QRectF], flag: QPointF, at: QPointF) -> float:
+    """The flag's y, moved down until its line to `at` passes no figure."""
+    y = flag.y()
+    for _ in range(24):
+        line = [QPointF(flag.x() + (at.x() - flag.x()) * k / 40, y + (at.y() - y) * k / 40) for k in range(41)]
+        if not any(box.adjusted(-3, -6, 3, 6).contains(point) for box in taken for point in line):
+            break
+        y += 6
+    return y
 
 
 def _flag_box(middle: QPointF) -> QRectF:

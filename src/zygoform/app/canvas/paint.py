@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 import zlib
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QFontMetricsF, QPainter, QPen, QPolygonF
 
 from zygoform.app.theme import tokens as t
@@ -15,15 +16,17 @@ from zygoform.app.theme.fonts import font
 if TYPE_CHECKING:
     # The frame paints before the core is loaded.
     from zygoform.app.canvas.mapping import Mapping
-    from zygoform.core.drawing.primitives import Dimension, PartRole, Polygon
-    from zygoform.core.geometry.plane import Point
+    from zygoform.core.drawing.primitives import Dimension, Edge, PartRole, Polygon, Shade
+    from zygoform.core.geometry.plane import Outline
 
 NEVER = Qt.PenStyle.NoPen
 
 
+@lru_cache(maxsize=128)
 def pen(colour: str, width: float, *, dash: tuple[float, float] | None = None) -> QPen:
-    """A round pen; dash lengths in px."""
+    """A round pen; width and dash lengths in px, whatever scale is drawn to."""
     made = QPen(QColor(colour), width)
+    made.setCosmetic(True)
     made.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     if dash is not None:
         made.setCapStyle(Qt.PenCapStyle.FlatCap)
@@ -33,11 +36,16 @@ def pen(colour: str, width: float, *, dash: tuple[float, float] | None = None) -
 
 def wood(polygon: Polygon) -> QColor:
     """The colour of a face: kept wood or new, by the way it faces; strips side by side differ."""
-    if polygon.role in ("new", "moved"):
-        if polygon.tone and polygon.shade in ("front", "top"):
+    return _wood(polygon.role, polygon.shade, polygon.tone)
+
+
+@lru_cache(maxsize=64)
+def _wood(role: PartRole, shade: Shade, tone: int) -> QColor:
+    if role in ("new", "moved"):
+        if tone and shade in ("front", "top"):
             return QColor(t.WOOD_OTHER)
-        return QColor(t.WOOD_NEW[polygon.shade])
-    return QColor(t.WOOD_STAYS[polygon.shade])
+        return QColor(t.WOOD_NEW[shade])
+    return QColor(t.WOOD_STAYS[shade])
 
 
 _LINES: dict[PartRole, tuple[str, float, tuple[float, float] | None]] = {
@@ -50,37 +58,43 @@ _LINES: dict[PartRole, tuple[str, float, tuple[float, float] | None]] = {
 }
 
 
-def face(painter: QPainter, polygon: Polygon, mapping: Mapping, *, pointed: bool, kept: bool) -> None:
-    """One face with its outline; what comes off is a broken line over a casing, and see-through."""
-    shape = QPolygonF(mapping.outline(polygon.points))
-    colour, width, dash = _LINES[polygon.role]
-    if polygon.role == "off":
-        painter.setBrush(QBrush(QColor(_clear(t.TAPE, 70))) if pointed or kept else Qt.BrushStyle.NoBrush)
-        painter.setPen(pen(t.SHEET, 4.0))
-        painter.drawPolygon(shape)
-        painter.setPen(pen(colour, width, dash=dash))
-        painter.drawPolygon(shape)
-        return
+@lru_cache(maxsize=4096)
+def shape_of(points: Outline) -> QPolygonF:
+    """An outline as the painter takes it, mm."""
+    return QPolygonF([QPointF(x, y) for x, y in points])
+
+
+def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, kept: bool) -> None:
+    """One face with its thin outline, in mm; `scale` is px for a mm."""
+    shape = shape_of(polygon.points)
     painter.setPen(NEVER)
     painter.setBrush(wood(polygon))
     painter.drawPolygon(shape)
     if pointed or kept:
         painter.setBrush(_clear(t.TAPE, 140 if pointed else 76))
         painter.drawPolygon(shape)
-    if polygon.grain is not None:
-        grain(painter, polygon, shape)
+    grain(painter, polygon, scale)
+    colour, width, dash = _LINES[polygon.role]
     painter.setBrush(Qt.BrushStyle.NoBrush)
     painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else pen(colour, width, dash=dash))
     painter.drawPolygon(shape)
 
 
-def new_edge(painter: QPainter, edges: tuple[tuple[Point, Point], ...], mapping: Mapping) -> None:
-    """The blue line round what is new, as far as it runs along one face."""
-    if edges:
-        colour, width, _ = _LINES["new"]
-        painter.setPen(pen(colour, width))
-        for start, end in edges:
-            painter.drawLine(mapping.to_px(start), mapping.to_px(end))
+def new_and_off(painter: QPainter, edges: tuple[Edge, ...], off: list[Polygon], lit: set[str]) -> None:
+    """Blue round what is new, red broken round what comes off, in mm: neither may hide the other."""
+    painter.setPen(pen(t.SHEET, 4.0))
+    for polygon in off:
+        on = polygon.part_id in lit
+        painter.setBrush(QBrush(_clear(t.TAPE, 70)) if on else Qt.BrushStyle.NoBrush)
+        painter.drawPolygon(shape_of(polygon.points))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    colour, width, _ = _LINES["new"]
+    painter.setPen(pen(colour, width))
+    painter.drawLines([QLineF(*start, *end) for start, end in edges])
+    colour, width, dash = _LINES["off"]
+    painter.setPen(pen(colour, width, dash=dash))
+    for polygon in off:
+        painter.drawPolygon(shape_of(polygon.points))
 
 
 def halo(painter: QPainter, shapes: list[QPolygonF], *, corners: bool) -> None:
@@ -115,50 +129,71 @@ def _clear(colour: str, alpha: int) -> QColor:
     return made
 
 
-def grain(painter: QPainter, polygon: Polygon, shape: QPolygonF) -> None:
-    """Fine broken lines along the wood; the same part always looks the same."""
-    along = polygon.grain or (0.0, 0.0)
-    length = math.hypot(*along)
-    box = shape.boundingRect()
-    if length < 1e-6 or min(box.width(), box.height()) < 9:
+GRAIN_APART, GRAIN_LEAST = 9.0, 9.0
+
+
+def grain(painter: QPainter, polygon: Polygon, scale: float) -> None:
+    """Fine broken lines along the wood, in mm; the same part always looks the same."""
+    if polygon.grain is None or math.hypot(*polygon.grain) < 1e-6:
         return
-    ux, uy = along[0] / length, -along[1] / length
+    # The lines move to other places only when the scale has changed a good deal.
+    apart = grain_apart(scale)
+    lines = grain_lines(polygon.points, polygon.grain, f"{polygon.part_id}{polygon.shade}", apart)
+    if lines:
+        painter.setPen(_thin(t.WLINE if polygon.shade == "inside" else t.GRAIN))
+        painter.drawLines(lines)
+
+
+@lru_cache(maxsize=64)
+def grain_apart(scale: float) -> float:
+    return float(GRAIN_APART / 1.5 ** round(math.log(scale, 1.5)))
+
+
+@lru_cache(maxsize=8)
+def _thin(colour: str) -> QPen:
+    made = QPen(_clear(colour, 46), 0.9)
+    made.setCosmetic(True)
+    return made
+
+
+@lru_cache(maxsize=4096)
+def grain_lines(points: Outline, along: tuple[float, float], seed_of: str, apart: float) -> list[QLineF]:
+    """Lines about `apart` mm apart, each over a part of the outline's length; none on narrow faces."""
+    xs, ys = zip(*points, strict=True)
+    if min(max(xs) - min(xs), max(ys) - min(ys)) < apart * GRAIN_LEAST / GRAIN_APART:
+        return []
+    length = math.hypot(*along)
+    ux, uy = along[0] / length, along[1] / length
     px, py = -uy, ux
-    points = [shape.at(i) for i in range(shape.count())]
-    seed = zlib.crc32(f"{polygon.part_id}{polygon.shade}".encode())
-    across = [p.x() * px + p.y() * py for p in points]
+    seed = zlib.crc32(seed_of.encode())
+    across = [x * px + y * py for x, y in points]
     low, high = min(across), max(across)
-    lines = max(2, min(10, int((high - low) / 9)))
-    painter.setPen(QPen(_clear(t.WLINE if polygon.shade == "inside" else t.GRAIN, 46), 0.9))
-    for k in range(lines):
+    count = max(2, min(10, int((high - low) / apart)))
+    lines = []
+    for k in range(count):
         seed = (seed * 1103515245 + 12345) & 0x7FFFFFFF
-        share = (k + 0.25 + 0.5 * (seed % 97) / 97) / lines
-        hits = _crossings(points, (px, py), low + share * (high - low), (ux, uy))
+        base = low + (k + 0.25 + 0.5 * (seed % 97) / 97) / count * (high - low)
+        hits = _crossings(points, (px, py), base, (ux, uy))
         if len(hits) < 2:
             continue
         first, last = hits[0], hits[-1]
-        a, b = first + (last - first) * 0.9 * ((seed >> 8) % 61) / 61, 0.0
-        reach = (last - first) * (0.3 + 0.5 * ((seed >> 5) % 53) / 53)
-        b = min(last, a + reach)
-        base = low + share * (high - low)
-        painter.drawLine(
-            QPointF(a * ux + base * px, a * uy + base * py), QPointF(b * ux + base * px, b * uy + base * py)
-        )
+        a = first + (last - first) * 0.9 * ((seed >> 8) % 61) / 61
+        b = min(last, a + (last - first) * (0.3 + 0.5 * ((seed >> 5) % 53) / 53))
+        lines.append(QLineF(a * ux + base * px, a * uy + base * py, b * ux + base * px, b * uy + base * py))
+    return lines
 
 
 def _crossings(
-    points: list[QPointF], across: tuple[float, float], place: float, along: tuple[float, float]
+    points: Outline, across: tuple[float, float], place: float, along: tuple[float, float]
 ) -> list[float]:
     """Where the line at `place` across crosses an outline, as distances along it."""
     hits = []
-    for i, p in enumerate(points):
-        q = points[(i + 1) % len(points)]
-        a = p.x() * across[0] + p.y() * across[1] - place
-        b = q.x() * across[0] + q.y() * across[1] - place
+    sides = [x * across[0] + y * across[1] - place for x, y in points]
+    for i, (x, y) in enumerate(points):
+        a, b = sides[i - 1], sides[i]
         if (a > 0) != (b > 0):
-            share = a / (a - b)
-            x, y = p.x() + share * (q.x() - p.x()), p.y() + share * (q.y() - p.y())
-            hits.append(x * along[0] + y * along[1])
+            (wx, wy), share = points[i - 1], a / (a - b)
+            hits.append((wx + share * (x - wx)) * along[0] + (wy + share * (y - wy)) * along[1])
     return sorted(hits)
 
 
@@ -194,8 +229,8 @@ def text(
     return width
 
 
-def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: str, away: float) -> None:
-    """A dimension line `away` px from what it measures, slanted strokes at its ends, its figure in a gap."""
+def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: str, away: float) -> QRectF:
+    """A dimension line `away` px from what it measures, its figure in a gap; returns where the figure stands."""
     a, b = mapping.to_px(dim.start), mapping.to_px(dim.end)
     shift = {
         "left": QPointF(-away, 0),
@@ -212,12 +247,12 @@ def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: str, a
     painter.drawLine(a, b)
     for end in (a, b):
         painter.drawLine(QPointF(end.x() - 4, end.y() + 4), QPointF(end.x() + 4, end.y() - 4))
-    _figure(
+    return _figure(
         painter, (a + b) / 2, words, upright=dim.side in ("left", "right"), room=abs(b.x() - a.x() + b.y() - a.y())
     )
 
 
-def _figure(painter: QPainter, middle: QPointF, words: str, *, upright: bool, room: float) -> None:
+def _figure(painter: QPainter, middle: QPointF, words: str, *, upright: bool, room: float) -> QRectF:
     face_ = font(13, 500)
     metrics = QFontMetricsF(face_)
     width, height = metrics.horizontalAdvance(words) + 10, metrics.height()
@@ -234,4 +269,6 @@ def _figure(painter: QPainter, middle: QPointF, words: str, *, upright: bool, ro
     painter.setFont(face_)
     painter.setPen(QColor(t.INK))
     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, words)
+    taken = painter.transform().mapRect(box)
     painter.restore()
+    return taken

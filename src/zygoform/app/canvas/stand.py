@@ -20,13 +20,14 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders
+from zygoform.app.canvas.targets import nearest, part_targets, survey_targets
 from zygoform.app.describe import describe
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.drawing.edges import Edge, outer_edges
-from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of, holds
+from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
 from zygoform.core.drawing.views import Place
+from zygoform.core.geometry.plane import Point
 
 Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
 GRIP_REACH = 14.0
@@ -46,7 +47,6 @@ class Stand(QWidget):
         self._pressed: QPointF | None = None
         self._by_keys = False
         self._scene: Scene | None = None
-        self._edges: tuple[tuple[Edge, ...], ...] = ()
         self._scene_of: tuple[object, Place, Overlay] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
@@ -85,7 +85,6 @@ class Stand(QWidget):
             handles = tuple(h for o in plan.outcomes for h in o.handles)
             self._scene = draw_form(plan.found, plan.planned, numbers, self.place, self.overlay, handles)
             self._scene_of = now
-            self._edges = outer_edges(self._scene.polygons)
         return self._scene
 
     def mapping(self) -> Mapping:
@@ -94,7 +93,7 @@ class Stand(QWidget):
         if scene is None:
             return Mapping(1.0, 0.0, 0.0)
         room = (
-            (2.0, 2.0, self.width() - 4.0, self.height() - 6.0)
+            (9.0, 9.0, self.width() - 18.0, self.height() - 18.0)
             if self.kind == "small"
             else (96.0, 66.0, self.width() - 126.0, self.height() - 132.0)
         )
@@ -127,13 +126,19 @@ class Stand(QWidget):
             painter.setPen(paint.pen(t.INK, 1.2))
             painter.drawLine(QPointF(0, y), QPointF(self.width(), y))
         lit = self._lit(pointed)
-        shapes = []
-        for i, polygon in enumerate(scene.polygons):
+        painter.setTransform(mapping.transform())
+        for polygon in scene.polygons:
             on = polygon.part_id in lit
-            paint.face(painter, polygon, mapping, pointed=on, kept=not on and polygon.part_id == kept)
-            if on and polygon.role != "off":
-                shapes.append(QPolygonF(mapping.outline(polygon.points)))
-            paint.new_edge(painter, self._edges[i], mapping)
+            if polygon.role != "off":
+                paint.face(painter, polygon, mapping.scale, pointed=on, kept=not on and polygon.part_id == kept)
+        off = [polygon for polygon in scene.polygons if polygon.role == "off"]
+        paint.new_and_off(painter, scene.edges, off, {*lit, kept})
+        painter.resetTransform()
+        shapes = [
+            QPolygonF(mapping.outline(polygon.points))
+            for polygon in scene.polygons
+            if polygon.part_id in lit and polygon.role != "off"
+        ]
         opening = self._opening_shape(pointed, mapping)
         if opening is not None:
             shapes.append(opening)
@@ -168,18 +173,18 @@ class Stand(QWidget):
 
     def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
         show = self.session.unit.show
-        lanes = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}
+        lanes, taken = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
         for dim in scene.dimensions:
             if dim.lane == 0 or self.all_sizes:
                 words = show(dim.size) + (self._high(dim.size) if dim.lane == 0 else "")
-                paint.dimension(painter, dim, mapping, words, lanes[dim.lane])
+                taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
         if pointed and not self._gesture:
             sizes = self._true_sizes(pointed)
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
                 paint.dimension(painter, dim, mapping, show(dim.size), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
         if self.kind == "redesign":
-            self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on)
+            self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on, taken)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
 
@@ -188,7 +193,7 @@ class Stand(QWidget):
         plan = self.session.plan
         if self.place == "above" or plan is None:
             return ""
-        low, top = plan.found.box()
+        low, top = plan.found.box
         before = top[2] - low[2]
         return (
             " high"
@@ -207,7 +212,7 @@ class Stand(QWidget):
         board = next((b for b in boards if b.id == part_id), None)
         if board is None:
             return None
-        low, high = board.solid.box()
+        low, high = board.solid.box
         across = 1 if self.place in ("left", "right") else 0
         up = 1 if self.place == "above" else 2
         return high[across] - low[across], high[up] - low[up]
@@ -362,38 +367,19 @@ class Stand(QWidget):
         super().focusOutEvent(event)
         self.update()
 
-    def _targets(self) -> dict[str, tuple[float, float]]:
+    def targets(self) -> dict[str, Point]:
         """Every part that can be pointed at, with a place where it is really seen."""
-        scene = self.scene()
-        if scene is None or self.session.plan is None:
+        scene, plan = self.scene(), self.session.plan
+        if scene is None or plan is None:
             return {}
-        targets = {}
-        if self.kind == "survey" and self.place in ("front", "corner"):
-            for body in self.session.plan.found.bodies:
-                for o in body.openings:
-                    targets[o.id] = ((o.rect[0] + o.rect[2]) / 2, (o.rect[1] + o.rect[3]) / 2)
-        for i, polygon in enumerate(scene.polygons):
-            n = len(polygon.points)
-            middle = (sum(p[0] for p in polygon.points) / n, sum(p[1] for p in polygon.points) / n)
-            if polygon.role == "off" or not any(holds(q.points, middle) for q in scene.polygons[i + 1 :]):
-                targets.setdefault(polygon.part_id, middle)
         if self.kind == "survey":
-            hidden = {k for k in targets if k.split("/")[1] in ("front", "knob", "back", "bottom")}
-            targets = {k: v for k, v in targets.items() if k not in hidden}
-        return targets
+            return survey_targets(scene, plan.found, openings=self.place in ("front", "corner"))
+        return part_targets(scene)
 
     def _next_part(self, step: tuple[int, int]) -> str:
         """The nearest part in a direction; the first one where none is pointed at."""
-        targets = self._targets()
-        here = targets.get(self.session.part)
-        if here is None and self.kind == "survey":
-            return next(iter(targets), "")
-        if here is None:
-            return min(targets, key=lambda k: (-targets[k][1], targets[k][0]), default="")
-        best, least = self.session.part, float("inf")
-        for part_id, (x, y) in targets.items():
-            ahead = (x - here[0]) * step[0] + (y - here[1]) * step[1]
-            aside = abs((x - here[0]) * step[1]) + abs((y - here[1]) * step[0])
-            if ahead > 1e-6 and ahead + 2 * aside < least:
-                best, least = part_id, ahead + 2 * aside
-        return best
+        targets = self.targets()
+        if self.session.part not in targets:
+            upper_left = lambda part: (-targets[part][1], targets[part][0])  # noqa: E731
+            return next(iter(targets), "") if self.kind == "survey" else min(targets, key=upper_left, default="")
+        return nearest(targets, self.session.part, step)

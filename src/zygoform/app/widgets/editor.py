@@ -4,15 +4,16 @@ from collections.abc import Callable
 from typing import Any
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.changes.registry import KnownChange
 from zygoform.core.edits.planning import set_text, set_value
 from zygoform.core.measure.param import Choice, Param, params
+from zygoform.core.outcome.outcome import Note
 from zygoform.core.shop import Shop
 
 IN_A_ROW = 4
@@ -88,6 +89,9 @@ class ChangeEditor(QWidget):
         def refresh(change: KnownChange) -> None:
             value: Any = getattr(change, entry.name)
             field.show_value(show.unit.entered(value) if entry.unit == "length" else str(value))
+            if entry.counts_if is not None:
+                name, needed = entry.counts_if
+                field.setVisible(getattr(change, name) == needed)
 
         self._refreshers.append(refresh)
         return field
@@ -134,16 +138,16 @@ class ChangeEditor(QWidget):
         combo.setMinimumContentsLength(10)
         combo.activated.connect(lambda _i: self._set(entry, str(combo.currentData())))
         column.addWidget(combo)
-        unit = self.session
+        session, shown = self.session, list[object]()
 
         def refresh(change: KnownChange) -> None:
-            show = unit.unit.show
-            sizes = {
-                s.id: f"{s.name}   really {show(s.thickness)} × {show(s.width)}" for s in unit.project.shop.timber
-            }
-            combo.clear()
-            for choice in choices:
-                combo.addItem(sizes.get(choice.value, choice.label), choice.value)
+            show, timber = session.unit.show, session.project.shop.timber
+            if shown != [session.unit, timber]:
+                shown[:] = [session.unit, timber]
+                sizes = {s.id: f"{s.name}   really {show(s.thickness)} × {show(s.width)}" for s in timber}
+                combo.clear()
+                for choice in choices:
+                    combo.addItem(sizes.get(choice.value, choice.label), choice.value)
             combo.setCurrentIndex(combo.findData(getattr(change, entry.name)))
 
         self._refreshers.append(refresh)
@@ -174,22 +178,38 @@ def timber_choices(shop: Shop) -> tuple[Choice, ...]:
     return tuple(Choice(size.id, size.name) for size in own)
 
 
-def note_grid(session: Session, change_id: str) -> QWidget:
-    """What was worked out besides: screws, clamps, movement, how to hold it."""
-    made = QWidget()
-    grid = QGridLayout(made)
-    grid.setContentsMargins(0, 0, 0, 0)
-    grid.setHorizontalSpacing(10)
-    grid.setVerticalSpacing(5)
-    grid.setColumnStretch(1, 1)
-    plan = session.plan
-    outcome = plan.outcome(change_id) if plan else None
-    for i, note in enumerate(outcome.notes if outcome else ()):
-        name = label(note.label, "small")
-        name.setFixedWidth(78)
-        name.setWordWrap(True)
-        words = wrapped(session.show(note.say))
-        words.setObjectName(f"note_{change_id}_{note.label.lower().replace(' ', '_')}")
-        grid.addWidget(name, i, 0, Qt.AlignmentFlag.AlignTop)
-        grid.addWidget(words, i, 1)
-    return made
+class NoteGrid(QWidget):
+    """What was worked out besides: screws, clamps, movement, how to hold it. Lines are kept from edit to edit."""
+
+    def __init__(self, session: Session, change_id: str) -> None:
+        super().__init__()
+        self.session, self.change_id = session, change_id
+        self._labels: tuple[str, ...] = ()
+        self._words: list[QLabel] = []
+        self._grid = QGridLayout(self)
+        self._grid.setContentsMargins(0, 0, 0, 0)
+        self._grid.setHorizontalSpacing(10)
+        self._grid.setVerticalSpacing(5)
+        self._grid.setColumnStretch(1, 1)
+
+    def refresh(self, notes: tuple[Note, ...]) -> None:
+        """Shows these notes."""
+        labels = tuple(note.label for note in notes)
+        if labels != self._labels:
+            self._refill(labels)
+        for line, note in zip(self._words, notes, strict=True):
+            words = self.session.show(note.say)
+            if line.text() != words:
+                line.setText(words)
+
+    def _refill(self, labels: tuple[str, ...]) -> None:
+        empty(self._grid)
+        self._labels, self._words = labels, []
+        for i, title in enumerate(labels):
+            name, words = label(title, "small"), wrapped("")
+            name.setFixedWidth(78)
+            name.setWordWrap(True)
+            words.setObjectName(f"note_{self.change_id}_{title.lower().replace(' ', '_')}")
+            self._grid.addWidget(name, i, 0, Qt.AlignmentFlag.AlignTop)
+            self._grid.addWidget(words, i, 1)
+            self._words.append(words)

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QFocusEvent, QKeyEvent
-from PySide6.QtWidgets import QLabel, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.core.errors import BadInputError
@@ -17,6 +17,15 @@ def label(words: str, kind: str = "") -> QLabel:
     if kind:
         made.setProperty("kind", kind)
     return made
+
+
+def empty(layout: QLayout) -> None:
+    """Takes all widgets out of a layout; they go at once."""
+    while (item := layout.takeAt(0)) is not None:
+        widget = item.widget()
+        if widget is not None:
+            widget.hide()
+            widget.deleteLater()
 
 
 def restyle(widget: QWidget) -> None:
@@ -62,7 +71,7 @@ class Field(QWidget):
     ) -> None:
         super().__init__()
         self.session, self._enter, self._steps = session, enter, steps
-        self._shown = ""
+        self._shown, self._entering = "", False
         self.line = _Line(self)
         self.line.setObjectName(name)
         self.line.setAccessibleName(title)
@@ -81,7 +90,7 @@ class Field(QWidget):
     def show_value(self, text: str, *, guess: bool = False, hint: str = "") -> None:
         """Shows the document's value, unless the field holds a fault or is being typed in."""
         typing = self.line.hasFocus() and self.line.text() != self._shown
-        if not self.fault.isHidden() or typing:
+        if (not self.fault.isHidden() or typing) and not self._entering:
             return
         chosen = self.line.hasSelectedText() and self.line.hasFocus()
         self._shown = text
@@ -98,14 +107,16 @@ class Field(QWidget):
         text = self.line.text()
         if text == self._shown and self.fault.isHidden():
             return True
+        before, self._shown, self._entering = self._shown, text, True
         try:
             self._enter(text)
         except BadInputError as refused:
+            self._shown = before
             self.show_fault(self.session.fault(refused))
             return False
-        self._shown = text
+        finally:
+            self._entering = False
         self._clear()
-        self.session.changed.emit()
         return True
 
     def restore(self) -> None:

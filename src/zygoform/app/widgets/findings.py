@@ -1,6 +1,6 @@
 """A judgement with its reason and its remedy."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLay
 from zygoform.app.session import Session
 from zygoform.app.theme.icons import pixmap
 from zygoform.app.theme.tokens import INK2, OCHRE, RED
-from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.fields import empty, label
 from zygoform.core.edits.planning import apply_remedy
 from zygoform.core.outcome.cautions import Caution
 from zygoform.core.outcome.outcome import Finding
@@ -79,3 +79,29 @@ class CautionLine(QWidget):
         words = wrapped(f"<b>{caution.title}.</b> {caution.text}", "second")
         words.setTextFormat(Qt.TextFormat.RichText)
         row.addWidget(words, 1)
+
+
+class Judgements(QWidget):
+    """A column of findings and cautions, made anew only when they differ from what is shown."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        self._shown: object = None
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(0, 0, 0, 0)
+        self._column.setSpacing(8)
+        self.hide()
+
+    def refresh(self, findings: Iterable[Finding], cautions: Iterable[Caution] = ()) -> None:
+        """Shows these; takes no room where there are none."""
+        now = (tuple(findings), tuple(cautions), self._session.unit)
+        if self._shown == now:
+            return
+        self._shown = now
+        empty(self._column)
+        for finding in now[0]:
+            self._column.addWidget(FindingBox(self._session, finding))
+        for caution in now[1]:
+            self._column.addWidget(CautionLine(caution))
+        self.setVisible(bool(now[0] or now[1]))

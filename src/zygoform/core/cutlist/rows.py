@@ -83,7 +83,7 @@ def by_part(parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...]) -> t
         rows.append(
             PartRow(
                 shape,
-                ", ".join(names),
+                _joined(names),
                 len(members),
                 first.part.thickness,
                 first.width,
@@ -98,6 +98,14 @@ def by_part(parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...]) -> t
             )
         )
     return tuple(rows)
+
+
+def _joined(names: tuple[str, ...]) -> str:
+    """Skirt front, back: what all have in common is said once."""
+    head = names[0].split(" ")[0]
+    if any(not name.startswith(f"{head} ") for name in names):
+        return ", ".join(names)
+    return f"{head} " + ", ".join(name.removeprefix(f"{head} ") for name in names)
 
 
 def board_letters(layouts: tuple[SizeLayout, ...]) -> dict[str, str]:

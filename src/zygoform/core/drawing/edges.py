@@ -1,35 +1,98 @@
-"""The lines round what is new: seams within it stay thin."""
+"""The lines round what is new, as far as they are seen: seams within it stay thin."""
 
-from zygoform.core.drawing.primitives import Polygon, holds
-from zygoform.core.geometry.plane import Point
+import math
 
-Edge = tuple[Point, Point]
+from zygoform.core.drawing.primitives import Box, Edge, Polygon, box_of
+from zygoform.core.geometry.plane import Outline, Point, area
+from zygoform.core.tolerance import BESIDE_MM, SAME_MM
 
 
-def outer_edges(polygons: tuple[Polygon, ...]) -> tuple[tuple[Edge, ...], ...]:
-    """For each polygon its edges that lie round a change: none that two faces share, none within a later one.
+def outer_edges(polygons: tuple[Polygon, ...]) -> tuple[Edge, ...]:
+    """Edges round each change, where seen: none that two faces of the change show on both of its sides."""
+    boxes = [box_of(polygon.points) for polygon in polygons]
+    edges: list[Edge] = []
+    for run in _runs(polygons).values():
+        uses: dict[frozenset[Point], list[Edge]] = {}
+        for i in run:
+            points = polygons[i].points
+            above = [
+                (polygon.points, box)
+                for polygon, box in zip(polygons[i + 1 :], boxes[i + 1 :], strict=True)
+                if polygon.role != "off" and _meet(box, boxes[i])
+            ]
+            turn = BESIDE_MM if area(points) > 0 else -BESIDE_MM
+            for edge in zip(points, points[1:] + points[:1], strict=True):
+                for start, end in _seen(edge, turn, above):
+                    uses.setdefault(frozenset((_near(start), _near(end))), []).append((start, end))
+        edges += [shared[0] for shared in uses.values() if len(shared) == 1]
+    return tuple(edges)
 
-    To be drawn with their polygon, so that what is painted later covers what it hides.
-    """
+
+def _meet(a: Box, b: Box) -> bool:
+    return a[0] <= b[2] and a[2] >= b[0] and a[1] <= b[3] and a[3] >= b[1]
+
+
+def _runs(polygons: tuple[Polygon, ...]) -> dict[str, list[int]]:
+    """The faces of each change, from back to front."""
     runs: dict[str, list[int]] = {}
     for i, polygon in enumerate(polygons):
         if polygon.role == "new":
             runs.setdefault(polygon.part_id.split("/", 1)[0], []).append(i)
-    edges: dict[int, list[Edge]] = {}
-    for run in runs.values():
-        uses: dict[frozenset[Point], list[tuple[int, Edge]]] = {}
-        for i in run:
-            points = polygons[i].points
-            for start, end in zip(points, points[1:] + points[:1], strict=True):
-                uses.setdefault(frozenset((_near(start), _near(end))), []).append((i, (start, end)))
-        for shared in uses.values():
-            i, (a, b) = shared[0]
-            middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
-            if len(shared) == 1 and not any(holds(polygons[k].points, middle) for k in run if k > i):
-                edges.setdefault(i, []).append((a, b))
-    return tuple(tuple(edges.get(i, ())) for i in range(len(polygons)))
+    return runs
 
 
 def _near(point: Point) -> Point:
     """Two faces that share a corner may differ in its last digits."""
     return round(point[0], 2) + 0.0, round(point[1], 2) + 0.0
+
+
+def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Edge]:
+    """The stretches of a face's edge beside which that face is really seen, past the `others` over it.
+
+    Looked at a hair's breadth (`turn`, signed) inside the face: a neighbour that only touches the edge does
+    not cover it.
+    """
+    (ax, ay), (bx, by) = edge
+    length = math.hypot(bx - ax, by - ay)
+    if length < SAME_MM:
+        return []
+    dx, dy = -(by - ay) * turn / length, (bx - ax) * turn / length
+    a, b = (ax + dx, ay + dy), (bx + dx, by + dy)
+    here = box_of((a, b))
+    open_ = [(0.0, 1.0)]
+    for points, box in others:
+        if _meet(box, here):
+            for low, high in _inside(a, b, points):
+                open_ = [part for span in open_ for part in _without(span, low, high)]
+            if not open_:
+                return []
+    least = BESIDE_MM / length
+    return [(_between(*edge, low), _between(*edge, high)) for low, high in open_ if high - low > least]
+
+
+def _inside(a: Point, b: Point, points: Outline) -> list[tuple[float, float]]:
+    """Where the line through a and b runs inside an outline, as shares of a to b."""
+    ux, uy = b[0] - a[0], b[1] - a[1]
+    sides = [ux * (y - a[1]) - uy * (x - a[0]) for x, y in points]
+    if min(sides) > 0 or max(sides) <= 0:
+        return []
+    shares, reach = [], ux * ux + uy * uy
+    for k, (x, y) in enumerate(points):
+        before, here = sides[k - 1], sides[k]
+        if (before > 0) != (here > 0):
+            (px, py), along = points[k - 1], before / (before - here)
+            cx, cy = px + along * (x - px), py + along * (y - py)
+            shares.append(((cx - a[0]) * ux + (cy - a[1]) * uy) / reach)
+    shares.sort()
+    return list(zip(shares[::2], shares[1::2], strict=True))
+
+
+def _without(span: tuple[float, float], low: float, high: float) -> list[tuple[float, float]]:
+    """What is left of a span outside low..high."""
+    if high <= span[0] or low >= span[1]:
+        return [span]
+    return [part for part in ((span[0], low), (high, span[1])) if part[1] > part[0]]
+
+
+def _between(a: Point, b: Point, share: float) -> Point:
+    return a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])

@@ -7,10 +7,11 @@ by the separating axis theorem. Overlapping in a ring is broken by cutting one s
 
 import math
 from collections.abc import Sequence
+from functools import lru_cache
 
 from msgspec import Struct, structs
 
-from zygoform.core.drawing.views import View
+from zygoform.core.drawing.views import VIEWS, Place, View
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import clip
 from zygoform.core.geometry.prism import Point3, Prism, dot
@@ -31,7 +32,7 @@ class _Item(Struct, frozen=True):
 
 def paint_order(boards: Sequence[Board], view: View) -> list[Board]:
     """The boards, hidden ones before those that hide them; one may come in two pieces."""
-    items = [_item(board, view) for board in boards]
+    items = [_item(board, view.place) for board in boards]
     for _ in range(MOST_CUTS):
         order, ring = _sorted(items, view)
         if not ring:
@@ -40,8 +41,10 @@ def paint_order(boards: Sequence[Board], view: View) -> list[Board]:
     return [items[i].board for i in _sorted(items, view)[0]]
 
 
-def _item(board: Board, view: View) -> _Item:
-    corners = board.solid.corners()
+@lru_cache(maxsize=2048)
+def _item(board: Board, place: Place) -> _Item:
+    view = VIEWS[place]
+    corners = board.solid.corners
     xs, ys, zs = zip(*corners, strict=True)
     seen = [view.project(corner) for corner in corners]
     us, vs = zip(*seen, strict=True)
@@ -132,7 +135,7 @@ def _cut(items: list[_Item], ring: list[int], view: View) -> list[_Item]:
                     if items[i].low[k] + 1 < plane < items[i].high[k] - 1:
                         pieces = _split(items[i].board, _AXES[k], plane)
                         if len(pieces) == 2:
-                            return items[:i] + [_item(p, view) for p in pieces] + items[i + 1 :]
+                            return items[:i] + [_item(p, view.place) for p in pieces] + items[i + 1 :]
     return items
 
 

@@ -8,6 +8,9 @@ from zygoform.core.geometry.plane import Outline, Point
 
 PartRole = Literal["stays", "new", "mended", "off", "moved", "hidden"]
 Shade = Literal["front", "side", "top", "inside"]
+Edge = tuple[Point, Point]
+Box = tuple[float, float, float, float]
+"""Least and greatest coordinates: x0, y0, x1, y1."""
 
 
 class Polygon(Struct, frozen=True):
@@ -62,15 +65,19 @@ class Stroke(Struct, frozen=True):
 
 
 class Scene(Struct, frozen=True):
-    """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1)."""
+    """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1).
+
+    `edges` are the lines round what is new; what comes off stands last among the polygons.
+    """
 
     polygons: tuple[Polygon, ...]
-    box: tuple[float, float, float, float]
+    box: Box
     dimensions: tuple[Dimension, ...] = ()
     leaders: tuple[Leader, ...] = ()
     grips: tuple[Grip, ...] = ()
     strokes: tuple[Stroke, ...] = ()
     floor: float | None = None
+    edges: tuple[Edge, ...] = ()
 
     def at(self, point: Point) -> Polygon | None:
         """The polygon seen at a point: the last painted one that holds it."""
@@ -90,7 +97,7 @@ def holds(outline: Outline, point: Point) -> bool:
     return inside
 
 
-def box_of(points: Outline) -> tuple[float, float, float, float]:
+def box_of(points: Outline) -> Box:
     """Least and greatest coordinates."""
     xs, ys = zip(*points, strict=True)
     return min(xs), min(ys), max(xs), max(ys)

@@ -1,12 +1,16 @@
 """A form before and after, seen from one place."""
 
 import math
+from collections.abc import Sequence
+from functools import lru_cache
 from typing import Literal
 
 from msgspec import structs
 
+from zygoform.core.drawing.edges import outer_edges
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import (
+    Box,
     Dimension,
     Grip,
     Leader,
@@ -24,6 +28,9 @@ from zygoform.core.geometry.prism import Face, Point3, dot
 from zygoform.core.outcome.outcome import Handle
 
 Overlay = Literal["found", "over", "planned"]
+Case = tuple[Outline, float]
+"""Plan and height of a body: what lies within is shaded as inside."""
+
 HIGH = 0.7
 """Above this share of the drawing's height a change's number stands over it, below at its left."""
 
@@ -46,13 +53,9 @@ def draw_form(
     form = found if overlay == "found" else planned
     stays = {board.id for board in found.boards}
     roles: dict[str, PartRole] = {b.id: "stays" if b.id in stays else "new" for b in form.boards}
-    polygons = []
-    for board in paint_order(form.boards, view):
-        body = form.body(board.id)
-        polygons.extend(_faces(board, body or form.bodies[0], roles[board.id], view))
+    polygons = _painted(form, roles, view)
     if overlay == "over":
-        kept = {board.id for board in planned.boards}
-        polygons.extend(_coming_off(found, kept, view))
+        polygons += _coming_off(found, frozenset(stays - {board.id for board in planned.boards}), place)
     floor = min(found.floor, planned.floor) if overlay == "over" else form.floor
     box = _box(polygons, floor, place)
     return Scene(
@@ -62,14 +65,30 @@ def draw_form(
         _leaders(polygons, numbers, box) if overlay != "found" else (),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         floor=None if place == "above" else form.floor,
+        edges=outer_edges(tuple(polygons)),
     )
 
 
-def _faces(board: Board, body: Body, role: PartRole, view: View) -> list[Polygon]:
-    """The visible faces of one board; smoothly turning ones become one polygon."""
-    faces = board.solid.faces()
+def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon]:
+    """All faces towards the viewer, from back to front."""
+    case = {board.id: (body.plan, body.height) for body in form.bodies for board in body.boards}
+    return [
+        polygon
+        for board in paint_order(form.boards, view)
+        for polygon in _faces(board, *case[board.id], roles[board.id], view.place)
+    ]
+
+
+@lru_cache(maxsize=2048)
+def _faces(board: Board, plan: Outline, height: float, role: PartRole, place: Place) -> tuple[Polygon, ...]:
+    """The visible faces of one board; smoothly turning ones become one polygon.
+
+    `plan` and `height` are those of its body. A board that stays looks the same after most edits.
+    """
+    view, case = VIEWS[place], (plan, height)
+    faces = board.solid.faces
     caps, sides = faces[:2], faces[2:]
-    polygons = [_polygon(face.points, face, board, body, role, view) for face in caps if _seen(face, view)]
+    polygons = [_polygon(face.points, face, board, case, role, view) for face in caps if _seen(face, view)]
     run: list[Face] = []
     # Start where the outline turns sharply, or a rounded run would be torn in two.
     start = next((i for i, face in enumerate(sides) if not _joins(sides[i - 1], face, view)), 0)
@@ -80,11 +99,11 @@ def _faces(board: Board, body: Body, role: PartRole, view: View) -> list[Polygon
             run.append(face)
             continue
         if run:
-            polygons.append(_merged(run, board, body, role, view))
+            polygons.append(_merged(run, board, case, role, view))
         run = [face]
     if run:
-        polygons.append(_merged(run, board, body, role, view))
-    return polygons
+        polygons.append(_merged(run, board, case, role, view))
+    return tuple(polygons)
 
 
 def _seen(face: Face, view: View) -> bool:
@@ -96,89 +115,87 @@ def _joins(before: Face, face: Face, view: View) -> bool:
     return touching and _seen(before, view) and dot(before.normal, face.normal) > SMOOTH
 
 
-def _merged(run: list[Face], board: Board, body: Body, role: PartRole, view: View) -> Polygon:
+def _merged(run: list[Face], board: Board, case: Case, role: PartRole, view: View) -> Polygon:
     near = [run[0].points[0], *(face.points[1] for face in run)]
     far = [run[0].points[3], *(face.points[2] for face in run)]
     widest = max(run, key=lambda face: math.dist(face.points[0], face.points[1]))
-    return _polygon((*near, *reversed(far)), widest, board, body, role, view)
+    return _polygon((*near, *reversed(far)), widest, board, case, role, view)
 
 
 def _polygon(
-    points: tuple[Point3, ...], face: Face, board: Board, body: Body, role: PartRole, view: View
+    points: tuple[Point3, ...], face: Face, board: Board, case: Case, role: PartRole, view: View
 ) -> Polygon:
     across = dot(board.grain, face.normal)
     grain: Point = (0.0, 0.0) if abs(across) > 0.7 else view.project(board.grain)
     flat = tuple(view.project(point) for point in points)
-    return Polygon(flat, board.id, role, _shade(face, board, body), board.tone, grain)
+    return Polygon(flat, board.id, role, _shade(face, board, case), board.tone, grain)
 
 
-def _shade(face: Face, board: Board, body: Body) -> Shade:
+def _shade(face: Face, board: Board, case: Case) -> Shade:
     if board.role == "knob":
         return "inside"
-    if board.role in _CASE and _within(face, body):
+    if board.role in _CASE and _within(face, *case):
         return "inside"
     nx, ny, nz = (abs(n) for n in face.normal)
     return "top" if nz > max(nx, ny) else "front" if ny >= nx else "side"
 
 
-def _within(face: Face, body: Body) -> bool:
+def _within(face: Face, plan: Outline, height: float) -> bool:
     """Whether the middle of a face lies inside the body."""
     n = len(face.points)
     x, y, z = (sum(p[k] for p in face.points) / n for k in range(3))
     nx, ny, nz = (face.normal[k] * 2.0 for k in range(3))
     ahead = (x + nx, y + ny)
-    return 0 < z + nz < body.height and holds(body.plan, ahead)
+    return 0 < z + nz < height and holds(plan, ahead)
 
 
-def _coming_off(found: Form, kept: set[str], view: View) -> list[Polygon]:
+@lru_cache(maxsize=32)
+def _coming_off(found: Form, off: frozenset[str], place: Place) -> tuple[Polygon, ...]:
     """Faces of what comes off, as far as they showed before: one sees through them now."""
-    before = [
-        polygon
-        for board in paint_order(found.boards, view)
-        for polygon in _faces(board, found.body(board.id) or found.bodies[0], "stays", view)
-    ]
-    return [
+    stays: dict[str, PartRole] = dict.fromkeys((board.id for board in found.boards), "stays")
+    before = _painted(found, stays, VIEWS[place])
+    boxes = [box_of(polygon.points) for polygon in before]
+    return tuple(
         structs.replace(polygon, role="off", grain=None)
         for i, polygon in enumerate(before)
-        if polygon.part_id not in kept and _shows(before, i)
-    ]
-
-
-def _shows(polygons: list[Polygon], i: int) -> bool:
-    """Whether the middle of a face, or a place near a corner, is covered by nothing painted later."""
-    return any(
-        not any(holds(later.points, spot) for later in polygons[i + 1 :]) for spot in _spots(polygons[i].points)
+        if polygon.part_id in off and _shown_at(before, boxes, i, _spots(polygon.points)) is not None
     )
 
 
-def _box(polygons: list[Polygon], floor: float, place: Place) -> tuple[float, float, float, float]:
+def _shown_at(polygons: Sequence[Polygon], boxes: Sequence[Box], i: int, spots: tuple[Point, ...]) -> Point | None:
+    """The first of these places on face i that is covered by nothing painted later."""
+    for x, y in spots:
+        for polygon, (x0, y0, x1, y1) in zip(polygons[i + 1 :], boxes[i + 1 :], strict=True):
+            if x0 < x < x1 and y0 < y < y1 and polygon.role != "off" and holds(polygon.points, (x, y)):
+                break
+        else:
+            return x, y
+    return None
+
+
+def _box(polygons: list[Polygon], floor: float, place: Place) -> Box:
     x0, y0, x1, y1 = box_of(tuple(point for polygon in polygons for point in polygon.points))
     return (x0, y0 if place == "above" else min(y0, floor), x1, y1)
 
 
-def _leaders(
-    polygons: list[Polygon], numbers: dict[str, int], box: tuple[float, float, float, float]
-) -> tuple[Leader, ...]:
+def _leaders(polygons: list[Polygon], numbers: dict[str, int], box: Box) -> tuple[Leader, ...]:
     """One for each change that shows: at the middle of its largest face that nothing covers there."""
-    leaders = []
+    leaders, boxes = [], [box_of(polygon.points) for polygon in polygons]
     for change_id, number in numbers.items():
         best: tuple[float, Point] | None = None
         for i, polygon in enumerate(polygons):
-            if polygon.part_id.split("/")[0] != change_id or polygon.role == "off":
-                continue
-            for at in _spots(polygon.points, low=_is_low(polygon, box)):
-                if not any(holds(later.points, at) for later in polygons[i + 1 :] if later.role != "off"):
-                    size = abs(area(polygon.points))
-                    if best is None or size > best[0] * 1.01:
-                        best = (size, at)
-                    break
+            size = abs(area(polygon.points))
+            own = polygon.part_id.split("/", 1)[0] == change_id and polygon.role != "off"
+            if own and (best is None or size > best[0] * 1.01):
+                at = _shown_at(polygons, boxes, i, _spots(polygon.points, low=_is_low(polygon, box)))
+                best = best if at is None else (size, at)
         if best is not None:
             high = best[1][1] > box[1] + HIGH * (box[3] - box[1])
             leaders.append(Leader(change_id, number, best[1], "above" if high else "left"))
     return tuple(leaders)
 
 
-def _is_low(polygon: Polygon, box: tuple[float, float, float, float]) -> bool:
+def _is_low(polygon: Polygon, box: Box) -> bool:
     """Whether its number stands at the left of the drawing, not above it."""
     return max(p[1] for p in polygon.points) < box[1] + HIGH * (box[3] - box[1])
 
@@ -210,7 +227,7 @@ def _dimensions(
     """Overall sizes (lane 0) and those of openings and base (lanes 1 and 2)."""
     if view.place == "above":
         return _overall_above(form)
-    low, high = form.box()
+    low, high = form.box
     x0, x1 = box[0], box[2]
     guessed = "height over all" in found.guesses
     dims = [Dimension((x0, form.floor), (x0, high[2]), high[2] - form.floor, 0, "left", guessed=guessed)]
@@ -226,7 +243,7 @@ def _dimensions(
 
 
 def _overall_above(form: Form) -> tuple[Dimension, ...]:
-    low, high = form.box()
+    low, high = form.box
     return (
         Dimension((low[0], high[1]), (high[0], high[1]), high[0] - low[0], 0, "above"),
         Dimension((low[0], low[1]), (low[0], high[1]), high[1] - low[1], 0, "left"),

@@ -4,6 +4,7 @@ x runs to the right along the front, y from the front to the back, z up. The ori
 corner at its underside, so that what stays keeps its place when top, base or skirt change.
 """
 
+from functools import cached_property
 from typing import Literal
 
 from msgspec import Struct, structs
@@ -64,14 +65,14 @@ class Body(Struct, frozen=True):
     misfits: tuple[Misfit, ...] = ()
 
 
-class Form(Struct, frozen=True):
+class Form(Struct, frozen=True, dict=True):
     """All bodies of a piece or a set, and how far the floor lies below the bodies' underside (mm)."""
 
     bodies: tuple[Body, ...]
     base_height: float
     guesses: frozenset[str] = frozenset()
 
-    @property
+    @cached_property
     def boards(self) -> tuple[Board, ...]:
         return tuple(board for body in self.bodies for board in body.boards)
 
@@ -88,9 +89,10 @@ class Form(Struct, frozen=True):
                 return body
         return None
 
+    @cached_property
     def box(self) -> tuple[Point3, Point3]:
         """The box round all boards, down to the floor."""
-        lows, highs = zip(*(board.solid.box() for board in self.boards), strict=True)
+        lows, highs = zip(*(board.solid.box for board in self.boards), strict=True)
         low = (min(p[0] for p in lows), min(p[1] for p in lows), min(self.floor, *(p[2] for p in lows)))
         return low, (max(p[0] for p in highs), max(p[1] for p in highs), max(p[2] for p in highs))
 

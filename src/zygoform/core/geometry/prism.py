@@ -1,6 +1,7 @@
 """A flat outline given a thickness and placed in space: the solid of every board."""
 
 import math
+from functools import cached_property
 
 from msgspec import Struct
 
@@ -36,8 +37,11 @@ class Face(Struct, frozen=True):
     normal: Point3
 
 
-class Prism(Struct, frozen=True):
-    """A convex outline in the plane of unit vectors u, v at `origin`, extended by `thickness` along u x v."""
+class Prism(Struct, frozen=True, dict=True):
+    """A convex outline in the plane of unit vectors u, v at `origin`, extended by `thickness` along u x v.
+
+    What is worked out from it is kept with it: a board that stays is drawn again after every edit.
+    """
 
     origin: Point3
     u: Point3
@@ -58,14 +62,16 @@ class Prism(Struct, frozen=True):
             self.origin[2] + point[0] * self.u[2] + point[1] * self.v[2] + depth * n[2],
         )
 
+    @cached_property
     def corners(self) -> tuple[Point3, ...]:
         """All corner points: the near outline first, then the far one."""
         near = tuple(self.place(p) for p in self.outline)
         return near + tuple(self.place(p, self.thickness) for p in self.outline)
 
+    @cached_property
     def faces(self) -> tuple[Face, ...]:
         """Near cap, far cap and one face for each side of the outline."""
-        count, corners, n = len(self.outline), self.corners(), self.normal
+        count, corners, n = len(self.outline), self.corners, self.normal
         near, far = corners[:count], corners[count:]
         faces = [Face(tuple(reversed(near)), (-n[0], -n[1], -n[2])), Face(far, n)]
         for i, (ax, ay) in enumerate(self.outline):
@@ -81,9 +87,10 @@ class Prism(Struct, frozen=True):
             faces.append(Face((near[i], near[k], far[k], far[i]), normal))
         return tuple(faces)
 
+    @cached_property
     def box(self) -> tuple[Point3, Point3]:
         """Least and greatest corner of the axis-parallel box around it."""
-        xs, ys, zs = zip(*self.corners(), strict=True)
+        xs, ys, zs = zip(*self.corners, strict=True)
         return (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
 
 

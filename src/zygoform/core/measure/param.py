@@ -22,7 +22,10 @@ class Choice(Struct, frozen=True):
 
 
 class Param(Struct, frozen=True):
-    """An entry as declared. `guess` stands in where nothing was measured; `main` ones are open at once."""
+    """An entry as declared. `guess` stands in where nothing was measured; `main` ones are open at once.
+
+    `counts_if` names another entry and the value of it without which this one changes nothing.
+    """
 
     name: str
     label: str
@@ -35,15 +38,26 @@ class Param(Struct, frozen=True):
     hint: str = ""
     guess: float | None = None
     choices: tuple[Choice, ...] = ()
+    counts_if: tuple[str, object] | None = None
 
 
 def _meta(label: str, low: float | None, high: float | None, **extra: Any) -> Meta:
     return Meta(ge=low, le=high, title=label, extra=extra)
 
 
-def length(label: str, low: float, high: float, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+def length(
+    label: str,
+    low: float,
+    high: float,
+    *,
+    group: str = "",
+    main: bool = True,
+    hint: str = "",
+    counts_if: tuple[str, object] | None = None,
+) -> Meta:
     """A length in mm within low..high."""
-    return _meta(label, low, high, unit="length", group=group, main=main, hint=hint)
+    extra: dict[str, Any] = dict(group=group, main=main, hint=hint, counts_if=counts_if)
+    return _meta(label, low, high, unit="length", **extra)
 
 
 def count(label: str, low: int, high: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:

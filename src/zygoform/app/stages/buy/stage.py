@@ -5,10 +5,11 @@ from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.stand import Stand
 from zygoform.app.describe import describe
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.buy.row import BuyLine
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import wrapped
 
 
@@ -41,7 +42,7 @@ class BuyStage(QWidget):
         row.addWidget(left, 1)
         row.addWidget(self._side())
         self._shown: object = None
-        session.changed.connect(self.refresh)
+        when_seen(self, session.changed, self.refresh)
         session.pointed.connect(self._on_pointed)
         self.refresh()
 
@@ -96,11 +97,7 @@ class BuyStage(QWidget):
         plan = self.session.plan
         typing = self.window().focusWidget()
         name = typing.objectName() if typing is not None else ""
-        while (item := self._list.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._list)
         rows = plan.purchase.rows if plan is not None else ()
         if not rows:
             self._list.addWidget(wrapped("Nothing to buy. Your rack covers it.", "second"))

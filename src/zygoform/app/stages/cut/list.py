@@ -5,10 +5,11 @@ from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import pixmap
-from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.fields import empty, label
 from zygoform.core.cutlist.rows import SettingGroup, SettingRow
 
 
@@ -84,7 +85,7 @@ class CutList(QWidget):
         self._shown: tuple[SettingGroup, ...] | None = None
         self._unit: object = None
         self.rows: list[CutRow] = []
-        session.changed.connect(self.refresh)
+        when_seen(self, session.changed, self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
@@ -94,11 +95,7 @@ class CutList(QWidget):
         if groups == self._shown and self.session.unit == self._unit:
             return
         self._shown, self._unit = groups, self.session.unit
-        while (item := self._column.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._column)
         self.rows = []
         for group in groups:
             title = label(group.title, "second")

@@ -4,9 +4,10 @@ from functools import partial
 
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.widgets.editor import timber_choices
-from zygoform.app.widgets.fields import Field, label, restyle
+from zygoform.app.widgets.fields import Field, empty, label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.workshop import drop_board, own_board, set_blade
 from zygoform.core.errors import BadInputError
@@ -68,7 +69,7 @@ class Rack(QWidget):
         blades.addWidget(self.trim, 1)
         column.addLayout(blades)
         column.addStretch(1)
-        session.changed.connect(self.refresh)
+        when_seen(self, session.changed, self.refresh)
         self.refresh()
 
     def _add(self) -> None:
@@ -98,11 +99,7 @@ class Rack(QWidget):
     def refresh(self) -> None:
         """Shows what the document says."""
         project, unit = self.session.project, self.session.unit
-        while (item := self._lines.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._lines)
         names = {size.id: size.name for size in project.shop.timber}
         used = [p.part.size_id for p in self.session.plan.parts] if self.session.plan else []
         for line in project.stock:

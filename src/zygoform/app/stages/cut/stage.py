@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QStackedWid
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.canvas.stand import Stand
 from zygoform.app.describe import describe
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.cut.list import CutList
 from zygoform.app.stages.cut.rack import Rack
@@ -14,7 +15,7 @@ from zygoform.app.stages.cut.table import PartTable
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
-from zygoform.app.widgets.findings import CautionLine, FindingBox, wrapped
+from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.plan import Plan
 
@@ -46,7 +47,7 @@ class CutStage(QWidget):
         row.addWidget(left, 1)
         self.side = self._side()
         row.addWidget(self.side)
-        session.changed.connect(self.refresh)
+        when_seen(self, session.changed, self.refresh)
         session.pointed.connect(self._on_pointed)
         session.solving.connect(self.boards.update)
         self.refresh()
@@ -79,17 +80,15 @@ class CutStage(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(8)
         self.empty = wrapped("Nothing to cut: no change needs wood yet.", "second")
-        self.findings = QVBoxLayout()
+        self.judgements = Judgements(self.session)
         self.boards = BoardsView(self.session)
         self.boards.setObjectName("boards")
         self.keeping = wrapped("")
         self.keeping.setObjectName("worth_keeping")
-        self.cautions = QVBoxLayout()
         column.addWidget(self.empty)
         column.addWidget(self.boards)
         column.addWidget(self.keeping)
-        column.addLayout(self.findings)
-        column.addLayout(self.cautions)
+        column.addWidget(self.judgements)
         column.addStretch(1)
         area.setWidget(inner)
         return area
@@ -159,10 +158,9 @@ class CutStage(QWidget):
         self.empty.setVisible(not plan.parts)
         self.boards.setVisible(bool(boards))
         self._refresh_keeping(plan)
-        now = (plan.findings, plan.cautions, self.session.unit)
-        if getattr(self, "_shown", None) != now:
-            self._shown = now
-            self._refill(plan)
+        self.judgements.refresh(
+            (f for f in plan.findings if f.code in FINDINGS), (c for c in plan.cautions if c.step == "cut")
+        )
         self._on_pointed(self.session.part)
 
     def _refresh_keeping(self, plan: Plan) -> None:
@@ -174,20 +172,6 @@ class CutStage(QWidget):
         pieces = [f"{n} × {self.session.unit.show(length)}" for length, n in sorted(lengths.items(), reverse=True)]
         self.keeping.setText(f"<b>Worth keeping</b>&nbsp;&nbsp; {', '.join(pieces)}" if pieces else "")
         self.keeping.setVisible(bool(pieces))
-
-    def _refill(self, plan: Plan) -> None:
-        for column in (self.findings, self.cautions):
-            while (item := column.takeAt(0)) is not None:
-                widget = item.widget()
-                if widget is not None:
-                    widget.hide()
-                    widget.deleteLater()
-        for finding in plan.findings:
-            if finding.code in FINDINGS:
-                self.findings.addWidget(FindingBox(self.session, finding))
-        for caution in plan.cautions:
-            if caution.step == "cut":
-                self.cautions.addWidget(CautionLine(caution))
 
     def _on_pointed(self, part_id: str) -> None:
         plan = self.session.plan

@@ -4,11 +4,12 @@ from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelInd
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.cutlist.rows import PartRow
 
-COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Left end", "Right end", "Stock", "Boards", "Change")
+COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
 Index = QModelIndex | QPersistentModelIndex
 
 
@@ -56,8 +57,7 @@ class PartModel(QAbstractTableModel):
             row.name,
             str(row.count),
             *sizes,
-            row.left,
-            row.right,
+            f"both {row.left}" if row.left == row.right else f"{row.left}, {row.right}",
             row.stock,
             " ".join(row.boards),
             str(row.change),
@@ -88,7 +88,7 @@ class PartTable(QTableView):
         header.setHighlightSections(False)
         self.entered.connect(lambda index: session.point(self._model.rows[index.row()].part_ids[0]))
         self.selectionModel().currentRowChanged.connect(self._keep)
-        session.changed.connect(self._refresh)
+        when_seen(self, session.changed, self._refresh)
         session.pointed.connect(lambda _part: self.viewport().update())
         self._refresh()
 

@@ -7,9 +7,9 @@ from PySide6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QPushButton,
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.editor import ChangeEditor, note_grid
+from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
 from zygoform.app.widgets.fields import label
-from zygoform.app.widgets.findings import CautionLine, FindingBox, wrapped
+from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.core.changes.registry import KnownChange, kind_of
 from zygoform.core.edits.planning import leave_out, move_change, remove_change
 
@@ -82,7 +82,6 @@ class ChangeCard(QFrame):
         self._column.addLayout(head)
         self._body: QWidget | None = None
         self._editor: ChangeEditor | None = None
-        self._below: QVBoxLayout | None = None
         self.refresh()
 
     @property
@@ -132,9 +131,10 @@ class ChangeCard(QFrame):
         column.setSpacing(8)
         self._editor = ChangeEditor(self.session, change)
         column.addWidget(self._editor)
-        self._below = QVBoxLayout()
-        self._below.setSpacing(8)
-        column.addLayout(self._below)
+        self.findings, self.cautions = Judgements(self.session), Judgements(self.session)
+        self.notes = NoteGrid(self.session, self.change_id)
+        for widget in (self.findings, self.notes, self.cautions):
+            column.addWidget(widget)
         away = QPushButton("Take it away")
         away.setObjectName(f"away_{self.change_id}")
         away.setProperty("kind", "plain")
@@ -145,24 +145,10 @@ class ChangeCard(QFrame):
     def _refresh_below(self) -> None:
         plan = self.session.plan
         outcome = plan.outcome(self.change_id) if plan else None
-        if self._below is None or plan is None:
-            return
-        now = (plan.findings, outcome, self.session.unit)
-        if getattr(self, "_shown", None) == now:
-            return
-        self._shown = now
-        while (item := self._below.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
-        for finding in plan.findings:
-            if finding.change_id == self.change_id and finding.code != "cannot_be_built":
-                self._below.addWidget(FindingBox(self.session, finding))
-        self._below.addWidget(note_grid(self.session, self.change_id))
-        for caution in outcome.cautions if outcome is not None else ():
-            if caution.step == "redesign":
-                self._below.addWidget(CautionLine(caution))
+        own = plan.findings if plan else ()
+        self.findings.refresh(f for f in own if f.change_id == self.change_id and f.code != "cannot_be_built")
+        self.notes.refresh(outcome.notes if outcome else ())
+        self.cautions.refresh((), (c for c in (outcome.cautions if outcome else ()) if c.step == "redesign"))
 
     def _tick(self) -> None:
         out = not self.tick.isChecked()

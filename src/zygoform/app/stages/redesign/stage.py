@@ -6,12 +6,13 @@ from functools import partial
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.redesign.card import ChangeCard
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
-from zygoform.app.widgets.findings import FindingBox, wrapped
+from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
@@ -33,7 +34,7 @@ class RedesignStage(QWidget):
         row.addWidget(self.area, 1)
         row.addWidget(self._side())
         self.cards: dict[str, ChangeCard] = {}
-        session.changed.connect(self.refresh)
+        when_seen(self, session.changed, self.refresh)
         session.pointed.connect(self._on_pointed)
         self.refresh()
 
@@ -62,12 +63,12 @@ class RedesignStage(QWidget):
         self._list.setContentsMargins(0, 2, 10, 0)
         self._list.setSpacing(8)
         self._empty = wrapped("Nothing planned yet. Point at a part and say what should change.", "second")
-        self._common = QVBoxLayout()
+        self._common = Judgements(self.session)
         self._cards = QVBoxLayout()
         self._cards.setSpacing(6)
         self._list.addWidget(self._empty)
         self._list.addLayout(self._cards)
-        self._list.addLayout(self._common)
+        self._list.addWidget(self._common)
         self._list.addStretch(1)
         area.setWidget(inner)
         column.addWidget(area, 1)
@@ -151,18 +152,9 @@ class RedesignStage(QWidget):
     def _refresh_common(self) -> None:
         """Findings that belong to no single change."""
         plan = self.session.plan
-        findings = [f for f in plan.findings if not f.change_id or f.code == "cannot_be_built"] if plan else []
-        now = (tuple(findings), self.session.unit)
-        if getattr(self, "_shown", None) == now:
-            return
-        self._shown = now
-        while (item := self._common.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
-        for finding in findings:
-            self._common.addWidget(FindingBox(self.session, finding))
+        self._common.refresh(
+            f for f in (plan.findings if plan else ()) if not f.change_id or f.code == "cannot_be_built"
+        )
 
     def _on_pointed(self, _part: str) -> None:
         for card in self.cards.values():

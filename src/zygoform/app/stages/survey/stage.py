@@ -5,13 +5,14 @@ from collections.abc import Callable
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
+from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
-from zygoform.app.widgets.findings import FindingBox
+from zygoform.app.widgets.findings import Judgements
 from zygoform.app.widgets.stand_area import StandArea
 
 IDLE = "Point at an opening of the front. Click or Enter keeps it; a right click lists what can be said of it."
@@ -40,7 +41,7 @@ class SurveyStage(QWidget):
         row.addWidget(self.area, 1)
         row.addWidget(self._side())
         self.pages.addWidget(page)
-        session.changed.connect(self.refresh)
+        when_seen(self, session.changed, self.refresh)
         session.pointed.connect(lambda _part: self.opening.refresh())
         self.refresh()
 
@@ -61,10 +62,10 @@ class SurveyStage(QWidget):
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 0, 12, 0)
         self._list.setSpacing(8)
-        self.findings = QVBoxLayout()
+        self.findings = Judgements(self.session)
         self.opening = OpeningPanel(self.session)
         self.sizes = SizesPanel(self.session)
-        self._list.addLayout(self.findings)
+        self._list.addWidget(self.findings)
         self._list.addWidget(self.opening)
         self._list.addWidget(self.sizes)
         self._list.addStretch(1)
@@ -82,13 +83,7 @@ class SurveyStage(QWidget):
             return
         self.sizes.refresh()
         self.opening.refresh()
-        while (item := self.findings.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.deleteLater()
-        for finding in self.session.plan.findings:
-            if finding.code == "openings_add_up":
-                self.findings.addWidget(FindingBox(self.session, finding))
+        self.findings.refresh(f for f in self.session.plan.findings if f.code == "openings_add_up")
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -60,7 +60,7 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
             Choice("butted", "butted", "easier and stronger; end grain shows at the sides and takes paint well"),
         ),
     ] = "mitred"
-    setback: Annotated[float, length("Set back", 0, 300, main=True, hint="counts where it stands in")] = 25.4
+    setback: Annotated[float, length("Set back", 0, 300, counts_if=("fit", "in"))] = 25.4
 
     def apply(self, form: Form, shop: Shop) -> Outcome:
         """The piece with the skirt. Raises BadInputError where it cannot be built."""
@@ -251,7 +251,7 @@ class _Skirt:
         return tuple(notes)
 
     def _overall(self) -> float:
-        tops = (board.solid.box()[1][2] for board in self.body.boards)
+        tops = (board.solid.box[1][2] for board in self.body.boards)
         return max(tops) + self.change.height
 
     def _findings(self) -> tuple[Finding, ...]:

@@ -33,7 +33,7 @@ class Relaxed:
         """More patterns."""
         import numpy as np
 
-        entries = [_entry(self.packing, load) for load in columns]
+        entries = [_entry(load) for load in columns]
         self._solver.addCols(
             len(entries),
             np.zeros(len(entries)),
@@ -109,7 +109,7 @@ def _mix(packing: Packing, columns: list[Load], solver: Any) -> Mix:
     return Mix(loads, optimal=done)
 
 
-def _entry(packing: Packing, load: Load) -> list[tuple[int, float]]:
+def _entry(load: Load) -> list[tuple[int, float]]:
     """A pattern's column: the parts it gives, and one board of its stock."""
     j, counts = load
     return [(row, float(n)) for row, n in enumerate(counts) if n] + [(len(counts) + j, 1.0)]
@@ -140,7 +140,7 @@ def _model(
     for j in range(kinds):
         entry = [(parts + j, -1.0), (parts + kinds, float(packing.space[j]))]
         entries.append([*entry, (parts + kinds + 1, float(packing.prices[j]))] if between else entry)
-    entries += [_entry(packing, load) for load in columns]
+    entries += [_entry(load) for load in columns]
     model = highspy.HighsLp()
     model.num_col_, model.num_row_ = len(entries), parts + kinds + 1 + (between is not None)
     model.col_cost_ = np.array(costs + [0.0] * len(columns))

@@ -12,7 +12,11 @@ def purses(packing: Packing, low: int, high: int) -> list[Purse] | None:
     None where there are more than MOST_PURSES.
     """
     most = [
-        sum(packing.demand) if stock.limit is None else stock.limit if price == 0 else min(stock.limit, high // price)
+        sum(packing.demand)
+        if stock.limit is None
+        else stock.limit
+        if price == 0
+        else min(stock.limit, high // price)
         for stock, price in zip(packing.question.stocks, packing.prices, strict=True)
     ]
     walk = _Walk(packing, most, low, high)

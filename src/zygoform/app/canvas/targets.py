@@ -1,0 +1,42 @@
+"""What can be pointed at, and where; the way from one part to the next by arrow keys."""
+
+from zygoform.core.drawing.primitives import Scene, holds
+from zygoform.core.form.form import Form
+from zygoform.core.geometry.plane import Point
+
+WITHIN_OPENINGS = ("front", "knob", "back", "bottom")
+"""In the survey one points at the opening, not at what stands in it."""
+
+
+def part_targets(scene: Scene) -> dict[str, Point]:
+    """Every part with a place where it is really seen."""
+    targets: dict[str, Point] = {}
+    for i, polygon in enumerate(scene.polygons):
+        n = len(polygon.points)
+        middle = (sum(p[0] for p in polygon.points) / n, sum(p[1] for p in polygon.points) / n)
+        if polygon.role == "off" or not any(holds(q.points, middle) for q in scene.polygons[i + 1 :]):
+            targets.setdefault(polygon.part_id, middle)
+    return targets
+
+
+def survey_targets(scene: Scene, found: Form, *, openings: bool) -> dict[str, Point]:
+    """The openings first (where the front is seen), then the parts round them."""
+    targets: dict[str, Point] = {}
+    for body in found.bodies if openings else ():
+        for opening in body.openings:
+            x0, z0, x1, z1 = opening.rect
+            targets[opening.id] = ((x0 + x1) / 2, (z0 + z1) / 2)
+    parts = part_targets(scene)
+    return targets | {k: v for k, v in parts.items() if k.split("/")[1] not in WITHIN_OPENINGS}
+
+
+def nearest(targets: dict[str, Point], here: str, step: tuple[int, int]) -> str:
+    """The nearest target in a direction from `here`; `here` where there is none."""
+    at = targets[here]
+    best, least = here, float("inf")
+    for part_id, (x, y) in targets.items():
+        ahead = (x - at[0]) * step[0] + (y - at[1]) * step[1]
+        aside = abs((x - at[0]) * step[1]) + abs((y - at[1]) * step[0])
+        if ahead > 1e-6 and ahead + 2 * aside < least:
+            best, least = part_id, ahead + 2 * aside
+    return best
