@@ -11,9 +11,11 @@ from zygoform.core.edits.planning import add_change
 from zygoform.core.edits.survey import divide, hold, new_piece, set_cell_size
 from zygoform.core.form.front import openings
 from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.goods.timber import Offer
 from zygoform.core.measure.param import Param, params
 from zygoform.core.measure.reading import Reading
 from zygoform.core.project import Project
+from zygoform.core.shop import Shop
 from zygoform.files.demo import fresh_project
 
 SIXTEENTHS = st.integers(0, 16 * 240)
@@ -107,6 +109,26 @@ def changes(draw: st.DrawFn, project: Project) -> Project:
 def planned(draw: st.DrawFn) -> Project:
     """A piece with changes."""
     return draw(changes(draw(pieces())))
+
+
+@st.composite
+def shops(draw: st.DrawFn) -> Shop:
+    """Prices of one's own: sections that no yard has, names in any script."""
+    words = st.text(st.characters(categories=("L", "N"), include_characters=" ×/,\"'"), min_size=1, max_size=20)
+    cents = st.decimals(0, 500, places=2)
+    mm = st.floats(1, 9000).map(lambda x: round(x, 4))
+    timber = tuple(
+        structs.replace(
+            size,
+            name=draw(words.filter(lambda text: text == text.strip() and bool(text))),
+            thickness=draw(mm),
+            width=draw(mm),
+            offers=tuple(Offer(draw(mm), draw(cents)) for _ in size.offers),
+        )
+        for size in fresh_project().shop.timber[:: draw(st.integers(5, 9))]
+    )
+    packs = tuple(structs.replace(pack, price=draw(cents)) for pack in fresh_project().shop.packs)
+    return Shop(timber=timber, packs=packs)
 
 
 def case_piece(project: Project) -> CasePiece:

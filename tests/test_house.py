@@ -56,6 +56,7 @@ def test_every_folder_is_a_package_with_a_map() -> None:
         named = set(re.findall(r"^\s*([a-z_]+\.py)", text, re.MULTILINE))
         there = {path.name for path in folder.glob("*.py")} - {"__init__.py"}
         assert named <= there | {p.name for p in folder.rglob("*.py")}, f"{folder}: {named - there}"
+        assert there <= named, f"{folder} does not mention {there - named}"
 
 
 def test_every_character_shown_is_in_the_font() -> None:

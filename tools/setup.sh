@@ -32,6 +32,10 @@ if [ "${#missing[@]}" -gt 0 ]; then
   fi
 fi
 
+python3 -c 'import sys; sys.exit(sys.version_info < (3, 11))' || {
+  echo "Python 3.11 or newer is needed; this is $(python3 --version 2>&1)." >&2
+  exit 1
+}
 [ -x .venv/bin/python ] || python3 -m venv .venv
 # Packages change only when their lists or the project file do: the stamp spares the network otherwise.
 stamp=.venv/.packages

@@ -10,16 +10,17 @@ from hypothesis import strategies as st
 from msgspec import structs
 from pypdf import PageObject, PdfReader
 
-from tests.strategies import planned
+from tests.strategies import planned, shops
 from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.edits.survey import new_piece, rename
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
+from zygoform.core.shop import Shop
 from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
 from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.prices_csv import parse_prices, read_prices, shipped_prices
+from zygoform.files.prices_csv import parse_prices, prices_csv, read_prices, shipped_prices
 from zygoform.files.worksheet_pdf import work_sheet
 
 
@@ -45,6 +46,23 @@ def test_the_shipped_prices_are_whole() -> None:
         "5/4x6": (1, 5.5),
     }.items():
         assert nominal[name] == pytest.approx(actual)
+
+
+@settings(max_examples=30)
+@given(shops())
+def test_a_price_list_written_out_comes_back_the_same(shop: Shop) -> None:
+    """Sizes within the hundredth of a millimetre that a layout reckons with, prices to the cent."""
+    back = parse_prices(prices_csv(shop.timber, shop.packs))
+    assert back.problems == ()
+    assert [(s.id, s.name, s.species, s.system) for s in back.timber] == [
+        (s.id, s.name, s.species, s.system) for s in shop.timber
+    ]
+    for one, other in zip(back.timber, shop.timber, strict=True):
+        assert (one.thickness, one.width) == pytest.approx((other.thickness, other.width), abs=0.006)
+        assert [o.price for o in one.offers] == [o.price for o in other.offers]
+        assert [o.length for o in one.offers] == pytest.approx([o.length for o in other.offers], abs=0.006)
+    assert [(p.id, p.holds, p.price) for p in back.packs] == [(p.id, p.holds, p.price) for p in shop.packs]
+    assert [p.size for p in back.packs] == pytest.approx([p.size for p in shop.packs], abs=0.006)
 
 
 HEAD = "kind,id,name,nominal,system,thickness,width,length,species,holds,price\n"

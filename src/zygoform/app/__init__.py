@@ -5,6 +5,7 @@ frame.py           the window's frame with the stick, seen while the rest loads
 window.py          what stands in it: wires the regions, nothing else
 summaries.py       what stands in each block of the stick
 describe.py        what is said of a part pointed at
+seen.py            what is not seen does not work
 session.py         the only object that holds the document
 jobs.py            the only owner of threads and processes
 solver_process.py  what runs in the solver's process; imports no Qt

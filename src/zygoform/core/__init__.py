@@ -1,6 +1,8 @@
 """The computation, without interface, files, clock or threads. Lengths are mm, angles degrees.
 
-errors problem tolerance   what can go wrong, a fault in what was entered, the only tolerances
+errors.py   one base error for what is refused
+problem.py  a fault in what was entered, with its path
+tolerance.py  the only tolerances
 measure/    lengths as people write them, rounding for the workshop, readings and what rests on a guess
 geometry/   plane outlines, prisms in space, mitres and bevels
 goods/      timber on sale, fittings, species, saws
@@ -13,5 +15,8 @@ cutlist/    codes, saw settings, rows of the cut list
 findings/   judgements made from the whole plan
 money/      what to buy and what it costs
 drawing/    device-free primitives of a form and of a board
-project.py edits/ history.py plan.py   the document, operations on it, undo, everything worked out
+project.py  the document
+edits/      operations on it
+history.py  undo and redo as whole states
+plan.py     everything worked out from a project
 """

@@ -12,6 +12,7 @@ from zygoform.core.goods.fittings import Pack
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.measure.parse import parse_length
+from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.problem import Problem
 
 COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
@@ -34,6 +35,22 @@ def shipped_prices() -> PriceList:
 def read_prices(path: Path) -> PriceList:
     """A price list of the user's. Raises OSError and UnicodeDecodeError."""
     return parse_prices(path.read_text("utf-8-sig"))
+
+
+def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
+    """The same table, to be changed in any program and taken over again."""
+    out = io.StringIO()
+    table = csv.writer(out, lineterminator="\n")
+    table.writerow(COLUMNS)
+    for size in timber:
+        show = DisplayUnit(size.system).entered
+        own = (size.id, size.name, size.nominal, size.system, show(size.thickness), show(size.width))
+        for offer in size.offers:
+            table.writerow(("timber", *own, show(offer.length), size.species, "", offer.price))
+    for pack in packs:
+        length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
+        table.writerow((pack.kind, pack.id, pack.name, "", "", "", "", length, "", f"{pack.holds:g}", pack.price))
+    return out.getvalue()
 
 
 def parse_prices(text: str) -> PriceList:

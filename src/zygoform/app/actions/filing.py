@@ -69,8 +69,7 @@ class Filing(QObject):
         name = self.ask_save(self._suggested(SUFFIX), FILTER)
         if not name:
             return False
-        path = Path(name if name.endswith(".json") else name + SUFFIX)
-        return self._write(path)
+        return self._write(Path(name if name.endswith(".json") else name + SUFFIX))
 
     def _write(self, path: Path | None) -> bool:
         if path is None:
@@ -88,17 +87,28 @@ class Filing(QObject):
         plan = self.session.plan
         if plan is None:
             return
-        name = self.ask_save(self._suggested(f" cut list by {kind}.csv"), "CSV (*.csv)")
-        if name:
-            from zygoform.files.atomic import write_whole
-            from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
+        from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
 
-            text = by_setting_csv(plan) if kind == "setting" else by_part_csv(plan)
-            try:
-                write_whole(Path(name), text.encode("utf-8-sig"))
-            except OSError as refused:
-                self.told.emit(f"Not exported: {refused.strerror or refused}.")
-                return
+        self._table(f" cut list by {kind}.csv", by_setting_csv(plan) if kind == "setting" else by_part_csv(plan))
+
+    def export_prices(self) -> None:
+        """The project's price list, to be changed in any program and taken over again."""
+        from zygoform.files.prices_csv import prices_csv
+
+        shop = self.session.project.shop
+        self._table(" prices.csv", prices_csv(shop.timber, shop.packs))
+
+    def _table(self, ending: str, text: str) -> None:
+        name = self.ask_save(self._suggested(ending), "CSV (*.csv)")
+        if not name:
+            return
+        from zygoform.files.atomic import write_whole
+
+        try:
+            write_whole(Path(name), text.encode("utf-8-sig"))
+        except OSError as refused:
+            self.told.emit(f"Not exported: {refused.strerror or refused}.")
+        else:
             self.told.emit(f"Exported {Path(name).name}")
 
     def export_sheet(self) -> None:
@@ -162,13 +172,17 @@ class Filing(QObject):
         return QFileDialog.getOpenFileName(self.window, "Open", folder, kinds)[0]
 
     def _ask_save(self, suggested: str, kinds: str) -> str:
-        return QFileDialog.getSaveFileName(self.window, "Save", suggested, kinds)[0]
+        dialog = QFileDialog(self.window, "Save", suggested, kinds)
+        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+        # With the ending known, it asks before it writes over a file, also where no ending was typed.
+        dialog.setDefaultSuffix(SUFFIX if suggested.endswith(SUFFIX) else Path(suggested).suffix)
+        return dialog.selectedFiles()[0] if dialog.exec() else ""
 
     def _ask_unsaved(self) -> Answer:
         box = QMessageBox(self.window)
         box.setText(f"{self.session.project.name or 'This piece'} has changes that are not saved.")
         keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Leave them", QMessageBox.ButtonRole.DestructiveRole)
+        drop = box.addButton("Throw them away", QMessageBox.ButtonRole.DestructiveRole)
         box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
         box.exec()
         return "save" if box.clickedButton() is keep else "discard" if box.clickedButton() is drop else "cancel"

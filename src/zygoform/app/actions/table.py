@@ -42,6 +42,7 @@ def window_actions(
         Action("export_sheet", "Work sheet as PDF…", filing.export_sheet, ("Ctrl+P",), "File", "print"),
         Action("export_setting", "Cut list by setting as CSV…", partial(filing.export_csv, "setting"), (), "File"),
         Action("export_part", "Cut list by part as CSV…", partial(filing.export_csv, "part"), (), "File"),
+        Action("export_prices", "Price list as CSV…", filing.export_prices, (), "File"),
         Action("prices", "Take over a price list…", filing.take_prices, (), "File", ends_group=True),
         Action("close", "Close", close, ("Ctrl+Q",), "File"),
         Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),

@@ -1,11 +1,12 @@
 """Pieces of the interface that know no screen.
 
-fields.py    a length with its label and its fault beside it; a choice as segments or a list
-editor.py    the fields of anything with declared entries
-segments.py  one of a few, side by side
-readout.py   what is said of the part pointed at; the legend
-findings.py  a judgement with its reason and its remedy
-stick.py     the story stick: the stages in working order
-head.py      the head strip
-tally.py     the totals and the last edit
+fields.py      a length with its label and its fault beside it; a choice as segments or a list
+editor.py      the fields of anything with declared entries
+segments.py    one of a few, side by side
+stand_area.py  the drawing with what stands round it: overlays, places to stand, readout
+readout.py     what is said of the part pointed at; the legend
+findings.py    a judgement with its reason and its remedy
+stick.py       the story stick: the stages in working order
+head.py        the head strip
+tally.py       the totals and the last edit
 """

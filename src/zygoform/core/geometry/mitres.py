@@ -11,6 +11,7 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.prism import cross, dot
 
 RunEnd = Literal["out", "in", "square"]
 
@@ -167,17 +168,25 @@ class PictureFrame(Struct, frozen=True):
     long_w: float
     long_h: float
     total_long: float
+    stock_one_length: float
 
 
-def picture_frame(w: float, h: float, face: float, rebate: float, clearance: float = 0.0) -> PictureFrame:
-    """Sight = panel + clearance - 2 rebate; long point = sight + 2 face."""
+def picture_frame(
+    w: float, h: float, face: float, rebate: float, clearance: float = 0.0, kerf: float = 0.0
+) -> PictureFrame:
+    """Sight = panel + clearance - 2 rebate; long point = sight + 2 face.
+
+    From one length of moulding, which cannot be turned round: all long points and five slanted kerfs.
+    """
     if rebate >= face:
         raise BadInputError("impossible", "The rebate takes the whole face of the moulding.")
     sight_w, sight_h = w + clearance - 2 * rebate, h + clearance - 2 * rebate
     if min(sight_w, sight_h) <= 0:
         raise BadInputError("does_not_fit", "Nothing of the panel would be seen.")
     long_w, long_h = sight_w + 2 * face, sight_h + 2 * face
-    return PictureFrame(sight_w, sight_h, long_w, long_h, 2 * (long_w + long_h))
+    total = 2 * (long_w + long_h)
+    one_length = total + 5 * kerf / math.cos(math.pi / 4)
+    return PictureFrame(sight_w, sight_h, long_w, long_h, total, one_length)
 
 
 def compound_mitre(tilt: float, corner: float = 90.0) -> tuple[float, float]:
@@ -191,3 +200,32 @@ def compound_mitre(tilt: float, corner: float = 90.0) -> tuple[float, float]:
     t, half = math.radians(tilt), math.radians(corner / 2)
     mitre = math.atan2(math.sin(t), math.tan(half))
     return math.degrees(mitre), math.degrees(math.asin(math.cos(t) * math.cos(half)))
+
+
+class CompoundUnequal(Struct, frozen=True):
+    """Settings for two boards that lean differently: a mitre for each, one bevel for both."""
+
+    mitre_1: float
+    mitre_2: float
+    bevel: float
+
+
+def compound_unequal(tilt_1: float, tilt_2: float, corner: float = 90.0) -> CompoundUnequal:
+    """Boards of equal thickness leaning by tilt_1 and tilt_2 from vertical, meeting at `corner` in plan.
+
+    The joint lies along the cross product of the outward normals; a board's mitre is the angle between the joint
+    and its own up-slope line, the bevel half the angle between the normals.
+    """
+    _check_corner(corner)
+    if not (0 <= tilt_1 <= 90 and 0 <= tilt_2 <= 90):
+        raise BadInputError("out_of_range", "The lean is 0 to 90 degrees from vertical.")
+    t1, t2 = math.radians(tilt_1), math.radians(tilt_2)
+    # Between the outward directions of the two sides in plan.
+    turn = math.pi - math.radians(corner)
+    u1, u2 = (1.0, 0.0), (math.cos(turn), math.sin(turn))
+    n1, n2 = ((u[0] * math.cos(t), u[1] * math.cos(t), math.sin(t)) for u, t in ((u1, t1), (u2, t2)))
+    up1, up2 = ((-u[0] * math.sin(t), -u[1] * math.sin(t), math.cos(t)) for u, t in ((u1, t1), (u2, t2)))
+    joint = cross(n1, n2)
+    between = math.atan2(math.hypot(*joint), dot(n1, n2))
+    mitre_1, mitre_2 = (math.degrees(math.acos(min(1.0, dot(joint, up) / math.hypot(*joint)))) for up in (up1, up2))
+    return CompoundUnequal(mitre_1, mitre_2, math.degrees(between) / 2)
