@@ -25,30 +25,56 @@ def quick_loads(packing: Packing) -> Filled:
     )
 
 
+class _Board:
+    """A board being filled: its stock, the room left before gaps, how many of each part and class of ends."""
+
+    def __init__(self, packing: Packing, stock: int) -> None:
+        self.packing, self.stock, self.room = packing, stock, packing.room[stock]
+        self.counts = [0] * len(packing.types)
+        self.classes = [0] * len(packing.nester.ways)
+
+    def rest_with(self, kind: int) -> int:
+        """What would be left with one more part of a kind; negative where it does not fit."""
+        room = self.room - self.packing.lengths[kind]
+        if room < 0 and self.packing.nester.square:
+            return room
+        group = self.packing.classes[kind]
+        self.classes[group] += 1
+        rest = room - self.packing.nester.joints(tuple(self.classes))
+        self.classes[group] -= 1
+        return rest
+
+    def take(self, kind: int) -> None:
+        self.counts[kind] += 1
+        self.classes[self.packing.classes[kind]] += 1
+        self.room -= self.packing.lengths[kind]
+
+
 def _fill(packing: Packing, buy: list[int], *, best: bool) -> Filled:
     """Every part on a board; new boards are the shortest of `buy` that hold the part."""
-    owned = [
-        j
+    boards = [
+        _Board(packing, j)
         for j, stock in sorted(enumerate(packing.question.stocks), key=lambda e: e[1].length)
         for _ in range(min(stock.limit or 0, sum(packing.demand)))
     ]
-    boards: list[tuple[int, list[int]]] = [(j, [0] * len(packing.types)) for j in owned]
     missing: list[int] = []
     for kind, count in enumerate(packing.demand):
+        # A board that one part did not fit on holds none of its kind.
+        fitting = boards
         for _ in range(count):
-            if kind in missing:
-                break
-            if not _place(packing, boards, kind, best=best):
+            fitting, chosen = _choose(fitting, kind, best=best)
+            if chosen is None:
                 fits = [j for j in buy if j >= 0 and packing.room[j] >= packing.lengths[kind]]
                 fits = fits or _any_that_holds(packing, kind)
                 if not fits:
                     # It fits on boards owned only, and those are used up.
                     missing.append(kind)
-                    continue
-                counts = [0] * len(packing.types)
-                counts[kind] = 1
-                boards.append((min(fits, key=lambda j: (packing.room[j], packing.prices[j])), counts))
-    loads = [(j, tuple(counts)) for j, counts in boards if any(counts)]
+                    break
+                chosen = _Board(packing, min(fits, key=lambda j: (packing.room[j], packing.prices[j])))
+                boards.append(chosen)
+                fitting = [chosen]
+            chosen.take(kind)
+    loads = [(board.stock, tuple(board.counts)) for board in boards if any(board.counts)]
     return [_shortened(packing, load) for load in loads], tuple(missing)
 
 
@@ -57,22 +83,15 @@ def _any_that_holds(packing: Packing, kind: int) -> list[int]:
     return [j for j, s in enumerate(stocks) if s.limit is None and packing.room[j] >= packing.lengths[kind]]
 
 
-def _place(packing: Packing, boards: list[tuple[int, list[int]]], kind: int, *, best: bool) -> bool:
-    """Puts one part on the first board with room, or on the one it fills best."""
-    chosen: list[int] | None = None
-    least = -1
-    for j, counts in boards:
-        counts[kind] += 1
-        rest = packing.room[j] - packing.need(tuple(counts))
-        counts[kind] -= 1
-        if rest >= 0 and (chosen is None or rest < least):
-            chosen, least = counts, rest
-            if not best:
-                break
-    if chosen is None:
-        return False
-    chosen[kind] += 1
-    return True
+def _choose(boards: list[_Board], kind: int, *, best: bool) -> tuple[list[_Board], _Board | None]:
+    """The boards that still hold a part, and of them the first, or the one it fills best."""
+    if best:
+        rests = [(rest, i) for i, board in enumerate(boards) if (rest := board.rest_with(kind)) >= 0]
+        return [boards[i] for _, i in rests], boards[min(rests)[1]] if rests else None
+    for i, board in enumerate(boards):
+        if board.rest_with(kind) >= 0:
+            return boards[i:], board
+    return [], None
 
 
 def _shortened(packing: Packing, load: Load) -> Load:
