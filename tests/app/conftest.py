@@ -2,6 +2,7 @@
 
 import multiprocessing
 import os
+import sys
 from collections.abc import Iterator
 
 import pytest
@@ -30,7 +31,7 @@ def app() -> QApplication:
 
 
 @pytest.fixture(autouse=True)
-def quiet() -> Iterator[None]:
+def quiet(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
     """Whatever Qt complains of fails the test, and so does a process that goes on."""
     said: list[str] = []
 
@@ -38,6 +39,8 @@ def quiet() -> Iterator[None]:
         if kind != QtMsgType.QtDebugMsg and not any(word in words for word in HARMLESS):
             said.append(words)
 
+    # An error in a slot or in painting goes to the hook and would else be lost.
+    monkeypatch.setattr(sys, "excepthook", lambda _type, error, _trace: said.append(repr(error)))
     qInstallMessageHandler(note)
     yield
     qInstallMessageHandler(None)

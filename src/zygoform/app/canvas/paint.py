@@ -67,17 +67,14 @@ def shape_of(points: Outline) -> QPolygonF:
 def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, kept: bool) -> None:
     """One face with its thin outline, in mm; `scale` is px for a mm."""
     shape = shape_of(polygon.points)
-    painter.setPen(NEVER)
+    colour, width, dash = _LINES[polygon.role]
+    painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else pen(colour, width, dash=dash))
     painter.setBrush(wood(polygon))
     painter.drawPolygon(shape)
     if pointed or kept:
         painter.setBrush(_clear(t.TAPE, 140 if pointed else 76))
         painter.drawPolygon(shape)
     grain(painter, polygon, scale)
-    colour, width, dash = _LINES[polygon.role]
-    painter.setBrush(Qt.BrushStyle.NoBrush)
-    painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else pen(colour, width, dash=dash))
-    painter.drawPolygon(shape)
 
 
 def new_and_off(painter: QPainter, edges: tuple[Edge, ...], off: list[Polygon], lit: set[str]) -> None:

@@ -115,11 +115,11 @@ class Stand(QWidget):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         scene = self.scene()
         if scene is None:
             return
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         mapping, pointed, kept = self.mapping(), self.session.part, self.session.kept
         if self.kind == "small" and scene.floor is not None:
             y = mapping.to_px((0, scene.floor)).y()

@@ -1,15 +1,18 @@
 """The lines round what is new, as far as they are seen: seams within it stay thin."""
 
 import math
+from collections.abc import Sequence
 
-from zygoform.core.drawing.primitives import Box, Edge, Polygon, box_of
+from zygoform.core.drawing.primitives import Box, Edge, Polygon
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.tolerance import BESIDE_MM, SAME_MM
 
 
-def outer_edges(polygons: tuple[Polygon, ...]) -> tuple[Edge, ...]:
-    """Edges round each change, where seen: none that two faces of the change show on both of its sides."""
-    boxes = [box_of(polygon.points) for polygon in polygons]
+def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge, ...]:
+    """Edges round each change, where seen: none that two faces of the change show on both of its sides.
+
+    `boxes` are those of the polygons.
+    """
     edges: list[Edge] = []
     for run in _runs(polygons).values():
         uses: dict[frozenset[Point], list[Edge]] = {}
@@ -20,6 +23,8 @@ def outer_edges(polygons: tuple[Polygon, ...]) -> tuple[Edge, ...]:
                 for polygon, box in zip(polygons[i + 1 :], boxes[i + 1 :], strict=True)
                 if polygon.role != "off" and _meet(box, boxes[i])
             ]
+            # Large faces first: they hide most.
+            above.sort(key=lambda face: (face[1][0] - face[1][2]) * (face[1][3] - face[1][1]))
             turn = BESIDE_MM if area(points) > 0 else -BESIDE_MM
             for edge in zip(points, points[1:] + points[:1], strict=True):
                 for start, end in _seen(edge, turn, above):
@@ -32,7 +37,7 @@ def _meet(a: Box, b: Box) -> bool:
     return a[0] <= b[2] and a[2] >= b[0] and a[1] <= b[3] and a[3] >= b[1]
 
 
-def _runs(polygons: tuple[Polygon, ...]) -> dict[str, list[int]]:
+def _runs(polygons: Sequence[Polygon]) -> dict[str, list[int]]:
     """The faces of each change, from back to front."""
     runs: dict[str, list[int]] = {}
     for i, polygon in enumerate(polygons):
@@ -58,7 +63,7 @@ def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Ed
         return []
     dx, dy = -(by - ay) * turn / length, (bx - ax) * turn / length
     a, b = (ax + dx, ay + dy), (bx + dx, by + dy)
-    here = box_of((a, b))
+    here = (min(a[0], b[0]), min(a[1], b[1]), max(a[0], b[0]), max(a[1], b[1]))
     open_ = [(0.0, 1.0)]
     for points, box in others:
         if _meet(box, here):
@@ -73,7 +78,8 @@ def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Ed
 def _inside(a: Point, b: Point, points: Outline) -> list[tuple[float, float]]:
     """Where the line through a and b runs inside an outline, as shares of a to b."""
     ux, uy = b[0] - a[0], b[1] - a[1]
-    sides = [ux * (y - a[1]) - uy * (x - a[0]) for x, y in points]
+    offset = ux * a[1] - uy * a[0]
+    sides = [ux * y - uy * x - offset for x, y in points]
     if min(sides) > 0 or max(sides) <= 0:
         return []
     shares, reach = [], ux * ux + uy * uy

@@ -57,15 +57,16 @@ def draw_form(
     if overlay == "over":
         polygons += _coming_off(found, frozenset(stays - {board.id for board in planned.boards}), place)
     floor = min(found.floor, planned.floor) if overlay == "over" else form.floor
-    box = _box(polygons, floor, place)
+    boxes = [box_of(polygon.points) for polygon in polygons]
+    box = _box(boxes, floor, place)
     return Scene(
         tuple(polygons),
         box,
         _dimensions(found, form, box, view),
-        _leaders(polygons, numbers, box) if overlay != "found" else (),
+        _leaders(polygons, boxes, numbers, box) if overlay != "found" else (),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         floor=None if place == "above" else form.floor,
-        edges=outer_edges(tuple(polygons)),
+        edges=outer_edges(polygons, boxes),
     )
 
 
@@ -173,20 +174,21 @@ def _shown_at(polygons: Sequence[Polygon], boxes: Sequence[Box], i: int, spots: 
     return None
 
 
-def _box(polygons: list[Polygon], floor: float, place: Place) -> Box:
-    x0, y0, x1, y1 = box_of(tuple(point for polygon in polygons for point in polygon.points))
+def _box(boxes: list[Box], floor: float, place: Place) -> Box:
+    x0, y0, x1, y1 = (f(box[k] for box in boxes) for k, f in enumerate((min, min, max, max)))
     return (x0, y0 if place == "above" else min(y0, floor), x1, y1)
 
 
-def _leaders(polygons: list[Polygon], numbers: dict[str, int], box: Box) -> tuple[Leader, ...]:
+def _leaders(polygons: list[Polygon], boxes: list[Box], numbers: dict[str, int], box: Box) -> tuple[Leader, ...]:
     """One for each change that shows: at the middle of its largest face that nothing covers there."""
-    leaders, boxes = [], [box_of(polygon.points) for polygon in polygons]
+    leaders = []
     for change_id, number in numbers.items():
         best: tuple[float, Point] | None = None
         for i, polygon in enumerate(polygons):
+            if not polygon.part_id.startswith(f"{change_id}/") or polygon.role == "off":
+                continue
             size = abs(area(polygon.points))
-            own = polygon.part_id.split("/", 1)[0] == change_id and polygon.role != "off"
-            if own and (best is None or size > best[0] * 1.01):
+            if best is None or size > best[0] * 1.01:
                 at = _shown_at(polygons, boxes, i, _spots(polygon.points, low=_is_low(polygon, box)))
                 best = best if at is None else (size, at)
         if best is not None:

@@ -10,7 +10,7 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.geometry.plane import Point
-from zygoform.core.geometry.prism import Point3, dot
+from zygoform.core.geometry.prism import Point3
 
 Place = Literal["front", "left", "right", "back", "above", "corner"]
 _DEPTH_X, _DEPTH_Y = 0.5 * math.cos(math.radians(38)), 0.5 * math.sin(math.radians(38))
@@ -25,7 +25,9 @@ class View(Struct, frozen=True):
     toward: Point3
 
     def project(self, point: Point3) -> Point:
-        return dot(point, self.across), dot(point, self.up)
+        x, y, z = point
+        (ax, ay, az), (ux, uy, uz) = self.across, self.up
+        return x * ax + y * ay + z * az, x * ux + y * uy + z * uz
 
 
 VIEWS: dict[Place, View] = {
