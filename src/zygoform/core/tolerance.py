@@ -20,3 +20,6 @@ TOUCHING_MM = 1e-3
 
 BESIDE_MM = 0.3
 """How far beside an edge one looks to see what lies there: a hair's breadth, finer than any gap."""
+
+SEAM_MM = 0.01
+"""Corners of two faces closer than this on the view plane are one corner."""

@@ -27,6 +27,8 @@ from zygoform.core.drawing.primitives import Polygon, Scene
 from zygoform.core.measure.parse import INCH
 
 LETTER, RIGHT, HEADING, GAP, APART, FOOT = 28, 16, 26, 8, 16, 30
+THIN, UNDER = 15.0, 17.0
+"""On a board drawn thinner than this nothing can be written: it is written under it."""
 LARGEST = 11.5 / INCH
 
 
@@ -63,9 +65,9 @@ class BoardsView(QWidget):
             self._headings.append((y, layout))
             y += HEADING
             for board in layout.boards:
-                height = max(16.0, board.size.width * self._scale)
+                height = board.size.width * self._scale
                 self._rows.append((QRectF(LETTER, y, board.length * self._scale, height), board, draw_board(board)))
-                y += height + GAP
+                y += height + (UNDER if height < THIN else 0.0) + GAP
             y += APART
         self.setMinimumHeight(int(y + FOOT))
         self.update()
@@ -77,10 +79,8 @@ class BoardsView(QWidget):
         del event
         self._arrange()
 
-    def _mapping(self, box: QRectF, board: PlacedBoard) -> Mapping:
-        # Narrow boards keep their true height; the row only leaves them more air.
-        spare = (box.height() - board.size.width * self._scale) / 2
-        return Mapping(self._scale, box.left(), box.bottom() - spare)
+    def _mapping(self, box: QRectF) -> Mapping:
+        return Mapping(self._scale, box.left(), box.bottom())
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
@@ -138,6 +138,8 @@ class BoardsView(QWidget):
         return "; broken lines show the mitre on the back" if slanted else ""
 
     def _verdict(self, layout: SizeLayout) -> str:
+        if not layout.boards:
+            return "no board is long enough"
         money = f"{self.session.project.shop.currency}{layout.cost:.2f}"
         if layout.proven:
             return f"{money}, proven: no cheaper way"
@@ -149,7 +151,7 @@ class BoardsView(QWidget):
         return f"{money}, quick layout"
 
     def _board(self, painter: QPainter, box: QRectF, board: PlacedBoard, scene: Scene) -> None:
-        mapping = self._mapping(box, board)
+        mapping = self._mapping(box)
         paint.text(painter, QPointF(0, box.center().y() + 5), board.letter, 14, 600)
         stock = QPolygonF(mapping.outline(scene.polygons[0].points)).boundingRect()
         painter.fillRect(stock, QColor(t.SHEET))
@@ -200,11 +202,11 @@ class BoardsView(QWidget):
     def _label(self, painter: QPainter, placed: PlacedPart, box: QRectF) -> None:
         """Code, name and size as far as there is room for them."""
         part = placed.part
-        px = 13 if box.height() >= 16 else 12
-        y = box.center().y() + px * 0.36
+        px = 13
+        y = self._line(box, px)
         bold, plain = QFontMetricsF(font(px, 600)), QFontMetricsF(font(px, 400))
         size = self.session.unit.show(part.length)
-        inset = 10 + (8 if placed.left else 0)
+        inset = (10 + (8 if placed.left else 0)) if box.height() >= THIN else 1
         room = box.width() - inset - 8
         full = f"{part.part.name}  {size}"
         code_width = bold.horizontalAdvance(part.code)
@@ -216,6 +218,11 @@ class BoardsView(QWidget):
                     paint.text(painter, QPointF(x, y), words, px)
                     break
 
+    @staticmethod
+    def _line(box: QRectF, px: int) -> float:
+        """Where words on a board stand; under it where it is too thin."""
+        return box.center().y() + px * 0.36 if box.height() >= THIN else box.bottom() + px
+
     def _rest(self, painter: QPainter, board: PlacedBoard, stock: QRectF) -> None:
         """What remains: its length where it is worth keeping."""
         if not board.worth_keeping:
@@ -225,9 +232,9 @@ class BoardsView(QWidget):
         width = metrics.horizontalAdvance(words) + 8
         centre = stock.right() - board.left_over * self._scale / 2
         if board.left_over * self._scale > width:
-            box = QRectF(centre - width / 2, stock.center().y() - 7, width, 14)
-            painter.fillRect(box, QColor(t.SHEET))
-            paint.text(painter, QPointF(centre, stock.center().y() + 4.5), words, 12, align="centre", colour=t.INK2)
+            y = self._line(stock, 12)
+            painter.fillRect(QRectF(centre - width / 2, y - 11.5, width, 14), QColor(t.SHEET))
+            paint.text(painter, QPointF(centre, y), words, 12, align="centre", colour=t.INK2)
 
     def _foot_rule(self, painter: QPainter) -> None:
         """One foot (or 30 cm), the same for every board."""
@@ -255,18 +262,18 @@ class BoardsView(QWidget):
 
     def part_at(self, at: QPointF) -> str:
         """The part under a point."""
-        for box, board, scene in self._rows:
+        for box, _board, scene in self._rows:
             if box.adjusted(0, -4, 0, 4).contains(at):
-                hit = scene.at(self._mapping(box, board).to_mm(at))
+                hit = scene.at(self._mapping(box).to_mm(at))
                 return hit.part_id if hit is not None else ""
         return ""
 
     def box_of(self, part_id: str) -> QRectF | None:
         """Where a part lies, px."""
-        for box, board, scene in self._rows:
+        for box, _board, scene in self._rows:
             for polygon in scene.polygons[1:]:
                 if polygon.part_id == part_id:
-                    return QPolygonF(self._mapping(box, board).outline(polygon.points)).boundingRect()
+                    return QPolygonF(self._mapping(box).outline(polygon.points)).boundingRect()
         return None
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

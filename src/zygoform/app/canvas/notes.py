@@ -14,6 +14,7 @@ from zygoform.core.measure.write import DisplayUnit
 
 FLAG = 24.0
 APART = 34.0
+NAMES_APART = 52.0
 
 
 def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: int) -> None:
@@ -27,23 +28,25 @@ def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: Display
     small, large, name = (INCH, 12, '"') if unit.system == "inch" else (10.0, 10, " cm")
     while small * mapping.scale < 5:
         small, large = small * (2 if large % 2 == 0 else 5), large // (2 if large % 2 == 0 else 5) or 1
+    # Only every so many of the large marks are named, so that the names keep apart.
+    named = large * next(n for n in (1, 2, 5, 10, 20, 50, 1000) if n * large * small * mapping.scale >= NAMES_APART)
     for k in range(math.floor((right - left) / small) + 1):
         x = mapping.to_px((left + k * small, 0)).x()
         major = k % large == 0
         painter.setPen(paint.pen(t.INK if major else t.EDGE, 1.4 if major else 1.0))
         painter.drawLine(QPointF(x, y), QPointF(x, y + (12 if major else 5)))
-        if major:
+        if k % named == 0:
             number = round(k * small / (INCH if unit.system == "inch" else 10.0))
             words = f"{number}{name}" if number else "0"
             paint.text(painter, QPointF(x, y + 28), words, 12, align="centre", colour=t.INK2)
 
 
 def paint_leaders(
-    painter: QPainter, scene: Scene, mapping: Mapping, room: QRectF, on: str, taken: list[QRectF]
+    painter: QPainter, scene: Scene, mapping: Mapping, room: QRectF, on: str, taken: list[QRectF], lift: float = 0.0
 ) -> list[tuple[QRectF, Leader]]:
     """A thin line from each change's number to its part; returns where the numbers stand.
 
-    Neither number nor line goes over the figures in `taken`.
+    Neither number nor line goes over the figures in `taken`; `lift` is how much higher those above stand.
     """
     flags: list[tuple[QRectF, Leader]] = []
     top = mapping.to_px((0, scene.box[3])).y()
@@ -60,7 +63,7 @@ def paint_leaders(
         at = mapping.to_px(leader.at)
         x = max(at.x() - 46, x_used + APART)
         x_used = x
-        flags.append((_flag_box(QPointF(x, max(room.top() + 15, top - 34))), leader))
+        flags.append((_flag_box(QPointF(x, max(room.top() + 15, top - 34 - lift))), leader))
     for box, leader in flags:
         _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
     return flags

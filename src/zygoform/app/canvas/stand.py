@@ -184,7 +184,9 @@ class Stand(QWidget):
                 paint.dimension(painter, dim, mapping, show(dim.size), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
         if self.kind == "redesign":
-            self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on, taken)
+            # Above the dimension lines where those are shown.
+            lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
+            self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on, taken, lift)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
 

@@ -3,7 +3,8 @@
 from typing import Literal
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QToolButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.place import PlacePlan
 from zygoform.app.canvas.stand import Menu, Stand
@@ -13,6 +14,7 @@ from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.readout import Legend, Readout
 from zygoform.app.widgets.segments import Segments
 
+NARROW = 700
 OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]
 
 
@@ -56,14 +58,32 @@ class StandArea(QWidget):
             bar.addWidget(button)
         return bar
 
-    def _foot(self, kind: str, idle: str) -> QHBoxLayout:
-        foot = QHBoxLayout()
-        foot.setSpacing(16)
-        foot.addWidget(PlacePlan(self.session), 0, Qt.AlignmentFlag.AlignBottom)
-        foot.addWidget(Readout(self.session, idle), 1, Qt.AlignmentFlag.AlignVCenter)
+    def _foot(self, kind: str, idle: str) -> QGridLayout:
+        self._feet = QGridLayout()
+        self._feet.setHorizontalSpacing(16)
+        self._feet.setColumnStretch(1, 1)
+        self.readout, self._legend = Readout(self.session, idle), Legend()
+        self._feet.addWidget(PlacePlan(self.session), 1, 0, Qt.AlignmentFlag.AlignBottom)
         if kind == "redesign":
-            foot.addWidget(Legend(), 0, Qt.AlignmentFlag.AlignVCenter)
-        return foot
+            self._feet.addWidget(self._legend, 1, 2, Qt.AlignmentFlag.AlignVCenter)
+        else:
+            self._legend.hide()
+        self._narrow: bool | None = None
+        self._place_readout()
+        return self._feet
+
+    def _place_readout(self) -> None:
+        """Between the plan and the legend, or over both where there is no room for it."""
+        narrow = self.width() < NARROW
+        if narrow != self._narrow:
+            self._narrow = narrow
+            self._feet.removeWidget(self.readout)
+            row, column, columns = (0, 0, 3) if narrow else (1, 1, 1)
+            self._feet.addWidget(self.readout, row, column, 1, columns)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._place_readout()
 
     def _refresh(self) -> None:
         if self.overlay is not None:

@@ -182,6 +182,18 @@ def _letters_of(parts: list[ListedPart], letters: dict[str, str]) -> tuple[str, 
     return tuple(sorted(found, key=lambda letter: (len(letter), letter)))
 
 
+def letter_runs(letters: tuple[str, ...]) -> str:
+    """A B, or A–G where three or more follow each other."""
+    runs: list[list[str]] = []
+    for letter in letters:
+        last = runs[-1][-1] if runs else ""
+        if len(last) == len(letter) and last[:-1] == letter[:-1] and ord(letter[-1]) == ord(last[-1]) + 1:
+            runs[-1].append(letter)
+        else:
+            runs.append([letter])
+    return " ".join(f"{run[0]}–{run[-1]}" if len(run) > 2 else " ".join(run) for run in runs)
+
+
 def _later_row(number: int, cut: LaterCut) -> SettingRow:
     size, lengths = "{0} × {1}", [cut.length, cut.width]
     detail = "both ends along a guide"

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from zygoform.core.drawing.primitives import Box, Edge, Polygon
 from zygoform.core.geometry.plane import Outline, Point, area
-from zygoform.core.tolerance import BESIDE_MM, SAME_MM
+from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 
 
 def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge, ...]:
@@ -15,7 +15,9 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     """
     edges: list[Edge] = []
     for run in _runs(polygons).values():
-        uses: dict[frozenset[Point], list[Edge]] = {}
+        # For each line between two corners: what is seen of it on either side.
+        uses: dict[tuple[int, int], dict[bool, list[Edge]]] = {}
+        corner = _Corners()
         for i in run:
             points = polygons[i].points
             above = [
@@ -27,9 +29,13 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
             above.sort(key=lambda face: (face[1][0] - face[1][2]) * (face[1][3] - face[1][1]))
             turn = BESIDE_MM if area(points) > 0 else -BESIDE_MM
             for edge in zip(points, points[1:] + points[:1], strict=True):
-                for start, end in _seen(edge, turn, above):
-                    uses.setdefault(frozenset((_near(start), _near(end))), []).append((start, end))
-        edges += [shared[0] for shared in uses.values() if len(shared) == 1]
+                seen = _seen(edge, turn, above)
+                if seen:
+                    a, b = corner.of(edge[0]), corner.of(edge[1])
+                    uses.setdefault((min(a, b), max(a, b)), {})[(a < b) == (turn > 0)] = seen
+        edges += [
+            stretch for sides in uses.values() if len(sides) == 1 for seen in sides.values() for stretch in seen
+        ]
     return tuple(edges)
 
 
@@ -46,9 +52,25 @@ def _runs(polygons: Sequence[Polygon]) -> dict[str, list[int]]:
     return runs
 
 
-def _near(point: Point) -> Point:
-    """Two faces that share a corner may differ in its last digits."""
-    return round(point[0], 2) + 0.0, round(point[1], 2) + 0.0
+class _Corners:
+    """Numbers corners; those of two faces that meet are one, though they may differ in their last digits."""
+
+    def __init__(self) -> None:
+        self._cells: dict[tuple[int, int], int] = {}
+        self._count = 0
+
+    def of(self, point: Point) -> int:
+        """The number of the corner within SEAM_MM of a point."""
+        x, y = round(point[0] / SEAM_MM), round(point[1] / SEAM_MM)
+        known = self._cells.get((x, y))
+        if known is None:
+            known = self._count
+            self._count += 1
+            # Taken in advance for all cells round it: what is as near as that is the same corner.
+            for i in (-1, 0, 1):
+                for k in (-1, 0, 1):
+                    self._cells.setdefault((x + i, y + k), known)
+        return known
 
 
 def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Edge]:

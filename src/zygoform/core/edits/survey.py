@@ -61,7 +61,8 @@ def set_reading(project: Project, entry_name: str, text: str) -> Edited:
         done = _with(project, structs.replace(piece, **{entry_name: taken}))
     except BadInputError as refused:
         raise BadInputError(refused.kind, refused.message, entry_name, refused.lengths) from refused
-    label = f"{entry.group}: {entry.label.lower()}"
+    # "Over all: width over all" would say it twice.
+    label = entry.label if entry.group.lower() in entry.label.lower() else f"{entry.group}: {entry.label.lower()}"
     if reading is None:
         return Edited(done, Say(f"{label} not measured"), frozenset({entry_name}))
     guess = ", a guess" if reading.source == "guessed" else ""

@@ -17,4 +17,10 @@ class Say(Struct, frozen=True):
     def words(self, show: Callable[[float], str]) -> str:
         """The sentence, each length written by `show`."""
         # Not str.format: names from a price list may hold braces of their own.
-        return _PLACE.sub(lambda found: show(self.lengths[int(found[1])]), self.text)
+
+        def put(found: re.Match[str]) -> str:
+            # What a user typed may look like a place and is none.
+            place = int(found[1])
+            return show(self.lengths[place]) if place < len(self.lengths) else found[0]
+
+        return _PLACE.sub(put, self.text)

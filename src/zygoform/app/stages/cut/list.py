@@ -10,7 +10,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import pixmap
 from zygoform.app.widgets.fields import empty, label
-from zygoform.core.cutlist.rows import SettingGroup, SettingRow
+from zygoform.core.cutlist.rows import SettingGroup, SettingRow, letter_runs
 
 
 class CutRow(QAbstractButton):
@@ -64,13 +64,18 @@ class CutRow(QAbstractButton):
             painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
             painter.drawRoundedRect(box, 3, 3)
         y, width = 19.0, self.width()
-        paint.text(painter, QPointF(10, y), " ".join(self.row.codes), 14, 600)
+        paint.text(painter, QPointF(10, y), _fitting(self.row.codes), 14, 600)
         size = self.session.show(self.row.size)
         paint.text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)
         paint.text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
         if self.row.short:
             painter.drawPixmap(QPointF(width - 70, 4), pixmap("mind", t.OCHRE))
-        paint.text(painter, QPointF(width - 8, y), " ".join(self.row.boards), 13, colour=t.INK2, align="right")
+        paint.text(painter, QPointF(width - 8, y), letter_runs(self.row.boards), 13, colour=t.INK2, align="right")
+
+
+def _fitting(codes: tuple[str, ...]) -> str:
+    """As many codes as there is room for before the size."""
+    return " ".join(codes) if len(codes) < 3 else f"{codes[0]} +{len(codes) - 1}"
 
 
 class CutList(QWidget):

@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.cutlist.rows import PartRow
+from zygoform.core.cutlist.rows import PartRow, letter_runs
 
 COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
 Index = QModelIndex | QPersistentModelIndex
@@ -59,7 +59,7 @@ class PartModel(QAbstractTableModel):
             *sizes,
             f"both {row.left}" if row.left == row.right else f"{row.left}, {row.right}",
             row.stock,
-            " ".join(row.boards),
+            letter_runs(row.boards),
             str(row.change),
         )
 

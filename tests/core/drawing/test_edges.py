@@ -1,0 +1,97 @@
+"""The blue lines: where what is new meets what is not, as one sees it, and nowhere out of sight."""
+
+import math
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.strategies import planned
+from zygoform.core.drawing.primitives import Edge, Polygon, Scene, holds
+from zygoform.core.drawing.scene import draw_form
+from zygoform.core.drawing.views import Place
+from zygoform.core.geometry.plane import Point
+from zygoform.core.plan import compile_plan
+from zygoform.core.project import Project
+from zygoform.files.demo import demo_project
+
+PLACES: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
+ASIDE = 0.8
+
+
+def scene_of(project: Project, place: Place) -> Scene:
+    plan = compile_plan(project)
+    assert plan is not None
+    return draw_form(plan.found, plan.planned, {c.id: c.number for c in plan.changes}, place, "over")
+
+
+def change_at(scene: Scene, at: Point) -> str:
+    """The change whose face one sees at a point; what comes off is looked through."""
+    for polygon in reversed(scene.polygons):
+        if polygon.role != "off" and holds(polygon.points, at):
+            return polygon.part_id.split("/", 1)[0] if polygon.role == "new" else ""
+    return ""
+
+
+def distance(at: Point, edge: Edge) -> float:
+    (ax, ay), (bx, by) = edge
+    ux, uy = bx - ax, by - ay
+    share = min(1.0, max(0.0, ((at[0] - ax) * ux + (at[1] - ay) * uy) / ((ux * ux + uy * uy) or 1.0)))
+    return math.dist(at, (ax + share * ux, ay + share * uy))
+
+
+def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float) -> None:
+    """At one place of one edge of what is new: a line just where what is new ends."""
+    own, length = polygon.part_id.split("/", 1)[0], math.dist(start, end)
+    if length < 6 * ASIDE:
+        return
+    ux, uy = (end[0] - start[0]) / length, (end[1] - start[1]) / length
+    reach = 3 * ASIDE + share * (length - 6 * ASIDE)
+    at = (start[0] + ux * reach, start[1] + uy * reach)
+    # On both sides, at two distances: near a third face nothing is said.
+    sides = [
+        {change_at(scene, (at[0] - uy * d * s, at[1] + ux * d * s)) == own for d in (0.4, ASIDE)} for s in (1, -1)
+    ]
+    if any(len(side) > 1 for side in sides):
+        return
+    near = any(distance(at, edge) < 0.4 for edge in scene.edges)
+    one, other = sides[0].pop(), sides[1].pop()
+    if one != other:
+        assert near, (own, polygon.part_id, at, "new ends here, without a line")
+    elif not one:
+        others = {change_at(scene, (at[0] - uy * s, at[1] + ux * s)) for s in (0.4, -0.4)}
+        assert not near or others != {""}, (own, polygon.part_id, at, "a line where nothing new is seen")
+
+
+def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:
+    new = [polygon for polygon in scene.polygons if polygon.role == "new"]
+    return [(p, *edge) for p in new for edge in zip(p.points, p.points[1:] + p.points[:1], strict=True)]
+
+
+PICKS = st.lists(st.tuples(st.floats(0, 0.999), st.floats(0, 1)), min_size=30, max_size=30)
+
+
+@settings(max_examples=40)
+@given(planned(), st.sampled_from(PLACES), PICKS)
+def test_lines_run_where_new_meets_old_and_nowhere_hidden(
+    project: Project, place: Place, picks: list[tuple[float, float]]
+) -> None:
+    scene = scene_of(project, place)
+    edges = edges_of(scene)
+    for which, share in picks if edges else ():
+        check(scene, *edges[int(which * len(edges))], share)
+
+
+def test_the_demo_from_everywhere() -> None:
+    for place in PLACES:
+        scene = scene_of(demo_project(), place)
+        for edge in edges_of(scene):
+            for share in (0.03, 0.5, 0.97):
+                check(scene, *edge, share)
+        # The boards of the top are one thing: no line along their seams.
+        for (ax, ay), (bx, by) in scene.edges:
+            middle = ((ax + bx) / 2, (ay + by) / 2)
+            long = math.dist((ax, ay), (bx, by)) > 600
+            length = math.dist((ax, ay), (bx, by))
+            nx, ny = (ay - by) / length, (bx - ax) / length
+            seen = {change_at(scene, (middle[0] + nx * s, middle[1] + ny * s)) for s in (2.0, -2.0)}
+            assert not long or seen != {"c1"}, (place, middle)
