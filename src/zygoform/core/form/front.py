@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from msgspec import Meta, Struct, structs
 
+from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Misfit
 from zygoform.core.measure.reading import Readings
 from zygoform.core.tolerance import SAME_MM
@@ -89,6 +90,9 @@ def share_out(sizes: tuple[Readings, ...], room: float) -> tuple[tuple[float, ..
     return tuple(size * scale for size in filled), total
 
 
+LEAST_OPENING = 5.0
+
+
 class FrontLayout(Struct, frozen=True):
     """The front laid out: openings and the dividers between cells, each with its rectangle."""
 
@@ -105,6 +109,9 @@ def lay_out(cell: Cell, rect: Rect, divider: float) -> FrontLayout:
     x0, z0, x1, z1 = rect
     columns = cell.direction == "columns"
     room = (x1 - x0 if columns else z1 - z0) - divider * (len(cell.cells) - 1)
+    if room < LEAST_OPENING * len(cell.cells):
+        words = "uprights" if columns else "rails"
+        raise BadInputError("impossible", f"Between its {words} the front would have no openings left.")
     sizes, total = share_out(cell.sizes, room)
     parts: list[FrontLayout] = []
     uprights: list[tuple[str, Rect]] = []
