@@ -106,7 +106,10 @@ class Desk:
         self.count += 1
         line = self.frame.focusWidget()
         assert isinstance(line, QLineEdit)
-        QTest.keyClicks(line, text)
+        if text:
+            QTest.keyClicks(line, text)
+        else:
+            QTest.keyClick(line, Qt.Key.Key_Delete)
         QTest.keyClick(line, key)
         self.settle()
 

@@ -1,0 +1,70 @@
+"""The command line, and a project given on it."""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from zygoform.app.main import Asked
+from zygoform.files.demo import demo_project
+from zygoform.files.project_json import write_project
+
+
+@pytest.mark.parametrize(
+    ("words", "wrong", "file", "shots"),
+    [
+        ([], [], "", ""),
+        (["--demo"], [], "", ""),
+        (["counter.zygoform.json"], [], "counter.zygoform.json", ""),
+        (["shots", "out"], [], "", "out"),
+        (["shots"], [], "shots", ""),
+        (["one", "two"], ["two"], "one", ""),
+        (["--verbose"], ["--verbose"], "", ""),
+    ],
+)
+def test_arguments(words: list[str], wrong: list[str], file: str, shots: str) -> None:
+    asked = Asked(words)
+    assert (asked.wrong, asked.file, asked.shots) == (wrong, file, shots)
+    assert asked.demo == ("--demo" in words)
+
+
+def run(*words: str) -> subprocess.CompletedProcess[str]:
+    """The program as a user starts it; a window that stays open is ended after a moment."""
+    code = (
+        "import sys; from PySide6.QtCore import QTimer; import zygoform.app.main as m; settled = m._settled\n"
+        "def end(session):\n"
+        "    settled(session); p = session.project\n"
+        "    print('SHOWS', p.name, len(p.changes), session.path); QTimer.singleShot(0, m.QApplication.quit)\n"
+        "m._settled = end; sys.exit(m.run(sys.argv[1:]))"
+    )
+    env = os.environ | {"QT_QPA_PLATFORM": "offscreen"}
+    command = [sys.executable, "-c", code, *words]
+    return subprocess.run(command, env=env, capture_output=True, text=True, timeout=60, check=False)
+
+
+def test_starts_empty_with_a_project_or_with_the_demo(tmp_path: Path) -> None:
+    path = tmp_path / "mine.zygoform.json"
+    write_project(path, demo_project())
+    bad = tmp_path / "bad.zygoform.json"
+    bad.write_text("{")
+    for words, shows in (
+        ((), "SHOWS  0 None"),
+        (("--demo",), "SHOWS Harbour Lane counter 2 None"),
+        ((str(path),), f"SHOWS Harbour Lane counter 2 {path}"),
+        ((str(bad),), "SHOWS  0 None"),
+        ((str(tmp_path / "none.json"),), "SHOWS  0 None"),
+    ):
+        done = run(*words)
+        assert done.returncode == 0, done.stderr
+        assert shows in done.stdout
+        assert "Traceback" not in done.stderr
+    assert bad.read_text() == "{"
+
+
+def test_help_and_slips() -> None:
+    assert "zygoform FILE" in run("--help").stdout
+    done = run("--verbose")
+    assert done.returncode == 2
+    assert "--verbose" in done.stdout
