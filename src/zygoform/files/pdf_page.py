@@ -89,10 +89,14 @@ class Page(FPDF):
             return [(left + (x - x0) * scale, top + (y1 - y) * scale) for x, y in points]
 
         for polygon in scene.polygons:
-            self._pen(polygon.role)
+            self._pen("stays" if polygon.role == "new" and scene.edges else polygon.role)
             grey = 255 if polygon.role in ("hidden", "new") else _GREY[polygon.shade]
             self.set_fill_color(grey)
             self.polygon(place(polygon.points), style="D" if polygon.role == "off" else "DF")
+        self._pen("new")
+        for start, end in scene.edges:
+            (ax, ay), (bx, by) = place((start, end))
+            self.line(ax, ay, bx, by)
         self.set_dash_pattern(dash=1.2, gap=0.8)
         self.set_line_width(0.2)
         for stroke in scene.strokes:
