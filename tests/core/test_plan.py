@@ -140,7 +140,7 @@ def test_every_edit_can_be_taken_back_and_done_again() -> None:
         lambda p: set_reading(p, "corner_right", "89"),
         lambda p: workshop.set_unit(p, "mm"),
         lambda p: workshop.set_fraction(p, 32),
-        lambda p: workshop.set_blade(p, "kerf", "2 mm"),
+        lambda p: workshop.set_shop(p, "kerf", "2 mm"),
         lambda p: workshop.own_board(p, "pine-1x3", "900 mm", 2),
         lambda p: workshop.drop_board(p, "s1"),
         lambda p: workshop.set_price(p, "pine-1x3", 2438.4, "5,25"),

@@ -35,6 +35,18 @@ class Frame(QWidget):
         self._row.takeAt(1)
         self._row.addWidget(inside, 1)
 
+    def clear(self) -> None:
+        """Takes everything out and puts a new stick in, for another look."""
+        while (item := self._row.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.setParent(None)
+                widget.deleteLater()
+        self.stick = StoryStick(STAGES)
+        self._row.addWidget(self.stick)
+        self._row.addStretch(1)
+
     def closeEvent(self, event: QCloseEvent) -> None:
         if self.may_close():
             event.accept()

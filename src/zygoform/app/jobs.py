@@ -125,10 +125,20 @@ class _Work(QRunnable):
 
 
 class Background(QObject):
-    """One piece of long work in a thread; `finished` says what went wrong, or nothing."""
+    """Long work in a thread, piece by piece; `finished` says what went wrong, or nothing."""
 
     finished = Signal(str)
 
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        # One after the other: a later state is never overtaken by an earlier one.
+        self._pool = QThreadPool(self)
+        self._pool.setMaxThreadCount(1)
+
     def start(self, work: Callable[[], Any]) -> None:
-        """Runs `work` off the interface thread. It may raise OSError."""
-        QThreadPool.globalInstance().start(_Work(work, self))
+        """Runs `work` off the interface thread, after what was started before. It may raise OSError."""
+        self._pool.start(_Work(work, self))
+
+    def wait(self) -> None:
+        """Until all of it is done."""
+        self._pool.waitForDone()

@@ -10,8 +10,8 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
-from zygoform.app.theme.fonts import DATA, font, load_fonts
-from zygoform.app.theme.style import style_sheet
+from zygoform.app.theme.fonts import load_fonts
+from zygoform.app.theme.look import put_on
 
 if TYPE_CHECKING:
     from zygoform.app.session import Session
@@ -51,8 +51,7 @@ def application() -> QApplication:
         QApplication.setStyle("Fusion")
     made = app if isinstance(app, QApplication) else QApplication(["zygoform"])
     load_fonts()
-    made.setFont(font(13))
-    made.setStyleSheet(style_sheet(str(DATA / "icons")))
+    put_on(made)
     made.setApplicationName("Zygoform")
     return made
 
@@ -110,6 +109,12 @@ def _spare_reading_the_core() -> None:
 
 
 def _show(app: QApplication, asked: Asked) -> int:
+    from zygoform.app.preferences import Preferences
+
+    preferences = Preferences()
+    if preferences.settings.theme != "light" or preferences.settings.text_percent != 100:
+        put_on(app, preferences.settings.theme, preferences.settings.text_percent)
+
     from zygoform.app.frame import Frame
 
     frame = Frame()
@@ -118,19 +123,15 @@ def _show(app: QApplication, asked: Asked) -> int:
     app.processEvents()
     _spare_reading_the_core()
 
-    from zygoform.app.session import Session
-    from zygoform.app.window import Window
-    from zygoform.files.demo import demo_project, fresh_project
+    from zygoform.app.desk import Desk
 
-    session = Session(demo_project() if asked.demo else fresh_project())
-    window = Window(session, frame)
-    window.go("redesign" if session.plan is not None else "survey")
+    desk = Desk(app, frame, preferences, demo=asked.demo)
     if asked.file and not asked.demo:
         path = Path(asked.file)
-        QTimer.singleShot(0, lambda: window.filing.open_file(path))
-    QTimer.singleShot(50, lambda: _settled(session))
+        QTimer.singleShot(0, lambda: desk.window.filing.open_file(path))
+    QTimer.singleShot(50, lambda: _settled(desk.session))
     code = app.exec()
-    session.close()
+    desk.session.close()
     return code
 
 

@@ -1,6 +1,9 @@
 """What stands in the frame: puts the regions in place and wires them, nothing else."""
 
-from PySide6.QtCore import QTimer
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QGridLayout, QLabel, QStackedWidget, QWidget
 
@@ -8,20 +11,28 @@ from zygoform.app.actions.action import Action, fill, make
 from zygoform.app.actions.filing import Filing
 from zygoform.app.actions.table import stand_actions, window_actions
 from zygoform.app.frame import Frame
+from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
+from zygoform.app.widgets.finder import Findable, Finder
 from zygoform.app.widgets.head import HeadStrip
 from zygoform.app.widgets.tally import Tally
+from zygoform.files.project_json import SUFFIX
+from zygoform.files.settings_json import Settings
 
 TOLD_MS = 6000
+PAGES = ("settings", "help")
 
 
 class Window(QWidget):
     """Head, the stage of now, tally. Stages are made when they are first gone to."""
 
-    def __init__(self, session: Session, frame: Frame) -> None:
+    closing = Signal()
+
+    def __init__(self, session: Session, frame: Frame, preferences: Preferences | None = None) -> None:
         super().__init__()
         self.session, self.frame = session, frame
-        self.filing = Filing(session, self)
+        self.preferences = preferences or Preferences(Settings(), self)
+        self.filing = Filing(session, self, self.preferences)
         self.filing.told.connect(self.tell)
         session.refused.connect(self.tell)
         self.stick, self.head, self.tally = frame.stick, HeadStrip(session), Tally(session)
@@ -42,9 +53,15 @@ class Window(QWidget):
         grid.addWidget(self.tally, 2, 0)
         grid.setRowStretch(1, 1)
         self.actions_table: dict[str, tuple[Action, QAction]] = {}
-        for action in window_actions(session, self.filing, self.go, frame.close, self._next_region):
-            self.actions_table[action.id] = (action, make(action, frame))
+        self.finder = Finder(self, self._findable)
+        for action in window_actions(
+            session, self.filing, self.go, frame.close, self._next_region, self.finder.open
+        ):
+            self.actions_table[action.id] = (action, make(action, self))
         fill(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
+        self.head.menu.aboutToShow.connect(self._fill_recent)
+        self._recent = self.head.menu.addMenu("Open recent")
+        self.head.menu.insertMenu(self.actions_table["demo"][1], self._recent)
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
         self.stick.chosen.connect(self.go)
         session.changed.connect(self._summaries)
@@ -54,7 +71,7 @@ class Window(QWidget):
 
     def go(self, stage: str) -> None:
         """Shows a stage."""
-        if self.session.plan is None:
+        if self.session.plan is None and stage not in PAGES:
             stage = "survey"
         if stage not in self._made:
             self._made[stage] = self._make(stage)
@@ -84,9 +101,30 @@ class Window(QWidget):
             from zygoform.app.stages.buy.stage import BuyStage
 
             return BuyStage(self.session)
+        if stage == "settings":
+            from zygoform.app.stages.settings.stage import SettingsStage
+
+            return SettingsStage(self.session, self.preferences)
+        if stage == "help":
+            from zygoform.app.stages.help.stage import HelpStage
+
+            actions = [action for action, _ in self.actions_table.values()]
+            return HelpStage([(", ".join(a.keys), a.title) for a in actions if a.keys and a.scope == "window"])
         from zygoform.app.stages.cut.stage import CutStage
 
         return CutStage(self.session)
+
+    def _findable(self) -> list[Findable]:
+        from zygoform.app.finding import findable
+
+        return findable(self.session, [action for action, _ in self.actions_table.values()], self.go, self._field)
+
+    def _field(self, name: str) -> None:
+        """Goes to an entry of the settings."""
+        self.go("settings")
+        field = self._made["settings"].findChild(QWidget, name)
+        if field is not None:
+            field.setFocus()
 
     def _give_keys(self, actions: tuple[Action, ...], owner: QWidget) -> None:
         for action in actions:
@@ -114,7 +152,7 @@ class Window(QWidget):
         if region is self.stages:
             self._made[self.stage].begin()  # type: ignore[attr-defined]
         elif region is self.stick:
-            self.stick.blocks[self.stage].setFocus()
+            (self.stick.blocks.get(self.stage) or self.stick.pages[self.stage]).setFocus()
         else:
             self.head.name.setFocus()
 
@@ -124,6 +162,8 @@ class Window(QWidget):
 
         if self.session.plan is not None and self.stage == "survey" and len(self._made) == 1:
             self._made["survey"].refresh()  # type: ignore[attr-defined]
+        for page, button in self.stick.pages.items():
+            button.tell(on=page == self.stage)
         for stage, (words, done, total) in summaries(self.session).items():
             self.stick.blocks[stage].tell(words, done, total, on=stage == self.stage)
             self.stick.blocks[stage].setEnabled(stage == "survey" or self.session.plan is not None)
@@ -131,8 +171,23 @@ class Window(QWidget):
             f"{'• ' if self.session.is_dirty else ''}{self.session.project.name or 'New piece'} - Zygoform"
         )
 
+    def _fill_recent(self) -> None:
+        self._recent.clear()
+        for name in self.preferences.settings.recent:
+            path = Path(name)
+            self._recent.addAction(f"{path.name.removesuffix(SUFFIX)}   {path.parent}").triggered.connect(
+                partial(self.filing.open_recent, path)
+            )
+        self._recent.setEnabled(not self._recent.isEmpty())
+
+    def leave(self) -> None:
+        """Makes room for another window on the same document."""
+        self.filing.close()
+
     def _may_close(self) -> bool:
         if not self.filing.may_leave():
             return False
+        self.filing.close()
+        self.closing.emit()
         self.session.close()
         return True

@@ -8,18 +8,17 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import FittingKind, Pack
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.param import length, percent
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.tolerance import SAME_MM
 
-Moisture = Annotated[float, Meta(ge=6, le=14)]
-
 
 class Climate(Struct, frozen=True):
-    """Moisture of wood indoors, percent: driest, today, dampest."""
+    """Moisture of wood indoors, percent: driest, today, dampest. Coefficients of movement hold from 6 to 14."""
 
-    low: Moisture = 6.0
-    now: Moisture = 8.0
-    high: Moisture = 11.0
+    low: Annotated[float, percent("Driest", 6, 14, group="Moisture of wood indoors")] = 6.0
+    now: Annotated[float, percent("Today", 6, 14, group="Moisture of wood indoors")] = 8.0
+    high: Annotated[float, percent("Dampest", 6, 14, group="Moisture of wood indoors")] = 11.0
 
 
 class Shop(Struct, frozen=True):
@@ -27,10 +26,10 @@ class Shop(Struct, frozen=True):
 
     unit: DisplayUnit = DisplayUnit()
     saws: tuple[Saw, ...] = (Saw(),)
-    kerf: Annotated[float, Meta(ge=0, le=10)] = 3.175
-    end_trim: Annotated[float, Meta(ge=0, le=200)] = 12.7
+    kerf: Annotated[float, length("Kerf", 0, 10, hint="how wide the blade cuts")] = 3.175
+    end_trim: Annotated[float, length("Lost at each end", 0, 200, hint="of every board")] = 12.7
     climate: Climate = Climate()
-    currency: str = "$"
+    currency: Annotated[str, Meta(min_length=1, max_length=4)] = "$"
     paper: Literal["A4", "Letter"] = "Letter"
     timber: tuple[TimberSize, ...] = ()
     packs: tuple[Pack, ...] = ()

@@ -7,5 +7,9 @@ cutlist_csv.py    the cut list by setting and by part
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project
+user_folder.py    where the user's own things lie
+settings_json.py  look, recent files, the usual settings of the workshop
+recovery.py       copies of unsaved work, taken up again after a kill
+guard.py          who else has a file open, and whether it changed meanwhile
 demo.py           the Harbour Lane counter
 """

@@ -6,7 +6,7 @@ from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import divide, hold, new_piece, set_cell_size, set_reading
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
-from zygoform.files.prices_csv import shipped_prices
+from zygoform.files.prices_csv import PriceList, shipped_prices
 
 _READINGS = {
     "overhang_sides": '13/16"',
@@ -22,10 +22,10 @@ _READINGS = {
 }
 
 
-def fresh_project() -> Project:
-    """A project with nothing in it but the shipped prices."""
-    prices = shipped_prices()
-    return Project(shop=Shop(timber=prices.timber, packs=prices.packs))
+def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) -> Project:
+    """A project with nothing in it but prices and the usual settings; both as shipped where none are given."""
+    prices = prices or shipped_prices()
+    return Project(shop=structs.replace(usual or Shop(), timber=prices.timber, packs=prices.packs))
 
 
 def demo_project() -> Project:

@@ -14,6 +14,8 @@ from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.problem import Problem
+from zygoform.files.atomic import write_whole
+from zygoform.files.user_folder import config_folder
 
 COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
 PACK_KINDS = ("pocket screw", "wood screw", "glue")
@@ -30,6 +32,29 @@ class PriceList(Struct, frozen=True):
 def shipped_prices() -> PriceList:
     """The made-up list that comes with the program."""
     return parse_prices((Path(__file__).parents[1] / "data" / "prices.csv").read_text("utf-8"))
+
+
+def own_prices() -> PriceList:
+    """The user's own list where there is one that can be read, else the shipped one."""
+    try:
+        own = read_prices(own_path())
+    except (OSError, UnicodeDecodeError):
+        return shipped_prices()
+    return own if own.timber else shipped_prices()
+
+
+def own_path() -> Path:
+    """Where the user's own list lies."""
+    return config_folder() / "prices.csv"
+
+
+def keep_prices(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> None:
+    """Writes sizes and packs into the user's own list, at first a copy of the shipped one. Raises OSError."""
+    own = own_prices()
+    sizes = {size.id: size for size in own.timber} | {size.id: size for size in timber}
+    all_packs = {pack.id: pack for pack in own.packs} | {pack.id: pack for pack in packs}
+    own_path().parent.mkdir(parents=True, exist_ok=True)
+    write_whole(own_path(), prices_csv(tuple(sizes.values()), tuple(all_packs.values())).encode("utf-8"))
 
 
 def read_prices(path: Path) -> PriceList:

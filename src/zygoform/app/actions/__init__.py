@@ -2,5 +2,6 @@
 
 action.py  what an action is, and making Qt's actions of the list
 filing.py  new, open, save, export, and asking before unsaved work is lost
+sharing.py  two windows or machines on one file notice each other
 table.py   the list: menus, keys and tests come from it
 """

@@ -7,22 +7,29 @@ from typing import Literal
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
+from zygoform.app.actions.sharing import Sharing
 from zygoform.app.jobs import Background
+from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
+from zygoform.core.project import Project
 from zygoform.files.project_json import SUFFIX, UnreadableError
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
 Answer = Literal["save", "discard", "cancel"]
+Changed = Literal["other", "over", "back"]
 
 
 class Filing(QObject):
-    """The asking is in three replaceable functions, so that a test can answer."""
+    """The asking is in replaceable functions, so that a test can answer."""
 
     told = Signal(str)
 
-    def __init__(self, session: Session, window: QWidget) -> None:
+    def __init__(self, session: Session, window: QWidget, preferences: Preferences) -> None:
         super().__init__(window)
-        self.session, self.window = session, window
+        self.session, self.window, self.preferences = session, window, preferences
+        self._sharing = Sharing(session, self)
+        self._sharing.told.connect(self.told)
+        self.ask_changed: Callable[[str], Changed] = self._ask_changed
         self.ask_open: Callable[[str], str] = self._ask_open
         self.ask_save: Callable[[str, str], str] = self._ask_save
         self.ask_unsaved: Callable[[], Answer] = self._ask_unsaved
@@ -33,9 +40,14 @@ class Filing(QObject):
     def new(self) -> None:
         """An empty project, ready for three sizes."""
         if self.may_leave():
-            from zygoform.files.demo import fresh_project
+            self.session.begin(self.fresh(), None, "New piece")
 
-            self.session.begin(fresh_project(), None, "New piece")
+    def fresh(self) -> Project:
+        """A project with nothing in it but one's usual settings and prices."""
+        from zygoform.files.demo import fresh_project
+        from zygoform.files.prices_csv import own_prices
+
+        return fresh_project(self.preferences.settings.shop, own_prices())
 
     def demo(self) -> None:
         """The Harbour Lane counter."""
@@ -58,7 +70,14 @@ class Filing(QObject):
         except UnreadableError as refused:
             self.told.emit(f"{path.name}: {refused}")
             return False
+        self._sharing.took(path)
+        self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         return True
+
+    def open_recent(self, path: Path) -> None:
+        """One of the files opened before."""
+        if self.may_leave():
+            self.open_file(path)
 
     def save(self) -> bool:
         """Saves where it was opened from; a new one asks for a name."""
@@ -74,11 +93,17 @@ class Filing(QObject):
     def _write(self, path: Path | None) -> bool:
         if path is None:
             return False
+        if self._sharing.changed_elsewhere(path):
+            answer = self.ask_changed(path.name)
+            if answer != "over":
+                return self.save_as() if answer == "other" else False
         try:
             self.session.save(path)
         except OSError as refused:
             self.told.emit(f"Not saved: {refused.strerror or refused}. The work is still here, and unsaved.")
             return False
+        self._sharing.took(path)
+        self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         self.told.emit(f"Saved as {path.name}")
         return True
 
@@ -162,6 +187,10 @@ class Filing(QObject):
         answer = self.ask_unsaved()
         return self.save() if answer == "save" else answer == "discard"
 
+    def close(self) -> None:
+        """The document is left."""
+        self._sharing.close()
+
     def _suggested(self, ending: str) -> str:
         plain = "".join(c if c.isalnum() or c in " -_" else "-" for c in self.session.project.name or "New piece")
         folder = self.session.path.parent if self.session.path else Path.home()
@@ -186,3 +215,12 @@ class Filing(QObject):
         box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
         box.exec()
         return "save" if box.clickedButton() is keep else "discard" if box.clickedButton() is drop else "cancel"
+
+    def _ask_changed(self, name: str) -> Changed:
+        box = QMessageBox(self.window)
+        box.setText(f"{name} was changed elsewhere since you opened it. Saving here would take those changes away.")
+        other = box.addButton("Save under another name", QMessageBox.ButtonRole.AcceptRole)
+        over = box.addButton("Write over it", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        return "other" if box.clickedButton() is other else "over" if box.clickedButton() is over else "back"

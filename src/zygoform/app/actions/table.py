@@ -27,6 +27,7 @@ def window_actions(
     go: Callable[[str], None],
     close: Callable[[], object],
     region: Callable[[], None],
+    find: Callable[[], None],
 ) -> tuple[Action, ...]:
     """What can be done everywhere."""
     stages = tuple(
@@ -48,6 +49,9 @@ def window_actions(
         Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),
         Action("redo", "Redo", session.redo, ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", "redo"),
         Action("units", "Inches or millimetres", partial(_swap_unit, session), ("Ctrl+U",), "Edit"),
+        Action("find", "Find anything", find, ("Ctrl+F", "Ctrl+K"), "Edit", "find"),
+        Action("settings", "Settings", partial(go, "settings"), ("Ctrl+,",), "Edit"),
+        Action("help", "Help and keys", partial(go, "help"), ("F1",), "Edit"),
         Action("next_region", "Next region", region, ("F6",), "Edit"),
         *stages,
     )

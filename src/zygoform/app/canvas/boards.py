@@ -57,7 +57,7 @@ class BoardsView(QWidget):
         plan = self.session.plan
         layouts = plan.layouts if plan is not None else ()
         longest = max((b.length for lay in layouts for b in lay.boards), default=2438.4)
-        room = max(200.0, self.width() - LETTER - RIGHT)
+        room = max(200.0, paint.room_of(self).width() - LETTER - RIGHT)
         self._scale = min(LARGEST, room / longest)
         y = 4.0
         self._rows, self._headings = [], []
@@ -69,7 +69,7 @@ class BoardsView(QWidget):
                 self._rows.append((QRectF(LETTER, y, board.length * self._scale, height), board, draw_board(board)))
                 y += height + (UNDER if height < THIN else 0.0) + GAP
             y += APART
-        self.setMinimumHeight(int(y + FOOT))
+        self.setMinimumHeight(t.px(y + FOOT))
         self.update()
 
     def sizeHint(self) -> QSize:
@@ -83,24 +83,24 @@ class BoardsView(QWidget):
         return Mapping(self._scale, box.left(), box.bottom())
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, room = paint.begin(self)
+        top, bottom = event.rect().top() / t.SCALE, event.rect().bottom() / t.SCALE
         for y, layout in self._headings:
             self._heading(painter, y, layout)
         for box, board, scene in self._rows:
-            if box.bottom() >= event.rect().top() and box.top() <= event.rect().bottom():
+            if box.bottom() + UNDER >= top and box.top() <= bottom:
                 self._board(painter, box, board, scene)
         if self._rows:
             self._foot_rule(painter)
         if self.hasFocus() and self._by_keys:
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
+            painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
 
     def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
         x = paint.text(painter, QPointF(0, y + 16), layout.size.name, 14, 600) + 10
         verdict = self._verdict(layout)
-        right = self.width() - RIGHT
+        right = paint.room_of(self).width() - RIGHT
         paint.text(painter, QPointF(right, y + 16), verdict, 12, colour=t.INK2, align="right")
         room = right - x - QFontMetricsF(font(12)).horizontalAdvance(verdict) - 16
         # The longest of these that there is room for.
@@ -211,11 +211,12 @@ class BoardsView(QWidget):
         full = f"{part.part.name}  {size}"
         code_width = bold.horizontalAdvance(part.code)
         if room >= code_width:
-            paint.text(painter, QPointF(box.left() + inset, y), part.code, px, 600)
+            ink = t.ON_WOOD if box.height() >= THIN else t.INK
+            paint.text(painter, QPointF(box.left() + inset, y), part.code, px, 600, colour=ink)
             x = box.left() + inset + code_width + 8
             for words in (full, size):
                 if plain.horizontalAdvance(words) <= box.right() - 8 - x:
-                    paint.text(painter, QPointF(x, y), words, px)
+                    paint.text(painter, QPointF(x, y), words, px, colour=ink)
                     break
 
     @staticmethod
@@ -241,7 +242,8 @@ class BoardsView(QWidget):
         inch = self.session.unit.system == "inch"
         length, ticks, words = (304.8, 12, "One foot") if inch else (300.0, 30, "30 cm")
         width = length * self._scale
-        right, y = self.width() - RIGHT, self.height() - 14.0
+        room = paint.room_of(self)
+        right, y = room.width() - RIGHT, room.height() - 14.0
         painter.setPen(paint.pen(t.INK, 1.2))
         painter.drawLine(QPointF(right - width, y), QPointF(right, y))
         for k in range(ticks + 1):
@@ -277,10 +279,10 @@ class BoardsView(QWidget):
         return None
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        self.session.point(self.part_at(event.position()))
+        self.session.point(self.part_at(paint.unscaled(event.position())))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self.session.keep(self.part_at(event.position()))
+        self.session.keep(self.part_at(paint.unscaled(event.position())))
 
     def leaveEvent(self, event: object) -> None:
         del event

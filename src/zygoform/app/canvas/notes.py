@@ -17,7 +17,7 @@ APART = 34.0
 NAMES_APART = 52.0
 
 
-def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: int) -> None:
+def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: float) -> None:
     """The floor as a rule, counted from the piece's left end: inches, or centimetres."""
     if scene.floor is None:
         return
@@ -95,7 +95,7 @@ def _flag(painter: QPainter, box: QRectF, at: QPointF, leader: Leader, *, lit: b
     painter.setPen(paint.NEVER)
     painter.drawEllipse(at, 2.6, 2.6)
     painter.setBrush(QColor(t.TAPE if lit else t.CHANGE))
-    painter.setPen(paint.pen(t.INK if lit else t.BLUE, 1.8))
+    painter.setPen(paint.pen(t.ON_TAPE if lit else t.BLUE, 1.8))
     painter.drawEllipse(middle, FLAG / 2, FLAG / 2)
     paint.text(
         painter,
@@ -104,7 +104,7 @@ def _flag(painter: QPainter, box: QRectF, at: QPointF, leader: Leader, *, lit: b
         14,
         600,
         align="centre",
-        colour=t.INK if lit else t.BLUE,
+        colour=t.ON_TAPE if lit else t.BLUE,
     )
 
 

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QFontMetricsF, QPainter, QPen, QPolygonF
+from PySide6.QtWidgets import QWidget
 
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
@@ -16,10 +17,28 @@ from zygoform.app.theme.fonts import font
 if TYPE_CHECKING:
     # The frame paints before the core is loaded.
     from zygoform.app.canvas.mapping import Mapping
-    from zygoform.core.drawing.primitives import Dimension, Edge, PartRole, Polygon, Shade
+    from zygoform.core.drawing.primitives import Dimension, Edge, PartRole, Polygon
     from zygoform.core.geometry.plane import Outline
 
 NEVER = Qt.PenStyle.NoPen
+
+
+def begin(widget: QWidget) -> tuple[QPainter, QRectF]:
+    """A painter for a widget that draws itself, in sizes at 100 % text; and the widget's room in them."""
+    painter = QPainter(widget)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.scale(t.SCALE, t.SCALE)
+    return painter, room_of(widget)
+
+
+def room_of(widget: QWidget) -> QRectF:
+    """A widget's room in sizes at 100 % text."""
+    return QRectF(0, 0, widget.width() / t.SCALE, widget.height() / t.SCALE)
+
+
+def unscaled(at: QPointF) -> QPointF:
+    """Where the mouse is, in sizes at 100 % text."""
+    return at / t.SCALE
 
 
 @lru_cache(maxsize=128)
@@ -36,26 +55,23 @@ def pen(colour: str, width: float, *, dash: tuple[float, float] | None = None) -
 
 def wood(polygon: Polygon) -> QColor:
     """The colour of a face: kept wood or new, by the way it faces; strips side by side differ."""
-    return _wood(polygon.role, polygon.shade, polygon.tone)
-
-
-@lru_cache(maxsize=64)
-def _wood(role: PartRole, shade: Shade, tone: int) -> QColor:
-    if role in ("new", "moved"):
-        if tone and shade in ("front", "top"):
+    if polygon.role in ("new", "moved"):
+        if polygon.tone and polygon.shade in ("front", "top"):
             return QColor(t.WOOD_OTHER)
-        return QColor(t.WOOD_NEW[shade])
-    return QColor(t.WOOD_STAYS[shade])
+        return QColor(t.WOOD_NEW[polygon.shade])
+    return QColor(t.WOOD_STAYS[polygon.shade])
 
 
-_LINES: dict[PartRole, tuple[str, float, tuple[float, float] | None]] = {
-    "stays": (t.WLINE, 1.1, None),
-    "new": (t.BLUE, 2.0, None),
-    "mended": (t.BLUE, 2.0, (6, 4)),
-    "moved": (t.BLUE, 2.0, None),
-    "off": (t.RED, 1.8, (4, 3)),
-    "hidden": (t.WLINE, 0.8, (2, 2)),
-}
+def _line(role: PartRole) -> QPen:
+    """The line of a role."""
+    return {
+        "stays": lambda: pen(t.WLINE, 1.1),
+        "new": lambda: pen(t.BLUE, 2.0),
+        "mended": lambda: pen(t.BLUE, 2.0, dash=(6, 4)),
+        "moved": lambda: pen(t.BLUE, 2.0),
+        "off": lambda: pen(t.RED, 1.8, dash=(4, 3)),
+        "hidden": lambda: pen(t.WLINE, 0.8, dash=(2, 2)),
+    }[role]()
 
 
 @lru_cache(maxsize=4096)
@@ -67,8 +83,7 @@ def shape_of(points: Outline) -> QPolygonF:
 def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, kept: bool) -> None:
     """One face with its thin outline, in mm; `scale` is px for a mm."""
     shape = shape_of(polygon.points)
-    colour, width, dash = _LINES[polygon.role]
-    painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else pen(colour, width, dash=dash))
+    painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else _line(polygon.role))
     painter.setBrush(wood(polygon))
     painter.drawPolygon(shape)
     if pointed or kept:
@@ -85,11 +100,13 @@ def new_and_off(painter: QPainter, edges: tuple[Edge, ...], off: list[Polygon], 
         painter.setBrush(QBrush(_clear(t.TAPE, 70)) if on else Qt.BrushStyle.NoBrush)
         painter.drawPolygon(shape_of(polygon.points))
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    colour, width, _ = _LINES["new"]
-    painter.setPen(pen(colour, width))
-    painter.drawLines([QLineF(*start, *end) for start, end in edges])
-    colour, width, dash = _LINES["off"]
-    painter.setPen(pen(colour, width, dash=dash))
+    lines = [QLineF(*start, *end) for start, end in edges]
+    if t.CASED:
+        painter.setPen(pen(t.WLINE, 4.0))
+        painter.drawLines(lines)
+    painter.setPen(_line("new"))
+    painter.drawLines(lines)
+    painter.setPen(_line("off"))
     for polygon in off:
         painter.drawPolygon(shape_of(polygon.points))
 
@@ -97,7 +114,7 @@ def new_and_off(painter: QPainter, edges: tuple[Edge, ...], off: list[Polygon], 
 def halo(painter: QPainter, shapes: list[QPolygonF], *, corners: bool) -> None:
     """The yellow halo round what is pointed at; four corner marks more where it is kept."""
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    for width, colour in ((5.0, t.TAPE), (1.6, t.INK)):
+    for width, colour in ((5.0, t.TAPE), (1.6, t.ON_TAPE)):
         painter.setPen(pen(colour, width))
         for shape in shapes:
             painter.drawPolygon(shape)
@@ -194,11 +211,11 @@ def _crossings(
     return sorted(hits)
 
 
-def hatch(painter: QPainter, box: QRectF, colour: str = t.EDGE) -> None:
+def hatch(painter: QPainter, box: QRectF) -> None:
     """Pencil hatching: what is still board."""
     painter.save()
     painter.setClipRect(box)
-    painter.setPen(QPen(_clear(colour, 90), 1.0))
+    painter.setPen(QPen(_clear(t.EDGE, 90), 1.0))
     x = box.left() - box.height()
     while x < box.right():
         painter.drawLine(QPointF(x, box.bottom()), QPointF(x + box.height(), box.top()))
@@ -213,13 +230,13 @@ def text(
     px: int,
     weight: int = 400,
     *,
-    colour: str = t.INK,
+    colour: str = "",
     align: str = "left",
 ) -> float:
     """Words with their base line at a point; returns their width."""
     face_ = font(px, weight)
     painter.setFont(face_)
-    painter.setPen(QColor(colour))
+    painter.setPen(QColor(colour or t.INK))
     width = QFontMetricsF(face_).horizontalAdvance(words)
     shift = {"left": 0.0, "centre": width / 2, "right": width}[align]
     painter.drawText(QPointF(at.x() - shift, at.y()), words)

@@ -30,20 +30,19 @@ class _PlaceButton(QAbstractButton):
         self.setObjectName(f"place_{place}")
         self.setAccessibleName(f"Look from: {name.lower()}")
         self.setToolTip(f"{name} ({name[0]})")
-        self.setGeometry(box.toRect())
+        self.setGeometry(QRectF(box.topLeft() * t.SCALE, box.size() * t.SCALE).toRect())
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.clicked.connect(lambda: plan.session.stand(place=place))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, box = paint.begin(self)
         here = self._plan.session.place == self.place
-        x = self.width() / 2 + (8 if self.place == "corner" else 0)
-        at = QPointF(x, self.height() / 2 + 5)
+        x = box.width() / 2 + (8 if self.place == "corner" else 0)
+        at = QPointF(x, box.height() / 2 + 5)
         paint.text(painter, at, self.text(), 13, 600 if here else 400, align="centre")
         if self.hasFocus():
             painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
+            painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 3, 3)
 
 
 class PlacePlan(QWidget):
@@ -52,7 +51,7 @@ class PlacePlan(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self.setFixedSize(206, 110)
+        self.setFixedSize(t.px(206), t.px(110))
         self._buttons = [_PlaceButton(self, place, name, box) for place, name, box, _ in _PLACES]
         session.stood.connect(self._refresh)
 
@@ -62,8 +61,7 @@ class PlacePlan(QWidget):
             button.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, _ = paint.begin(self)
         paint.text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
         dot = next(at for place, _, _, at in _PLACES if place == self.session.place)
         if self.session.place != "above":
@@ -72,7 +70,7 @@ class PlacePlan(QWidget):
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawRoundedRect(_BODY, 4, 4)
         painter.setBrush(QColor(t.TAPE))
-        painter.setPen(paint.pen(t.INK, 1.2))
+        painter.setPen(paint.pen(t.ON_TAPE, 1.2))
         painter.drawEllipse(dot if self.session.place != "above" else QPointF(56, 62), 5, 5)
 
     def _sight(self, painter: QPainter, dot: QPointF) -> None:

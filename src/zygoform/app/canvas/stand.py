@@ -92,10 +92,11 @@ class Stand(QWidget):
         scene = self.scene()
         if scene is None:
             return Mapping(1.0, 0.0, 0.0)
+        all_ = paint.room_of(self)
         room = (
-            (9.0, 9.0, self.width() - 18.0, self.height() - 18.0)
+            (9.0, 9.0, all_.width() - 18.0, all_.height() - 18.0)
             if self.kind == "small"
-            else (96.0, 66.0, self.width() - 126.0, self.height() - 132.0)
+            else (96.0, 66.0, all_.width() - 126.0, all_.height() - 132.0)
         )
         whole = fit(scene.box, room, self.zoom)
         return Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
@@ -107,7 +108,7 @@ class Stand(QWidget):
 
     def zoom_by(self, factor: float, at: QPointF | None = None) -> None:
         """Zooms round a point, which stays where it is."""
-        at = at or QPointF(self.width() / 2, self.height() / 2)
+        at = at or paint.room_of(self).center()
         before = self.mapping().to_mm(at)
         self.zoom = min(12.0, max(0.5, self.zoom * factor))
         moved = self.mapping().to_px(before)
@@ -118,22 +119,22 @@ class Stand(QWidget):
         scene = self.scene()
         if scene is None:
             return
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, room = paint.begin(self)
         mapping, pointed, kept = self.mapping(), self.session.part, self.session.kept
         if self.kind == "small" and scene.floor is not None:
             y = mapping.to_px((0, scene.floor)).y()
             painter.setPen(paint.pen(t.INK, 1.2))
-            painter.drawLine(QPointF(0, y), QPointF(self.width(), y))
+            painter.drawLine(QPointF(0, y), QPointF(room.width(), y))
         lit = self._lit(pointed)
-        painter.setTransform(mapping.transform())
+        painter.save()
+        painter.setTransform(mapping.transform(), combine=True)
         for polygon in scene.polygons:
             on = polygon.part_id in lit
             if polygon.role != "off":
                 paint.face(painter, polygon, mapping.scale, pointed=on, kept=not on and polygon.part_id == kept)
         off = [polygon for polygon in scene.polygons if polygon.role == "off"]
         paint.new_and_off(painter, scene.edges, off, {*lit, kept})
-        painter.resetTransform()
+        painter.restore()
         shapes = [
             QPolygonF(mapping.outline(polygon.points))
             for polygon in scene.polygons
@@ -145,12 +146,12 @@ class Stand(QWidget):
         paint.halo(painter, shapes, corners=bool(kept) and pointed == kept)
         if self.kind == "small":
             return
-        paint_floor(painter, scene, mapping, self.session.unit, self.width())
+        paint_floor(painter, scene, mapping, self.session.unit, room.width())
         self._paint_notes(painter, scene, mapping, pointed)
         if self.hasFocus() and self._by_keys:
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 3, 3)
+            painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
 
     def _lit(self, pointed: str) -> set[str]:
         """All parts that light up: on the small drawing every one of the same shape."""
@@ -186,7 +187,7 @@ class Stand(QWidget):
         if self.kind == "redesign":
             # Above the dimension lines where those are shown.
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
-            self._flags = paint_leaders(painter, scene, mapping, QRectF(self.rect()), on, taken, lift)
+            self._flags = paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
 
@@ -265,15 +266,17 @@ class Stand(QWidget):
     # Mouse
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self._pressed = event.position()
+        self._pressed = paint.unscaled(event.position())
         if self.kind == "small":
             return
-        grip = self._grip_at(event.position()) if event.button() == Qt.MouseButton.LeftButton else None
+        grip = (
+            self._grip_at(paint.unscaled(event.position())) if event.button() == Qt.MouseButton.LeftButton else None
+        )
         if grip is not None:
-            self._gesture = DragGrip(self.session, grip, self.mapping(), event.position())
+            self._gesture = DragGrip(self.session, grip, self.mapping(), paint.unscaled(event.position()))
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        at = event.position()
+        at = paint.unscaled(event.position())
         if self._gesture is not None:
             self._gesture.move(at)
         elif self._pressed is not None and event.buttons() and self.kind != "small":
@@ -290,11 +293,11 @@ class Stand(QWidget):
             self._gesture = None
             self.unsetCursor()
         elif event.button() == Qt.MouseButton.LeftButton and self._pressed is not None:
-            self.session.keep(self.part_at(event.position()))
+            self.session.keep(self.part_at(paint.unscaled(event.position())))
         self._pressed = None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
-        self.open_menu(self.part_at(event.position()), event.position())
+        self.open_menu(self.part_at(paint.unscaled(event.position())), paint.unscaled(event.position()))
 
     def leaveEvent(self, event: object) -> None:
         del event
@@ -303,12 +306,12 @@ class Stand(QWidget):
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         if event.modifiers() & Qt.KeyboardModifier.ControlModifier and self.kind != "small":
-            self.zoom_by(1.2 if event.angleDelta().y() > 0 else 1 / 1.2, event.position())
+            self.zoom_by(1.2 if event.angleDelta().y() > 0 else 1 / 1.2, paint.unscaled(event.position()))
         else:
             event.ignore()
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
-        at = QPointF(event.pos())
+        at = paint.unscaled(QPointF(event.pos()))
         self.open_menu(self.part_at(at), at)
 
     def open_menu(self, part_id: str, at: QPointF | None = None) -> None:
@@ -323,7 +326,7 @@ class Stand(QWidget):
             menu.addAction(title).triggered.connect(lambda _checked=False, do=do: do())
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         middle = at or self._middle(part_id)
-        menu.popup(self.mapToGlobal(middle.toPoint()))
+        menu.popup(self.mapToGlobal((middle * t.SCALE).toPoint()))
 
     def _middle(self, part_id: str) -> QPointF:
         scene = self.scene()
@@ -332,7 +335,7 @@ class Stand(QWidget):
         if shape is not None:
             return shape.boundingRect().center()
         if not points:
-            return QPointF(self.rect().center())
+            return paint.room_of(self).center()
         x0, y0, x1, y1 = box_of(points)
         return self.mapping().to_px(((x0 + x1) / 2, (y0 + y1) / 2))
 

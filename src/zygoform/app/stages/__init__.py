@@ -4,4 +4,6 @@ survey/    look the piece over and enter what is there
 redesign/  decide changes and see them before cutting
 buy/       one list in the order of a shop
 cut/       what to cut from what
+settings/  what holds for this project and for every one
+help/      answers and keys
 """

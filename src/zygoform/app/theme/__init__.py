@@ -3,5 +3,6 @@
 tokens.py  colours and sizes by meaning
 fonts.py   the shipped family
 icons.py   the line icons, tinted at load
+look.py    puts a theme and a text size on
 style.py   the style sheet
 """

@@ -5,12 +5,12 @@ from functools import cache
 from PySide6.QtCore import QByteArray, QRectF, QSize, Qt
 from PySide6.QtGui import QIcon, QPainter, QPixmap
 
+from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import DATA
-from zygoform.app.theme.tokens import EDGE, INK
 
 
 @cache
-def pixmap(name: str, colour: str = INK, size: int = 20) -> QPixmap:
+def pixmap(name: str, colour: str, size: int = 20) -> QPixmap:
     """One icon as a picture, at twice the resolution for dense screens."""
     from PySide6.QtSvg import QSvgRenderer
 
@@ -28,7 +28,13 @@ def pixmap(name: str, colour: str = INK, size: int = 20) -> QPixmap:
 @cache
 def icon(name: str) -> QIcon:
     """An icon; those of actions that come and go with a pale, disabled state."""
-    made = QIcon(pixmap(name))
+    made = QIcon(pixmap(name, t.INK, t.px(20)))
     if name in ("undo", "redo"):
-        made.addPixmap(pixmap(name, EDGE), QIcon.Mode.Disabled)
+        made.addPixmap(pixmap(name, t.EDGE, t.px(20)), QIcon.Mode.Disabled)
     return made
+
+
+def forget() -> None:
+    """Another look: icons are made anew."""
+    pixmap.cache_clear()
+    icon.cache_clear()

@@ -1,9 +1,13 @@
 """The style sheet: one place for borders, heights and focus."""
 
+import re
+
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import FAMILY
 
-STYLE = f"""
+
+def _sheet() -> str:
+    return f"""
 * {{ font-family: "{FAMILY}"; font-size: 13px; color: {t.INK}; }}
 QWidget#window, QWidget[region="sheet"] {{ background: {t.SHEET}; }}
 QWidget[region="ground"] {{ background: {t.GROUND}; }}
@@ -14,6 +18,10 @@ QLabel[kind="title"] {{ font-size: 16px; font-weight: 600; }}
 QLabel[kind="piece"] {{ font-size: 18px; font-weight: 600; }}
 QLabel[kind="strong"] {{ font-size: 14px; font-weight: 600; }}
 QLabel[kind="figure"] {{ font-size: 20px; font-weight: 600; }}
+QLabel[kind="badge"] {{
+  background: {t.TAPE}; color: {t.ON_TAPE}; border-radius: 3px; padding: 6px 10px;
+  font-size: 14px; font-weight: 600;
+}}
 QLabel[kind="fault"] {{ color: {t.RED}; font-size: 12px; }}
 QPushButton, QToolButton {{
   background: {t.CHANGE}; border: 1px solid {t.EDGE}; border-radius: 4px; padding: 0 12px; min-height: 30px;
@@ -41,6 +49,7 @@ QLineEdit, QComboBox {{
   background: {t.CHANGE}; border: 1px solid {t.EDGE}; border-radius: 3px; padding: 0 8px; min-height: 28px;
   font-size: 14px; font-weight: 600; selection-background-color: {t.BLUE};
 }}
+QLineEdit {{ selection-color: {t.SHEET}; placeholder-text-color: {t.EDGE}; }}
 QLineEdit:focus {{ border: 2px solid {t.BLUE}; padding: 0 7px; }}
 QLineEdit[faulty="true"] {{ border: 2px solid {t.RED}; padding: 0 7px; }}
 QLineEdit[guess="true"] {{ color: {t.INK2}; font-weight: 400; border-style: dashed; }}
@@ -76,6 +85,12 @@ QHeaderView::section {{
   background: {t.SHEET}; color: {t.INK2}; border: 0; border-bottom: 1px solid {t.EDGE}; padding: 6px 8px;
   font-size: 12px; text-align: left;
 }}
+QFrame[kind="finder"] {{ background: {t.CHANGE}; border: 1px solid {t.INK}; border-radius: 4px; }}
+QListWidget {{ background: {t.CHANGE}; border: 1px solid {t.HAIR}; border-radius: 3px; outline: 0; }}
+QListWidget::item {{ padding: 6px 8px; }}
+QListWidget::item:selected {{ background: {t.TAPEWASH}; color: {t.INK}; }}
+QListWidget:focus {{ border: 2px solid {t.BLUE}; }}
+QLabel#told {{ background: {t.INK}; color: {t.SHEET}; border-radius: 4px; padding: 8px 12px; }}
 QFrame[kind="finding"] {{ background: {t.CHANGE}; border: 1px solid {t.OCHRE}; border-radius: 4px; }}
 QToolTip {{ background: {t.CHANGE}; color: {t.INK}; border: 1px solid {t.EDGE}; padding: 4px 6px; }}
 QDialog, QMessageBox {{ background: {t.SHEET}; }}
@@ -83,5 +98,11 @@ QDialog, QMessageBox {{ background: {t.SHEET}; }}
 
 
 def style_sheet(icons: str) -> str:
-    """The sheet with the folder of the icons put in."""
-    return STYLE.replace("ICONS", icons)
+    """The sheet in the look of now. Lines keep their width at any text size."""
+    sized = re.sub(r"\b([0-9]+)px", lambda found: f"{_sized(int(found[1]))}px", _sheet())
+    arrow = "down-light.svg" if t.CASED else "down.svg"
+    return sized.replace("ICONS/down.svg", f"{icons}/{arrow}")
+
+
+def _sized(px: int) -> int:
+    return px if px < 4 else t.px(px)

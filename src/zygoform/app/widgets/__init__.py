@@ -8,5 +8,6 @@ readout.py     what is said of the part pointed at; the legend
 findings.py    a judgement with its reason and its remedy
 stick.py       the story stick: the stages in working order
 head.py        the head strip
+finder.py      one box that finds whatever has a name
 tally.py       the totals and the last edit
 """

@@ -7,6 +7,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
@@ -207,7 +208,7 @@ class NoteGrid(QWidget):
         self._labels, self._words = labels, []
         for i, title in enumerate(labels):
             name, words = label(title, "small"), wrapped("")
-            name.setFixedWidth(78)
+            name.setFixedWidth(t.px(78))
             name.setWordWrap(True)
             words.setObjectName(f"note_{self.change_id}_{title.lower().replace(' ', '_')}")
             self._grid.addWidget(name, i, 0, Qt.AlignmentFlag.AlignTop)

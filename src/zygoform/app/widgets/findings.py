@@ -6,8 +6,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import pixmap
-from zygoform.app.theme.tokens import INK2, OCHRE, RED
 from zygoform.app.widgets.fields import empty, label
 from zygoform.core.edits.planning import apply_remedy
 from zygoform.core.outcome.cautions import Caution
@@ -16,8 +16,8 @@ from zygoform.core.outcome.outcome import Finding
 
 def _sign(name: str, colour: str) -> QLabel:
     made = QLabel()
-    made.setPixmap(pixmap(name, colour))
-    made.setFixedWidth(26)
+    made.setPixmap(pixmap(name, colour, t.px(20)))
+    made.setFixedWidth(t.px(26))
     made.setAlignment(Qt.AlignmentFlag.AlignTop)
     return made
 
@@ -41,7 +41,7 @@ class FindingBox(QFrame):
         row = QHBoxLayout(self)
         row.setContentsMargins(12, 10, 10, 10)
         row.setSpacing(4)
-        row.addWidget(_sign(finding.weight, RED if finding.weight == "stop" else OCHRE))
+        row.addWidget(_sign(finding.weight, t.RED if finding.weight == "stop" else t.OCHRE))
         column = QVBoxLayout()
         column.setSpacing(4)
         column.addWidget(wrapped(session.show(finding.what), "strong"))
@@ -75,7 +75,7 @@ class CautionLine(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 2, 0, 2)
         row.setSpacing(2)
-        row.addWidget(_sign("mind", INK2))
+        row.addWidget(_sign("mind", t.INK2))
         words = wrapped(f"<b>{caution.title}.</b> {caution.text}", "second")
         words.setTextFormat(Qt.TextFormat.RichText)
         row.addWidget(words, 1)

@@ -20,7 +20,7 @@ class HeadStrip(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self.setFixedHeight(t.HEAD)
+        self.setFixedHeight(t.px(t.HEAD))
         self.name = QPushButton()
         self.name.setObjectName("piece_menu")
         self.name.setProperty("kind", "piece")

@@ -1,7 +1,7 @@
 """What is said of the part pointed at, and the legend of the lines."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent
+from PySide6.QtGui import QColor, QFontMetricsF, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
@@ -18,7 +18,7 @@ class Readout(QWidget):
         super().__init__()
         self.session, self._idle = session, idle
         self.setObjectName("readout")
-        self.setFixedHeight(78)
+        self.setFixedHeight(t.px(78))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         session.pointed.connect(self._refresh)
         session.changed.connect(self._refresh)
@@ -30,9 +30,8 @@ class Readout(QWidget):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        box = QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8)
+        painter, box = paint.begin(self)
+        box = box.adjusted(0.8, 0.8, -0.8, -0.8)
         found = describe(self.session, self.session.part)
         if found is None:
             painter.setPen(QColor(t.INK2))
@@ -60,19 +59,18 @@ class Legend(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedSize(140, 92)
+        self.setFixedSize(t.px(140), t.px(92))
         self.setAccessibleName("Legend: stays, new, comes off, pointed at")
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, _ = paint.begin(self)
         for i, (kind, words) in enumerate(self.ROWS):
             box = QRectF(2, 4 + 23 * i, 32, 13)
             fill, line, width, dash = {
                 "stays": (t.WOOD_STAYS["front"], t.WLINE, 1.1, None),
                 "new": (t.WOOD_NEW["front"], t.BLUE, 2.0, None),
                 "off": (t.SHEET, t.RED, 1.8, (4.0, 3.0)),
-                "on": (t.TAPE, t.INK, 1.6, None),
+                "on": (t.TAPE, t.ON_TAPE, 1.6, None),
             }[kind]
             painter.setBrush(QColor(fill))
             painter.setPen(paint.pen(line, width, dash=dash))

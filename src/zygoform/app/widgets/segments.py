@@ -1,7 +1,7 @@
 """One of a few, side by side."""
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
@@ -22,7 +22,7 @@ class Segments(QWidget):
         self.setObjectName(name)
         self.setAccessibleName(name.replace("_", " "))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setFixedHeight(32)
+        self.setFixedHeight(t.px(32))
         self.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
         self._describe()
 
@@ -51,7 +51,7 @@ class Segments(QWidget):
         return [metrics.horizontalAdvance(label) + 2 * PAD for _, label in self._options]
 
     def sizeHint(self) -> QSize:
-        return QSize(int(sum(self._widths())) + 6, 32)
+        return QSize(t.px(sum(self._widths()) + 6), t.px(32))
 
     def minimumSizeHint(self) -> QSize:
         return self.sizeHint()
@@ -66,7 +66,7 @@ class Segments(QWidget):
         return self._options[-1][0]
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self.choose(self.option_at(event.position().x()))
+        self.choose(self.option_at(paint.unscaled(event.position()).x()))
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         values = [value for value, _ in self._options]
@@ -78,21 +78,20 @@ class Segments(QWidget):
             super().keyPressEvent(event)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        frame = QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5)
+        painter, box = paint.begin(self)
+        frame = box.adjusted(0.5, 0.5, -0.5, -0.5)
         painter.setBrush(QColor(t.CHANGE))
         painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.EDGE, 2.0 if self.hasFocus() else 1.0))
         painter.drawRoundedRect(frame.adjusted(0.5, 0.5, -0.5, -0.5), 4, 4)
         left = 3.0
         for (value, label), width in zip(self._options, self._widths(), strict=True):
-            box = QRectF(left, 3, width, self.height() - 6)
+            inner = QRectF(left, 3, width, box.height() - 6)
             on = value == self._value
             if on:
                 painter.setPen(paint.NEVER)
                 painter.setBrush(QColor(t.INK))
-                painter.drawRoundedRect(box, 3, 3)
+                painter.drawRoundedRect(inner, 3, 3)
             painter.setFont(font(13, 500))
             painter.setPen(QColor(t.SHEET if on else t.INK))
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, label)
+            painter.drawText(inner, Qt.AlignmentFlag.AlignCenter, label)
             left += width

@@ -7,8 +7,10 @@ from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
+from zygoform.app.theme.icons import pixmap
 
 MOST_TICKS = 20
+PAGES = (("settings", "Settings", "settings", "Ctrl+,"), ("help", "Help", "help", "F1"))
 BLOCK = 86
 
 
@@ -22,7 +24,7 @@ class StageBlock(QAbstractButton):
         self.setText(name)
         self.setObjectName(f"stage_{stage}")
         self.setToolTip(f"{name} ({shortcut})")
-        self.setFixedHeight(BLOCK)
+        self.setFixedHeight(t.px(BLOCK))
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def tell(self, summary: str, done: int, total: int, *, on: bool) -> None:
@@ -32,9 +34,7 @@ class StageBlock(QAbstractButton):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        box = QRectF(self.rect())
+        painter, box = paint.begin(self)
         if self._on:
             painter.fillRect(box, QColor(t.SHEET))
             painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
@@ -79,12 +79,11 @@ class _Mark(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedHeight(56)
+        self.setFixedHeight(t.px(56))
         self.setAccessibleName("Zygoform")
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, box = paint.begin(self)
         painter.setPen(paint.NEVER)
         painter.setBrush(QColor(t.INK))
         x, y = 16.0, 18.0
@@ -96,17 +95,51 @@ class _Mark(QWidget):
         painter.drawRect(QRectF(x + 10, y, 11, 10.5))
         paint.text(painter, QPointF(45, 35), "Zygoform", 17, 500)
         painter.setPen(paint.pen(t.EDGE, 1.0))
-        painter.drawLine(QPointF(self.width() - 0.5, 0), QPointF(self.width() - 0.5, self.height()))
+        painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
 
 
 class _Rest(QWidget):
     """The end of the stick."""
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
+        painter, box = paint.begin(self)
         painter.setPen(paint.pen(t.EDGE, 1.0))
-        painter.drawLine(QPointF(0, 0.5), QPointF(self.width(), 0.5))
-        painter.drawLine(QPointF(self.width() - 0.5, 0), QPointF(self.width() - 0.5, self.height()))
+        painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
+        painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
+
+
+class PageButton(QAbstractButton):
+    """Settings and Help at the foot of the stick."""
+
+    def __init__(self, page: str, name: str, picture: str, key: str) -> None:
+        super().__init__()
+        self._picture, self._on = picture, False
+        self.setText(name)
+        self.setObjectName(f"page_{page}")
+        self.setAccessibleName(name)
+        self.setToolTip(f"{name} ({key})")
+        self.setFixedHeight(t.px(40))
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def tell(self, *, on: bool) -> None:
+        """Whether it is the page shown."""
+        self._on = on
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, box = paint.begin(self)
+        if self._on:
+            painter.fillRect(box, QColor(t.SHEET))
+            painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
+        else:
+            painter.setPen(paint.pen(t.EDGE, 1.0))
+            painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
+        painter.drawPixmap(QPointF(15, 10), pixmap(self._picture, t.INK))
+        paint.text(painter, QPointF(42, 25), self.text(), 14, 600 if self._on else 400)
+        if self.hasFocus():
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.BLUE, 2.0))
+            painter.drawRect(box.adjusted(2, 2, -2, -2))
 
 
 class StoryStick(QWidget):
@@ -119,7 +152,7 @@ class StoryStick(QWidget):
         self.setProperty("region", "ground")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setAccessibleName("Stages")
-        self.setFixedWidth(t.STICK)
+        self.setFixedWidth(t.px(t.STICK))
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -131,3 +164,10 @@ class StoryStick(QWidget):
             self.blocks[stage] = block
             column.addWidget(block)
         column.addWidget(_Rest(), 1)
+        self.pages: dict[str, PageButton] = {}
+        for page, name, picture, key in PAGES:
+            button = PageButton(page, name, picture, key)
+            button.clicked.connect(lambda _checked=False, page=page: self.chosen.emit(page))
+            self.pages[page] = button
+            column.addWidget(button)
+        column.addWidget(_Rest())

@@ -46,7 +46,7 @@ class Tally(QWidget):
         self.setObjectName("tally")
         self.setProperty("region", "ground")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedHeight(t.TALLY)
+        self.setFixedHeight(t.px(t.TALLY))
         session.changed.connect(self._refresh)
         self._refresh()
 
@@ -83,21 +83,20 @@ class Tally(QWidget):
         return f"{amount} {word}", 1 if change > 0 else -1
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.fillRect(self.rect(), QColor(t.GROUND))
+        painter, box = paint.begin(self)
+        painter.fillRect(box, QColor(t.GROUND))
         painter.setPen(paint.pen(t.EDGE, 1.0))
-        painter.drawLine(QPointF(0, 0.5), QPointF(self.width(), 0.5))
+        painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
         paint.text(painter, QPointF(20, 22), "Last edit", 12, colour=t.INK2)
         words = QFontMetricsF(font(14, 600)).elidedText(self.last_edit(), Qt.TextElideMode.ElideRight, FIRST - 30)
         paint.text(painter, QPointF(20, 41), words, 14, 600)
         if self.session.history.can_undo:
             paint.text(painter, QPointF(20, 60), "Ctrl+Z takes it back", 12, colour=t.INK2)
         cells = self.cells()
-        width = (self.width() - FIRST - 20) / max(1, len(TOTALS))
+        width = (box.width() - FIRST - 20) / max(1, len(TOTALS))
         for i, (name, figure, delta, direction) in enumerate(cells):
             self._cell(
-                painter, QRectF(FIRST + 20 + i * width, 0, width, self.height()), name, figure, delta, direction
+                painter, QRectF(FIRST + 20 + i * width, 0, width, box.height()), name, figure, delta, direction
             )
 
     def _cell(self, painter: QPainter, box: QRectF, name: str, figure: str, delta: str, direction: int) -> None:

@@ -43,6 +43,10 @@ def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:
         value = -value if negative else value
         check_range(entry, value)
         return value
+    if entry.unit in ("angle", "percent"):
+        value = read_angle(plain.rstrip("% ") if entry.unit == "percent" else plain)
+        check_range(entry, value)
+        return value
     if entry.unit == "count":
         if not plain.isdecimal():
             raise BadInputError("not_a_number", "Enter a whole number.", entry.name)

@@ -1,17 +1,20 @@
 """Edits of what the workshop has: units, saw, prices, boards owned."""
 
 from decimal import Decimal, InvalidOperation
-from typing import Literal
+from typing import Any, Literal
 
 from msgspec import structs
 
-from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import Pack
+from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
+from zygoform.core.shop import Climate, Shop
 
 
 def set_unit(project: Project, system: Literal["inch", "mm"]) -> Edited:
@@ -28,12 +31,69 @@ def set_fraction(project: Project, denominator: Literal[8, 16, 32, 64]) -> Edite
     return Edited(done, Say(f"Finest fraction 1/{denominator}"))
 
 
-def set_blade(project: Project, entry: Literal["kerf", "end_trim"], text: str) -> Edited:
-    """The saw's kerf, or what is lost at each end of every board."""
-    label, most = {"kerf": ("Kerf", 10.0), "end_trim": ("End trim", 200.0)}[entry]
-    value = _length(project, text, entry, 0.0, most)
-    done = structs.replace(project, shop=structs.replace(project.shop, **{entry: value}))
-    return Edited(done, Say(f"{label} {{0}}", (value,)))
+def set_shop(project: Project, entry: str, text: str) -> Edited:
+    """Kerf or what is lost at each end of every board, as typed."""
+    value = _typed(project, param(Shop, entry), text)
+    return _with_shop(project, f"{param(Shop, entry).label} {{0}}", (value,), **{entry: value})
+
+
+def set_saw(project: Project, entry: str, text: str) -> Edited:
+    """One of the saw's reaches, as typed."""
+    declared = param(Saw, entry)
+    value = _typed(project, declared, text)
+    first, *others = project.shop.saws
+    saws = (structs.replace(first, **{entry: value}), *others)
+    words = f"{declared.group}: {declared.label.lower()} "
+    if declared.unit == "angle":
+        return _with_shop(project, f"{words}{value:g}°", saws=saws)
+    return _with_shop(project, f"{words}{{0}}", (value,), saws=saws)
+
+
+def set_climate(project: Project, entry: str, text: str) -> Edited:
+    """The moisture of wood indoors, percent; driest, today and dampest stay in order."""
+    declared = param(Climate, entry)
+    value = _typed(project, declared, text)
+    climate = structs.replace(project.shop.climate, **{entry: value})
+    if not climate.low <= climate.now <= climate.high:
+        raise BadInputError("impossible", "Driest, today and dampest go up in this order.", entry)
+    return _with_shop(project, f"{declared.group}: {declared.label.lower()} {value:g} %", climate=climate)
+
+
+def set_rounding(project: Project, mm_step: float) -> Edited:
+    """The mark that metric sizes are shown and cut to, mm."""
+    unit = structs.replace(project.shop.unit, mm_step=mm_step)
+    return _with_shop(project, f"Rounded to {mm_step:g} mm", unit=unit)
+
+
+def set_currency(project: Project, text: str) -> Edited:
+    """The sign in front of money."""
+    plain = text.strip()
+    if not 1 <= len(plain) <= 4 or any(c.isdigit() for c in plain):
+        raise BadInputError("out_of_range", "One to four signs, none of them a figure.", "currency")
+    return _with_shop(project, f"Money in {plain}", currency=plain)
+
+
+def set_paper(project: Project, paper: Literal["A4", "Letter"]) -> Edited:
+    """What is printed on."""
+    return _with_shop(project, f"Paper: {paper}", paper=paper)
+
+
+def take_shop(project: Project, shop: Shop) -> Edited:
+    """Someone's usual settings for this project; its prices stay."""
+    own = structs.replace(shop, timber=project.shop.timber, packs=project.shop.packs)
+    return Edited(structs.replace(project, shop=own), Say("Took the usual settings"))
+
+
+def _typed(project: Project, entry: Param, text: str) -> Any:
+    try:
+        return read_value(entry, text, project.shop.unit)
+    except BadInputError as refused:
+        raise BadInputError(refused.kind, refused.message, entry.name, refused.lengths) from refused
+
+
+def _with_shop(project: Project, words: str, lengths: tuple[float, ...] = (), **entries: Any) -> Edited:
+    done = structs.replace(project, shop=structs.replace(project.shop, **entries))
+    return Edited(done, Say(words, lengths), frozenset(entries))
 
 
 def own_board(project: Project, size_id: str, text: str, count: int) -> Edited:

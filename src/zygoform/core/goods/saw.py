@@ -2,20 +2,26 @@
 
 from typing import Annotated
 
-from msgspec import Meta, Struct
+from msgspec import Struct
 
-Degrees = Annotated[float, Meta(ge=0, le=90)]
-Reach = Annotated[float, Meta(ge=0, le=2000)]
+from zygoform.core.measure.param import angle, length
 
 
 class Saw(Struct, frozen=True):
     """A mitre saw. Swing turns the table, tilt leans the blade; heights and lengths in mm."""
 
     name: str = "Mitre saw"
-    swing_left: Degrees = 50.0
-    swing_right: Degrees = 50.0
-    tilt_left: Degrees = 45.0
-    tilt_right: Degrees = 0.0
-    fence_height: Reach = 89.0
-    shortest_safe: Reach = 203.2
-    shortest_rip: Reach = 304.8
+    swing_left: Annotated[float, angle("Left", 0, 90, group="Swings to the")] = 50.0
+    swing_right: Annotated[float, angle("Right", 0, 90, group="Swings to the")] = 50.0
+    tilt_left: Annotated[float, angle("Left", 0, 90, group="Tilts to the")] = 45.0
+    tilt_right: Annotated[float, angle("Right", 0, 90, group="Tilts to the")] = 0.0
+    fence_height: Annotated[
+        float,
+        length("Height at the fence", 0, 2000, group="Reach", hint="the widest board it cuts on edge"),
+    ] = 89.0
+    shortest_safe: Annotated[
+        float, length("Shortest across", 0, 2000, group="Reach", hint="shorter parts need a stop block or a clamp")
+    ] = 203.2
+    shortest_rip: Annotated[
+        float, length("Shortest along", 0, 2000, group="Reach", hint="shorter parts are not ripped by hand")
+    ] = 304.8

@@ -10,7 +10,7 @@ from typing import Any, Literal, get_args, get_type_hints
 from msgspec import NODEFAULT, Meta, Struct
 from msgspec.structs import fields
 
-Unit = Literal["length", "angle", "count", "choice", "switch", "readings", "corner"]
+Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "readings", "corner"]
 
 
 class Choice(Struct, frozen=True):
@@ -58,6 +58,16 @@ def length(
     """A length in mm within low..high."""
     extra: dict[str, Any] = dict(group=group, main=main, hint=hint, counts_if=counts_if)
     return _meta(label, low, high, unit="length", **extra)
+
+
+def angle(label: str, low: float, high: float, *, group: str = "", hint: str = "") -> Meta:
+    """Degrees within low..high."""
+    return _meta(label, low, high, unit="angle", group=group, main=True, hint=hint)
+
+
+def percent(label: str, low: float, high: float, *, group: str = "", hint: str = "") -> Meta:
+    """Percent within low..high."""
+    return _meta(label, low, high, unit="percent", group=group, main=True, hint=hint)
 
 
 def count(label: str, low: int, high: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:

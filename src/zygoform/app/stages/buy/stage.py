@@ -48,14 +48,14 @@ class BuyStage(QWidget):
 
     def _side(self) -> QWidget:
         side = QWidget()
-        side.setFixedWidth(t.SIDE + 20)
+        side.setFixedWidth(t.px(t.SIDE + 20))
         column = QVBoxLayout(side)
         column.setContentsMargins(12, 14, t.MARGIN, 8)
         column.setSpacing(8)
         self.about = label("", "second")
         column.addWidget(self.about)
         small = Stand(self.session, "small")
-        small.setFixedHeight(170)
+        small.setFixedHeight(t.px(170))
         column.addWidget(small)
         column.addSpacing(8)
         column.addWidget(label("All of it", "second"))

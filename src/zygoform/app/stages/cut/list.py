@@ -1,7 +1,7 @@
 """The cuts, one line for each setting of the saw and size."""
 
-from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtGui import QColor, QKeyEvent, QPaintEvent
 from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
@@ -19,7 +19,7 @@ class CutRow(QAbstractButton):
     def __init__(self, session: Session, row: SettingRow) -> None:
         super().__init__()
         self.session, self.row = session, row
-        self.setFixedHeight(28)
+        self.setFixedHeight(t.px(28))
         self.setObjectName(f"cut_{'_'.join(row.codes)}")
         size = session.show(row.size)
         words = f"{' '.join(row.codes)}, {size}, {row.count} times, boards {' '.join(row.boards)}, {row.detail}"
@@ -56,14 +56,13 @@ class CutRow(QAbstractButton):
             super().keyPressEvent(event)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        box = QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8)
+        painter, room = paint.begin(self)
+        box = room.adjusted(0.8, 0.8, -0.8, -0.8)
         if self.is_lit or self.hasFocus():
             painter.setBrush(QColor(t.TAPEWASH if self.is_lit else t.CHANGE))
             painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
             painter.drawRoundedRect(box, 3, 3)
-        y, width = 19.0, self.width()
+        y, width = 19.0, room.width()
         paint.text(painter, QPointF(10, y), _fitting(self.row.codes), 14, 600)
         size = self.session.show(self.row.size)
         paint.text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)

@@ -6,10 +6,11 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QV
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import timber_choices
 from zygoform.app.widgets.fields import Field, empty, label, restyle
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.edits.workshop import drop_board, own_board, set_blade
+from zygoform.core.edits.workshop import drop_board, own_board, set_shop
 from zygoform.core.errors import BadInputError
 
 
@@ -40,7 +41,7 @@ class Rack(QWidget):
         self.length.setPlaceholderText("length")
         self.count.setObjectName("rack_count")
         self.count.setAccessibleName("How many")
-        self.count.setFixedWidth(52)
+        self.count.setFixedWidth(t.px(52))
         add = QPushButton("I have it")
         add.setObjectName("rack_add")
         add.clicked.connect(self._add)
@@ -58,12 +59,12 @@ class Rack(QWidget):
         column.addWidget(label("The saw", "strong"))
         blades = QHBoxLayout()
         blades.setSpacing(8)
-        self.kerf = Field(session, "kerf", "Kerf", lambda text: session.do(lambda p: set_blade(p, "kerf", text)))
+        self.kerf = Field(session, "kerf", "Kerf", lambda text: session.do(lambda p: set_shop(p, "kerf", text)))
         self.trim = Field(
             session,
             "end_trim",
             "Lost at each end",
-            lambda text: session.do(lambda p: set_blade(p, "end_trim", text)),
+            lambda text: session.do(lambda p: set_shop(p, "end_trim", text)),
         )
         blades.addWidget(self.kerf, 1)
         blades.addWidget(self.trim, 1)

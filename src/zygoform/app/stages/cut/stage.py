@@ -95,22 +95,20 @@ class CutStage(QWidget):
 
     def _side(self) -> QWidget:
         side = QWidget()
-        side.setFixedWidth(t.SIDE + 20)
+        side.setFixedWidth(t.px(t.SIDE + 20))
         column = QVBoxLayout(side)
         column.setContentsMargins(12, 8, 8, 8)
         column.setSpacing(6)
         head = QHBoxLayout()
         self.badge = label("")
-        self.badge.setStyleSheet(
-            f"background: {t.TAPE}; border-radius: 3px; font-size: 14px; font-weight: 600; padding: 6px 10px;"
-        )
+        self.badge.setProperty("kind", "badge")
         self.about = label("", "second")
         head.addWidget(self.badge)
         head.addWidget(self.about, 1)
         column.addLayout(head)
         self.small = Stand(self.session, "small")
         self.small.setObjectName("stand_small")
-        self.small.setFixedHeight(158)
+        self.small.setFixedHeight(t.px(158))
         column.addWidget(self.small)
         self.stack = QStackedWidget()
         cuts = QWidget()

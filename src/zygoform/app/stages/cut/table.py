@@ -89,11 +89,14 @@ class PartTable(QTableView):
         self.entered.connect(lambda index: session.point(self._model.rows[index.row()].part_ids[0]))
         self.selectionModel().currentRowChanged.connect(self._keep)
         when_seen(self, session.changed, self._refresh)
-        session.pointed.connect(lambda _part: self.viewport().update())
+        session.pointed.connect(self._on_pointed)
         self._refresh()
 
     def _refresh(self) -> None:
         self._model.take()
+
+    def _on_pointed(self, _part: str) -> None:
+        self.viewport().update()
 
     def _keep(self, index: QModelIndex) -> None:
         if index.isValid():

@@ -1,7 +1,7 @@
 """One change: its number, what it comes to, and open, its fields."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPaintEvent
 from PySide6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
@@ -21,11 +21,10 @@ class TickBox(QAbstractButton):
         super().__init__()
         self.setCheckable(True)
         self.setObjectName(name)
-        self.setFixedSize(28, 28)
+        self.setFixedSize(t.px(28), t.px(28))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, _ = paint.begin(self)
         box = QRectF(5, 5, 18, 18)
         painter.setBrush(QColor(t.INK if self.isChecked() else t.CHANGE))
         painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
@@ -41,12 +40,11 @@ class _Number(QWidget):
     def __init__(self, number: int) -> None:
         super().__init__()
         self.number, self.on, self.out = number, False, False
-        self.setFixedSize(28, 28)
+        self.setFixedSize(t.px(28), t.px(28))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        line = t.EDGE if self.out else t.INK if self.on else t.BLUE
+        painter, _ = paint.begin(self)
+        line = t.EDGE if self.out else t.ON_TAPE if self.on else t.BLUE
         painter.setBrush(QColor(t.TAPE if self.on else t.CHANGE))
         painter.setPen(paint.pen(line, 1.8))
         painter.drawEllipse(QPointF(14, 14), 12, 12)
@@ -158,7 +156,7 @@ class ChangeCard(QFrame):
         self.session.try_do(lambda project: remove_change(project, self.change_id))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        if event.position().y() < 52:
+        if paint.unscaled(event.position()).y() < 52:
             self.session.open_up("" if self.is_open else self.change_id)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
@@ -199,10 +197,9 @@ class ChangeCard(QFrame):
             self.session.point(outcome.on[0].id)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter, room = paint.begin(self)
         out = self.session.project.is_left_out(self.change_id)
-        box = QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8)
+        box = room.adjusted(0.8, 0.8, -0.8, -0.8)
         line = t.BLUE if self.hasFocus() else t.INK if self.is_open else t.HAIR
         painter.setBrush(QColor(t.SHEET if out else t.CHANGE))
         painter.setPen(paint.pen(line, 2.0 if self.hasFocus() else 1.4 if self.is_open else 1.0))
@@ -210,4 +207,4 @@ class ChangeCard(QFrame):
         # The same line as on the piece: solid blue is new, grey is left out.
         painter.setPen(paint.NEVER)
         painter.setBrush(QColor(t.HAIR if out else t.BLUE))
-        painter.drawRect(QRectF(2, 5, 4, self.height() - 10))
+        painter.drawRect(QRectF(2, 5, 4, room.height() - 10))

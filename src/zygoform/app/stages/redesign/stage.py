@@ -40,7 +40,7 @@ class RedesignStage(QWidget):
 
     def _side(self) -> QWidget:
         side = QWidget()
-        side.setFixedWidth(t.SIDE + 12)
+        side.setFixedWidth(t.px(t.SIDE + 12))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 8, 8, 8)
         head = QHBoxLayout()

@@ -7,6 +7,7 @@ from typing import Literal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
@@ -95,13 +96,13 @@ class OpeningPanel(QWidget):
         row = QHBoxLayout()
         row.setSpacing(6)
         words = label(f"{title}:", "second")
-        words.setFixedWidth(64)
+        words.setFixedWidth(t.px(64))
         row.addWidget(words)
         for count in (2, 3, 4, 5):
             button = QPushButton(str(count))
             button.setObjectName(f"divide_{direction}_{count}")
             button.setAccessibleName(f"Divide into {count} {direction}")
-            button.setFixedWidth(42)
+            button.setFixedWidth(t.px(42))
             button.clicked.connect(
                 lambda _c=False, count=count: self.session.try_do(lambda p: divide(p, self._id, direction, count))
             )

@@ -42,12 +42,12 @@ class SurveyStage(QWidget):
         row.addWidget(self._side())
         self.pages.addWidget(page)
         when_seen(self, session.changed, self.refresh)
-        session.pointed.connect(lambda _part: self.opening.refresh())
+        session.pointed.connect(self._on_pointed)
         self.refresh()
 
     def _side(self) -> QWidget:
         side = QWidget()
-        side.setFixedWidth(t.SIDE + 8)
+        side.setFixedWidth(t.px(t.SIDE + 8))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 12, t.MARGIN - 12, 8)
         head = QHBoxLayout()
@@ -84,6 +84,9 @@ class SurveyStage(QWidget):
         self.sizes.refresh()
         self.opening.refresh()
         self.findings.refresh(f for f in self.session.plan.findings if f.code == "openings_add_up")
+
+    def _on_pointed(self, _part: str) -> None:
+        self.opening.refresh()
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -1,7 +1,7 @@
 """Three sizes are enough to start."""
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout
 
 from zygoform.app.canvas import paint
@@ -22,7 +22,7 @@ class StartBox(QFrame):
         super().__init__()
         self.session = session
         self.setObjectName("start_box")
-        self.setFixedWidth(520)
+        self.setFixedWidth(t.px(520))
         column = QVBoxLayout(self)
         column.setContentsMargins(28, 24, 28, 24)
         column.setSpacing(10)
@@ -84,6 +84,6 @@ class StartBox(QFrame):
         restyle(self.lines[name])
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
+        painter, box = paint.begin(self)
         painter.setPen(paint.pen(t.EDGE, 1.0, dash=(5, 4)))
-        painter.drawRoundedRect(self.rect().adjusted(1, 1, -1, -1), 4, 4)
+        painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4)

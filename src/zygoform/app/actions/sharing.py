@@ -1,0 +1,64 @@
+"""Two windows or two machines on one file notice each other."""
+
+from pathlib import Path
+
+from PySide6.QtCore import QFileSystemWatcher, QObject, Signal
+
+from zygoform.app.session import Session
+from zygoform.files.guard import hold, let_go, stamp
+
+
+class Sharing(QObject):
+    """Knows what the open file held when it was last read or written here."""
+
+    told = Signal(str)
+
+    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._path: Path | None = None
+        self._stamp = ""
+        self._watcher = QFileSystemWatcher(self)
+        self._watcher.fileChanged.connect(self._look)
+        self._watcher.directoryChanged.connect(self._look)
+        session.opened.connect(self._on_opened)
+
+    def took(self, path: Path) -> None:
+        """The file was read or written here just now."""
+        if path != self._path:
+            self.close()
+            self._path = path
+            other = hold(path)
+            if other is not None:
+                where = f"on {other.machine}" if other.machine else "elsewhere"
+                self.told.emit(f"{path.name} is open {where} too. Save under another name to keep both.")
+            # The folder too: a file that is replaced as a whole drops out of the watch.
+            self._watcher.addPaths([str(path), str(path.parent)])
+        self._stamp = stamp(path)
+
+    def changed_elsewhere(self, path: Path) -> bool:
+        """Whether the file holds something else than when it was last read or written here."""
+        now = stamp(path)
+        return path == self._path and bool(now) and now != self._stamp
+
+    def _look(self) -> None:
+        if self._path is None:
+            return
+        now = stamp(self._path)
+        if now and now != self._stamp:
+            self._stamp, name = f"told of {now}", self._path.name
+            self.told.emit(f"{name} was changed elsewhere. Your work here is untouched; saving will ask.")
+        if str(self._path) not in self._watcher.files() and self._path.exists():
+            self._watcher.addPath(str(self._path))
+
+    def _on_opened(self, path: str) -> None:
+        if not path:
+            self.close()
+
+    def close(self) -> None:
+        """The file is not open here any more."""
+        watched = [*self._watcher.files(), *self._watcher.directories()]
+        if watched:
+            self._watcher.removePaths(watched)
+        if self._path is not None:
+            let_go(self._path)
+        self._path, self._stamp = None, ""

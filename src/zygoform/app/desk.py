@@ -1,0 +1,46 @@
+"""One document in one window: session, window and keeping, made anew for another look."""
+
+from PySide6.QtCore import QObject
+from PySide6.QtGui import QGuiApplication
+from PySide6.QtWidgets import QApplication
+
+from zygoform.app.frame import Frame
+from zygoform.app.keeping import Keeping
+from zygoform.app.preferences import Preferences
+from zygoform.app.session import Session
+from zygoform.app.theme.look import put_on
+from zygoform.app.window import Window
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.prices_csv import own_prices
+
+
+class Desk(QObject):
+    """What a start puts together. Work left behind by a kill is offered on the start box."""
+
+    def __init__(self, app: QApplication, frame: Frame, preferences: Preferences, *, demo: bool) -> None:
+        super().__init__(frame)
+        self._app, self._frame, self.preferences = app, frame, preferences
+        self.session = Session(demo_project() if demo else fresh_project(preferences.settings.shop, own_prices()))
+        self.keeping = Keeping(self.session, self)
+        self.window = self._furnish("redesign" if demo else "survey")
+        preferences.looked.connect(self._on_looked)
+        QGuiApplication.styleHints().colorSchemeChanged.connect(self._on_desktop)
+
+    def _furnish(self, stage: str) -> Window:
+        window = Window(self.session, self._frame, self.preferences)
+        window.closing.connect(self.keeping.close)
+        self.keeping.told.connect(window.tell)
+        window.go(stage)
+        return window
+
+    def _on_desktop(self) -> None:
+        if self.preferences.settings.theme == "desktop":
+            self._on_looked()
+
+    def _on_looked(self) -> None:
+        """Another theme or text size: all that is seen is made anew, the document stays."""
+        settings, stage = self.preferences.settings, self.window.stage
+        put_on(self._app, settings.theme, settings.text_percent)
+        self.window.leave()
+        self._frame.clear()
+        self.window = self._furnish(stage)

@@ -1,0 +1,89 @@
+"""Nothing is lost: unsaved work is copied away every few seconds, prices of one's own are kept."""
+
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from zygoform.app.jobs import Background
+from zygoform.app.session import Session
+from zygoform.core.project import Project
+from zygoform.files.prices_csv import keep_prices
+from zygoform.files.recovery import Keeper
+
+EVERY_MS = 2000
+
+
+class Keeping(QObject):
+    """Copies the unsaved document away; the copy goes when it is saved or given up. `told` says what failed."""
+
+    told = Signal(str)
+
+    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        self._keeper = Keeper()
+        self._kept: Project | None = None
+        self._failed = False
+        self._writing = False
+        self._background = Background(self)
+        self._background.finished.connect(self._on_written)
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(EVERY_MS)
+        self._timer.timeout.connect(self.keep_now)
+        self._prices = (session.project.shop.timber, session.project.shop.packs)
+        session.changed.connect(self._on_changed)
+        session.opened.connect(self._on_opened)
+
+    def _on_opened(self, _path: str) -> None:
+        """Prices of a file are that project's own."""
+        self._prices = (self.session.project.shop.timber, self.session.project.shop.packs)
+
+    def _keep_prices(self) -> None:
+        """Prices that an edit changed go into the user's own list, for the next projects."""
+        shop = self.session.history.project.shop
+        timber, packs = self._prices
+        if shop.timber is timber and shop.packs is packs:
+            return
+        self._prices = (shop.timber, shop.packs)
+        sizes = tuple(size for size in shop.timber if size not in timber)
+        changed = tuple(pack for pack in shop.packs if pack not in packs)
+        if sizes or changed:
+            self._background.start(lambda: keep_prices(sizes, changed))
+
+    def _on_changed(self) -> None:
+        self._keep_prices()
+        if self.session.is_dirty:
+            if not self._timer.isActive():
+                self._timer.start()
+        elif not self._writing:
+            self._timer.stop()
+            self._drop()
+
+    def keep_now(self) -> None:
+        """Writes the copy, unless one is being written or nothing has changed since."""
+        project, path = self.session.history.project, self.session.path
+        if self._writing or project is self._kept or not self.session.is_dirty:
+            return
+        self._writing, self._kept = True, project
+        self._background.start(lambda: self._keeper.keep(project, path))
+
+    def _on_written(self, fault: str) -> None:
+        self._writing = False
+        if fault and not self._failed:
+            self.told.emit(f"Unsaved work cannot be copied away: {fault}. Save it yourself.")
+        self._failed = bool(fault)
+        if not self.session.is_dirty:
+            self._drop()
+        elif self.session.history.project is not self._kept:
+            self._timer.start()
+
+    def _drop(self) -> None:
+        if self._kept is not None:
+            self._keeper.drop()
+            self._kept = None
+
+    def close(self) -> None:
+        """The document is saved or given up: no copy stays."""
+        self._timer.stop()
+        self._background.wait()
+        self._keeper.drop()
+        self._kept = None

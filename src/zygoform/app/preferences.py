@@ -1,0 +1,34 @@
+"""The user's settings while the program runs: told when they change, kept in the background."""
+
+from typing import Any
+
+from msgspec import structs
+from PySide6.QtCore import QObject, Signal
+
+from zygoform.app.jobs import Background
+from zygoform.files.settings_json import Settings, read_settings, write_settings
+
+
+class Preferences(QObject):
+    """`changed` says that something was set, `looked` that the look is another. Given settings are not kept."""
+
+    changed = Signal()
+    looked = Signal()
+
+    def __init__(self, settings: Settings | None = None, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._keep = settings is None
+        self.settings = read_settings() if settings is None else settings
+        self._background = Background(self)
+
+    def set(self, **entries: Any) -> None:
+        """Sets entries and keeps them."""
+        before, self.settings = self.settings, structs.replace(self.settings, **entries)
+        if self.settings == before:
+            return
+        if self._keep:
+            settings = self.settings
+            self._background.start(lambda: write_settings(settings))
+        self.changed.emit()
+        if (before.theme, before.text_percent) != (self.settings.theme, self.settings.text_percent):
+            self.looked.emit()

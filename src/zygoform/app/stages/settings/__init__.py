@@ -1,0 +1,4 @@
+"""What holds for this project and for every one.
+
+stage.py  the screen
+"""
