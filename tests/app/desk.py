@@ -4,7 +4,7 @@ import time
 from collections.abc import Callable
 from typing import TypeVar
 
-from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtCore import QEvent, QPoint, QPointF, Qt
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMenu, QWidget
@@ -45,6 +45,7 @@ class Desk:
         self.frame.close()
         self.frame.deleteLater()
         self.settle()
+        self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
     @property
     def plan(self) -> Plan:
@@ -78,6 +79,10 @@ class Desk:
         self.settle()
 
     def _key_sequence(self, made: QAction) -> None:
+        if self.app.activeWindow() is None:
+            # Without a window manager nobody gives the window back what a menu took.
+            self.frame.activateWindow()
+            self.settle()
         target = self.frame.focusWidget() or self.frame
         QTest.keySequence(target, QKeySequence(made.shortcuts()[0]))
 

@@ -5,7 +5,7 @@ from decimal import Decimal
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 
 from tests.app.desk import Desk
@@ -182,6 +182,7 @@ def test_pointing_lights_the_part_everywhere(desk: Desk) -> None:
 
     plank = boards.box_of("c1/plank/2")
     assert plank is not None
+    QTest.mouseMove(boards, plank.center().toPoint() + QPoint(30, 0))
     QTest.mouseMove(boards, plank.center().toPoint())
     desk.settle()
     assert desk.session.part == "c1/plank/2"

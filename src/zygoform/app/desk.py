@@ -10,8 +10,10 @@ from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.theme.look import put_on
 from zygoform.app.window import Window
+from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.prices_csv import own_prices
+from zygoform.files.recovery import Copy, drop
 
 
 class Desk(QObject):
@@ -29,9 +31,18 @@ class Desk(QObject):
     def _furnish(self, stage: str) -> Window:
         window = Window(self.session, self._frame, self.preferences)
         window.closing.connect(self.keeping.close)
+        window.taken_up.connect(self.take_up)
         self.keeping.told.connect(window.tell)
         window.go(stage)
         return window
+
+    def take_up(self, copy: Copy) -> None:
+        """Goes on with work left behind; its copy goes once there is one of this window."""
+        self.session.begin(copy.project, copy.of, "Took up unsaved work")
+        self.session.saved = Project()
+        self.session.changed.emit()
+        self.keeping.keep_now(wait=True)
+        drop(copy.path)
 
     def _on_desktop(self) -> None:
         if self.preferences.settings.theme == "desktop":

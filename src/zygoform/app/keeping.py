@@ -28,7 +28,7 @@ class Keeping(QObject):
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(EVERY_MS)
-        self._timer.timeout.connect(self.keep_now)
+        self._timer.timeout.connect(lambda: self.keep_now())
         self._prices = (session.project.shop.timber, session.project.shop.packs)
         session.changed.connect(self._on_changed)
         session.opened.connect(self._on_opened)
@@ -58,13 +58,15 @@ class Keeping(QObject):
             self._timer.stop()
             self._drop()
 
-    def keep_now(self) -> None:
+    def keep_now(self, *, wait: bool = False) -> None:
         """Writes the copy, unless one is being written or nothing has changed since."""
         project, path = self.session.history.project, self.session.path
         if self._writing or project is self._kept or not self.session.is_dirty:
             return
         self._writing, self._kept = True, project
         self._background.start(lambda: self._keeper.keep(project, path))
+        if wait:
+            self._background.wait()
 
     def _on_written(self, fault: str) -> None:
         self._writing = False

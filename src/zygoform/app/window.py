@@ -17,6 +17,7 @@ from zygoform.app.widgets.finder import Findable, Finder
 from zygoform.app.widgets.head import HeadStrip
 from zygoform.app.widgets.tally import Tally
 from zygoform.files.project_json import SUFFIX
+from zygoform.files.recovery import drop
 from zygoform.files.settings_json import Settings
 
 TOLD_MS = 6000
@@ -27,6 +28,7 @@ class Window(QWidget):
     """Head, the stage of now, tally. Stages are made when they are first gone to."""
 
     closing = Signal()
+    taken_up = Signal(object)
 
     def __init__(self, session: Session, frame: Frame, preferences: Preferences | None = None) -> None:
         super().__init__()
@@ -86,7 +88,11 @@ class Window(QWidget):
         if stage == "survey":
             from zygoform.app.stages.survey.stage import SurveyStage
 
-            survey = SurveyStage(self.session)
+            survey = SurveyStage(self.session, self.preferences.settings.recent)
+            survey.start.opened.connect(self.filing.open_recent)
+            survey.start.demo.connect(self.filing.demo)
+            survey.start.taken_up.connect(self.taken_up)
+            survey.start.put_away.connect(lambda copy: drop(copy.path))
             self._give_keys(stand_actions(self.session, survey.area.stand, None), survey.area)
             return survey
         if stage == "redesign":

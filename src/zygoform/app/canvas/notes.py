@@ -71,13 +71,13 @@ def paint_leaders(
 
 def _clear_of(taken: list[QRectF], flag: QPointF, at: QPointF) -> float:
     """The flag's y, moved down until its line to `at` passes no figure."""
-    y = flag.y()
-    for _ in range(24):
+    y = start = flag.y()
+    for _ in range(12):
         line = [QPointF(flag.x() + (at.x() - flag.x()) * k / 40, y + (at.y() - y) * k / 40) for k in range(41)]
         if not any(box.adjusted(-3, -6, 3, 6).contains(point) for box in taken for point in line):
-            break
+            return y
         y += 6
-    return y
+    return start
 
 
 def _flag_box(middle: QPointF) -> QRectF:

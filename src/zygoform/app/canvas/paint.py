@@ -243,8 +243,11 @@ def text(
     return width
 
 
-def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: str, away: float) -> QRectF:
-    """A dimension line `away` px from what it measures, its figure in a gap; returns where the figure stands."""
+def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: tuple[str, ...], away: float) -> QRectF:
+    """A dimension line `away` px from what it measures, its figure in a gap; returns where the figure stands.
+
+    `words` are ways to write it: the first that fits along the line is taken, else the last.
+    """
     a, b = mapping.to_px(dim.start), mapping.to_px(dim.end)
     shift = {
         "left": QPointF(-away, 0),
@@ -266,11 +269,16 @@ def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: str, a
     )
 
 
-def _figure(painter: QPainter, middle: QPointF, words: str, *, upright: bool, room: float) -> QRectF:
+def _figure(painter: QPainter, middle: QPointF, ways: tuple[str, ...], *, upright: bool, room: float) -> QRectF:
     face_ = font(13, 500)
     metrics = QFontMetricsF(face_)
+    words = next((w for w in ways if metrics.horizontalAdvance(w) + 26 < room), ways[-1])
     width, height = metrics.horizontalAdvance(words) + 10, metrics.height()
     painter.save()
+    end = painter.device().width() / t.SCALE
+    if upright and room <= width + 16 and middle.x() + width + 8 > end:
+        # Beside the line there is no room left: it stands before it.
+        middle = QPointF(end - width - 8, middle.y())
     painter.translate(middle)
     if upright and room > width + 16:
         painter.rotate(-90)

@@ -31,6 +31,8 @@ from zygoform.core.geometry.plane import Point
 
 Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
 GRIP_REACH = 14.0
+CLOSE = 300.0
+"""In less room than this the notes stand closer."""
 KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
 
 
@@ -53,7 +55,7 @@ class Stand(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         if kind != "small":
             self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-            self.setMinimumSize(300, 220)
+            self.setMinimumSize(260, 160)
         self.setAccessibleName("Drawing of the piece")
         session.changed.connect(self.update)
         session.stood.connect(self.update)
@@ -97,6 +99,8 @@ class Stand(QWidget):
             (9.0, 9.0, all_.width() - 18.0, all_.height() - 18.0)
             if self.kind == "small"
             else (96.0, 66.0, all_.width() - 126.0, all_.height() - 132.0)
+            if min(all_.width(), all_.height()) > CLOSE
+            else (66.0, 40.0, all_.width() - 86.0, all_.height() - 84.0)
         )
         whole = fit(scene.box, room, self.zoom)
         return Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
@@ -177,12 +181,13 @@ class Stand(QWidget):
         lanes, taken = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
         for dim in scene.dimensions:
             if dim.lane == 0 or self.all_sizes:
-                words = show(dim.size) + (self._high(dim.size) if dim.lane == 0 else "")
+                size, high = show(dim.size), self._high(dim.size) if dim.lane == 0 else ""
+                words = (size + high, size + high.split(",")[0], size)
                 taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
         if pointed and not self._gesture:
             sizes = self._true_sizes(pointed)
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
-                paint.dimension(painter, dim, mapping, show(dim.size), 16.0)
+                paint.dimension(painter, dim, mapping, (show(dim.size),), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
         if self.kind == "redesign":
             # Above the dimension lines where those are shown.

@@ -6,7 +6,8 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import FAMILY
 
 
-def _sheet() -> str:
+def _controls() -> str:
+    """Ground, words, buttons, fields."""
     return f"""
 * {{ font-family: "{FAMILY}"; font-size: 13px; color: {t.INK}; }}
 QWidget#window, QWidget[region="sheet"] {{ background: {t.SHEET}; }}
@@ -28,6 +29,7 @@ QPushButton, QToolButton {{
   font-weight: 500;
 }}
 QToolButton {{ padding: 0 5px; min-width: 20px; }}
+QPushButton, QToolButton {{ qproperty-iconSize: 20px 20px; }}
 QPushButton:hover, QToolButton:hover {{ border-color: {t.INK}; }}
 QPushButton:pressed, QToolButton:pressed {{ background: {t.GROUND}; }}
 QPushButton:focus, QToolButton:focus, QComboBox:focus {{ border: 2px solid {t.BLUE}; padding: 0 11px; }}
@@ -36,6 +38,11 @@ QPushButton:disabled, QToolButton:disabled {{ color: {t.EDGE}; border-color: {t.
 QPushButton[kind="plain"], QToolButton[kind="plain"] {{ background: transparent; border: 1px solid transparent; }}
 QPushButton[kind="plain"]:hover, QToolButton[kind="plain"]:hover {{ border-color: {t.EDGE}; }}
 QPushButton[kind="plain"]:focus, QToolButton[kind="plain"]:focus {{ border: 2px solid {t.BLUE}; }}
+QPushButton[kind="link"] {{
+  background: transparent; border: 1px solid transparent; color: {t.BLUE}; padding: 0 4px; text-align: left;
+}}
+QPushButton[kind="link"]:hover {{ border-color: {t.EDGE}; }}
+QPushButton[kind="link"]:focus {{ border: 2px solid {t.BLUE}; padding: 0 3px; }}
 QPushButton[kind="piece"] {{
   background: transparent; border: 1px solid transparent; font-size: 18px; font-weight: 600; padding: 0 6px;
   text-align: left;
@@ -57,6 +64,12 @@ QComboBox {{ font-weight: 500; font-size: 13px; }}
 QComboBox:focus {{ padding: 0 7px; }}
 QComboBox::drop-down {{ border: 0; width: 22px; }}
 QComboBox::down-arrow {{ image: url(ICONS/down.svg); width: 14px; height: 14px; }}
+"""
+
+
+def _lists() -> str:
+    """Lists, menus, tables, scroll bars, boxes."""
+    return f"""
 QComboBox QAbstractItemView {{
   background: {t.CHANGE}; border: 1px solid {t.EDGE}; selection-background-color: {t.TAPEWASH};
   selection-color: {t.INK}; outline: 0; padding: 4px;
@@ -99,7 +112,7 @@ QDialog, QMessageBox {{ background: {t.SHEET}; }}
 
 def style_sheet(icons: str) -> str:
     """The sheet in the look of now. Lines keep their width at any text size."""
-    sized = re.sub(r"\b([0-9]+)px", lambda found: f"{_sized(int(found[1]))}px", _sheet())
+    sized = re.sub(r"\b([0-9]+)px", lambda found: f"{_sized(int(found[1]))}px", _controls() + _lists())
     arrow = "down-light.svg" if t.CASED else "down.svg"
     return sized.replace("ICONS/down.svg", f"{icons}/{arrow}")
 

@@ -1,7 +1,7 @@
 """The head strip: the piece, its sizes, undo, redo, units."""
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QAction
+from PySide6.QtGui import QAction, QResizeEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QToolButton, QWidget
 
 from zygoform.app.session import Session
@@ -12,6 +12,8 @@ from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.workshop import set_fraction, set_unit
 
 FRACTIONS = (8, 16, 32, 64)
+ROOMY = 820
+"""In less room the sizes beside the name are left out."""
 
 
 class HeadStrip(QWidget):
@@ -54,6 +56,10 @@ class HeadStrip(QWidget):
             row.addWidget(widget)
         session.changed.connect(self.refresh)
         self.refresh()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.sizes.setVisible(self.width() >= t.px(ROOMY))
 
     def give(self, undo: QAction, redo: QAction) -> None:
         """Puts the actions on their buttons."""

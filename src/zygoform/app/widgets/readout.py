@@ -1,6 +1,6 @@
 """What is said of the part pointed at, and the legend of the lines."""
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -10,6 +10,9 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 
+NARROW = 430
+"""In a box narrower than this the lines are broken as they come."""
+
 
 class Readout(QWidget):
     """One yellow box for the part pointed at; empty, it says what pointing does."""
@@ -18,11 +21,15 @@ class Readout(QWidget):
         super().__init__()
         self.session, self._idle = session, idle
         self.setObjectName("readout")
-        self.setFixedHeight(t.px(78))
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setMinimumHeight(t.px(78))
+        self.setMaximumHeight(t.px(124))
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
         session.pointed.connect(self._refresh)
         session.changed.connect(self._refresh)
         self._refresh()
+
+    def sizeHint(self) -> QSize:
+        return QSize(t.px(300), t.px(78 if self.width() >= t.px(NARROW) else 124))
 
     def _refresh(self) -> None:
         found = describe(self.session, self.session.part)
@@ -42,12 +49,17 @@ class Readout(QWidget):
         painter.setBrush(QColor(t.TAPEWASH))
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawRoundedRect(box, 3, 3)
-        x = 14.0
+        x, narrow = 14.0, box.width() < NARROW
         if found.code:
             x += paint.text(painter, QPointF(x, 24), found.code, 14, 600) + 10
         paint.text(painter, QPointF(x, 24), found.name, 14, 600)
+        metrics = QFontMetricsF(font(13))
+        if narrow:
+            flags = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop) | Qt.TextFlag.TextWordWrap
+            painter.setFont(font(12))
+            painter.drawText(box.adjusted(12, 30, -8, -2), flags, "; ".join(found.lines))
+            return
         for i, line in enumerate(found.lines[:2]):
-            metrics = QFontMetricsF(font(13))
             words = metrics.elidedText(line, Qt.TextElideMode.ElideRight, box.width() - 26)
             paint.text(painter, QPointF(14, 45 + 20 * i), words, 13)
 

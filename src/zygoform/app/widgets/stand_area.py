@@ -14,7 +14,7 @@ from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.readout import Legend, Readout
 from zygoform.app.widgets.segments import Segments
 
-NARROW = 700
+NARROW, SLIM, LOW = 700, 460, 440
 OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]
 
 
@@ -68,18 +68,20 @@ class StandArea(QWidget):
             self._feet.addWidget(self._legend, 1, 2, Qt.AlignmentFlag.AlignVCenter)
         else:
             self._legend.hide()
-        self._narrow: bool | None = None
+        self._how, self._has_legend = "", kind == "redesign"
         self._place_readout()
         return self._feet
 
     def _place_readout(self) -> None:
-        """Between the plan and the legend, or over both where there is no room for it."""
-        narrow = self.width() < NARROW
-        if narrow != self._narrow:
-            self._narrow = narrow
+        """Between the plan and the legend; in a narrow window over both, in a low one in the legend's place."""
+        low, width = self.height() < t.px(LOW), self.width()
+        how = "wide" if width >= t.px(NARROW) else "narrow" if not low or width < t.px(SLIM) else "low"
+        if how != self._how:
+            self._how = how
             self._feet.removeWidget(self.readout)
-            row, column, columns = (0, 0, 3) if narrow else (1, 1, 1)
+            row, column, columns = {"low": (1, 1, 2), "narrow": (0, 0, 3), "wide": (1, 1, 1)}[how]
             self._feet.addWidget(self.readout, row, column, 1, columns)
+            self._legend.setVisible(self._has_legend and not (low and width < t.px(NARROW)))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

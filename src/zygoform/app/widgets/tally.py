@@ -15,6 +15,7 @@ from zygoform.app.theme.fonts import font
 from zygoform.core.plan import Plan
 
 FIRST = 216
+LEAST_CELL = 92.0
 
 
 class Total(Struct, frozen=True):
@@ -24,16 +25,17 @@ class Total(Struct, frozen=True):
     figure: Callable[[Plan], int | Decimal]
     money: bool = False
     after: str = ""
+    rank: int = 0
 
 
 TOTALS = (
-    Total("Boards", lambda plan: sum(len(lay.boards) for lay in plan.layouts)),
-    Total("Parts", lambda plan: len(plan.parts)),
-    Total("Saw settings", lambda plan: len(plan.settings)),
-    Total("Screws", lambda plan: sum(f.count for o in plan.outcomes for f in o.fittings)),
-    Total("Money", lambda plan: plan.purchase.total, money=True),
-    Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards)),
-    Total("Findings", lambda plan: len(plan.findings), after=" open"),
+    Total("Boards", lambda plan: sum(len(lay.boards) for lay in plan.layouts), rank=1),
+    Total("Parts", lambda plan: len(plan.parts), rank=4),
+    Total("Saw settings", lambda plan: len(plan.settings), rank=5),
+    Total("Screws", lambda plan: sum(f.count for o in plan.outcomes for f in o.fittings), rank=3),
+    Total("Money", lambda plan: plan.purchase.total, money=True, rank=0),
+    Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),
+    Total("Findings", lambda plan: len(plan.findings), after=" open", rank=2),
 )
 
 
@@ -54,6 +56,7 @@ class Tally(QWidget):
         lines = [self.last_edit(), *(f"{n}: {figure}, {delta}" for n, figure, delta, _ in self.cells())]
         self.setAccessibleName("Totals")
         self.setAccessibleDescription("; ".join(lines))
+        self.setToolTip("\n".join(lines[1:]))
         self.update()
 
     def last_edit(self) -> str:
@@ -93,11 +96,20 @@ class Tally(QWidget):
         if self.session.history.can_undo:
             paint.text(painter, QPointF(20, 60), "Ctrl+Z takes it back", 12, colour=t.INK2)
         cells = self.cells()
-        width = (box.width() - FIRST - 20) / max(1, len(TOTALS))
+        room = box.width() - FIRST - 20
+        cells = [cells[i] for i in self.shown(room)] if cells else []
+        width = room / max(1, len(cells))
         for i, (name, figure, delta, direction) in enumerate(cells):
             self._cell(
                 painter, QRectF(FIRST + 20 + i * width, 0, width, box.height()), name, figure, delta, direction
             )
+
+    @staticmethod
+    def shown(room: float) -> list[int]:
+        """Which totals there is room for; the others are in the tooltip."""
+        many = max(1, min(len(TOTALS), int(room / LEAST_CELL)))
+        kept = sorted(range(len(TOTALS)), key=lambda i: TOTALS[i].rank)[:many]
+        return sorted(kept)
 
     def _cell(self, painter: QPainter, box: QRectF, name: str, figure: str, delta: str, direction: int) -> None:
         painter.setPen(paint.pen(t.HAIR, 1.0))

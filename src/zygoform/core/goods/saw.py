@@ -18,7 +18,7 @@ class Saw(Struct, frozen=True):
     fence_height: Annotated[
         float,
         length("Height at the fence", 0, 2000, group="Reach", hint="the widest board it cuts on edge"),
-    ] = 89.0
+    ] = 88.9
     shortest_safe: Annotated[
         float, length("Shortest across", 0, 2000, group="Reach", hint="shorter parts need a stop block or a clamp")
     ] = 203.2

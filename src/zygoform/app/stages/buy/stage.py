@@ -1,6 +1,7 @@
 """Buy: the list on the left, the piece and the total on the right."""
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.stand import Stand
@@ -11,6 +12,9 @@ from zygoform.app.stages.buy.row import BuyLine
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import wrapped
+
+ROOMY = 840
+"""In less room the line beside the title is left out."""
 
 
 class BuyStage(QWidget):
@@ -27,7 +31,8 @@ class BuyStage(QWidget):
         column.setContentsMargins(t.MARGIN, 14, 8, 8)
         head = QHBoxLayout()
         head.addWidget(label("Buy", "title"))
-        head.addWidget(label("in the order of a shop; the prices are yours to change", "second"))
+        self._beside = label("in the order of a shop; the prices are yours to change", "second")
+        head.addWidget(self._beside)
         head.addStretch(1)
         column.addLayout(head)
         area = QScrollArea()
@@ -117,6 +122,10 @@ class BuyStage(QWidget):
     def _on_pointed(self, part_id: str) -> None:
         found = describe(self.session, part_id)
         self.about.setText(found.name if found else "Point at a line to see what it gives")
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._beside.setVisible(self.width() >= t.px(ROOMY))
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -185,7 +185,7 @@ class CutStage(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.subtitle.setVisible(self.width() > NARROW)
+        self.subtitle.setVisible(self.width() > t.px(NARROW))
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -21,18 +21,21 @@ IDLE = "Point at an opening of the front. Click or Enter keeps it; a right click
 class SurveyStage(QWidget):
     """Until there is a piece, three fields; then the piece and all its sizes."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, recent: tuple[str, ...] = ()) -> None:
         super().__init__()
         self.session = session
         self.pages = QStackedWidget()
         whole = QHBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         whole.addWidget(self.pages)
-        self.start = StartBox(session)
+        self.start = StartBox(session, recent)
         empty = QWidget()
         middle = QVBoxLayout(empty)
         middle.addWidget(self.start, 0, Qt.AlignmentFlag.AlignCenter)
-        self.pages.addWidget(empty)
+        around = QScrollArea()
+        around.setWidgetResizable(True)
+        around.setWidget(empty)
+        self.pages.addWidget(around)
         page = QWidget()
         row = QHBoxLayout(page)
         row.setContentsMargins(0, 0, 0, 0)

@@ -1,6 +1,10 @@
 """Three sizes are enough to start."""
 
-from PySide6.QtCore import Qt
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout
 
@@ -11,16 +15,23 @@ from zygoform.app.widgets.fields import label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.survey import new_piece
 from zygoform.core.errors import BadInputError
+from zygoform.files.project_json import SUFFIX
+from zygoform.files.recovery import Copy, left_behind
 
 ENTRIES = (("width", "Wide"), ("height", "High"), ("depth", "Deep"))
 
 
 class StartBox(QFrame):
-    """A dashed box with three fields; Enter in the last one draws the piece."""
+    """A dashed box with three fields; Enter in the last one draws the piece. Below, what else to go on with."""
 
-    def __init__(self, session: Session) -> None:
+    opened = Signal(object)
+    taken_up = Signal(object)
+    put_away = Signal(object)
+    demo = Signal()
+
+    def __init__(self, session: Session, recent: tuple[str, ...]) -> None:
         super().__init__()
-        self.session = session
+        self.session, self._recent = session, recent
         self.setObjectName("start_box")
         self.setFixedWidth(t.px(520))
         column = QVBoxLayout(self)
@@ -55,6 +66,45 @@ class StartBox(QFrame):
         button.setProperty("kind", "strong")
         button.clicked.connect(self._draw)
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
+        self._others(column)
+
+    def _others(self, column: QVBoxLayout) -> None:
+        """Work left behind by a crash, files opened before, the demo."""
+        for copy in left_behind():
+            column.addWidget(self._left_behind(copy))
+        column.addSpacing(10)
+        column.addWidget(label("Or go on with", "second"))
+        for path in [Path(name) for name in self._recent if Path(name).exists()][:3]:
+            self._way(
+                column, path.name.removesuffix(SUFFIX), f"recent_{path.name}", partial(self.opened.emit, path)
+            )
+        self._way(column, "the demo, an old counter", "start_demo", self.demo.emit)
+
+    def _way(self, column: QVBoxLayout, words: str, name: str, do: Callable[[], object]) -> None:
+        button = QPushButton(words)
+        button.setObjectName(name)
+        button.setProperty("kind", "link")
+        button.clicked.connect(lambda _checked=False: do())
+        column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
+
+    def _left_behind(self, copy: Copy) -> QFrame:
+        box = QFrame()
+        box.setObjectName("left_behind")
+        box.setProperty("kind", "finding")
+        inner = QVBoxLayout(box)
+        name, when = copy.project.name or "A piece", copy.made.astimezone().strftime("%d %b, %H:%M")
+        inner.addWidget(wrapped(f"{name}: work of {when} was not saved", "strong"))
+        inner.addWidget(wrapped("The program ended before it was. The copy made then can be taken up."))
+        row = QHBoxLayout()
+        for words, signal in (("Take it up", self.taken_up), ("Put it away", self.put_away)):
+            button = QPushButton(words)
+            button.setObjectName(words.lower().replace(" ", "_"))
+            button.clicked.connect(box.hide)
+            button.clicked.connect(partial(signal.emit, copy))
+            row.addWidget(button)
+        row.addStretch(1)
+        inner.addLayout(row)
+        return box
 
     def _enter(self) -> None:
         """Enter goes to the next empty size, and draws when there is none."""

@@ -1,0 +1,121 @@
+"""Every screen in both themes, at three window sizes and with large text: nothing cut off, nothing overlaps."""
+
+from collections.abc import Iterator
+
+import pytest
+from PySide6.QtCore import QEvent, QPointF, QRectF
+from PySide6.QtGui import QFontMetricsF, QPainter
+from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QListWidget, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.desk import Desk
+from zygoform.app.frame import Frame
+from zygoform.app.preferences import Preferences
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import put_on
+from zygoform.app.widgets.segments import Segments
+from zygoform.files.settings_json import Settings
+
+SCREENS = ("survey", "redesign", "buy", "cut", "settings", "help")
+LOOKS = [
+    *((theme, 100, size) for theme in ("light", "dark") for size in ((1280, 800), (1024, 700), (1920, 1080))),
+    *((theme, 150, size) for theme in ("light", "dark") for size in ((1280, 800), (1920, 1080))),
+    ("light", 130, (1024, 700)),
+    ("light", 115, (1024, 700)),
+]
+
+
+@pytest.fixture
+def clean(app: QApplication) -> Iterator[QApplication]:
+    yield app
+    put_on(app)
+
+
+@pytest.fixture
+def written(monkeypatch: pytest.MonkeyPatch) -> list[tuple[QWidget, str, QRectF]]:
+    """Every run of words that a widget draws itself, and where."""
+    found: list[tuple[QWidget, str, QRectF]] = []
+    real = paint.text
+
+    def text(painter: QPainter, at: QPointF, words: str, px: int, weight: int = 400, **more: str) -> float:
+        width = real(painter, at, words, px, weight, **more)
+        device = painter.device()
+        if isinstance(device, QWidget) and words.strip():
+            metrics = QFontMetricsF(font(px, weight))
+            shift = {"left": 0.0, "centre": width / 2, "right": width}[more.get("align", "left")]
+            # The height of figures and capitals, which is what must not touch.
+            box = QRectF(at.x() - shift, at.y() - metrics.capHeight(), width, metrics.capHeight())
+            found.append((device, words, painter.transform().mapRect(box)))
+        return width
+
+    monkeypatch.setattr(paint, "text", text)
+    return found
+
+
+def settle(app: QApplication) -> None:
+    for _ in range(4):
+        app.processEvents()
+
+
+@pytest.mark.parametrize(("theme", "percent", "size"), LOOKS)
+def test_every_screen_in_every_look(
+    clean: QApplication, written: list[tuple[QWidget, str, QRectF]], theme: str, percent: int, size: tuple[int, int]
+) -> None:
+    app, frame = clean, Frame()
+    frame.show()
+    preferences = Preferences(Settings())
+    desk = Desk(app, frame, preferences, demo=True)
+    preferences.set(theme=theme, text_percent=percent)
+    frame.resize(*size)
+    for change in ("c1", "c2"):
+        desk.session.open_up(change)
+        desk.session.keep(f"{change}/{'plank/1' if change == 'c1' else 'board/front'}")
+        for screen in SCREENS:
+            desk.window.go(screen)
+            settle(app)
+            written.clear()
+            frame.grab()
+            assert (frame.width(), frame.height()) == size, f"{screen} is larger than the window"
+            check_widgets(frame, screen)
+            check_written(written, screen)
+    desk.window.filing.ask_unsaved = lambda: "discard"
+    frame.close()
+    frame.deleteLater()
+    # What is left standing would be styled anew with every look that follows.
+    app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def check_widgets(frame: Frame, screen: str) -> None:
+    for widget in frame.findChildren(QWidget):
+        if not widget.isVisible() or widget.visibleRegion().isEmpty():
+            continue
+        where = (screen, widget.objectName(), type(widget).__name__)
+        if isinstance(widget, QLabel) and widget.text() and "<" not in widget.text():
+            needed = widget.fontMetrics().horizontalAdvance(max(widget.text().split(), key=len))
+            if not widget.wordWrap():
+                needed = widget.fontMetrics().horizontalAdvance(widget.text())
+            assert widget.width() >= needed - 2, (*where, widget.text(), widget.width(), needed)
+            assert widget.height() >= widget.heightForWidth(widget.width()) - 2, (*where, widget.text())
+        if isinstance(widget, (QAbstractButton, QLineEdit, QComboBox, Segments)):
+            assert widget.height() >= t.px(28) - 1, where
+            assert widget.width() >= 27, where
+            assert widget.accessibleName() or getattr(widget, "text", str)(), where
+        if isinstance(widget, QAbstractButton) and widget.text():
+            assert widget.width() >= widget.minimumSizeHint().width() - 2, (*where, widget.text())
+        if isinstance(widget, (QComboBox, QListWidget, QLineEdit)):
+            assert widget.accessibleName(), where
+
+
+def check_written(written: list[tuple[QWidget, str, QRectF]], screen: str) -> None:
+    by_widget: dict[QWidget, list[tuple[str, QRectF]]] = {}
+    for widget, words, box in written:
+        room = QRectF(widget.rect()).adjusted(-1, -1, 1, 1)
+        assert room.contains(box), (screen, type(widget).__name__, words, box, room)
+        by_widget.setdefault(widget, []).append((words, box))
+    for widget, runs in by_widget.items():
+        for i, (words, box) in enumerate(runs):
+            for other, other_box in runs[i + 1 :]:
+                shared = box.intersected(other_box)
+                apart = shared.width() < 1 or shared.height() < 1 or words == other
+                assert apart, (screen, type(widget).__name__, words, other)
