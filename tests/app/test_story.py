@@ -5,7 +5,8 @@ from decimal import Decimal
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QEvent, QPointF, Qt
+from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 
 from tests.app.desk import Desk
@@ -14,6 +15,8 @@ from zygoform.app.stages.cut.list import CutRow
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.measure.parse import INCH
 from zygoform.files.project_json import read_project
+
+NO_BUTTON, NO_KEY = Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier
 
 
 def overhang(desk: Desk) -> float:
@@ -178,12 +181,11 @@ def test_pointing_lights_the_part_everywhere(desk: Desk) -> None:
     assert boards.part_at(box.center()) == "c2/board/front"
     rows["2b",].click()
     assert desk.session.part in rows["2b",].row.part_ids
-    from PySide6.QtTest import QTest
-
     plank = boards.box_of("c1/plank/2")
     assert plank is not None
-    QTest.mouseMove(boards, plank.center().toPoint() + QPoint(30, 0))
-    QTest.mouseMove(boards, plank.center().toPoint())
+    for at in (plank.center() + QPointF(30, 0), plank.center()):
+        move = QMouseEvent(QEvent.Type.MouseMove, at, boards.mapToGlobal(at), NO_BUTTON, NO_BUTTON, NO_KEY)
+        desk.app.sendEvent(boards, move)
     desk.settle()
     assert desk.session.part == "c1/plank/2"
     assert rows["1a", "1b"].is_lit

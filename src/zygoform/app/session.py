@@ -38,6 +38,7 @@ class Session(QObject):
         self.path: Path | None = None
         self.part = ""
         self.kept = ""
+        self.lit: tuple[str, ...] = ()
         self.open_change = ""
         self.place: Place = "corner"
         self.overlay: Overlay = "over"
@@ -147,6 +148,12 @@ class Session(QObject):
         if target != self.part:
             self.part = target
             self.pointed.emit(target)
+
+    def light(self, part_ids: tuple[str, ...]) -> None:
+        """Lights several parts at once, beside the one pointed at."""
+        if part_ids != self.lit:
+            self.lit = part_ids
+            self.pointed.emit(self.part)
 
     def keep(self, part_id: str) -> None:
         """Keeps a part pointed at after the pointer has left."""

@@ -18,5 +18,6 @@ drawing/    device-free primitives of a form and of a board
 project.py  the document
 edits/      operations on it
 history.py  undo and redo as whole states
+why/        why a number is what it is
 plan.py     everything worked out from a project
 """

@@ -7,6 +7,7 @@ from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.plan import Plan
 from zygoform.core.project import Project
+from zygoform.core.why.tape import tape_before_cut
 from zygoform.files.pdf_page import FAMILY, MARGIN, PALE, Page
 
 PICTURE_HEIGHT = 62.0
@@ -18,6 +19,7 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     page = Page(project.shop.paper, f"{project.name}: work sheet")
     _piece(page, plan)
     _cuts(page, plan)
+    _tape(page, plan)
     _parts(page, plan)
     _boards(page, plan)
     _changes(page, plan)
@@ -62,6 +64,32 @@ def _cuts(page: Page, plan: Plan) -> None:
                 for row in group.rows
             ),
         )
+
+
+def _tape(page: Page, plan: Plan) -> None:
+    """What the cuts rest on, the dearest mistake first."""
+    tapes = tape_before_cut(plan)
+    if not tapes:
+        return
+    page.keep_together(30)
+    page.words("Tape before you cut", 13, "B")
+    page.words("Each size once more, the dearest mistake first. Write down what you read.", 10, after=1)
+    room = page.w - 2 * MARGIN
+    show = plan.shop.unit.show
+    page.rows(
+        (52.0, 30.0, 30.0, 26.0, room - 138.0),
+        (
+            (
+                tape.name + (" ?" if tape.guessed else ""),
+                f"{tape.value:g}°" if tape.angle else show(tape.value),
+                "________",
+                f"{plan.shop.currency}{tape.cost:.2f}",
+                " ".join(tape.codes),
+            )
+            for tape in tapes
+        ),
+        head=("Size", "Taken as", "Read now", "Wood", "Cut from it"),
+    )
 
 
 def _angles(page: Page, plan: Plan, group: SettingGroup) -> None:

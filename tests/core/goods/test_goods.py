@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from msgspec import Struct, structs
 
 from tests.casefile import cases, close
-from zygoform.core.changes.kinds.plank_top import board_widths
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import offset_sides, rectangle, round_corners
 from zygoform.core.goods import fittings, species
+from zygoform.core.goods.across import board_widths
 from zygoform.core.money.purchase import cheapest_packs
 
 

@@ -11,7 +11,7 @@ from tests.strategies import MILLIMETRES, SIXTEENTHS
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.param import Param, params
 from zygoform.core.measure.parse import INCH, parse_length
-from zygoform.core.measure.reading import Reading, Sized, settle
+from zygoform.core.measure.reading import Reading, settle
 from zygoform.core.measure.rounding import count_down, count_up, round_to, run_of_marks
 from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit, write_inches, write_mm
@@ -102,8 +102,13 @@ def test_fields_show_more_than_the_finest_mark_where_the_value_needs_it() -> Non
 def test_a_guess_is_remembered_through_arithmetic() -> None:
     measured, guessed = settle((Reading("100", 100.0),), 0.0, "width"), settle((), 19.0, "sides")
     typed_guess = settle((Reading("5", 5.0), Reading("6", 6.0, "guessed")), 0.0, "base")
-    assert measured == Sized(100.0)
-    assert measured - guessed * 2 == Sized(62.0, frozenset({"sides"}))
+    assert (measured.value, measured.guesses) == (100.0, frozenset())
+    less = measured - guessed * 2
+    assert (less.value, less.guesses) == (62.0, frozenset({"sides"}))
+    assert [(t.name, t.factor, t.origin) for t in less.terms] == [
+        ("width", 1, "measured"),
+        ("sides", -2, "guessed"),
+    ]
     assert (measured + guessed + typed_guess).guesses == {"sides", "base"}
     assert typed_guess.value == 6.0
 

@@ -260,7 +260,7 @@ class BoardsView(QWidget):
         )
 
     def _lit(self) -> set[str]:
-        return {self.session.part} if self.session.part else set()
+        return {self.session.part, *self.session.lit} - {""}
 
     def part_at(self, at: QPointF) -> str:
         """The part under a point."""

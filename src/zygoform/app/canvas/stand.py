@@ -161,8 +161,9 @@ class Stand(QWidget):
         """All parts that light up: on the small drawing every one of the same shape."""
         plan = self.session.plan
         listed = plan.listed(pointed) if plan else None
-        if plan is None or listed is None or self.kind != "small":
-            return {pointed} if pointed else set()
+        more = set(self.session.lit)
+        if plan is None or listed is None or self.kind != "small" or more:
+            return {pointed, *more} if pointed else more
         return {p.id for p in plan.parts if p.shape == listed.shape}
 
     def _opening_shape(self, part_id: str, mapping: Mapping) -> QPolygonF | None:

@@ -17,6 +17,7 @@ QLabel[kind="second"] {{ color: {t.INK2}; }}
 QLabel[kind="small"] {{ color: {t.INK2}; font-size: 12px; }}
 QLabel[kind="title"] {{ font-size: 16px; font-weight: 600; }}
 QLabel[kind="piece"] {{ font-size: 18px; font-weight: 600; }}
+QLabel[kind="why"] {{ font-weight: 600; }}
 QLabel[kind="strong"] {{ font-size: 14px; font-weight: 600; }}
 QLabel[kind="figure"] {{ font-size: 20px; font-weight: 600; }}
 QLabel[kind="badge"] {{
@@ -31,6 +32,7 @@ QPushButton, QToolButton {{
 QToolButton {{ padding: 0 5px; min-width: 20px; }}
 QPushButton, QToolButton {{ qproperty-iconSize: 20px 20px; }}
 QPushButton:hover, QToolButton:hover {{ border-color: {t.INK}; }}
+QPushButton:checked {{ background: {t.TAPEWASH}; border-color: {t.INK}; }}
 QPushButton:pressed, QToolButton:pressed {{ background: {t.GROUND}; }}
 QPushButton:focus, QToolButton:focus, QComboBox:focus {{ border: 2px solid {t.BLUE}; padding: 0 11px; }}
 QToolButton:focus {{ padding: 0 4px; }}

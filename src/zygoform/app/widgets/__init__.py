@@ -5,6 +5,7 @@ editor.py      the fields of anything with declared entries
 segments.py    one of a few, side by side
 stand_area.py  the drawing with what stands round it: overlays, places to stand, readout
 readout.py     what is said of the part pointed at; the legend
+why.py         what a number is made of
 findings.py    a judgement with its reason and its remedy
 stick.py       the story stick: the stages in working order
 head.py        the head strip

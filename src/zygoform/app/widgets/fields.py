@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent
 from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
 
@@ -57,6 +57,7 @@ class _Line(QLineEdit):
     def focusInEvent(self, event: QFocusEvent) -> None:
         super().focusInEvent(event)
         self.selectAll()
+        self._field.focused.emit()
 
     def focusOutEvent(self, event: QFocusEvent) -> None:
         super().focusOutEvent(event)
@@ -65,6 +66,8 @@ class _Line(QLineEdit):
 
 class Field(QWidget):
     """A labelled line. `enter` makes the edit of what was typed and raises BadInputError where it cannot."""
+
+    focused = Signal()
 
     def __init__(
         self, session: Session, name: str, title: str, enter: Callable[[str], None], *, steps: bool = False

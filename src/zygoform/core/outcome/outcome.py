@@ -7,6 +7,7 @@ from msgspec import Struct
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import Caution
@@ -24,7 +25,10 @@ class EndCut(Struct, frozen=True):
 
 
 class Part(Struct, frozen=True):
-    """One piece of wood to cut. Length is over all, between the extreme points (mm); not rounded yet."""
+    """One piece of wood to cut. Length is over all, between the extreme points (mm); not rounded yet.
+
+    `length_of` and `width_of` are the same sizes with what they are made of.
+    """
 
     id: str
     change_id: str
@@ -40,6 +44,8 @@ class Part(Struct, frozen=True):
     measured_on: str = "over all"
     goes: str = ""
     rests_on: frozenset[str] = frozenset()
+    length_of: Sized | None = None
+    width_of: Sized | None = None
 
 
 class LaterCut(Struct, frozen=True):
@@ -53,16 +59,19 @@ class LaterCut(Struct, frozen=True):
     corners: int
     part_ids: tuple[str, ...]
     rests_on: frozenset[str] = frozenset()
+    length_of: Sized | None = None
+    width_of: Sized | None = None
 
 
 class Fitting(Struct, frozen=True):
-    """Screws of one length (mm)."""
+    """Screws of one length (mm). `why` says how they were counted."""
 
     change_id: str
     kind: FittingKind
     size: float
     count: int
     use: str
+    why: Say = Say("")
 
 
 class Supply(Struct, frozen=True):
@@ -72,6 +81,7 @@ class Supply(Struct, frozen=True):
     kind: FittingKind
     amount: float
     use: str
+    why: Say = Say("")
 
 
 class Remedy(Struct, frozen=True):

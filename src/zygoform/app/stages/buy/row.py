@@ -1,6 +1,6 @@
 """One thing to buy, with its price, which can be changed where it stands."""
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
@@ -13,7 +13,9 @@ from zygoform.core.money.purchase import BuyRow
 
 
 class BuyLine(QWidget):
-    """Count, thing and size, what for, price, sum. Pointing lights what it gives."""
+    """Count, thing and size, what for, price, sum. Pointing lights what it gives; `pointed` carries the row."""
+
+    pointed = Signal(object)
 
     def __init__(self, session: Session, row: BuyRow) -> None:
         super().__init__()
@@ -62,6 +64,7 @@ class BuyLine(QWidget):
             "",
             lambda text: self.session.do(lambda project: set_price(project, name, at, text)),
         )
+        field.focused.connect(lambda: self.pointed.emit(self.row))
         field.title.hide()
         field.line.setAccessibleName(f"Price of one {self.row.name}")
         field.line.setAlignment(Qt.AlignmentFlag.AlignRight)
@@ -74,10 +77,12 @@ class BuyLine(QWidget):
         del event
         if self.row.part_ids:
             self.session.point(self.row.part_ids[0])
+        self.pointed.emit(self.row)
 
     def leaveEvent(self, event: object) -> None:
         del event
         self.session.point("")
+        self.pointed.emit(None)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)

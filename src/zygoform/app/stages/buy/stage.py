@@ -12,6 +12,9 @@ from zygoform.app.stages.buy.row import BuyLine
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.why import WhyPanel
+from zygoform.core.money.purchase import BuyRow
+from zygoform.core.why.buying import why_price, why_row, why_total
 
 ROOMY = 840
 """In less room the line beside the title is left out."""
@@ -45,7 +48,12 @@ class BuyStage(QWidget):
         area.setWidget(inner)
         column.addWidget(area, 1)
         row.addWidget(left, 1)
-        row.addWidget(self._side())
+        side = QScrollArea()
+        side.setWidgetResizable(True)
+        side.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        side.setFixedWidth(t.px(t.SIDE + 20))
+        side.setWidget(self._side())
+        row.addWidget(side)
         self._shown: object = None
         when_seen(self, session.changed, self.refresh)
         session.pointed.connect(self._on_pointed)
@@ -53,7 +61,6 @@ class BuyStage(QWidget):
 
     def _side(self) -> QWidget:
         side = QWidget()
-        side.setFixedWidth(t.px(t.SIDE + 20))
         column = QVBoxLayout(side)
         column.setContentsMargins(12, 14, t.MARGIN, 8)
         column.setSpacing(8)
@@ -69,6 +76,8 @@ class BuyStage(QWidget):
         column.addWidget(self.total)
         self.note = wrapped("", "second")
         column.addWidget(self.note)
+        self.why = WhyPanel(self.session)
+        column.addWidget(self.why)
         column.addSpacing(8)
         column.addWidget(
             wrapped(
@@ -97,6 +106,7 @@ class BuyStage(QWidget):
             return
         self._shown = now
         self._refill()
+        self._show_why(None)
 
     def _refill(self) -> None:
         plan = self.session.plan
@@ -114,10 +124,17 @@ class BuyStage(QWidget):
                 self._list.addWidget(title)
                 group = row.group
             line = BuyLine(self.session, row)
+            line.pointed.connect(self._show_why)
             self._list.addWidget(line)
             for field in line.findChildren(QWidget, name) if name else []:
                 field.setFocus()
         self._list.addStretch(1)
+
+    def _show_why(self, row: BuyRow | None) -> None:
+        """Why so many, why that sum; without a row why the total."""
+        plan = self.session.plan
+        if plan is not None:
+            self.why.refresh((why_row(plan, row), why_price(plan, row)) if row else (why_total(plan),), "")
 
     def _on_pointed(self, part_id: str) -> None:
         found = describe(self.session, part_id)

@@ -17,9 +17,13 @@ from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.plan import Plan
+from zygoform.core.why.boards import why_cost, why_left, why_length
+from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
+from zygoform.core.why.why import Why
 
-NARROW = 1000
+NARROW, SLIM = 1000, 720
 """Under this width the line beside the title makes room for the buttons."""
 
 FINDINGS = ("too_long", "short_parts", "guessed")
@@ -65,8 +69,15 @@ class CutStage(QWidget):
         self.rack_button.setIcon(icon("rack"))
         self.rack_button.setCheckable(True)
         self.rack_button.clicked.connect(self._toggle_rack)
+        self.why_button = QPushButton("Why")
+        self.why_button.setObjectName("why")
+        self.why_button.setToolTip("Why the numbers of what you point at are what they are (?)")
+        self.why_button.setShortcut("?")
+        self.why_button.setCheckable(True)
+        self.why_button.clicked.connect(self._toggle_why)
         self.mode = Segments("cut_mode", [("setting", "By setting"), ("part", "By part")])
         self.mode.chosen.connect(self._choose)
+        bar.addWidget(self.why_button)
         bar.addWidget(self.rack_button)
         bar.addWidget(self.mode)
         return bar
@@ -130,11 +141,40 @@ class CutStage(QWidget):
         self.stack.addWidget(cuts)
         self.rack = Rack(self.session)
         self.stack.addWidget(self.rack)
+        self.why = WhyPanel(self.session)
+        why_area = QScrollArea()
+        why_area.setWidgetResizable(True)
+        why_area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        why_area.setWidget(self.why)
+        self.stack.addWidget(why_area)
         column.addWidget(self.stack, 1)
         return side
 
     def _toggle_rack(self) -> None:
+        self.why_button.setChecked(False)
         self.stack.setCurrentIndex(1 if self.rack_button.isChecked() else 0)
+
+    def _toggle_why(self) -> None:
+        self.rack_button.setChecked(False)
+        self.stack.setCurrentIndex(2 if self.why_button.isChecked() else 0)
+        self._refresh_why()
+
+    def _refresh_why(self) -> None:
+        """For a part every number of it, its board and what is glued of it; else what the boards cost."""
+        plan = self.session.plan
+        if plan is None or not self.why_button.isChecked() or self.session.lit:
+            return
+        part_id = self.session.part
+        whys: list[Why | None] = [why_part(plan, part_id, number) for number in PART_NUMBERS]
+        for layout in plan.layouts:
+            for board in layout.boards:
+                if any(on.part.id == part_id for on in board.parts):
+                    whys += [why_length(plan, board), why_left(plan, board), why_cost(plan, layout)]
+        for outcome in plan.outcomes:
+            for cut in outcome.later:
+                if part_id in cut.part_ids:
+                    whys += [why_later(cut, "length"), why_later(cut, "width")]
+        self.why.refresh(whys, "Point at a part, a row or a board: its numbers say why.")
 
     def _choose(self, mode: str) -> None:
         self.pages.setCurrentIndex(0 if mode == "setting" else 1)
@@ -172,6 +212,7 @@ class CutStage(QWidget):
         self.keeping.setVisible(bool(pieces))
 
     def _on_pointed(self, part_id: str) -> None:
+        self._refresh_why()
         plan = self.session.plan
         listed = plan.listed(part_id) if plan is not None else None
         self.badge.setVisible(listed is not None)
@@ -186,6 +227,7 @@ class CutStage(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self.subtitle.setVisible(self.width() > t.px(NARROW))
+        self.title.setVisible(self.width() > t.px(SLIM))
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

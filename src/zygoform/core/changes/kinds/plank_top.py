@@ -2,65 +2,30 @@
 
 from typing import Annotated, Literal
 
-from msgspec import Struct
-
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, rebuilt
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides, round_corners
 from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.goods.across import LEAST_RIP, Rip, board_widths
 from zygoform.core.goods.fittings import pocket_screw, spacing, through_screw
 from zygoform.core.goods.species import movement, slot
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import Choice, choice, length, switch
-from zygoform.core.measure.rounding import count_up, round_to
+from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.outcome import Finding, Fitting, Handle, LaterCut, Note, Outcome, Part, Remedy, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
-LEAST_RIP = 38.0
-"""Narrower strips are hard to joint and clamp; the rest is then taken from both outer boards."""
-
 CLAMPS_APART = 275.0
 HOLD_APART = 300.0
 HOLD_SCREW = 4.5
+SIDES = ("left", "right", "front", "back")
 GLUE_ML_PER_M2 = 200.0
 """Typical for edge joints, both faces wetted."""
-
-Rip = Literal["auto", "first", "last", "both"]
-
-
-class Layout(Struct, frozen=True):
-    """Widths of the boards across the top, from the front (or left) on."""
-
-    widths: tuple[float, ...]
-    full: float
-    excess: float
-    ripped: Literal["none", "first", "last", "both"]
-
-
-def board_widths(across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP) -> Layout:
-    """n = ceil(across / full) boards of working width `full`; what is over comes off the chosen board.
-
-    On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
-    """
-    n = count_up(across / full)
-    excess = n * full - across
-    if excess <= SAME_MM:
-        return Layout((full,) * n, full, 0.0, "none")
-    chosen: Literal["first", "last", "both"] = "last" if full - excess >= least - SAME_MM else "both"
-    if rip != "auto":
-        chosen = rip
-    if n == 1:
-        chosen = "last"
-    widths = [full] * n
-    if chosen == "both":
-        widths[0] = widths[-1] = full - excess / 2
-    else:
-        widths[0 if chosen == "first" else -1] = full - excess
-    return Layout(tuple(widths), full, excess, chosen)
 
 
 class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
@@ -165,9 +130,28 @@ class _Top:
         if full < LEAST_RIP / 2:
             raise BadInputError("does_not_fit", "Jointing leaves nothing of this board.", "joint_loss")
         self.layout = board_widths(self.across, full, c.rip)
+        self._why_sizes()
         self.rests_on = body.width.guesses | body.depth.guesses
         if body.corner_left.value != 90 or body.corner_right.value != 90:
             self.rests_on |= body.corner_left.guesses | body.corner_right.guesses
+
+    def _why_sizes(self) -> None:
+        """Length, width across and a full board again, with what they are made of."""
+        c, body = self.change, self.body
+        where = f"{c.id}/plank/1"
+        over = {side: sized(f"{side} overhang", getattr(c, f"overhang_{side}"), where=where) for side in SIDES}
+        wide = body.width + over["left"] + over["right"]
+        deep = body.depth + over["front"] + over["back"]
+        along, across = (wide, deep) if c.direction == "width" else (deep, wide)
+        self.long_of = _with_slant(along, self.long, where)
+        self.across_of = _with_slant(across, self.across, where)
+        self.full_of = sized("width of the board", self.size.width, "on sale")
+        if c.joint_loss:
+            self.full_of = self.full_of - sized("lost to jointing", c.joint_loss)
+        rest = self.across_of - self.full_of * (
+            len(self.layout.widths) - (2 if self.layout.ripped == "both" else 1)
+        )
+        self.ripped_of = rest * 0.5 if self.layout.ripped == "both" else rest
 
     def outcome(self) -> Outcome:
         off = frozenset(b.id for b in self.body.boards if b.role == "top")
@@ -220,6 +204,8 @@ class _Top:
                 measured_on="over all, spare at the ends included" if self.change.trim else "over all",
                 goes=f"in the top, number {k + 1} {place}",
                 rests_on=self.rests_on,
+                length_of=self.long_of + sized("spare at each end", self.change.trim) * 2,
+                width_of=self.ripped_of if width < self.layout.full - SAME_MM else self.full_of,
             )
             for k, width in enumerate(self.layout.widths)
         )
@@ -228,7 +214,16 @@ class _Top:
         ids = tuple(f"{self.change.id}/plank/{k + 1}" for k in range(len(self.layout.widths)))
         corners = 0 if self.change.radius <= SAME_MM else (4 if self.change.rounded == "all" else 2)
         return LaterCut(
-            self.change.id, "Top", self.long, self.across, self.change.radius, corners, ids, self.rests_on
+            self.change.id,
+            "Top",
+            self.long,
+            self.across,
+            self.change.radius,
+            corners,
+            ids,
+            self.rests_on,
+            self.long_of,
+            self.across_of,
         )
 
     def _fittings(self) -> tuple[Fitting, ...]:
@@ -239,11 +234,20 @@ class _Top:
                 size = pocket_screw(self.size.thickness)
             except BadInputError as thin:
                 raise BadInputError(thin.kind, thin.message, "screws") from thin
-            count = len(self._screw_places()) * joints
-            fittings.append(Fitting(self.change.id, "pocket screw", size, count, "in the joints of the top"))
-        fittings.append(
-            Fitting(self.change.id, "wood screw", self._hold_screw(), 2 * self._hold_count(), "hold the top down")
+            each = len(self._screw_places())
+            why = Say(
+                f"{each} in a joint, at most {{0}} apart and {{1}} from the ends, in {joints} joints; "
+                "{2} long for boards {3} thick",
+                (self.change.screw_apart, self.change.screw_margin, size, self.size.thickness),
+            )
+            use = "in the joints of the top"
+            fittings.append(Fitting(self.change.id, "pocket screw", size, each * joints, use, why))
+        held, screw = self._hold_count(), self._hold_screw()
+        why = Say(
+            f"two rows of {held}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
+            (HOLD_APART, screw, self.size.thickness),
         )
+        fittings.append(Fitting(self.change.id, "wood screw", screw, 2 * held, "hold the top down", why))
         return tuple(fittings)
 
     def _screw_places(self) -> tuple[float, ...]:
@@ -270,7 +274,12 @@ class _Top:
 
     def _supplies(self) -> tuple[Supply, ...]:
         area = (len(self.layout.widths) - 1) * self.long * self.size.thickness / 1e6
-        return (Supply(self.change.id, "glue", area * GLUE_ML_PER_M2, "edge joints of the top"),) if area else ()
+        why = Say(
+            f"{len(self.layout.widths) - 1} joints of {{0}} × {{1}}, {GLUE_ML_PER_M2:g} ml a square metre",
+            (self.long, self.size.thickness),
+        )
+        amount = area * GLUE_ML_PER_M2
+        return (Supply(self.change.id, "glue", amount, "edge joints of the top", why),) if area else ()
 
     def _shrink_grow(self) -> tuple[float, float]:
         now, climate = self.shop.climate.now, self.shop.climate
@@ -364,6 +373,13 @@ class _Top:
             at = ((ax + bx) / 2, (ay + by) / 2, high)
             handles.append(Handle(self.change.id, name, label, at, direction))
         return tuple(handles)
+
+
+def _with_slant(size: Sized, value: float, where: str) -> Sized:
+    """The size as the outline has it: corners out of square make it longer between its farthest points."""
+    if abs(size.value - value) <= SAME_MM:
+        return size
+    return size + sized("what corners out of square add", value - size.value, "worked out", where)
 
 
 def _strip(outline: Outline, across: tuple[float, float], low: float, high: float) -> Outline:

@@ -11,7 +11,7 @@ from zygoform.core.geometry.prism import X, Y, upright
 from zygoform.core.goods.fittings import spacing, through_screw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import Choice, choice, length
-from zygoform.core.measure.reading import Sized
+from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Handle, Note, Outcome, Part, Remedy, Supply
@@ -188,7 +188,26 @@ class _Skirt:
             measured_on=_measured(left, right) if mitred else "over all",
             goes=f"across the {NAMES[side]}, {'round' if self.change.fit == 'out' else 'under'} the body",
             rests_on=self._rests_on(side),
+            length_of=self._length_of(side, high - low),
+            width_of=sized(
+                "height of the skirt", self.change.height, where=f"{self.change.id}/board/{NAMES[side]}"
+            ),
         )
+
+    def _length_of(self, side: int, length: float) -> Sized:
+        """The body's own side, and what the corners add or take."""
+        where = f"{self.change.id}/board/{NAMES[side]}"
+        size = self.body.width if side in (FRONT, BACK) else self.body.depth
+        ends = 2 if side in (FRONT, BACK) or self.count == 4 else 1
+        if self.change.fit == "out":
+            size = size + sized("thickness of the board", self.t, "on sale") * ends
+        elif self.change.fit == "in":
+            size = size - sized("set back", self.change.setback, where=where) * ends
+        if self.change.corners == "butted" and side not in (FRONT, BACK):
+            size = size - sized("thickness of the board", self.t, "on sale") * ends
+        if abs(size.value - length) <= SAME_MM:
+            return size
+        return size + sized("what corners out of square add", length - size.value, "worked out", where)
 
     def _bevels(
         self, outline: Outline, along_side: tuple[float, float], outward: tuple[float, float]
@@ -230,13 +249,24 @@ class _Skirt:
         except BadInputError as none:
             raise BadInputError(none.kind, none.message, "board") from none
         use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
-        return (Fitting(self.change.id, "wood screw", size, self._rows() * (1 if out else 2), use),)
+        each, through = (1, self.body.side_thickness) if out else (2, BLOCK)
+        places, screws = "places" if out else "blocks", "1 screw" if out else "2 screws"
+        why = Say(
+            f"{self._rows()} {places}, at most {{0}} apart, {screws} in each; "
+            "{1} is the longest that goes through {2} and not through {3}",
+            (BLOCKS_APART, size, through, self.t),
+        )
+        return (Fitting(self.change.id, "wood screw", size, self._rows() * each, use, why),)
 
     def _supplies(self) -> tuple[Supply, ...]:
         corners = 2 if self.count == 3 else 4
         blocks = 0 if self.change.fit == "out" else self._rows()
         area = (corners * self.t * 1.5 + blocks * 2 * BLOCK) * self.change.height / 1e6
-        return (Supply(self.change.id, "glue", area * GLUE_ML_PER_M2, "corners and blocks of the skirt"),)
+        why = Say(
+            f"{corners} corners and {blocks} blocks, {{0}} high, {GLUE_ML_PER_M2:g} ml a square metre",
+            (self.change.height,),
+        )
+        return (Supply(self.change.id, "glue", area * GLUE_ML_PER_M2, "corners and blocks of the skirt", why),)
 
     def _notes(self) -> tuple[Note, ...]:
         notes = [

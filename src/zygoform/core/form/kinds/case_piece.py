@@ -10,7 +10,7 @@ from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, Opening, lay_out
 from zygoform.core.geometry.plane import Outline, clip, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
-from zygoform.core.measure.param import corner, measured, params
+from zygoform.core.measure.param import Param, corner, measured, params
 from zygoform.core.measure.reading import Readings, Sized, settle
 
 RAIL_DEPTH = 60.0
@@ -65,7 +65,9 @@ class _Builder:
         for entry in params(CasePiece):
             own_name = entry.group in ("Over all", "Corners")
             name = entry.label.lower() if own_name else f"{entry.group} {entry.label}".lower()
-            self.size[entry.name] = settle(getattr(piece, entry.name), entry.guess or 0.0, name)
+            self.size[entry.name] = settle(
+                getattr(piece, entry.name), entry.guess or 0.0, name, self._seen_on(entry)
+            )
         size = self.size
         self.width = size["width"] - size["overhang_sides"] * 2
         self.depth = size["depth"] - size["overhang_front"] - size["overhang_back"]
@@ -75,6 +77,12 @@ class _Builder:
         side, back = -self.mm("side_thickness"), -self.mm("back_thickness")
         self.inner = offset_sides(self.plan, (0.0, side, 0.0, side))
         self.hollow = offset_sides(self.inner, (0.0, 0.0, back, 0.0))
+
+    def _seen_on(self, entry: Param) -> str:
+        """The part a size is seen on best."""
+        own = {"side_thickness": "side/left", "rail_thickness": "rail/top", "back_thickness": "back/main"}
+        group = {"Base": "base/front", "Corners": "side/right" if entry.name == "corner_right" else "side/left"}
+        return f"{self.piece.id}/{own.get(entry.name) or group.get(entry.group, 'top/main')}"
 
     def mm(self, name: str) -> float:
         return self.size[name].value

@@ -1,0 +1,44 @@
+"""How many boards side by side, and which of them is ripped."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.measure.rounding import count_up
+from zygoform.core.tolerance import SAME_MM
+
+LEAST_RIP = 38.0
+"""Narrower strips are hard to joint and clamp; the rest is then taken from both outer boards."""
+
+Rip = Literal["auto", "first", "last", "both"]
+
+
+class Layout(Struct, frozen=True):
+    """Widths of the boards across the top, from the front (or left) on."""
+
+    widths: tuple[float, ...]
+    full: float
+    excess: float
+    ripped: Literal["none", "first", "last", "both"]
+
+
+def board_widths(across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP) -> Layout:
+    """n = ceil(across / full) boards of working width `full`; what is over comes off the chosen board.
+
+    On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
+    """
+    n = count_up(across / full)
+    excess = n * full - across
+    if excess <= SAME_MM:
+        return Layout((full,) * n, full, 0.0, "none")
+    chosen: Literal["first", "last", "both"] = "last" if full - excess >= least - SAME_MM else "both"
+    if rip != "auto":
+        chosen = rip
+    if n == 1:
+        chosen = "last"
+    widths = [full] * n
+    if chosen == "both":
+        widths[0] = widths[-1] = full - excess / 2
+    else:
+        widths[0 if chosen == "first" else -1] = full - excess
+    return Layout(tuple(widths), full, excess, chosen)

@@ -1,0 +1,75 @@
+"""Boards, what is left of them, layouts."""
+
+from zygoform.core.cutlist.ask import PlacedBoard, SizeLayout
+from zygoform.core.measure.say import Say
+from zygoform.core.plan import Plan
+from zygoform.core.why.why import Why
+
+
+def board_of(plan: Plan, letter: str) -> PlacedBoard | None:
+    """The board of that letter."""
+    return next((b for layout in plan.layouts for b in layout.boards if b.letter == letter), None)
+
+
+def why_left(plan: Plan, board: PlacedBoard) -> Why:
+    """Why so much of a board is left."""
+    parts = [on.part for on in board.parts]
+    lengths = tuple(part.length for part in parts)
+    used = sum(lengths)
+    gaps = board.length - 2 * plan.shop.end_trim - used - board.left_over
+    marks = " − ".join(f"{{{k + 2}}} {part.code}" for k, part in enumerate(parts))
+    last = len(lengths) + 2
+    cuts = f"− {{{last}}} for {len(parts)} cut{'s' * (len(parts) > 1)}"
+    if gaps < 0:
+        cuts = f"+ {{{last}}} saved by slanted ends that share cuts"
+    formula = Say(
+        f"{{0}} board − 2 × {{1}} lost at the ends − {marks} {cuts}",
+        (board.length, plan.shop.end_trim, *lengths, abs(gaps)),
+    )
+    what = Say(f"Of board {board.letter} {{0}} is left", (board.left_over,))
+    keep = "10 in (254 mm) or more: worth keeping" if board.worth_keeping else "too short to keep"
+    return Why(what, formula, Say(keep), board.left_over, tuple(part.id for part in parts))
+
+
+def why_length(plan: Plan, board: PlacedBoard) -> Why:
+    """Why a board of this length."""
+    what = Say(f"Board {board.letter} is {{0}} long", (board.length,))
+    if board.owned:
+        return Why(what, Say("your own, used before any is bought"), Say(""), board.length, _on(board))
+    size = plan.shop.size(board.size.id)
+    offers = ", ".join(f"{{{k}}} for {plan.shop.currency}{o.price:.2f}" for k, o in enumerate(size.offers))
+    layout = next(lay for lay in plan.layouts if board in lay.boards)
+    return Why(
+        what,
+        Say(f"on sale: {offers}", tuple(o.length for o in size.offers)),
+        _verdict(layout),
+        board.length,
+        _on(board),
+    )
+
+
+def why_cost(plan: Plan, layout: SizeLayout) -> Why:
+    """Why the boards of one size cost what they cost."""
+    counts: dict[tuple[float, object], int] = {}
+    for board in layout.boards:
+        counts[board.length, board.price] = counts.get((board.length, board.price), 0) + 1
+    marks = " + ".join(
+        f"{count} × {{{k}}} at {plan.shop.currency}{price:.2f}"
+        for k, ((_, price), count) in enumerate(counts.items())
+    )
+    what = Say(f"{layout.size.name}: {plan.shop.currency}{layout.cost:.2f}")
+    return Why(what, Say(marks, tuple(length for length, _ in counts)), _verdict(layout), float(layout.cost), ())
+
+
+def _verdict(layout: SizeLayout) -> Say:
+    if layout.proven:
+        return Say("No other choice of boards is cheaper: proven")
+    return Say(
+        f"Not proven yet; at most {layout.cost - layout.bound:.2f} could be saved"
+        if layout.bound
+        else "A quick layout"
+    )
+
+
+def _on(board: PlacedBoard) -> tuple[str, ...]:
+    return tuple(on.part.id for on in board.parts)

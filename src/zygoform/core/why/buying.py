@@ -1,0 +1,62 @@
+"""What to buy, and the total."""
+
+from zygoform.core.measure.say import Say
+from zygoform.core.money.purchase import BuyRow
+from zygoform.core.outcome.outcome import Fitting, Supply
+from zygoform.core.plan import Plan
+from zygoform.core.why.why import Why
+
+
+def why_row(plan: Plan, row: BuyRow) -> Why:
+    """Why so many of one thing."""
+    what = Say(f"{row.count} × {row.name}")
+    if row.group == "Wood":
+        boards = [b for layout in plan.layouts for b in layout.boards if not b.owned]
+        mine = [b for b in boards if b.length == row.length and f"{b.size.id} {b.length:g}" == row.key]
+        letters = ", ".join(f"{b.letter} for {' '.join(on.part.code for on in b.parts)}" for b in mine)
+        return Why(what, Say(letters), Say("As the boards are laid out on Cut"), row.count, row.part_ids)
+    return Why(what, _needed(plan, row), _packed(plan, row), row.count, row.part_ids)
+
+
+def why_price(plan: Plan, row: BuyRow) -> Why:
+    """Where a price comes from, and the sum of the row."""
+    money = plan.shop.currency
+    what = Say(f"{row.name}: {money}{row.total:.2f}")
+    return Why(
+        what, Say(f"{row.count} × {money}{row.each:.2f}"), Say("The price list's, or yours"), float(row.total)
+    )
+
+
+def why_total(plan: Plan) -> Why:
+    """What the total is made of."""
+    money, groups = plan.shop.currency, dict[str, float]()
+    for row in plan.purchase.rows:
+        groups[row.group] = groups.get(row.group, 0.0) + float(row.total)
+    what = Say(f"All of it: {money}{plan.purchase.total:.2f}")
+    marks = " + ".join(f"{name.lower()} {money}{total:.2f}" for name, total in groups.items())
+    missing = f"without {plan.purchase.unpriced} prices" if plan.purchase.unpriced else ""
+    return Why(what, Say(marks), Say(missing), float(plan.purchase.total))
+
+
+def _needed(plan: Plan, row: BuyRow) -> Say:
+    """What the changes say they need of it."""
+    words, lengths = [], list[float]()
+    for outcome in plan.outcomes:
+        uses: list[Fitting | Supply] = [f for f in outcome.fittings if row.key.startswith(f"{f.kind} {f.size:g}")]
+        uses += [s for s in outcome.supplies if row.key.startswith(s.kind)]
+        for use in uses:
+            shifted = use.why.text
+            for k in reversed(range(len(use.why.lengths))):
+                shifted = shifted.replace(f"{{{k}}}", f"{{{k + len(lengths)}}}")
+            words.append(f"{use.use}: {shifted}")
+            lengths += use.why.lengths
+    return Say("; ".join(words), tuple(lengths))
+
+
+def _packed(plan: Plan, row: BuyRow) -> Say:
+    pack = next((p for p in plan.shop.packs if row.key.endswith(f" {p.id}")), None)
+    if pack is None:
+        return Say("No pack of it is on the price list")
+    unit = "ml" if pack.kind == "glue" else "pieces"
+    need = row.need.split(":", 1)[0]
+    return Say(f"{need} in packs of {pack.holds:g} {unit}: the cheapest that cover it")

@@ -1,0 +1,103 @@
+"""Sizes of parts and of what is cut after the glue-up."""
+
+from typing import Literal
+
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.measure.rounding import Mode
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.outcome import LaterCut
+from zygoform.core.plan import Plan
+from zygoform.core.tolerance import SAME_DEG, SAME_MM
+from zygoform.core.why.why import Why, known_by, places, sum_of
+
+PartNumber = Literal["length", "width", "thickness", "left", "right", "count"]
+PART_NUMBERS: tuple[PartNumber, ...] = ("length", "width", "thickness", "left", "right", "count")
+_ROUNDED: dict[Mode, str] = {
+    "up": "up, so that it covers",
+    "down": "down, so that it goes in",
+    "nearest": "to the nearest mark",
+}
+
+
+def why_part(plan: Plan, part_id: str, number: PartNumber) -> Why | None:
+    """Why a number of a part in the cut list is what it is; None for a part that is not there."""
+    listed = plan.listed(part_id)
+    if listed is None:
+        return None
+    if number == "length":
+        return _length(listed)
+    if number == "width":
+        return _width(plan, listed)
+    if number == "thickness":
+        return _thickness(plan, listed)
+    if number == "count":
+        return _count(plan, listed)
+    return _end(listed, number)
+
+
+def why_later(cut: LaterCut, number: Literal["length", "width"]) -> Why:
+    """Why something glued up is trimmed to its length or width."""
+    size = cut.length_of if number == "length" else cut.width_of
+    size = size or sized(number, cut.length if number == "length" else cut.width, "worked out")
+    word = "long" if number == "length" else "wide"
+    what = Say(f"{cut.name} is {{0}} {word} after the glue-up", (size.value,))
+    return Why(what, sum_of(size), known_by(size), size.value, (*cut.part_ids, *places(size, "")[1:]))
+
+
+def _length(listed: ListedPart) -> Why:
+    part = listed.part
+    size = part.length_of or sized("length", part.length, "worked out")
+    what = Say(f"{part.name} {listed.code} is {{0}} long, {part.measured_on}", (listed.length,))
+    return Why(
+        what, _rounded(size, listed.length, part.rounding), known_by(size), listed.length, places(size, part.id)
+    )
+
+
+def _width(plan: Plan, listed: ListedPart) -> Why:
+    part = listed.part
+    board = plan.shop.size(part.size_id)
+    size = part.width_of or sized("width of the board", part.width, "on sale")
+    what = Say(f"{part.name} {listed.code} is {{0}} wide", (listed.width,))
+    if part.ripped:
+        what = Say(f"{part.name} {listed.code} is ripped to {{0}} from {{1}}", (listed.width, board.width))
+    return Why(what, _rounded(size, listed.width, "nearest"), known_by(size), listed.width, places(size, part.id))
+
+
+def _thickness(plan: Plan, listed: ListedPart) -> Why:
+    board = plan.shop.size(listed.part.size_id)
+    what = Say(f"{listed.part.name} {listed.code} is {{0}} thick", (listed.part.thickness,))
+    formula = Say(f"{board.name} really is {{0}} thick", (board.thickness,))
+    return Why(what, formula, Say("As sold; measure one"), listed.part.thickness, (listed.id,))
+
+
+def _count(plan: Plan, listed: ListedPart) -> Why:
+    alike = [part for part in plan.parts if part.shape == listed.shape]
+    goes = ", ".join(dict.fromkeys(part.part.goes for part in alike if part.part.goes))
+    return Why(
+        Say(f"{len(alike)} of shape {listed.shape}"),
+        Say(goes),
+        Say(""),
+        len(alike),
+        tuple(part.id for part in alike),
+    )
+
+
+def _end(listed: ListedPart, end: Literal["left", "right"]) -> Why:
+    cut = listed.part.left if end == "left" else listed.part.right
+    setting = listed.left if end == "left" else listed.right
+    angle = abs(cut.bevel or cut.mitre)
+    name = f"The {end} end of {listed.part.name.lower()} {listed.code}"
+    if angle < SAME_DEG:
+        return Why(Say(f"{name} is square"), Say(""), Say(""), 0.0, (listed.id,))
+    corner = 2 * (90 - angle)
+    formula = f"the saw's scale is 90° less half the corner: 90° − {corner:g}° / 2 = {angle:g}°"
+    inputs = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
+    return Why(Say(f"{name}: {setting.title.lower()}"), Say(formula), Say(inputs), angle, (listed.id,))
+
+
+def _rounded(size: Sized, value: float, mode: Mode) -> Say:
+    total = sum_of(size)
+    if abs(size.value - value) <= SAME_MM:
+        return total
+    return Say(f"{total.text}, rounded {_ROUNDED[mode]}", total.lengths)

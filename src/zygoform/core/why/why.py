@@ -1,0 +1,60 @@
+"""What an answer is."""
+
+from msgspec import Struct
+
+from zygoform.core.measure.reading import Origin, Sized
+from zygoform.core.measure.say import Say
+
+
+class Why(Struct, frozen=True):
+    """`what` is the number in words, `formula` what it comes from, `inputs` how each is known.
+
+    `where` are ids of parts to light; `value` is the number itself (mm, degrees, money or a count).
+    """
+
+    what: Say
+    formula: Say
+    inputs: Say
+    value: float
+    where: tuple[str, ...] = ()
+
+    @property
+    def lines(self) -> tuple[Say, ...]:
+        """One to three lines."""
+        return tuple(line for line in (self.what, self.formula, self.inputs) if line.text)
+
+
+_HOW: dict[Origin, str] = {
+    "guessed": "guessed, measure it first",
+    "measured": "measured",
+    "chosen": "chosen",
+    "on sale": "as sold",
+    "worked out": "worked out",
+}
+
+
+def sum_of(size: Sized) -> Say:
+    """The terms as a sum: {0} width over all − 2 × {1} top over the sides + …"""
+    words, lengths = [], list[float]()
+    for k, term in enumerate(term for term in size.terms if abs(term.value) > 1e-9):
+        sign = ("− " if term.factor < 0 else "+ ") if k else ("− " if term.factor < 0 else "")
+        many = abs(term.factor)
+        times = "" if abs(many - 1) < 1e-9 else "half of " if abs(many - 0.5) < 1e-9 else f"{many:g} × "
+        words.append(f"{sign}{times}{{{len(lengths)}}} {term.name}")
+        lengths.append(term.value)
+    return Say(" ".join(words), tuple(lengths))
+
+
+def known_by(size: Sized) -> Say:
+    """How each input is known, those to be wary of first."""
+    groups = []
+    for origin, words in _HOW.items():
+        names = dict.fromkeys(term.name for term in size.terms if term.origin == origin and abs(term.value) > 1e-9)
+        if names:
+            groups.append(f"{words}: {', '.join(names)}")
+    return Say("; ".join(groups)[:1].upper() + "; ".join(groups)[1:] if groups else "")
+
+
+def places(size: Sized, own: str) -> tuple[str, ...]:
+    """The part itself and what its inputs are seen on."""
+    return tuple(dict.fromkeys((own, *(term.where for term in size.terms if term.where))))

@@ -1,0 +1,175 @@
+"""Every number on Cut and Buy says why, and what it says comes to the number."""
+
+import itertools
+import re
+from decimal import Decimal
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.strategies import planned
+from zygoform.core.edits.planning import set_value
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.workshop import own_board
+from zygoform.core.measure.reading import Sized, settle, sized
+from zygoform.core.measure.rounding import round_to
+from zygoform.core.measure.say import Say
+from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.core.why.boards import why_cost, why_left, why_length
+from zygoform.core.why.buying import why_price, why_row, why_total
+from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
+from zygoform.core.why.tape import tape_before_cut
+from zygoform.core.why.why import Why, sum_of
+from zygoform.files.demo import demo_project
+
+_TERM = re.compile(r"(^|[+−] )(half of |[0-9.]+ × )?\{([0-9]+)\}")
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def worth(say: Say) -> float:
+    """Works a formula out as a reader would: signs, factors and lengths as written."""
+    total = 0.0
+    for sign, factor, place in _TERM.findall(say.text):
+        many = 0.5 if factor == "half of " else float(factor.removesuffix(" × ")) if factor else 1.0
+        total += (-1 if "−" in sign else 1) * many * say.lengths[int(place)]
+    return total
+
+
+def every_number(plan: Plan) -> list[tuple[Why | None, float]]:
+    """Each number of both screens with its answer."""
+    found: list[tuple[Why | None, float]] = []
+    for listed in plan.parts:
+        alike = sum(other.shape == listed.shape for other in plan.parts)
+        shown: dict[str, Any] = {"length": listed.length, "width": listed.width, "thickness": listed.part.thickness}
+        shown |= {"count": alike, "left": abs(listed.part.left.bevel), "right": abs(listed.part.right.bevel)}
+        found += [(why_part(plan, listed.id, number), shown[number]) for number in PART_NUMBERS]
+    for layout in plan.layouts:
+        found.append((why_cost(plan, layout), float(layout.cost)))
+        for board in layout.boards:
+            found += [(why_length(plan, board), board.length), (why_left(plan, board), board.left_over)]
+    for outcome in plan.outcomes:
+        for cut in outcome.later:
+            found += [(why_later(cut, "length"), cut.length), (why_later(cut, "width"), cut.width)]
+    for row in plan.purchase.rows:
+        found += [(why_row(plan, row), row.count), (why_price(plan, row), float(row.total))]
+    found.append((why_total(plan), float(plan.purchase.total)))
+    return found
+
+
+@settings(max_examples=40)
+@given(planned(), st.sampled_from(("inch", "mm")))
+def test_every_number_says_why_in_at_most_three_lines(project: Project, system: str) -> None:
+    from zygoform.core.edits.workshop import set_unit
+
+    plan = plan_of(set_unit(project, system).project)  # type: ignore[arg-type]
+    ids = {board.id for board in (*plan.found.boards, *plan.planned.boards)} | {p.id for p in plan.parts}
+    for why, value in every_number(plan):
+        assert why is not None
+        assert why.value == pytest.approx(value, abs=1e-6)
+        assert 1 <= len(why.lines) <= 3
+        for line in why.lines:
+            words = line.words(plan.shop.unit.show)
+            assert "{" not in words
+            assert words[:1].upper() == words[:1] or words[:1].isdigit() or line is not why.lines[0]
+        assert set(why.where) <= ids
+
+
+@settings(max_examples=40)
+@given(planned())
+def test_sums_come_to_the_size(project: Project) -> None:
+    plan = plan_of(project)
+    for listed in plan.parts:
+        for size, exact in ((listed.part.length_of, listed.part.length), (listed.part.width_of, listed.part.width)):
+            assert size is not None
+            assert size.value == pytest.approx(exact, abs=1e-6)
+            assert worth(sum_of(size)) == pytest.approx(exact, abs=1e-6)
+        length = why_part(plan, listed.id, "length")
+        assert length is not None
+        assert round_to(worth(length.formula), plan.shop.cut_step, listed.part.rounding) == pytest.approx(
+            listed.length
+        )
+        corners = [c for body in plan.found.bodies for c in (body.corner_left, body.corner_right)]
+        square = all(corner.value == 90 for corner in corners)
+        terms = listed.part.length_of.terms if listed.part.length_of else ()
+        assert not square or not any(term.origin == "worked out" for term in terms), "nothing is left unexplained"
+    for outcome in plan.outcomes:
+        for cut in outcome.later:
+            assert worth(why_later(cut, "length").formula) == pytest.approx(cut.length, abs=1e-6)
+            assert worth(why_later(cut, "width").formula) == pytest.approx(cut.width, abs=1e-6)
+    for layout in plan.layouts:
+        for board in layout.boards:
+            exact = worth(why_left(plan, board).formula)
+            assert exact == pytest.approx(board.left_over, abs=0.05) or board.left_over == 0
+
+
+def test_the_demo_in_words() -> None:
+    plan = plan_of(demo_project())
+    why = why_part(plan, "c1/plank/1", "length")
+    assert why is not None
+    what, formula, inputs = (line.words(plan.shop.unit.plain) for line in why.lines)
+    assert what == 'Top plank 1a.1 is 63 5/16" long, over all, spare at the ends included'
+    assert formula == (
+        '61 7/16" width over all − 2 × 13/16" top over the sides + 1 1/4" left overhang + 1 1/4" right overhang '
+        '+ 2 × 1/2" spare at each end'
+    )
+    assert inputs == (
+        "Measured: width over all, top over the sides; chosen: left overhang, right overhang, spare at each end"
+    )
+    ripped = why_part(plan, "c1/plank/4", "width")
+    assert ripped is not None
+    assert "− 3 × " in ripped.formula.text
+    end = why_part(plan, "c2/board/front", "left")
+    assert end is not None
+    assert "90° − 90° / 2 = 45°" in end.formula.text
+    assert "p1/top/main" in why.where
+
+
+def test_a_guess_is_named_first() -> None:
+    project = set_reading(demo_project(), "overhang_sides", "").project
+    why = why_part(plan_of(project), "c1/plank/1", "length")
+    assert why is not None
+    assert why.inputs.text.startswith("Guessed, measure it first: top over the sides")
+
+
+def test_terms_follow_the_arithmetic() -> None:
+    a, b = sized("a", 100.0), settle((), 7.0, "b")
+    size = (a + b * 2 - a * 0.5) * 2
+    assert size.value == pytest.approx(2 * (100 + 14 - 50))
+    assert {(t.name, t.factor) for t in size.terms} == {("a", 1.0), ("b", 4.0)}
+    assert size.guesses == {"b"}
+    assert (a - a).terms == ()
+    assert worth(sum_of(Sized(0.0) - b)) == pytest.approx(-7.0)
+
+
+def test_what_to_tape_first_is_what_would_cost_most() -> None:
+    plan = plan_of(demo_project())
+    tapes = tape_before_cut(plan)
+    assert [t.cost for t in tapes] == sorted((t.cost for t in tapes), reverse=True)
+    by_name = {tape.name: tape for tape in tapes}
+    wood = sum((b.price for lay in plan.layouts for b in lay.boards), Decimal(0))
+    # The width is cut from by every plank and both long boards of the skirt.
+    shares = Decimal("59.60") + 2 * (Decimal("4.55") * Decimal(59.8125 / (59.8125 + 20.875)))
+    assert float(by_name["width over all"].cost) == pytest.approx(float(shares), abs=0.011)
+    assert by_name["front right corner"].guessed
+    assert by_name["front right corner"].angle
+    assert all(tape.cost <= wood for tape in tapes)
+    assert set(itertools.chain(*(tape.part_ids for tape in tapes))) == {p.id for p in plan.parts}
+
+
+def test_own_boards_and_missing_prices_say_so() -> None:
+    project = own_board(demo_project(), "pine-1x3", "7 ft", 1).project
+    plan = plan_of(project)
+    board = next(b for lay in plan.layouts for b in lay.boards if b.owned)
+    assert "your own" in why_length(plan, board).formula.text
+    thick = plan_of(set_value(demo_project(), "c1", "board", "pine-28x195").project)
+    rows = {row.group: why_row(thick, row) for row in thick.purchase.rows}
+    assert {"Wood", "Screws", "Glue"} <= set(rows)
+    assert all(why.formula.text for why in rows.values())
