@@ -28,6 +28,12 @@ def value_of(entry: Param, draw: st.DrawFn) -> Any:
         return round(draw(st.floats(entry.low, entry.high)), 2)
     if entry.unit == "switch":
         return draw(st.booleans())
+    if entry.unit == "angle":
+        return float(draw(st.integers(int(entry.low), int(entry.high))))
+    if entry.unit == "count":
+        return draw(st.integers(int(entry.low), min(int(entry.high), 6)))
+    if entry.unit == "text":
+        return draw(st.text(st.characters(categories=("L", "N")), max_size=int(entry.high)))
     return draw(st.sampled_from([choice.value for choice in entry.choices]))
 
 

@@ -7,6 +7,7 @@ from msgspec import Struct
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import KnownChange, kind_of
 from zygoform.core.cutlist.ask import SizeLayout, SizeQuestion, placed, questions
+from zygoform.core.cutlist.counted import counted
 from zygoform.core.cutlist.listed import ListedPart, list_parts
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
 from zygoform.core.cutting.question import Answer, Question
@@ -78,7 +79,8 @@ def compile_plan(
     outcomes, failures = _apply(found, changes, project, previous if same_piece else None)
     numbers = {change.id: change.number for change in changes}
     shop = project.shop
-    parts = list_parts(tuple((numbers[o.change_id], part) for o in outcomes for part in o.parts), shop)
+    designed = list_parts(tuple((numbers[o.change_id], part) for o in outcomes for part in o.parts), shop)
+    parts = counted(designed, project.counts)
     asked = questions(parts, shop, project.stock)
     known = dict(answers or {})
     for sized in asked:
@@ -86,7 +88,7 @@ def compile_plan(
             known[sized.question] = quick_answer(sized.question)
     layouts = placed(asked, known, parts, shop)
     later = tuple((numbers[o.change_id], cut) for o in outcomes for cut in o.later)
-    found_faults = tuple(f for rule in RULES for f in rule(View(found, parts, layouts, shop)))
+    found_faults = tuple(f for rule in RULES for f in rule(View(found, parts, layouts, shop, project.counts)))
     own_faults = tuple(f for o in outcomes for f in o.findings)
     return Plan(
         piece,
@@ -100,7 +102,7 @@ def compile_plan(
         asked,
         layouts,
         by_setting(parts, layouts, later),
-        by_part(parts, layouts),
+        by_part(parts, layouts, designed),
         purchase(
             layouts,
             tuple((numbers[o.change_id], f) for o in outcomes for f in o.fittings),

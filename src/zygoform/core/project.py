@@ -40,6 +40,13 @@ class Variant(Struct, frozen=True):
     overrides: tuple[Override, ...] = ()
 
 
+class PartCount(Struct, frozen=True):
+    """So many of one part in place of one: 0 leaves it out."""
+
+    part_id: str
+    count: Annotated[int, Meta(ge=0, le=200)]
+
+
 class Fact(Struct, frozen=True):
     """Something that has happened: bought, cut, or gone wrong."""
 
@@ -60,6 +67,7 @@ class Project(Struct, frozen=True):
     shop: Shop = Shop()
     stock: tuple[StockLine, ...] = ()
     facts: tuple[Fact, ...] = ()
+    counts: tuple[PartCount, ...] = ()
     next_number: Annotated[int, Meta(ge=1)] = 1
 
     @property

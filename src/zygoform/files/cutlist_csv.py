@@ -35,12 +35,20 @@ def by_part_csv(plan: Plan) -> str:
     return _csv(
         (
             *("part", "name", "count", "thickness", "width", "length", "left end", "right end", "stock", "boards"),
-            *("change", "rests on guesses", "thickness mm", "width mm", "length mm"),
+            *("change", "rests on guesses", "planned", "thickness mm", "width mm", "length mm"),
         ),
         (
             (
                 *(row.code, row.name, row.count, show(row.thickness), show(row.width), show(row.length)),
-                *(row.left, row.right, row.stock, " ".join(row.boards), row.change, "; ".join(row.guesses)),
+                *(
+                    row.left,
+                    row.right,
+                    row.stock,
+                    " ".join(row.boards),
+                    row.change,
+                    "; ".join(row.guesses),
+                    len(row.planned),
+                ),
                 *(f"{mm:.2f}" for mm in (row.thickness, row.width, row.length)),
             )
             for row in plan.part_rows

@@ -180,6 +180,31 @@ class Filing(QObject):
             return
         self.session.try_do(lambda project: use_prices(project, prices.timber, prices.packs))
 
+    def take_list(self, kind: Literal["parts", "boards"]) -> None:
+        """A cut list, or boards owned, from a table; with a fault in any row nothing is taken."""
+        from zygoform.core.edits.taking import take_boards, take_parts
+        from zygoform.files.import_csv import parse_boards, parse_cut_list, read_text
+
+        name = self.ask_open("Tables (*.csv *.txt);;All files (*)")
+        if not name:
+            return
+        path, shop = Path(name), self.session.project.shop
+        try:
+            text = read_text(path)
+        except (OSError, UnicodeDecodeError) as refused:
+            why = refused.strerror if isinstance(refused, OSError) else "it is no text"
+            self.told.emit(f"{path.name} was not taken: {why}.")
+            return
+        taken = parse_cut_list(text, shop) if kind == "parts" else parse_boards(text, shop)
+        if taken.problems:
+            first, more = taken.problems[0], len(taken.problems) - 1
+            others = f" {more} more row{'s have' if more > 1 else ' has'} faults." if more else ""
+            self.told.emit(f"Nothing was taken from {path.name}. {first.path}: {first.message}.{others}")
+        elif kind == "parts":
+            self.session.try_do(lambda project: take_parts(project, taken.parts))
+        else:
+            self.session.try_do(lambda project: take_boards(project, taken.boards))
+
     def may_leave(self) -> bool:
         """Whether the document may go: saved, or not wanted any more."""
         if not self.session.is_dirty:

@@ -44,6 +44,8 @@ def window_actions(
         Action("export_setting", "Cut list by setting as CSV…", partial(filing.export_csv, "setting"), (), "File"),
         Action("export_part", "Cut list by part as CSV…", partial(filing.export_csv, "part"), (), "File"),
         Action("export_prices", "Price list as CSV…", filing.export_prices, (), "File"),
+        Action("take_parts", "Take over a cut list from CSV…", partial(filing.take_list, "parts"), (), "File"),
+        Action("take_boards", "Take over my boards from CSV…", partial(filing.take_list, "boards"), (), "File"),
         Action("prices", "Take over a price list…", filing.take_prices, (), "File", ends_group=True),
         Action("close", "Close", close, ("Ctrl+Q",), "File"),
         Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),

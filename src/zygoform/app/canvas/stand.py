@@ -163,7 +163,8 @@ class Stand(QWidget):
         listed = plan.listed(pointed) if plan else None
         more = set(self.session.lit)
         if plan is None or listed is None or self.kind != "small" or more:
-            return {pointed, *more} if pointed else more
+            # A copy of a part lights the part it is a copy of.
+            return {pointed, pointed.split("+", maxsplit=1)[0], *more} if pointed else more
         return {p.id for p in plan.parts if p.shape == listed.shape}
 
     def _opening_shape(self, part_id: str, mapping: Mapping) -> QPolygonF | None:

@@ -62,13 +62,13 @@ class ChangeEditor(QWidget):
         row: QHBoxLayout | None = None
         group, held = "", 0
         for entry in entries:
-            if entry.unit not in ("length", "count"):
+            if entry.unit not in ("length", "count", "angle", "text"):
                 column.addWidget(self._choice(entry))
                 row = None
                 continue
             if entry.group != group and entry.group:
                 column.addWidget(label(entry.group, "strong"))
-            if row is None or held == IN_A_ROW or entry.group != group:
+            if row is None or held == IN_A_ROW or entry.group != group or entry.unit == "text":
                 row, held = QHBoxLayout(), 0
                 row.setSpacing(6)
                 column.addLayout(row)
@@ -89,7 +89,8 @@ class ChangeEditor(QWidget):
 
         def refresh(change: KnownChange) -> None:
             value: Any = getattr(change, entry.name)
-            field.show_value(show.unit.entered(value) if entry.unit == "length" else str(value))
+            words = show.unit.entered(value) if entry.unit == "length" else f"{value}"
+            field.show_value(f"{value:g}°" if entry.unit == "angle" else words)
             if entry.counts_if is not None:
                 name, needed = entry.counts_if
                 field.setVisible(getattr(change, name) == needed)

@@ -1,17 +1,19 @@
 """Kinds of change. A kind is a file in kinds/ and one entry here."""
 
 from collections.abc import Callable
+from typing import get_args
 
 from msgspec import Struct
 
 from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.kinds.own_part import OwnPart
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
 from zygoform.core.form.form import Role
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop
 
-KnownChange = PlankTop | Skirt
+KnownChange = PlankTop | Skirt | OwnPart
 Change = KnownChange | UnknownChange
 
 
@@ -19,7 +21,7 @@ class ChangeKind(Struct, frozen=True):
     """A kind of change: what it is called, which parts of the piece it fits, and its first, sensible state."""
 
     kind: str
-    type: type[PlankTop] | type[Skirt]
+    type: type[PlankTop] | type[Skirt] | type[OwnPart]
     title: str
     fits: frozenset[Role]
     start: Callable[[str, int, str, Shop], KnownChange]
@@ -52,9 +54,17 @@ def _start_skirt(change_id: str, number: int, target: str, shop: Shop) -> Skirt:
     return Skirt(change_id, number, (target,), board=size.id if size else "", height=size.width if size else 63.5)
 
 
+def _start_own(change_id: str, number: int, target: str, shop: Shop) -> OwnPart:
+    size = _nearest(shop, 19.0, 64.0)
+    length = 304.8 if shop.unit.system == "inch" else 300.0
+    width = size.width if size else 63.5
+    return OwnPart(change_id, number, (target,), board=size.id if size else "", length=length, width=width)
+
+
 CHANGE_KINDS: dict[str, ChangeKind] = {
     "plank_top": ChangeKind("plank_top", PlankTop, "New plank top", frozenset({"top"}), _start_top),
     "skirt": ChangeKind("skirt", Skirt, "New skirt", frozenset({"base", "skirt", "side", "bottom"}), _start_skirt),
+    "own_part": ChangeKind("own_part", OwnPart, "Part of your own", frozenset(get_args(Role)), _start_own),
 }
 
 

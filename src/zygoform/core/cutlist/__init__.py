@@ -2,5 +2,6 @@
 
 listed.py   parts with their codes, rounded sizes and settings
 ask.py      the layout questions of a cut list, and answers as boards with letters
+counted.py  parts as often as they are wanted
 rows.py     the list by saw setting and by part
 """

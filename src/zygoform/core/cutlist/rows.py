@@ -47,6 +47,14 @@ class PartRow(Struct, frozen=True):
     change: int
     part_ids: tuple[str, ...]
     guesses: tuple[str, ...]
+    planned: tuple[str, ...] = ()
+
+    @property
+    def note(self) -> str:
+        """How the count differs from the plan; empty where it does not."""
+        if self.count == len(self.planned):
+            return ""
+        return "left out" if not self.count else f"{len(self.planned)} planned"
 
 
 def by_setting(
@@ -69,21 +77,23 @@ def by_setting(
     return tuple(result)
 
 
-def by_part(parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...]) -> tuple[PartRow, ...]:
-    """The full table, one line for each shape."""
+def by_part(
+    parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...], designed: tuple[ListedPart, ...] | None = None
+) -> tuple[PartRow, ...]:
+    """The full table, one line for each shape; of the parts as `designed` some may be left out."""
     letters = board_letters(layouts)
     shapes: dict[str, list[ListedPart]] = {}
-    for listed in parts:
+    for listed in designed or parts:
         shapes.setdefault(listed.shape, []).append(listed)
     sizes = {layout.size.id: layout.size.name for layout in layouts}
     rows = []
-    for shape, members in shapes.items():
-        first = members[0]
-        names = tuple(dict.fromkeys(m.part.name for m in members))
+    for shape, planned in shapes.items():
+        members = [listed for listed in parts if listed.shape == shape]
+        first = planned[0]
         rows.append(
             PartRow(
                 shape,
-                _joined(names),
+                _joined(tuple(dict.fromkeys(m.part.name for m in planned))),
                 len(members),
                 first.part.thickness,
                 first.width,
@@ -94,7 +104,8 @@ def by_part(parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...]) -> t
                 _letters_of(members, letters),
                 first.number,
                 tuple(m.id for m in members),
-                tuple(sorted({g for m in members for g in m.part.rests_on})),
+                tuple(sorted({g for m in planned for g in m.part.rests_on})),
+                tuple(m.id for m in planned),
             )
         )
     return tuple(rows)

@@ -44,7 +44,7 @@ def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:
         check_range(entry, value)
         return value
     if entry.unit in ("angle", "percent"):
-        value = read_angle(plain.rstrip("% ") if entry.unit == "percent" else plain)
+        value = read_angle(plain.rstrip("% ") if entry.unit == "percent" else plain.replace("−", "-"))
         check_range(entry, value)
         return value
     if entry.unit == "count":
@@ -52,6 +52,13 @@ def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:
             raise BadInputError("not_a_number", "Enter a whole number.", entry.name)
         check_range(entry, float(plain))
         return int(plain)
+    if entry.unit == "text":
+        words = " ".join(plain.split())
+        if len(words) > entry.high:
+            raise BadInputError(
+                "out_of_range", f"At most {entry.high:g} signs; these are {len(words)}.", entry.name
+            )
+        return words
     return plain
 
 

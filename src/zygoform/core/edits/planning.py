@@ -99,6 +99,8 @@ def _words(project: Project, entry: Param, before: Any, value: Any) -> Say:
         return Say(f"{label} {{0}} to {{1}}", (before, value))
     if entry.unit == "switch":
         return Say(f"{label} {'on' if value else 'off'}")
+    if entry.unit in ("count", "text", "angle"):
+        return Say(f"{label}: {value:g}°" if entry.unit == "angle" else f"{label}: {value}")
     names = {choice.value: choice.label for choice in entry.choices}
     names |= {size.id: size.name for size in project.shop.timber}
     return Say(f"{label}: {names.get(value, value)}")

@@ -108,6 +108,17 @@ def own_board(project: Project, size_id: str, text: str, count: int) -> Edited:
     return Edited(done, Say(f"Have {count} × {size.name}, {{0}}", (value,)), frozenset({line.id}))
 
 
+def set_actual(project: Project, size_id: str, entry: Literal["thickness", "width"], text: str) -> Edited:
+    """What a bought board really measures takes the place of its nominal size; the plan follows."""
+    size = project.shop.size(size_id)
+    value = _length(project, text, entry, 2.0, 1000.0)
+    real = structs.replace(size, **{entry: value})
+    timber = tuple(real if other.id == size_id else other for other in project.shop.timber)
+    return _with_shop(
+        project, f"{size.name} really {{0}} {'thick' if entry == 'thickness' else 'wide'}", (value,), timber=timber
+    )
+
+
 def drop_board(project: Project, line_id: str) -> Edited:
     """Takes a line of owned boards away."""
     stock = tuple(line for line in project.stock if line.id != line_id)

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from zygoform.core.findings.rules import guessed, openings_add_up, short_parts, too_long
+from zygoform.core.findings.rules import guessed, openings_add_up, recounted, short_parts, too_long
 from zygoform.core.findings.view import View
 from zygoform.core.outcome.outcome import Finding
 
@@ -11,4 +11,5 @@ RULES: tuple[Callable[[View], tuple[Finding, ...]], ...] = (
     openings_add_up.judge,
     guessed.judge,
     short_parts.judge,
+    recounted.judge,
 )

@@ -3,6 +3,7 @@
 from msgspec import Struct
 
 from zygoform.core.cutlist.ask import SizeLayout
+from zygoform.core.cutlist.counted import Count
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.form.form import Form
 from zygoform.core.shop import Shop
@@ -15,3 +16,4 @@ class View(Struct, frozen=True):
     parts: tuple[ListedPart, ...]
     layouts: tuple[SizeLayout, ...]
     shop: Shop
+    counts: tuple[Count, ...] = ()

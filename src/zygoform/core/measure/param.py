@@ -10,7 +10,7 @@ from typing import Any, Literal, get_args, get_type_hints
 from msgspec import NODEFAULT, Meta, Struct
 from msgspec.structs import fields
 
-Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "readings", "corner"]
+Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "text", "readings", "corner"]
 
 
 class Choice(Struct, frozen=True):
@@ -60,9 +60,15 @@ def length(
     return _meta(label, low, high, unit="length", **extra)
 
 
-def angle(label: str, low: float, high: float, *, group: str = "", hint: str = "") -> Meta:
+def angle(label: str, low: float, high: float, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
     """Degrees within low..high."""
-    return _meta(label, low, high, unit="angle", group=group, main=True, hint=hint)
+    return _meta(label, low, high, unit="angle", group=group, main=main, hint=hint)
+
+
+def text(label: str, most: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+    """Words of at most so many signs."""
+    extra: dict[str, Any] = dict(unit="text", group=group, main=main, hint=hint, low=0.0, high=float(most))
+    return Meta(max_length=most, title=label, extra=extra)
 
 
 def percent(label: str, low: float, high: float, *, group: str = "", hint: str = "") -> Meta:

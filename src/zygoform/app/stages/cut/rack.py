@@ -1,6 +1,7 @@
 """What I have: boards owned and offcuts, which are used first; the saw's kerf and what the ends lose."""
 
 from functools import partial
+from typing import Literal
 
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
@@ -10,7 +11,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import timber_choices
 from zygoform.app.widgets.fields import Field, empty, label, restyle
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.edits.workshop import drop_board, own_board, set_shop
+from zygoform.core.edits.workshop import drop_board, own_board, set_actual, set_shop
 from zygoform.core.errors import BadInputError
 
 
@@ -32,6 +33,7 @@ class Rack(QWidget):
         self.board = QComboBox()
         self.board.setObjectName("rack_size")
         self.board.setAccessibleName("Size of the board")
+        self.board.activated.connect(lambda _i: self._show_real())
         column.addWidget(self.board)
         row = QHBoxLayout()
         row.setSpacing(6)
@@ -55,7 +57,25 @@ class Rack(QWidget):
         self.fault = wrapped("", "fault")
         self.fault.setObjectName("rack_fault")
         column.addWidget(self.fault)
+        self._real(column)
+        self._saw(column)
+        column.addStretch(1)
+        when_seen(self, session.changed, self.refresh)
+        self.refresh()
+
+    def _real(self, column: QVBoxLayout) -> None:
+        column.addWidget(wrapped("What this board really measures; the plan follows.", "second"))
+        real = QHBoxLayout()
+        real.setSpacing(8)
+        self.thick = self._real_field("thickness", "Thick")
+        self.wide = self._real_field("width", "Wide")
+        real.addWidget(self.thick, 1)
+        real.addWidget(self.wide, 1)
+        column.addLayout(real)
         column.addSpacing(6)
+
+    def _saw(self, column: QVBoxLayout) -> None:
+        session = self.session
         column.addWidget(label("The saw", "strong"))
         blades = QHBoxLayout()
         blades.setSpacing(8)
@@ -69,9 +89,19 @@ class Rack(QWidget):
         blades.addWidget(self.kerf, 1)
         blades.addWidget(self.trim, 1)
         column.addLayout(blades)
-        column.addStretch(1)
-        when_seen(self, session.changed, self.refresh)
-        self.refresh()
+
+    def _real_field(self, entry: Literal["thickness", "width"], title: str) -> Field:
+        def enter(text: str) -> None:
+            self.session.do(lambda project: set_actual(project, str(self.board.currentData()), entry, text))
+
+        return Field(self.session, f"real_{entry}", title, enter, steps=True)
+
+    def _show_real(self) -> None:
+        size_id = self.board.currentData()
+        size = next((s for s in self.session.project.shop.timber if s.id == size_id), None)
+        if size is not None:
+            self.thick.show_value(self.session.unit.entered(size.thickness))
+            self.wide.show_value(self.session.unit.entered(size.width))
 
     def _add(self) -> None:
         size, length, count = str(self.board.currentData()), self.length.text(), self.count.text().strip()
@@ -121,6 +151,7 @@ class Rack(QWidget):
         for choice in timber_choices(project.shop):
             self.board.addItem(choice.label, choice.value)
         self.board.setCurrentIndex(max(0, self.board.findData(chosen)))
+        self._show_real()
         self.kerf.show_value(unit.entered(project.shop.kerf))
         self.trim.show_value(unit.entered(project.shop.end_trim))
         if not self.fault.text():

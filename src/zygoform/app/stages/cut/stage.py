@@ -26,7 +26,7 @@ from zygoform.core.why.why import Why
 NARROW, SLIM = 1000, 720
 """Under this width the line beside the title makes room for the buttons."""
 
-FINDINGS = ("too_long", "short_parts", "guessed")
+FINDINGS = ("too_long", "short_parts", "guessed", "recounted")
 
 
 class CutStage(QWidget):
@@ -191,7 +191,9 @@ class CutStage(QWidget):
         count = "1 board" if len(boards) == 1 else f"{len(boards)} boards"
         words = f"{count}, drawn to one scale. Saw kerf {kerf}" if boards else ""
         self.subtitle.setText(
-            words if self.mode.value == "setting" else "every part, rounded once; ~ rests on a guess"
+            words
+            if self.mode.value == "setting"
+            else "every part, rounded once; ~ rests on a guess; type another count"
         )
         self.empty.setVisible(not plan.parts)
         self.boards.setVisible(bool(boards))

@@ -8,8 +8,10 @@ from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.cutlist.rows import PartRow, letter_runs
+from zygoform.core.edits.counting import set_row_count
 
 COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
+COUNT = COLUMNS.index("Count")
 Index = QModelIndex | QPersistentModelIndex
 
 
@@ -42,11 +44,26 @@ class PartModel(QAbstractTableModel):
         row = self.rows[index.row()]
         if role == Qt.ItemDataRole.DisplayRole:
             return self._cells(row)[index.column()]
+        if role == Qt.ItemDataRole.EditRole:
+            return str(row.count)
+        if role == Qt.ItemDataRole.ForegroundRole and not row.count:
+            return QColor(t.INK2)
         if role == Qt.ItemDataRole.ToolTipRole and row.guesses:
             return "Rests on a guess: " + ", ".join(row.guesses)
         if role == Qt.ItemDataRole.BackgroundRole and self.session.part in row.part_ids:
             return QColor(t.TAPEWASH)
         return None
+
+    def flags(self, index: Index) -> Qt.ItemFlag:
+        editable = Qt.ItemFlag.ItemIsEditable if index.column() == COUNT else Qt.ItemFlag.NoItemFlags
+        return super().flags(index) | editable
+
+    def setData(self, index: Index, value: object, role: int = 0) -> bool:
+        """A count typed in the table; what cannot be is told and changes nothing."""
+        row = self.rows[index.row()]
+        if role != Qt.ItemDataRole.EditRole:
+            return False
+        return self.session.try_do(lambda project: set_row_count(project, row.code, row.planned, str(value)))
 
     def _cells(self, row: PartRow) -> tuple[str, ...]:
         show = self.session.unit.show
@@ -55,7 +72,7 @@ class PartModel(QAbstractTableModel):
         return (
             row.code,
             row.name,
-            str(row.count),
+            f"{row.count}, {row.note}" if row.note else str(row.count),
             *sizes,
             f"both {row.left}" if row.left == row.right else f"{row.left}, {row.right}",
             row.stock,
@@ -76,7 +93,8 @@ class PartTable(QTableView):
         self.setAccessibleName("Cut list by part")
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        trigger = QAbstractItemView.EditTrigger
+        self.setEditTriggers(trigger.DoubleClicked | trigger.EditKeyPressed | trigger.AnyKeyPressed)
         self.setMouseTracking(True)
         self.setShowGrid(False)
         self.verticalHeader().hide()
@@ -86,7 +104,7 @@ class PartTable(QTableView):
         header.setSectionResizeMode(1, QHeaderView.ResizeMode.Stretch)
         header.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
         header.setHighlightSections(False)
-        self.entered.connect(lambda index: session.point(self._model.rows[index.row()].part_ids[0]))
+        self.entered.connect(lambda index: session.point(next(iter(self._model.rows[index.row()].part_ids), "")))
         self.selectionModel().currentRowChanged.connect(self._keep)
         when_seen(self, session.changed, self._refresh)
         session.pointed.connect(self._on_pointed)
@@ -100,7 +118,7 @@ class PartTable(QTableView):
 
     def _keep(self, index: QModelIndex) -> None:
         if index.isValid():
-            self.session.keep(self._model.rows[index.row()].part_ids[0])
+            self.session.keep(next(iter(self._model.rows[index.row()].part_ids), ""))
 
     def leaveEvent(self, event: object) -> None:
         del event

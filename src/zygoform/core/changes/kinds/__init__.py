@@ -1,5 +1,6 @@
 """One kind of change a file.
 
 plank_top.py  a new top of boards glued edge to edge
+own_part.py   a part of one's own
 skirt.py      boards round the bottom, mitred or butted
 """

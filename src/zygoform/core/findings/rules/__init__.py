@@ -3,5 +3,6 @@
 openings_add_up.py  sizes of the front that do not come to the room there is
 too_long.py         parts longer than any board
 short_parts.py      parts too short to hold at the saw
+recounted.py        rows of which more or fewer are cut than planned
 guessed.py          parts that rest on a guess
 """

@@ -1,0 +1,76 @@
+"""A part of one's own: cut, laid out and bought like any other, wherever it goes."""
+
+from typing import Annotated, Literal
+
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Form
+from zygoform.core.measure import param as entry
+from zygoform.core.measure.reading import sized
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.cautions import DUST, RIP, SAW
+from zygoform.core.outcome.outcome import EndCut, Outcome, Part
+from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_DEG, SAME_MM
+
+
+class OwnPart(ChangeBase, frozen=True, tag="own_part"):
+    """So many alike; sizes in mm. An end's angle is + where the front edge, or the show face, is the longer."""
+
+    name: Annotated[str, entry.text("Name", 40)] = "Part"
+    board: Annotated[str, entry.choice("Board", hint="as sold, with its real size")] = ""
+    count: Annotated[int, entry.count("Count", 1, 200)] = 1
+    length: Annotated[float, entry.length("Length over all", 5, 12_000, hint="between the farthest points")] = 300.0
+    width: Annotated[float, entry.length("Width", 5, 2000, hint="narrower than the board: it is ripped")] = 63.5
+    slant: Annotated[
+        Literal["flat", "edge"],
+        entry.choice(
+            "Slanted ends go",
+            entry.Choice("flat", "across the face", "for frames and trim that lie flat"),
+            entry.Choice("edge", "through the thickness", "for boxes and skirts that stand on edge"),
+            main=False,
+        ),
+    ] = "flat"
+    left: Annotated[float, entry.angle("Left end from square", -80, 80, main=False)] = 0.0
+    right: Annotated[float, entry.angle("Right end from square", -80, 80, main=False)] = 0.0
+    goes: Annotated[str, entry.text("Where it goes", 60, main=False)] = ""
+
+    def apply(self, form: Form, shop: Shop) -> Outcome:
+        """The same piece, with the parts to cut. Raises BadInputError where no such board can give them."""
+        size = shop.size(self.board)
+        if self.width > size.width + SAME_MM:
+            raise BadInputError(
+                "does_not_fit",
+                "This board is {0} wide. Choose a wider one or a narrower part.",
+                "width",
+                (size.width,),
+            )
+        ripped = self.width < size.width - SAME_MM
+        left, right = (
+            EndCut(mitre=a) if self.slant == "flat" else EndCut(bevel=a) for a in (self.left, self.right)
+        )
+        slanted = max(abs(self.left), abs(self.right)) > SAME_DEG
+        parts = tuple(
+            Part(
+                f"{self.id}/own/{k + 1}",
+                self.id,
+                self.name or "Part",
+                size.id,
+                size.thickness,
+                self.width,
+                self.length,
+                left,
+                right,
+                ripped=ripped,
+                measured_on="between the extreme points" if slanted else "over all",
+                goes=self.goes,
+                length_of=sized("length", self.length),
+                width_of=sized("width", self.width)
+                if ripped
+                else sized("width of the board", size.width, "on sale"),
+            )
+            for k in range(self.count)
+        )
+        words = f"{self.count} × {self.name or 'Part'}, {{0}} × {{1}} from {size.name}"
+        cautions = (SAW, RIP, DUST) if ripped else (SAW, DUST)
+        return Outcome(self.id, form, Say(words, (self.length, self.width)), parts=parts, cautions=cautions)
