@@ -72,8 +72,8 @@ class Monkey:
 
     def press(self) -> None:
         button = self.one(QAbstractButton)
-        # A button that opens a menu would wait for a hand at the menu.
-        if button is not None and button.objectName() != "piece_menu":
+        # What opens a menu or the system's print dialog would wait for a hand there.
+        if button is not None and button.objectName() not in ("piece_menu", "preview_print"):
             self.done.append(("press", button.objectName()))
             QTest.mouseClick(button, LEFT)
 

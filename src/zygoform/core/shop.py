@@ -8,7 +8,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import FittingKind, Pack
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
-from zygoform.core.measure.param import length, percent
+from zygoform.core.measure.param import count, length, percent
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.tolerance import SAME_MM
 
@@ -28,6 +28,8 @@ class Shop(Struct, frozen=True):
     saws: tuple[Saw, ...] = (Saw(),)
     kerf: Annotated[float, length("Kerf", 0, 10, hint="how wide the blade cuts")] = 3.175
     end_trim: Annotated[float, length("Lost at each end", 0, 200, hint="of every board")] = 12.7
+    spare_boards: Annotated[float, percent("Boards", 0, 50, group="Spare", hint="of each row, rounded up")] = 0.0
+    spare_screws: Annotated[int, count("Screws", 0, 100, group="Spare", hint="of each length")] = 4
     climate: Climate = Climate()
     currency: Annotated[str, Meta(min_length=1, max_length=4)] = "$"
     paper: Literal["A4", "Letter"] = "Letter"

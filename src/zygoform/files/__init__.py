@@ -5,6 +5,9 @@ project_json.py   the document
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
 import_csv.py     cut lists and boards owned, read in
+paper.py          what can be printed, and its pages as pictures
+shopping_pdf.py   the shopping list
+marks_pdf.py      labels for the parts
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project

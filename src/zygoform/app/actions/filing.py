@@ -2,9 +2,9 @@
 
 from collections.abc import Callable
 from pathlib import Path
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from zygoform.app.actions.sharing import Sharing
@@ -13,6 +13,9 @@ from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.core.project import Project
 from zygoform.files.project_json import SUFFIX, UnreadableError
+
+if TYPE_CHECKING:
+    from zygoform.files.paper import Paper
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
 Answer = Literal["save", "discard", "cancel"]
@@ -136,22 +139,39 @@ class Filing(QObject):
         else:
             self.told.emit(f"Exported {Path(name).name}")
 
+    def preview(self) -> None:
+        """The prints on the screen first."""
+        if self.session.plan is None:
+            return
+        # Printing is loaded when it is first wanted.
+        from zygoform.app.widgets.preview import Preview
+
+        plan, project = self.session.plan, self.session.project
+        made = Preview(self.window, lambda paper: paper.make(project, plan), self.export_paper)
+        made.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        made.show_paper("sheet")
+        made.open()
+
     def export_sheet(self) -> None:
-        """The work sheet as PDF; written in the background, since it takes a moment."""
+        """The work sheet as PDF."""
+        from zygoform.files.paper import PAPERS
+
+        self.export_paper(PAPERS[0])
+
+    def export_paper(self, paper: "Paper") -> None:
+        """A print as PDF; written in the background, since it takes a moment."""
         plan, project = self.session.plan, self.session.project
         if plan is None:
             return
-        name = self.ask_save(self._suggested(" work sheet.pdf"), "PDF (*.pdf)")
+        name = self.ask_save(self._suggested(paper.ending), "PDF (*.pdf)")
         if not name:
             return
         path = Path(name)
 
         def work() -> None:
-            # The PDF library is heavy and only wanted here.
             from zygoform.files.atomic import write_whole
-            from zygoform.files.worksheet_pdf import work_sheet
 
-            write_whole(path, work_sheet(project, plan))
+            write_whole(path, paper.make(project, plan))
 
         self._exporting = path.name
         self.told.emit(f"Writing {path.name}…")

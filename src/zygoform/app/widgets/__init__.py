@@ -9,6 +9,7 @@ why.py         what a number is made of
 findings.py    a judgement with its reason and its remedy
 stick.py       the story stick: the stages in working order
 head.py        the head strip
+preview.py     a print before it is printed
 finder.py      one box that finds whatever has a name
 tally.py       the totals and the last edit
 """

@@ -34,7 +34,11 @@ def set_fraction(project: Project, denominator: Literal[8, 16, 32, 64]) -> Edite
 def set_shop(project: Project, entry: str, text: str) -> Edited:
     """Kerf or what is lost at each end of every board, as typed."""
     value = _typed(project, param(Shop, entry), text)
-    return _with_shop(project, f"{param(Shop, entry).label} {{0}}", (value,), **{entry: value})
+    declared = param(Shop, entry)
+    words = f"{declared.group} {declared.label.lower()}".strip().capitalize()
+    if declared.unit != "length":
+        return _with_shop(project, f"{words}: {value:g}{' %' * (declared.unit == 'percent')}", **{entry: value})
+    return _with_shop(project, f"{words} {{0}}", (value,), **{entry: value})
 
 
 def set_saw(project: Project, entry: str, text: str) -> Edited:

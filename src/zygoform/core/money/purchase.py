@@ -9,6 +9,7 @@ from msgspec import Struct
 
 from zygoform.core.cutlist.ask import SizeLayout
 from zygoform.core.goods.fittings import Pack
+from zygoform.core.measure.rounding import count_up
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
@@ -51,24 +52,27 @@ def purchase(
     shop: Shop,
 ) -> Purchase:
     """What a plan needs; the numbers beside fittings and supplies are those of their changes."""
-    rows = (*_board_rows(layouts), *_fitting_rows(fittings, shop), *_supply_rows(supplies, shop))
+    rows = (*_board_rows(layouts, shop), *_fitting_rows(fittings, shop), *_supply_rows(supplies, shop))
     return Purchase(rows, sum((row.total for row in rows), Decimal(0)), sum(row.missing for row in rows))
 
 
-def _board_rows(layouts: tuple[SizeLayout, ...]) -> list[BuyRow]:
+def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
     rows = []
     for layout in layouts:
         for length in sorted({board.length for board in layout.boards if not board.owned}, reverse=True):
             boards = [b for b in layout.boards if not b.owned and b.length == length]
             parts = [on.part for board in boards for on in board.parts]
+            spare = count_up(len(boards) * shop.spare_boards / 100)
             rows.append(
                 BuyRow(
                     f"{layout.size.id} {length:g}",
                     "Wood",
-                    len(boards),
+                    len(boards) + spare,
                     layout.size.name,
                     Say("really {0} × {1}", (layout.size.thickness, layout.size.width)),
-                    ("boards " if len(boards) > 1 else "board ") + " ".join(board.letter for board in boards),
+                    ("boards " if len(boards) > 1 else "board ")
+                    + " ".join(board.letter for board in boards)
+                    + (f", {spare} spare" if spare else ""),
                     boards[0].price,
                     tuple(sorted({part.number for part in parts})),
                     tuple(part.id for part in parts),
@@ -87,8 +91,17 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list
         count = sum(fitting.count for _, fitting in uses)
         packs = shop.packs_of(uses[0][1].kind, size)
         numbers = tuple(sorted({number for number, _ in uses}))
-        need = f"{count} {kind}s: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
-        rows += _pack_rows("Screws", f"{kind} {size:g}", count, packs, need, numbers, Say(f"{kind} {{0}}", (size,)))
+        spare = f" and {shop.spare_screws} spare" if shop.spare_screws else ""
+        need = f"{count} {kind}s{spare}: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
+        rows += _pack_rows(
+            "Screws",
+            f"{kind} {size:g}",
+            count + shop.spare_screws,
+            packs,
+            need,
+            numbers,
+            Say(f"{kind} {{0}}", (size,)),
+        )
     return rows
 
 

@@ -14,6 +14,8 @@ def why_row(plan: Plan, row: BuyRow) -> Why:
         boards = [b for layout in plan.layouts for b in layout.boards if not b.owned]
         mine = [b for b in boards if b.length == row.length and f"{b.size.id} {b.length:g}" == row.key]
         letters = ", ".join(f"{b.letter} for {' '.join(on.part.code for on in b.parts)}" for b in mine)
+        spare = row.count - len(mine)
+        letters += f"; {spare} spare, {plan.shop.spare_boards:g} % of {len(mine)} rounded up" if spare else ""
         return Why(what, Say(letters), Say("As the boards are laid out on Cut"), row.count, row.part_ids)
     return Why(what, _needed(plan, row), _packed(plan, row), row.count, row.part_ids)
 

@@ -10,10 +10,13 @@ from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.buy.row import BuyLine
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import empty, label
+from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.why import WhyPanel
+from zygoform.core.edits.workshop import set_shop
+from zygoform.core.measure.param import param
 from zygoform.core.money.purchase import BuyRow
+from zygoform.core.shop import Shop
 from zygoform.core.why.buying import why_price, why_row, why_total
 
 ROOMY = 840
@@ -76,6 +79,12 @@ class BuyStage(QWidget):
         column.addWidget(self.total)
         self.note = wrapped("", "second")
         column.addWidget(self.note)
+        spare = QHBoxLayout()
+        spare.setSpacing(8)
+        self.spare = {name: self._spare_field(name) for name in ("spare_boards", "spare_screws")}
+        for field in self.spare.values():
+            spare.addWidget(field, 1)
+        column.addLayout(spare)
         self.why = WhyPanel(self.session)
         column.addWidget(self.why)
         column.addSpacing(8)
@@ -89,12 +98,21 @@ class BuyStage(QWidget):
         column.addStretch(1)
         return side
 
+    def _spare_field(self, name: str) -> Field:
+        entry, session = param(Shop, name), self.session
+        title = f"Spare {entry.label.lower()}" + (", %" if entry.unit == "percent" else "")
+        field = Field(session, name, title, lambda text: session.do(lambda p: set_shop(p, name, text)))
+        field.line.setToolTip(entry.hint)
+        return field
+
     def refresh(self) -> None:
         """Shows what the plan says."""
         plan = self.session.plan
         if plan is None:
             return
         purchase, currency = plan.purchase, self.session.project.shop.currency
+        for name, field in self.spare.items():
+            field.show_value(f"{getattr(self.session.project.shop, name):g}")
         self.total.setText(f"{currency}{purchase.total:.2f}")
         owned = sum(board.owned for layout in plan.layouts for board in layout.boards)
         notes = [f"Total without {purchase.unpriced} prices."] if purchase.unpriced else []

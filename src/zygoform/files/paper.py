@@ -1,0 +1,65 @@
+"""What can be printed, and its pages as pictures."""
+
+from collections.abc import Callable
+
+from msgspec import Struct
+
+from zygoform.core.plan import Plan
+from zygoform.core.project import Project
+
+
+class Paper(Struct, frozen=True):
+    """A kind of print: what it is called, the ending of its file, and what makes its PDF."""
+
+    id: str
+    title: str
+    ending: str
+    make: Callable[[Project, Plan], bytes]
+
+
+def _work_sheet(project: Project, plan: Plan) -> bytes:
+    from zygoform.files.worksheet_pdf import work_sheet
+
+    return work_sheet(project, plan)
+
+
+def _shopping_list(project: Project, plan: Plan) -> bytes:
+    from zygoform.files.shopping_pdf import shopping_list
+
+    return shopping_list(project, plan)
+
+
+def _marks(project: Project, plan: Plan) -> bytes:
+    from zygoform.files.marks_pdf import marks
+
+    return marks(project, plan)
+
+
+PAPERS = (
+    Paper("sheet", "Work sheet", " work sheet.pdf", _work_sheet),
+    Paper("shopping", "Shopping list", " shopping list.pdf", _shopping_list),
+    Paper("marks", "Marks", " marks.pdf", _marks),
+)
+
+
+class Picture(Struct, frozen=True):
+    """One page as pixels: four bytes each, blue, green, red and unused, row by row."""
+
+    width: int
+    height: int
+    stride: int
+    pixels: bytes
+
+
+def pictures(pdf: bytes, dots_per_inch: float) -> list[Picture]:
+    """Every page of a PDF as a picture."""
+    # The renderer is heavy and only wanted for a preview or a print.
+    import pypdfium2
+
+    document = pypdfium2.PdfDocument(pdf)
+    found = []
+    for page in document:
+        bitmap = page.render(scale=dots_per_inch / 72, rev_byteorder=False, prefer_bgrx=True)
+        found.append(Picture(bitmap.width, bitmap.height, bitmap.stride, bytes(bitmap.buffer)))
+    document.close()
+    return found
