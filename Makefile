@@ -1,7 +1,7 @@
 # The two commands of the README are `make demo` and `make test`; the rest serves the developers.
 BIN := .venv/bin
 
-.PHONY: demo test check setup bench screenshots
+.PHONY: demo test check setup bench screenshots fuzz
 demo: setup
 	@$(BIN)/zygoform --demo
 
@@ -22,3 +22,7 @@ bench: setup
 
 screenshots: setup
 	@QT_QPA_PLATFORM=offscreen $(BIN)/zygoform shots docs/screenshots
+
+# Killed fifty times at work; `make test` does a tenth of it.
+fuzz: setup
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py -k killed

@@ -1,0 +1,246 @@
+"""Nothing is lost: kills, full disks, two windows on one file, copies taken up again."""
+
+import json
+import os
+import random
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from tests.app.desk import Desk as Hands
+from zygoform.app.actions.filing import Changed
+from zygoform.app.desk import Desk
+from zygoform.app.frame import Frame
+from zygoform.app.keeping import Keeping
+from zygoform.app.preferences import Preferences
+from zygoform.core.edits.planning import set_value
+from zygoform.core.edits.workshop import set_price
+from zygoform.files import guard
+from zygoform.files.demo import demo_project
+from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
+from zygoform.files.project_json import read_project, write_project
+from zygoform.files.recovery import Keeper, drop, left_behind
+from zygoform.files.settings_json import Settings, read_settings, write_settings
+from zygoform.files.user_folder import config_folder, state_folder
+
+KILLS = int(os.environ.get("ZYGOFORM_KILLS", "5"))
+
+AT_WORK = """
+import sys, time
+from pathlib import Path
+from PySide6.QtCore import QTimer
+from zygoform.app.desk import Desk
+from zygoform.app.frame import Frame
+from zygoform.app.main import application
+from zygoform.app.preferences import Preferences
+from zygoform.core.edits.planning import set_value
+from zygoform.files.settings_json import Settings
+app = application()
+desk = Desk(app, Frame(), Preferences(Settings()), demo=True)
+path, made = Path(sys.argv[1]), 0
+desk.session.save(path)
+def edit():
+    global made
+    made += 1
+    desk.session.do(lambda project: set_value(project, "c1", "overhang_left", 10 + made / 100))
+    print(made, time.time(), flush=True)
+    if made % 37 == 0:
+        desk.session.save(path)
+timer = QTimer()
+timer.timeout.connect(edit)
+timer.start(15)
+app.exec()
+"""
+
+
+@pytest.fixture
+def empty_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    """A user who has never started the program."""
+    monkeypatch.setenv("XDG_CONFIG_HOME", str(tmp_path / "config"))
+    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
+    return tmp_path
+
+
+@pytest.mark.parametrize("seed", range(KILLS))
+def test_killed_at_any_moment_at_most_five_seconds_are_lost(empty_home: Path, seed: int) -> None:
+    path = empty_home / "counter.zygoform.json"
+    env = os.environ | {"QT_QPA_PLATFORM": "offscreen"}
+    command = [sys.executable, "-c", AT_WORK, str(path)]
+    with subprocess.Popen(command, stdout=subprocess.PIPE, text=True, env=env) as work:
+        assert work.stdout is not None
+        first = work.stdout.readline()
+        time.sleep(random.Random(seed).uniform(0.0, 4.5))
+        killed = time.time()
+        work.send_signal(signal.SIGKILL)
+        lines = [first, *work.stdout.read().splitlines()]
+    made = {int(n): float(at) for n, at in (line.split() for line in lines if line.count(" ") == 1)}
+    saved = read_project(path)
+    copies = left_behind()
+    assert len(copies) <= 1
+    assert not copies or copies[0].of == path
+    last = max([number(saved), *(number(copy.project) for copy in copies)])
+    lost = [at for n, at in made.items() if n > last]
+    assert not lost or killed - min(lost) < 5.0, f"{killed - min(lost):.1f} s of work are gone"
+    for copy in copies:
+        drop(copy.path)
+    assert left_behind() == []
+
+
+def number(project: object) -> int:
+    """How many edits a project has seen."""
+    overhang = project.change("c1").overhang_left  # type: ignore[attr-defined]
+    return round((overhang - 10) * 100) if overhang < 25 else 0
+
+
+def desk_of(app: QApplication, *, demo: bool = True) -> Desk:
+    frame = Frame()
+    frame.show()
+    desk = Desk(app, frame, Preferences(Settings()), demo=demo)
+    desk.window.filing.ask_unsaved = lambda: "discard"
+    return desk
+
+
+def leave(app: QApplication, desk: Desk) -> None:
+    desk.window.frame.close()
+    desk.window.frame.deleteLater()
+    app.processEvents()
+
+
+def test_work_left_behind_is_offered_and_taken_up(app: QApplication, empty_home: Path) -> None:
+    path = empty_home / "old.zygoform.json"
+    project = set_value(demo_project(), "c1", "radius", 30.0).project
+    keeper = Keeper()
+    keeper.keep(project, path)
+    assert left_behind() == [], "its window still lives"
+    # As if the process had ended: the system lifts the lock.
+    assert keeper._lock is not None
+    keeper._lock.close()
+    hands = desk_of(app, demo=False)
+    start = hands.window._made["survey"].start  # type: ignore[attr-defined]
+    (copy,) = left_behind()
+    assert copy.of == path
+    start.taken_up.emit(copy)
+    assert hands.session.project == project
+    assert hands.session.is_dirty
+    assert hands.session.path == path
+    assert hands.window.stage == "redesign"
+    assert not copy.path.exists(), "its own copy has taken its place"
+    assert len(list(state_folder().glob("*.json"))) == 1
+    hands.session.save(path)
+    app.processEvents()
+    assert list(state_folder().glob("*.json")) == [], "saved: no copy stays"
+    leave(app, hands)
+
+
+def test_a_copy_that_cannot_be_written_is_told_once(desk: Hands, empty_home: Path) -> None:
+    (empty_home / "state").write_text("a file where a folder should be")
+    keeping, said = Keeping(desk.session), list[str]()
+    keeping.told.connect(said.append)
+    for value in (20.0, 30.0):
+        desk.session.do(lambda project, value=value: set_value(project, "c1", "radius", value))  # type: ignore[misc]
+        keeping.keep_now(wait=True)
+        desk.settle()
+    assert len(said) == 1
+    assert "cannot be copied away" in said[0]
+    assert desk.session.is_dirty
+    keeping.close()
+
+
+def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) -> None:
+    path = tmp_path / "shared.zygoform.json"
+    write_project(path, demo_project())
+    other = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
+    mark = path.with_name(f".{path.name}.open")
+    mine = guard.hold(path)
+    assert mine is None
+    seen = json.loads(mark.read_text())
+    mark.write_text(json.dumps(seen | {"process": other.pid}))
+    desk.window.filing.open_file(path)
+    assert "is open" in desk.told[-1]
+    other.kill()
+    other.wait()
+    assert guard.holder(path) is None, "a window that is gone holds nothing"
+    mark.write_text(json.dumps(seen | {"machine": "garage"}))
+    desk.window.filing.open_file(path)
+    desk.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
+    theirs = set_value(demo_project(), "c1", "radius", 12.0).project
+    write_project(path, theirs)
+    desk.wait(lambda: "changed elsewhere" in desk.told[-1])
+    answers: Iterator[Changed] = iter(("back", "other", "over"))
+    desk.window.filing.ask_changed = lambda _name: next(answers)
+    desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / "mine.zygoform.json")
+    assert not desk.window.filing.save()
+    assert read_project(path) == theirs
+    assert desk.window.filing.save()
+    assert read_project(path) == theirs
+    assert read_project(tmp_path / "mine.zygoform.json") == desk.session.project
+    desk.window.filing.open_file(path)
+    desk.session.do(lambda project: set_value(project, "c1", "radius", 33.0))
+    write_project(path, demo_project())
+    assert desk.window.filing.save()
+    assert read_project(path) == desk.session.project
+
+
+def test_a_folder_that_takes_nothing_is_told_and_the_work_stays(
+    desk: Hands, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def refuse(*_args: object, **_more: object) -> tuple[int, str]:
+        raise PermissionError(13, "Permission denied")
+
+    desk.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
+    monkeypatch.setattr("tempfile.mkstemp", refuse)
+    desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / "there.zygoform.json")
+    desk.action("save_as")
+    assert "Permission denied" in desk.told[-1]
+    assert "still here" in desk.told[-1]
+    assert desk.session.is_dirty
+
+
+@pytest.mark.usefixtures("app")
+def test_settings_are_kept_and_unreadable_ones_set_aside(empty_home: Path) -> None:
+    assert read_settings() == Settings()
+    preferences = Preferences()
+    preferences.set(theme="dark", text_percent=130)
+    preferences._background.wait()
+    assert read_settings() == Settings("dark", 130)
+    for number in range(12):
+        preferences.set(recent=preferences.settings.with_recent(empty_home / f"{number}.json").recent)
+    assert len(preferences.settings.recent) == 9
+    assert preferences.settings.recent[0].endswith("11.json")
+    preferences._background.wait()
+    for broken in (b"{", b"\xff\xfe", b'{"theme": "pink"}', b"[]"):
+        (config_folder() / "settings.json").write_bytes(broken)
+        assert read_settings() == Settings()
+        assert (config_folder() / "settings.unreadable").read_bytes() == broken
+    write_settings(Settings("light"))
+    assert read_settings().theme == "light"
+
+
+@pytest.mark.usefixtures("empty_home")
+def test_prices_of_ones_own_start_the_next_project(app: QApplication) -> None:
+    assert not own_path().exists()
+    desk = desk_of(app)
+    length = 8 * 304.8
+    desk.session.do(lambda project: set_price(project, "pine-1x3", length, "3.99"))
+    desk.keeping._background.wait()
+    QTest.qWait(20)
+    sizes = {size.id: size for size in own_prices().timber}
+    assert str(next(o.price for o in sizes["pine-1x3"].offers if abs(o.length - length) < 1)) == "3.99"
+    shipped = {size.id: size for size in shipped_prices().timber}
+    others = set(sizes) - {"pine-1x3"}
+    for name in others:
+        assert [o.price for o in sizes[name].offers] == [o.price for o in shipped[name].offers]
+    leave(app, desk)
+    again = desk_of(app, demo=False)
+    fresh = {size.id: size for size in again.session.project.shop.timber}
+    assert any(str(offer.price) == "3.99" for offer in fresh["pine-1x3"].offers)
+    own_path().write_text("not a table")
+    assert own_prices().timber == shipped_prices().timber
+    leave(app, again)
