@@ -241,3 +241,34 @@ def test_text_and_lines_have_the_contrast_of_aa() -> None:
     for wood in (*t.WOOD_NEW.values(), t.WOOD_OTHER):
         assert contrast(t.INK, wood) >= 4.5, "names of parts"
         assert contrast(t.BLUE, wood) >= 3, "the line round what is new"
+
+
+# For screen readers
+
+
+def test_every_part_of_a_drawing_has_a_name(desk: Desk) -> None:
+    from PySide6.QtGui import QAccessible
+
+    QAccessible.setActive(True)
+    try:
+        for stage, canvas in (("redesign", "stand_redesign"), ("cut", "boards"), ("survey", "stand_survey")):
+            desk.action(f"stage_{stage}")
+            desk.session.stand(place="front")
+            desk.session.changed.emit()
+            desk.settle()
+            widget = desk.find(QWidget, canvas)
+            spots = {w.objectName().removeprefix("spot_"): w for w in widget.findChildren(QWidget)}
+            wanted = {p.id for p in desk.plan.parts} if stage == "cut" else set(desk.stand().targets())
+            assert set(spots) == wanted
+            for spot in spots.values():
+                assert spot.accessibleName()
+                assert widget.rect().adjusted(-2, -2, 2, 2).contains(spot.geometry())
+            if stage == "cut":
+                name = spots["c2/board/front"].accessibleName()
+                assert name.startswith("2a.1, Skirt front, 59\u00a013/16")
+                assert "on boards E and F" in name
+        interface = QAccessible.queryAccessibleInterface(widget)
+        assert interface.childCount() == len(wanted)
+    finally:
+        QAccessible.setActive(False)
+        desk.session.changed.emit()

@@ -44,6 +44,12 @@ def describe(session: Session, part_id: str) -> Description | None:
     return None
 
 
+def spoken(session: Session, part_id: str) -> str:
+    """What a screen reader says of a part."""
+    found = describe(session, part_id)
+    return found.spoken if found is not None else ""
+
+
 def _board(plan: Plan, part_id: str) -> Board | None:
     return next((b for b in (*plan.planned.boards, *plan.found.boards) if b.id == part_id), None)
 

@@ -5,6 +5,7 @@ mapping.py   mm on the view plane to pixels
 stand.py     the drawing of the piece
 notes.py     what is written round it: floor rule, numbers of changes, grips
 targets.py   what can be pointed at, and the way by arrow keys
+spots.py     every part as something a screen reader can name
 gestures.py  one class a mouse gesture: pan, drag a grip
 boards.py    the boards with their cuts
 place.py     where you stand: the piece in plan

@@ -1,5 +1,7 @@
 """The boards, all to one scale, with every part's true shape, kerf and what is left."""
 
+from functools import partial
+
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
@@ -15,7 +17,8 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
-from zygoform.app.describe import describe
+from zygoform.app.canvas.spots import Spots
+from zygoform.app.describe import describe, spoken
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
@@ -50,6 +53,7 @@ class BoardsView(QWidget):
         self.setAccessibleName("Boards")
         when_seen(self, session.changed, self._arrange)
         session.pointed.connect(self._on_pointed)
+        self._spots = Spots(self, self._places, partial(spoken, session))
         self._arrange()
 
     def _arrange(self) -> None:
@@ -70,6 +74,7 @@ class BoardsView(QWidget):
                 y += height + (UNDER if height < THIN else 0.0) + GAP
             y += APART
         self.setMinimumHeight(t.px(y + FOOT))
+        self._spots.sync()
         self.update()
 
     def sizeHint(self) -> QSize:
@@ -269,6 +274,13 @@ class BoardsView(QWidget):
                 hit = scene.at(self._mapping(box).to_mm(at))
                 return hit.part_id if hit is not None else ""
         return ""
+
+    def _places(self) -> dict[str, QRectF]:
+        return {
+            polygon.part_id: QPolygonF(self._mapping(box).outline(polygon.points)).boundingRect()
+            for box, _, scene in self._rows
+            for polygon in scene.polygons[1:]
+        }
 
     def box_of(self, part_id: str) -> QRectF | None:
         """Where a part lies, px."""

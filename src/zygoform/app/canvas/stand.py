@@ -1,6 +1,7 @@
 """The stand: the piece drawn to scale, its notes, and everything one can point at."""
 
 from collections.abc import Callable
+from functools import partial
 from typing import Literal
 
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -12,6 +13,7 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPolygonF,
+    QResizeEvent,
     QWheelEvent,
 )
 from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
@@ -19,9 +21,10 @@ from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit
-from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders
-from zygoform.app.canvas.targets import nearest, part_targets, survey_targets
-from zygoform.app.describe import describe
+from zygoform.app.canvas.notes import high_words, paint_floor, paint_grips, paint_leaders
+from zygoform.app.canvas.spots import Spots
+from zygoform.app.canvas.targets import nearest, part_targets, points_of, survey_targets, true_sizes
+from zygoform.app.describe import describe, spoken
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
@@ -60,6 +63,9 @@ class Stand(QWidget):
         session.changed.connect(self.update)
         session.stood.connect(self.update)
         session.pointed.connect(self._on_pointed)
+        self._spots = Spots(self, self._places, partial(spoken, session))
+        session.changed.connect(self._spots.sync)
+        session.stood.connect(self._spots.sync)
 
     # What is drawn
 
@@ -183,11 +189,14 @@ class Stand(QWidget):
         lanes, taken = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
         for dim in scene.dimensions:
             if dim.lane == 0 or self.all_sizes:
-                size, high = show(dim.size), self._high(dim.size) if dim.lane == 0 else ""
+                size, high = (
+                    show(dim.size),
+                    high_words(self.session.plan, self.place, dim.size) if dim.lane == 0 else "",
+                )
                 words = (size + high, size + high.split(",")[0], size)
                 taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
         if pointed and not self._gesture:
-            sizes = self._true_sizes(pointed)
+            sizes = true_sizes(self.session.plan, pointed, self.place)
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
                 paint.dimension(painter, dim, mapping, (show(dim.size),), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
@@ -198,34 +207,24 @@ class Stand(QWidget):
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
 
-    def _high(self, now: float) -> str:
-        """That it is the height, and what it was where a change alters it."""
-        plan = self.session.plan
-        if self.place == "above" or plan is None:
-            return ""
-        low, top = plan.found.box
-        before = top[2] - low[2]
-        return (
-            " high"
-            if abs(before - now) < self.session.unit.step / 2
-            else f" high, was {self.session.unit.show(before)}"
-        )
-
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]
         return head if self.session.project.change(head) is not None else ""
 
-    def _true_sizes(self, part_id: str) -> tuple[float, float] | None:
-        """Real width and height of a board as it faces this place to stand; depth shows in the readout."""
-        plan = self.session.plan
-        boards = (*plan.planned.boards, *plan.found.boards) if plan is not None else ()
-        board = next((b for b in boards if b.id == part_id), None)
-        if board is None:
-            return None
-        low, high = board.solid.box
-        across = 1 if self.place in ("left", "right") else 0
-        up = 1 if self.place == "above" else 2
-        return high[across] - low[across], high[up] - low[up]
+    def _places(self) -> dict[str, QRectF]:
+        """The room of every part that can be pointed at."""
+        scene, mapping = self.scene(), self.mapping()
+        if scene is None or self.kind == "small":
+            return {}
+        shapes = {part_id: self._opening_shape(part_id, mapping) for part_id in self.targets()}
+        return {
+            part_id: (shape or QPolygonF(mapping.outline(points_of(scene, part_id)))).boundingRect()
+            for part_id, shape in shapes.items()
+        }
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._spots.sync()
 
     # Pointing
 
@@ -337,7 +336,7 @@ class Stand(QWidget):
 
     def _middle(self, part_id: str) -> QPointF:
         scene = self.scene()
-        points = tuple(p for q in (scene.polygons if scene else ()) if q.part_id == part_id for p in q.points)
+        points = points_of(scene, part_id) if scene else ()
         shape = self._opening_shape(part_id, self.mapping())
         if shape is not None:
             return shape.boundingRect().center()

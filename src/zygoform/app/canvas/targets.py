@@ -1,8 +1,10 @@
 """What can be pointed at, and where; the way from one part to the next by arrow keys."""
 
 from zygoform.core.drawing.primitives import Scene, holds
+from zygoform.core.drawing.views import Place
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
+from zygoform.core.plan import Plan
 
 WITHIN_OPENINGS = ("front", "knob", "back", "bottom")
 """In the survey one points at the opening, not at what stands in it."""
@@ -40,3 +42,20 @@ def nearest(targets: dict[str, Point], here: str, step: tuple[int, int]) -> str:
         if ahead > 1e-6 and ahead + 2 * aside < least:
             best, least = part_id, ahead + 2 * aside
     return best
+
+
+def points_of(scene: Scene, part_id: str) -> tuple[Point, ...]:
+    """All corners of what is seen of a part, mm on the view plane."""
+    return tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)
+
+
+def true_sizes(plan: Plan | None, part_id: str, place: Place) -> tuple[float, float] | None:
+    """Real width and height of a board as it faces a place to stand; depth shows in the readout."""
+    boards = (*plan.planned.boards, *plan.found.boards) if plan is not None else ()
+    board = next((b for b in boards if b.id == part_id), None)
+    if board is None:
+        return None
+    low, high = board.solid.box
+    across = 1 if place in ("left", "right") else 0
+    up = 1 if place == "above" else 2
+    return high[across] - low[across], high[up] - low[up]
