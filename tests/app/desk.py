@@ -79,16 +79,20 @@ class Desk:
         self.settle()
 
     def _key_sequence(self, made: QAction) -> None:
-        if self.app.activeWindow() is None:
-            # Without a window manager nobody gives the window back what a menu took.
-            self.frame.activateWindow()
-            self.settle()
+        self._wake()
         target = self.frame.focusWidget() or self.frame
         QTest.keySequence(target, QKeySequence(made.shortcuts()[0]))
+
+    def _wake(self) -> None:
+        """Without a window manager nobody gives the window back what a menu took."""
+        if self.app.activeWindow() is None and self.app.activePopupWidget() is None:
+            self.frame.activateWindow()
+            self.settle()
 
     def key(self, key: Qt.Key, modifiers: Qt.KeyboardModifier = NONE) -> None:
         """One key, to whatever has the keyboard."""
         self.count += 1
+        self._wake()
         target = self.app.activePopupWidget() or self.frame.focusWidget() or self.frame
         QTest.keyClick(target, key, modifiers)
         self.settle()

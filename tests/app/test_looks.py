@@ -21,6 +21,7 @@ SCREENS = ("survey", "redesign", "buy", "cut", "settings", "help")
 LOOKS = [
     *((theme, 100, size) for theme in ("light", "dark") for size in ((1280, 800), (1024, 700), (1920, 1080))),
     *((theme, 150, size) for theme in ("light", "dark") for size in ((1280, 800), (1920, 1080))),
+    ("light", 150, (1024, 700)),
     ("light", 130, (1024, 700)),
     ("light", 115, (1024, 700)),
 ]

@@ -50,6 +50,22 @@ def test_unknown_kinds_survive_a_round_trip() -> None:
     assert piece in again["pieces"]
 
 
+@pytest.mark.parametrize(
+    "path", ["weather", "shop.lasers", "changes.0.glow", "changes.1.inner", "pieces.0.ghosts", "pieces.0.wheels"]
+)
+def test_entries_of_a_newer_program_are_written_back(path: str) -> None:
+    value = {"deep": [1, {"x": None}]}
+    content = json.loads(spoil(path, value))
+    project = parse_project(json.dumps(content).encode())
+    assert project.has_unknown
+    again: Any = json.loads(dump_project(project))
+    for step in path.split("."):
+        again = again[int(step)] if step.isdecimal() else again[step]
+    assert again == value
+    assert parse_project(dump_project(project)) == project
+    assert not parse_project(json.dumps(raw()).encode()).has_unknown
+
+
 def spoil(path: str, value: object) -> bytes:
     content = raw()
     *steps, name = path.split(".")

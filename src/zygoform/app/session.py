@@ -178,6 +178,12 @@ class Session(QObject):
         self.solve_in_background = True
         self._ask()
 
+    def stop_solving(self) -> None:
+        """Keeps the layouts found so far; the next edit asks again."""
+        self.solver.cancel()
+        self.changed.emit()
+        self.solving.emit()
+
     def close(self) -> None:
         self.solver.close()
 

@@ -56,7 +56,10 @@ class Fact(Struct, frozen=True):
 
 
 class Project(Struct, frozen=True):
-    """One piece of work. `next_number` is the number the next change gets; it never goes back."""
+    """One piece of work. `next_number` is the number the next change gets; it never goes back.
+
+    `unknown` holds what this version does not know of the file, to be written back as it was.
+    """
 
     name: str = ""
     version: int = FILE_VERSION
@@ -69,11 +72,18 @@ class Project(Struct, frozen=True):
     facts: tuple[Fact, ...] = ()
     counts: tuple[PartCount, ...] = ()
     next_number: Annotated[int, Meta(ge=1)] = 1
+    unknown: dict[str, Any] = {}
 
     @property
     def piece(self) -> CasePiece | None:
         """The piece on screen: the first of a known kind."""
         return next((piece for piece in self.pieces if isinstance(piece, CasePiece)), None)
+
+    @property
+    def has_unknown(self) -> bool:
+        """Whether the file held something this version does not know."""
+        kinds = (UnknownChange, UnknownPiece)
+        return bool(self.unknown) or any(isinstance(x, kinds) for x in (*self.changes, *self.pieces))
 
     @property
     def variant(self) -> Variant:

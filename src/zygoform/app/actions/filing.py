@@ -75,6 +75,8 @@ class Filing(QObject):
             return False
         self._sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
+        if self.session.project.has_unknown:
+            self.told.emit(f"{path.name} holds things of a newer Zygoform. They are kept as they are.")
         return True
 
     def open_recent(self, path: Path) -> None:

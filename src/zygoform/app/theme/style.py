@@ -76,6 +76,8 @@ QComboBox QAbstractItemView {{
   background: {t.CHANGE}; border: 1px solid {t.EDGE}; selection-background-color: {t.TAPEWASH};
   selection-color: {t.INK}; outline: 0; padding: 4px;
 }}
+QProgressBar {{ background: {t.HAIR}; border: 0; border-radius: 2px; }}
+QProgressBar::chunk {{ background: {t.INK}; border-radius: 2px; }}
 QMenu {{ background: {t.CHANGE}; border: 1px solid {t.EDGE}; padding: 6px 0; }}
 QMenu::item {{ padding: 6px 28px 6px 16px; }}
 QMenu::item:selected {{ background: {t.TAPEWASH}; color: {t.INK}; }}

@@ -8,6 +8,7 @@ readout.py     what is said of the part pointed at; the legend
 why.py         what a number is made of
 findings.py    a judgement with its reason and its remedy
 stick.py       the story stick: the stages in working order
+busy.py        long work: how far it is, and a way to stop it
 head.py        the head strip
 preview.py     a print before it is printed
 finder.py      one box that finds whatever has a name

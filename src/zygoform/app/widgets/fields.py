@@ -2,8 +2,8 @@
 
 from collections.abc import Callable
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent
+from PySide6.QtCore import QEvent, Qt, Signal
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
 from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
@@ -34,12 +34,24 @@ def restyle(widget: QWidget) -> None:
     widget.style().polish(widget)
 
 
+UNDO_KEYS = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
+
+
 class _Line(QLineEdit):
     """A line that gives its text up on Enter and on leaving, steps with the arrows and gives up with Esc."""
 
     def __init__(self, field: "Field") -> None:
         super().__init__()
         self._field = field
+
+    def event(self, event: QEvent) -> bool:
+        # While nothing is being typed, undo is the document's: a line would else swallow the keys.
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride:
+            undo = any(event.matches(key) for key in UNDO_KEYS)
+            if undo and not self._field.is_typing:
+                event.ignore()
+                return False
+        return super().event(event)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key = event.key()
@@ -92,7 +104,7 @@ class Field(QWidget):
 
     def show_value(self, text: str, *, guess: bool = False, hint: str = "") -> None:
         """Shows the document's value, unless the field holds a fault or is being typed in."""
-        typing = self.line.hasFocus() and self.line.text() != self._shown
+        typing = self.line.hasFocus() and self.is_typing
         if (not self.fault.isHidden() or typing) and not self._entering:
             return
         chosen = self.line.hasSelectedText() and self.line.hasFocus()
@@ -104,6 +116,11 @@ class Field(QWidget):
         if self.line.property("guess") != guess:
             self.line.setProperty("guess", guess)
             restyle(self.line)
+
+    @property
+    def is_typing(self) -> bool:
+        """Whether the line holds something that has not been taken yet."""
+        return self.line.text() != self._shown
 
     def commit(self) -> bool:
         """Makes the edit if the text differs from what the document says; whether all is well."""

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QToolB
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.busy import Busy
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.workshop import set_fraction, set_unit
@@ -52,6 +53,8 @@ class HeadStrip(QWidget):
         row.addWidget(self.name)
         row.addWidget(self.sizes)
         row.addStretch(1)
+        self.busy = Busy(session)
+        row.addWidget(self.busy)
         for widget in (self.state, self.undo, self.redo, self.fraction, self.units):
             row.addWidget(widget)
         session.changed.connect(self.refresh)

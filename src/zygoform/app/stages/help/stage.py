@@ -24,6 +24,7 @@ MORE_KEYS = (
     ("Alt+Up, Alt+Down", "on a change: earlier or later"),
     ("Del", "on a change: takes it away"),
     ("[ and ]", "on boards: previous and next board"),
+    ("Alt+W", "on Cut: why the numbers of what you point at are what they are"),
 )
 
 

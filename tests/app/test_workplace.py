@@ -1,0 +1,272 @@
+"""The workplace: settings, help, the finder, long work, lists taken over; by keyboard alone from start to print."""
+
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QAbstractItemView, QApplication, QDialog, QLabel, QLineEdit, QListWidget, QWidget
+
+from tests.app.desk import Desk
+from zygoform.app.desk import Desk as Whole
+from zygoform.app.frame import Frame
+from zygoform.app.preferences import Preferences
+from zygoform.app.stages.help.answers import answers
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.look import put_on
+from zygoform.app.widgets.busy import Busy
+from zygoform.app.widgets.finder import Finder
+from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.goods.saw import Saw
+from zygoform.core.measure.param import params
+from zygoform.core.measure.parse import INCH
+from zygoform.files.settings_json import Settings
+
+# Settings
+
+
+def test_every_setting_has_a_field_that_says_what_it_refuses(desk: Desk) -> None:
+    desk.action("settings")
+    for entry in params(Saw):
+        line = desk.find(QLineEdit, f"saw_{entry.name}")
+        assert line.isVisible()
+        before = desk.session.project
+        desk.enter(f"saw_{entry.name}", "nonsense")
+        assert desk.fault(f"saw_{entry.name}")
+        assert desk.session.project == before
+        desk.enter(f"saw_{entry.name}", "40")
+        assert desk.fault(f"saw_{entry.name}") == ""
+        assert getattr(desk.session.project.shop.saw, entry.name) == pytest.approx(
+            40 if entry.unit == "angle" else 40 * INCH
+        )
+    desk.enter("climate_low", "12 %")
+    assert "in this order" in desk.fault("climate_low")
+    desk.enter("climate_high", "13")
+    assert desk.session.project.shop.climate.high == 13
+    desk.enter("currency", "123")
+    assert "none of them a figure" in desk.fault("currency")
+    desk.enter("currency", "kr")
+    assert desk.session.project.shop.currency == "kr"
+    for name, value in (("set_units", "mm"), ("set_rounding", "1.0"), ("set_fraction", "32"), ("set_paper", "A4")):
+        desk.find(Segments, name).choose(value)
+    shop = desk.session.project.shop
+    assert (shop.unit.system, shop.unit.mm_step, shop.unit.denominator, shop.paper) == ("mm", 1.0, 32, "A4")
+    for _ in range(desk.session.history.at):
+        desk.action("undo")
+    assert not desk.session.is_dirty, "settings of the project are edits like any other"
+
+
+def test_a_lower_saw_lays_the_skirt_flat(desk: Desk) -> None:
+    assert any(group.title == "On edge, swung 45°" for group in desk.plan.settings)
+    desk.action("settings")
+    desk.enter("saw_fence_height", "2")
+    assert any(group.title == "Flat, tilted 45°" for group in desk.plan.settings)
+    desk.enter("saw_tilt_left", "30")
+    assert any(group.title.startswith("Marked and cut by hand") for group in desk.plan.settings)
+
+
+def test_new_projects_start_like_this_one_once_said(desk: Desk) -> None:
+    desk.action("settings")
+    desk.find(Segments, "set_units").choose("mm")
+    desk.enter("shop_kerf", "2 mm")
+    desk.click("keep_usual")
+    desk.window.filing.ask_unsaved = lambda: "discard"
+    desk.action("new")
+    assert desk.session.unit.system == "mm"
+    assert desk.session.project.shop.kerf == 2.0
+    assert desk.session.project.shop.timber, "prices are still there"
+
+
+def test_another_look_keeps_document_screen_and_size(app: QApplication) -> None:
+    frame, preferences = Frame(), Preferences(Settings())
+    frame.show()
+    whole = Whole(app, frame, preferences, demo=True)
+    whole.window.go("cut")
+    whole.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
+    kept, history = whole.session.project, whole.session.history
+    try:
+        for theme, percent in (("dark", 100), ("dark", 150), ("light", 115)):
+            preferences.set(theme=theme, text_percent=percent)
+            app.processEvents()
+            assert percent / 100 == t.SCALE
+            assert whole.window.stage == "cut"
+            assert whole.session.project is kept
+            assert whole.session.history is history
+            assert (frame.width(), frame.height()) == (1280, 800)
+            assert len(frame.findChildren(Finder)) >= 1
+        whole.session.undo()
+        assert whole.session.project != kept
+    finally:
+        whole.window.filing.ask_unsaved = lambda: "discard"
+        frame.close()
+        put_on(app)
+
+
+# Help and finder
+
+
+def test_help_answers_twenty_questions_and_finds_words(desk: Desk) -> None:
+    assert len(answers()) >= 20
+    assert all(question.endswith(("?", ".")) and len(answer) > 40 for question, answer in answers())
+    desk.action("help")
+    questions = desk.find(QListWidget, "help_questions")
+    assert questions.count() == len(answers())
+    desk.type_here("kerf guess tape", Qt.Key.Key_Down)
+    assert "No question" in desk.find(QLabel, "help_answer").text()
+    line = desk.find(QLineEdit, "help_search")
+    line.clear()
+    desk.type_here("ripped", Qt.Key.Key_Down)
+    assert questions.item(0).text() == "Which board of the top is ripped?"
+    assert "last one" in desk.find(QLabel, "help_answer").text()
+    keys = {label.text() for label in desk.window._made["help"].findChildren(QLabel)}
+    for action, _ in desk.window.actions_table.values():
+        if action.keys and action.scope == "window":
+            assert ", ".join(action.keys) in keys
+
+
+@pytest.mark.parametrize(
+    ("words", "stage", "then"),
+    [
+        ("skirt fro", "cut", lambda desk: desk.session.part == "c2/board/front"),
+        ("board f", "cut", lambda desk: desk.session.part == "c2/board/back"),
+        (
+            "height at the fence",
+            "settings",
+            lambda desk: desk.frame.focusWidget().objectName() == "saw_fence_height",
+        ),
+        ("how do i start", "help", lambda _: True),
+        ("buy", "buy", lambda _: True),
+        ("millimetres", "redesign", lambda desk: desk.session.unit.system == "mm"),
+    ],
+)
+def test_the_finder_goes_to_what_it_finds(desk: Desk, words: str, stage: str, then: object) -> None:
+    desk.action("find")
+    finder = desk.find(Finder, "finder")
+    assert finder.isVisible()
+    desk.type_here(words, Qt.Key.Key_Return)
+    assert not finder.isVisible()
+    assert desk.window.stage == stage
+    assert then(desk)  # type: ignore[operator]
+
+
+def test_the_finder_can_be_left(desk: Desk) -> None:
+    desk.stand().setFocus()
+    before = desk.frame.focusWidget()
+    desk.action("find")
+    desk.type_here("nothing is called like this", Qt.Key.Key_Down)
+    assert desk.find(QListWidget, "find_list").count() == 0
+    desk.key(Qt.Key.Key_Return)
+    desk.key(Qt.Key.Key_Escape)
+    assert not desk.find(Finder, "finder").isVisible()
+    assert desk.frame.focusWidget() is before
+
+
+# Long work
+
+
+def test_long_work_shows_and_can_be_stopped(desk: Desk) -> None:
+    busy = desk.find(Busy, "busy")
+    assert not busy.isVisible()
+    for number in range(6):
+        desk.session.do(lambda project: add_change(project, "own_part", "p1/body/main"))
+        change = f"c{3 + number}"
+        desk.session.do(lambda p, c=change, n=number: set_value(p, c, "length", 211.0 + 97.3 * n))  # type: ignore[misc]
+        desk.session.do(lambda p, c=change, n=number: set_value(p, c, "count", 7 + 3 * n))  # type: ignore[misc]
+    desk.session.start_solving()
+    busy._wait.setInterval(0)
+    busy._wait.stop()
+    busy.refresh()
+    desk.wait(lambda: busy.isVisible() or not desk.session.solver.busy)
+    if busy.isVisible():
+        assert "proven" in busy.words.text()
+        desk.click("stop_solving")
+        assert not desk.session.solver.busy
+        assert not busy.isVisible()
+    assert desk.plan.layouts
+
+
+# Lists and counts by hand
+
+
+def test_counts_are_typed_in_the_table(desk: Desk) -> None:
+    desk.action("stage_cut")
+    desk.find(Segments, "cut_mode").choose("part")
+    table = desk.find(QAbstractItemView, "part_table")
+    table.setFocus()
+    model = table.model()
+    count = next(c for c in range(model.columnCount()) if model.headerData(c, Qt.Orientation.Horizontal) == "Count")
+    parts = len(desk.plan.parts)
+    assert model.setData(model.index(0, count), "5", Qt.ItemDataRole.EditRole)
+    assert len(desk.plan.parts) == parts + 2
+    assert model.index(0, count).data() == "5, 3 planned"
+    assert not model.setData(model.index(0, count), "many", Qt.ItemDataRole.EditRole)
+    assert "whole number" in desk.told[-1]
+    assert model.setData(model.index(2, count), "0", Qt.ItemDataRole.EditRole)
+    assert model.index(2, count).data() == "0, left out"
+    desk.settle()
+    assert desk.find(QWidget, "finding_recounted").objectName()
+    desk.action("undo")
+    desk.action("undo")
+    assert len(desk.plan.parts) == parts
+
+
+def test_lists_are_taken_over_from_the_menu(desk: Desk, tmp_path: Path) -> None:
+    good, bad, noise = tmp_path / "good.csv", tmp_path / "bad.csv", tmp_path / "noise.csv"
+    good.write_text("name,count,length,stock\nCleat,4,12,Pine 1 × 3\n", encoding="utf-8-sig")
+    bad.write_text("name,count,length,stock\nCleat,4,12,Pine 1 × 3\nRail,x,12,Pine 1 × 3\nRail,y,1,None\n")
+    noise.write_bytes(bytes(range(256)) * 40)
+    before = desk.session.project
+    for path in (bad, noise):
+        desk.window.filing.ask_open = lambda _kinds, path=path: str(path)  # type: ignore[misc]
+        for action in ("take_parts", "take_boards"):
+            desk.action(action)
+            assert "was taken" in desk.told[-1] or "not taken" in desk.told[-1]
+            assert desk.session.project == before
+    desk.window.filing.ask_open = lambda _kinds: str(good)
+    desk.action("take_parts")
+    assert [part.part.name for part in desk.plan.parts].count("Cleat") == 4
+    desk.action("undo")
+    assert desk.session.project == before, "one step"
+    desk.action("take_boards")
+    assert desk.session.project.stock[0].count == 4
+
+
+def test_a_board_measured_for_real_changes_the_plan_in_the_rack(desk: Desk) -> None:
+    desk.action("stage_cut")
+    desk.click("what_i_have")
+    desk.choose("rack_size", "pine-5/4x6")
+    assert desk.find(QLineEdit, "real_width").text() == '5 1/2"'
+    desk.enter("real_width", "5 3/8")
+    assert len([p for p in desk.plan.parts if p.part.change_id == "c1"]) == 5
+    desk.enter("real_thickness", "0")
+    assert desk.fault("real_thickness")
+
+
+def test_from_three_sizes_to_paper_by_keyboard_alone(bare: Desk, tmp_path: Path) -> None:
+    desk = bare
+    for text in ("1500 mm", "900 mm", "500 mm"):
+        desk.type_here(text, Qt.Key.Key_Return if text == "500 mm" else Qt.Key.Key_Tab)
+    desk.action("stage_redesign")
+    desk.key(Qt.Key.Key_N)
+    desk.menu("add_menu", "Part of your own")
+    for _ in range(12):
+        desk.key(Qt.Key.Key_Tab)
+        if desk.frame.focusWidget().objectName() == "c1_name":
+            break
+    desk.type_here("Cleat")
+    desk.action("stage_cut")
+    desk.key(Qt.Key.Key_W, Qt.KeyboardModifier.AltModifier)
+    # A button answers its key a moment later, so that it is seen to.
+    desk.wait(lambda: desk.find(QWidget, "why_panel").isVisible())
+    desk.key(Qt.Key.Key_Right)
+    desk.settle()
+    whys = [w.accessibleName() for w in desk.frame.findChildren(QWidget, "why_line") if w.isVisible()]
+    assert any(name.startswith("Cleat 1a is 12") for name in whys)
+    desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / "sheet.pdf")
+    desk.action("export_sheet")
+    desk.wait(lambda: bool(desk.told) and desk.told[-1] == "Exported sheet.pdf")
+    desk.action("print")
+    assert desk.find(QDialog, "preview").isVisible()
+    desk.find(QDialog, "preview").close()
+    desk.settle()
+    assert desk.count < 40
