@@ -256,8 +256,7 @@ def test_from_three_sizes_to_paper_by_keyboard_alone(bare: Desk, tmp_path: Path)
     desk.type_here("Cleat")
     desk.action("stage_cut")
     desk.key(Qt.Key.Key_W, Qt.KeyboardModifier.AltModifier)
-    # A button answers its key a moment later, so that it is seen to.
-    desk.wait(lambda: desk.find(QWidget, "why_panel").isVisible())
+    assert desk.find(QWidget, "why_panel").isVisible()
     desk.key(Qt.Key.Key_Right)
     desk.settle()
     whys = [w.accessibleName() for w in desk.frame.findChildren(QWidget, "why_line") if w.isVisible()]

@@ -1,7 +1,7 @@
 """Cut: the boards on the left, the piece and the cuts on the right."""
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QResizeEvent
+from PySide6.QtGui import QKeySequence, QResizeEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.boards import BoardsView
@@ -23,7 +23,7 @@ from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
 from zygoform.core.why.why import Why
 
-NARROW, SLIM = 1000, 720
+NARROW, SLIM, TIGHT = 1000, 720, 640
 """Under this width the line beside the title makes room for the buttons."""
 
 FINDINGS = ("too_long", "short_parts", "guessed", "recounted")
@@ -66,13 +66,15 @@ class CutStage(QWidget):
         bar.addStretch(1)
         self.rack_button = QPushButton("What I have")
         self.rack_button.setObjectName("what_i_have")
+        self.rack_button.setAccessibleName("What I have")
         self.rack_button.setIcon(icon("rack"))
         self.rack_button.setCheckable(True)
         self.rack_button.clicked.connect(self._toggle_rack)
         self.why_button = QPushButton("Why")
         self.why_button.setObjectName("why")
         self.why_button.setToolTip("Why the numbers of what you point at are what they are (Alt+W)")
-        self.why_button.setShortcut("Alt+W")
+        # Not the button's own key: that would take the keyboard away from the boards.
+        QShortcut(QKeySequence("Alt+W"), self, self.why_button.click)
         self.why_button.setCheckable(True)
         self.why_button.clicked.connect(self._toggle_why)
         self.mode = Segments("cut_mode", [("setting", "By setting"), ("part", "By part")])
@@ -80,7 +82,16 @@ class CutStage(QWidget):
         bar.addWidget(self.why_button)
         bar.addWidget(self.rack_button)
         bar.addWidget(self.mode)
+        self._tight: bool | None = None
         return bar
+
+    def _make_room(self) -> None:
+        """In a tight window words give way to icons: the rack's button keeps its name for screen readers."""
+        tight = self.width() < t.px(TIGHT)
+        if tight != self._tight:
+            self._tight = tight
+            self.rack_button.setText("" if tight else "What I have")
+            self.rack_button.setToolTip("What I have" if tight else "")
 
     def _boards_page(self) -> QWidget:
         area = QScrollArea()
@@ -230,6 +241,7 @@ class CutStage(QWidget):
         super().resizeEvent(event)
         self.subtitle.setVisible(self.width() > t.px(NARROW))
         self.title.setVisible(self.width() > t.px(SLIM))
+        self._make_room()
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
