@@ -15,7 +15,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk as Hands
-from zygoform.app.actions.filing import Changed
+from zygoform.app.actions.asking import Changed
 from zygoform.app.desk import Desk
 from zygoform.app.frame import Frame
 from zygoform.app.keeping import Keeping

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, 
 
 from tests.app.desk import Desk
 from zygoform.app.actions import filing
+from zygoform.app.actions.asking import Answer
 from zygoform.app.canvas.gestures import DragGrip
 from zygoform.app.shots import take_shots
 from zygoform.app.widgets.segments import Segments
@@ -31,9 +32,9 @@ def spoil(desk: Desk) -> None:
 
 def test_unsaved_work_is_never_lost_without_asking(desk: Desk, tmp_path: Path) -> None:
     asked = []
-    answers: Iterator[filing.Answer] = iter(("cancel", "discard", "save"))
+    answers: Iterator[Answer] = iter(("cancel", "discard", "save"))
 
-    def ask() -> filing.Answer:
+    def ask() -> Answer:
         asked.append(1)
         return next(answers)
 

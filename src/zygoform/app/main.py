@@ -11,7 +11,7 @@ from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
 from zygoform.app.theme.fonts import load_fonts
-from zygoform.app.theme.look import put_on
+from zygoform.app.theme.look import desktop_is_dark, first_look, put_on
 
 if TYPE_CHECKING:
     from zygoform.app.session import Session
@@ -84,11 +84,11 @@ def run(arguments: list[str] | None = None) -> int:
     return _show(app, asked)
 
 
-def _spare_reading_the_core() -> None:
+def _spare_reading_modules() -> None:
     """PySide reads the source of every module that is imported after it, to see whether it names Qt.
 
-    The core never does (a contract holds it to that), nor does what it stands on, so these modules are entered
-    as known: a tenth of the start.
+    Only for the sake of switching its other spelling of names on, which nothing here does. So our modules, and
+    what the core stands on, are entered as known: a tenth of the start.
     """
     with suppress(ImportError, AttributeError):
         from shibokensupport.feature import pyside_feature_dict  # type: ignore[import-not-found]
@@ -102,18 +102,16 @@ def _spare_reading_the_core() -> None:
         ):
             pyside_feature_dict.setdefault(name, -1)
         package = Path(__file__).parents[1]
-        for folder in ("core", "files"):
+        for folder in ("core", "files", "app"):
             for path in (package / folder).rglob("*.py"):
                 name = ".".join(path.relative_to(package.parent).with_suffix("").parts)
                 pyside_feature_dict.setdefault(name.removesuffix(".__init__"), -1)
 
 
 def _show(app: QApplication, asked: Asked) -> int:
-    from zygoform.app.preferences import Preferences
-
-    preferences = Preferences()
-    if preferences.settings.theme != "light" or preferences.settings.text_percent != 100:
-        put_on(app, preferences.settings.theme, preferences.settings.text_percent)
+    theme, percent = first_look()
+    if percent != 100 or theme == "dark" or (theme == "desktop" and desktop_is_dark()):
+        put_on(app, theme, percent)
 
     from zygoform.app.frame import Frame
 
@@ -121,11 +119,12 @@ def _show(app: QApplication, asked: Asked) -> int:
     frame.show()
     # The frame is seen while the rest loads.
     app.processEvents()
-    _spare_reading_the_core()
+    _spare_reading_modules()
 
     from zygoform.app.desk import Desk
+    from zygoform.app.preferences import Preferences
 
-    desk = Desk(app, frame, preferences, demo=asked.demo)
+    desk = Desk(app, frame, Preferences(), demo=asked.demo)
     if asked.file and not asked.demo:
         path = Path(asked.file)
         QTimer.singleShot(0, lambda: desk.window.filing.open_file(path))

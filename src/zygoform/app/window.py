@@ -2,6 +2,7 @@
 
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QAction
@@ -13,12 +14,14 @@ from zygoform.app.actions.table import stand_actions, window_actions
 from zygoform.app.frame import Frame
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
-from zygoform.app.widgets.finder import Findable, Finder
 from zygoform.app.widgets.head import HeadStrip
 from zygoform.app.widgets.tally import Tally
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.recovery import drop
 from zygoform.files.settings_json import Settings
+
+if TYPE_CHECKING:
+    from zygoform.app.widgets.finder import Findable, Finder
 
 TOLD_MS = 6000
 PAGES = ("settings", "help")
@@ -55,10 +58,8 @@ class Window(QWidget):
         grid.addWidget(self.tally, 2, 0)
         grid.setRowStretch(1, 1)
         self.actions_table: dict[str, tuple[Action, QAction]] = {}
-        self.finder = Finder(self, self._findable)
-        for action in window_actions(
-            session, self.filing, self.go, frame.close, self._next_region, self.finder.open
-        ):
+        self._finder: Finder | None = None
+        for action in window_actions(session, self.filing, self.go, frame.close, self._next_region, self._find):
             self.actions_table[action.id] = (action, make(action, self))
         fill(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
         self.head.menu.aboutToShow.connect(self._fill_recent)
@@ -120,7 +121,15 @@ class Window(QWidget):
 
         return CutStage(self.session)
 
-    def _findable(self) -> list[Findable]:
+    def _find(self) -> None:
+        """Opens the box that finds anything, made when it is first wanted."""
+        if self._finder is None:
+            from zygoform.app.widgets.finder import Finder
+
+            self._finder = Finder(self, self._findable)
+        self._finder.open()
+
+    def _findable(self) -> "list[Findable]":
         from zygoform.app.finding import findable
 
         return findable(self.session, [action for action, _ in self.actions_table.values()], self.go, self._field)

@@ -1,8 +1,6 @@
 """Notices that a project file is open elsewhere, or was changed since it was read."""
 
-import hashlib
 import os
-import socket
 from contextlib import suppress
 from pathlib import Path
 
@@ -21,6 +19,9 @@ class Holder(Struct, frozen=True):
 
 def stamp(path: Path) -> str:
     """What tells one content of a file from another; empty where there is none."""
+    # Wanted with the first file, not at the start.
+    import hashlib
+
     try:
         return hashlib.sha256(path.read_bytes()).hexdigest()
     except OSError:
@@ -30,7 +31,7 @@ def stamp(path: Path) -> str:
 def hold(path: Path) -> Holder | None:
     """Marks a file as open here; who else has it open. Where it cannot be marked nobody is told."""
     other = holder(path)
-    me = Holder(socket.gethostname(), os.getpid())
+    me = Holder(os.uname().nodename, os.getpid())
     if other is None:
         with suppress(OSError):
             write_whole(_mark(path), msgspec.json.encode(me))
@@ -43,7 +44,7 @@ def holder(path: Path) -> Holder | None:
         found = msgspec.json.decode(_mark(path).read_bytes(), type=Holder)
     except (OSError, msgspec.DecodeError, UnicodeDecodeError):
         return None
-    if found.machine != socket.gethostname():
+    if found.machine != os.uname().nodename:
         return found
     return found if found.process != os.getpid() and is_alive(found.process) else None
 
@@ -52,7 +53,7 @@ def let_go(path: Path) -> None:
     """Takes the own mark away."""
     with suppress(OSError, msgspec.DecodeError, UnicodeDecodeError):
         found = msgspec.json.decode(_mark(path).read_bytes(), type=Holder)
-        if found == Holder(socket.gethostname(), os.getpid()):
+        if found == Holder(os.uname().nodename, os.getpid()):
             _mark(path).unlink()
 
 

@@ -1,18 +1,21 @@
 """Where the user's own things lie: settings and prices, and work that was not saved."""
 
+import os
 from pathlib import Path
 
 
 def config_folder() -> Path:
     """Settings and the price list of one's own."""
-    # Wanted a moment after the start.
-    from platformdirs import user_config_path
-
-    return user_config_path("zygoform", appauthor=False)
+    return _base("XDG_CONFIG_HOME", ".config") / "zygoform"
 
 
 def state_folder() -> Path:
     """Copies of unsaved work."""
-    from platformdirs import user_state_path
+    return _base("XDG_STATE_HOME", ".local/state") / "zygoform"
 
-    return user_state_path("zygoform", appauthor=False)
+
+def _base(name: str, otherwise: str) -> Path:
+    """A base folder after the XDG Base Directory Specification 0.8: a relative path in the variable is invalid."""
+    # By hand: a library for this costs the start more than the rest of the settings together.
+    named = Path(os.environ.get(name, ""))
+    return named if named.is_absolute() else Path.home() / otherwise

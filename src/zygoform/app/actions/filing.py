@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
 from PySide6.QtCore import QObject, Qt, Signal
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QWidget
 
 from zygoform.app.actions.sharing import Sharing
 from zygoform.app.jobs import Background
@@ -15,11 +15,10 @@ from zygoform.core.project import Project
 from zygoform.files.project_json import SUFFIX, UnreadableError
 
 if TYPE_CHECKING:
+    from zygoform.app.actions.asking import Answer, Changed
     from zygoform.files.paper import Paper
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
-Answer = Literal["save", "discard", "cancel"]
-Changed = Literal["other", "over", "back"]
 
 
 class Filing(QObject):
@@ -244,30 +243,21 @@ class Filing(QObject):
         return str(folder / f"{plain}{ending}")
 
     def _ask_open(self, kinds: str) -> str:
-        folder = str(self.session.path.parent if self.session.path else Path.home())
-        return QFileDialog.getOpenFileName(self.window, "Open", folder, kinds)[0]
+        from zygoform.app.actions.asking import ask_open
+
+        return ask_open(self.window, self.session.path.parent if self.session.path else Path.home(), kinds)
 
     def _ask_save(self, suggested: str, kinds: str) -> str:
-        dialog = QFileDialog(self.window, "Save", suggested, kinds)
-        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
-        # With the ending known, it asks before it writes over a file, also where no ending was typed.
-        dialog.setDefaultSuffix(SUFFIX if suggested.endswith(SUFFIX) else Path(suggested).suffix)
-        return dialog.selectedFiles()[0] if dialog.exec() else ""
+        from zygoform.app.actions.asking import ask_save
 
-    def _ask_unsaved(self) -> Answer:
-        box = QMessageBox(self.window)
-        box.setText(f"{self.session.project.name or 'This piece'} has changes that are not saved.")
-        keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Throw them away", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
-        box.exec()
-        return "save" if box.clickedButton() is keep else "discard" if box.clickedButton() is drop else "cancel"
+        return ask_save(self.window, suggested, kinds)
 
-    def _ask_changed(self, name: str) -> Changed:
-        box = QMessageBox(self.window)
-        box.setText(f"{name} was changed elsewhere since you opened it. Saving here would take those changes away.")
-        other = box.addButton("Save under another name", QMessageBox.ButtonRole.AcceptRole)
-        over = box.addButton("Write over it", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Go back", QMessageBox.ButtonRole.RejectRole)
-        box.exec()
-        return "other" if box.clickedButton() is other else "over" if box.clickedButton() is over else "back"
+    def _ask_unsaved(self) -> "Answer":
+        from zygoform.app.actions.asking import ask_unsaved
+
+        return ask_unsaved(self.window, self.session.project.name or "This piece")
+
+    def _ask_changed(self, name: str) -> "Changed":
+        from zygoform.app.actions.asking import ask_changed
+
+        return ask_changed(self.window, name)

@@ -5,8 +5,7 @@ They exist only while a screen reader listens, take no mouse and no focus, and p
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QObject, QRectF, Qt
-from PySide6.QtGui import QAccessible
+from PySide6.QtCore import QObject, QRectF, Qt, QTimer
 from PySide6.QtWidgets import QWidget
 
 from zygoform.app.theme import tokens as t
@@ -19,9 +18,19 @@ class Spots(QObject):
         super().__init__(canvas)
         self._canvas, self._places, self._say = canvas, places, say
         self._spots: dict[str, QWidget] = {}
+        self._soon = QTimer(self)
+        self._soon.setSingleShot(True)
+        self._soon.timeout.connect(self._sync)
 
     def sync(self) -> None:
-        """Puts them where the parts are now."""
+        """Puts them where the parts are, once what is seen is painted."""
+        if not self._soon.isActive():
+            self._soon.start(0)
+
+    def _sync(self) -> None:
+        # Qt's side of this takes its time to load: not before the first painting.
+        from PySide6.QtGui import QAccessible
+
         places = self._places() if QAccessible.isActive() and self._canvas.isVisible() else {}
         for gone in set(self._spots) - set(places):
             self._spots.pop(gone).deleteLater()

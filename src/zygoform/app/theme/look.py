@@ -10,6 +10,9 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import DATA, font
 from zygoform.app.theme.icons import forget
 from zygoform.app.theme.style import style_sheet
+from zygoform.files.user_folder import config_folder
+
+Theme = Literal["desktop", "light", "dark"]
 
 
 def put_on(
@@ -25,3 +28,22 @@ def put_on(
 def desktop_is_dark() -> bool:
     """What the desktop says; light where it says nothing."""
     return QGuiApplication.styleHints().colorScheme() == Qt.ColorScheme.Dark
+
+
+def first_look() -> tuple[Theme, int]:
+    """Theme and text size as the settings have them, read before anything else is loaded.
+
+    Only these two, and quickly: what else stands there, and whether it can be, is looked at afterwards.
+    """
+    path = config_folder() / "settings.json"
+    if not path.exists():
+        return "desktop", 100
+    import json
+
+    try:
+        kept = json.loads(path.read_text("utf-8"))
+        theme, percent = kept.get("theme"), kept.get("text_percent")
+    except (OSError, ValueError, AttributeError):
+        return "desktop", 100
+    known: Theme = theme if theme in ("light", "dark") else "desktop"
+    return known, percent if percent in (100, 115, 130, 150) else 100

@@ -4,12 +4,14 @@ The names in capitals are those of the look in use; `use` puts another in their 
 to be made anew. Sizes are at 100 % text; what draws itself draws in these and is scaled as a whole.
 """
 
-from msgspec import Struct
-from msgspec.structs import asdict
+from typing import NamedTuple
 
 
-class Palette(Struct, frozen=True):
-    """One theme. `on_tape` and `on_wood` are for text and lines on those; `cased`: lines need a casing on wood."""
+class Palette(NamedTuple):
+    """One theme. `on_tape` and `on_wood` are for text and lines on those; `cased`: lines need a casing on wood.
+
+    Not of msgspec: the frame is painted before that is loaded.
+    """
 
     ground: str
     sheet: str
@@ -93,7 +95,7 @@ MARGIN = 20
 def use(palette: Palette, text_percent: int = 100) -> None:
     """Takes another theme and text size from now on."""
     now = globals()
-    now.update({name.upper(): value for name, value in asdict(palette).items()})
+    now.update({name.upper(): value for name, value in palette._asdict().items()})
     now["SCALE"] = text_percent / 100
 
 

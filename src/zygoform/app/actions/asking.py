@@ -1,0 +1,53 @@
+"""The questions about files: which, where, and what becomes of work not saved. Loaded with the first of them."""
+
+from pathlib import Path
+from typing import Literal
+
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from zygoform.files.project_json import SUFFIX
+
+Answer = Literal["save", "discard", "cancel"]
+Changed = Literal["other", "over", "back"]
+
+
+def ask_open(window: QWidget, folder: Path, kinds: str) -> str:
+    """Which file to read; empty for none."""
+    return QFileDialog.getOpenFileName(window, "Open", str(folder), kinds)[0]
+
+
+def ask_save(window: QWidget, suggested: str, kinds: str) -> str:
+    """Where to write; empty for nowhere."""
+    dialog = QFileDialog(window, "Save", suggested, kinds)
+    dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+    # With the ending known, it asks before it writes over a file, also where no ending was typed.
+    dialog.setDefaultSuffix(SUFFIX if suggested.endswith(SUFFIX) else Path(suggested).suffix)
+    return dialog.selectedFiles()[0] if dialog.exec() else ""
+
+
+def ask_unsaved(window: QWidget, name: str) -> Answer:
+    """What becomes of changes that are not saved."""
+    words = f"{name} has changes that are not saved."
+    answers: dict[str, Answer] = {"Save": "save", "Throw them away": "discard", "Go back": "cancel"}
+    return answers[_choose(window, words, tuple(answers))]
+
+
+def ask_changed(window: QWidget, name: str) -> Changed:
+    """What becomes of a file that is about to be written over."""
+    words = f"{name} was changed elsewhere since you opened it. Saving here would take those changes away."
+    answers: dict[str, Changed] = {"Save under another name": "other", "Write over it": "over", "Go back": "back"}
+    return answers[_choose(window, words, tuple(answers))]
+
+
+def _choose(window: QWidget, words: str, answers: tuple[str, ...]) -> str:
+    """Go on, lose something, go back: in this order; Esc goes back."""
+    box = QMessageBox(window)
+    box.setText(words)
+    accept, lose, reject = answers
+    buttons = {
+        accept: box.addButton(accept, QMessageBox.ButtonRole.AcceptRole),
+        lose: box.addButton(lose, QMessageBox.ButtonRole.DestructiveRole),
+        reject: box.addButton(reject, QMessageBox.ButtonRole.RejectRole),
+    }
+    box.exec()
+    return next((answer for answer, button in buttons.items() if box.clickedButton() is button), reject)
