@@ -5,10 +5,11 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QPushButton
 
 from zygoform.app.frame import Frame
 from zygoform.app.session import Session
+from zygoform.app.theme.look import Theme, put_on
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.window import Window
 from zygoform.core.edits.planning import set_value
@@ -17,57 +18,115 @@ from zygoform.files.demo import demo_project, fresh_project
 LONGEST_WAIT = 20.0
 
 
+class _Studio:
+    """The demo in a window, and the pictures taken of it."""
+
+    def __init__(self, app: QApplication, folder: Path) -> None:
+        self.app, self.folder, self.taken = app, folder, list[Path]()
+        self.session, self.frame = Session(demo_project()), Frame()
+        self.window = Window(self.session, self.frame)
+
+    def shot(self, name: str) -> None:
+        """Takes a picture once everything that waits is done."""
+        _settle(self.app, lambda: True)
+        path = self.folder / f"{name}.png"
+        self.frame.grab().save(str(path))
+        self.taken.append(path)
+
+    def wear(self, theme: Theme) -> None:
+        """The same document in another look."""
+        put_on(self.app, theme)
+        self.window.leave()
+        self.frame.clear()
+        self.window = Window(self.session, self.frame)
+
+    def close(self) -> None:
+        self.session.saved = self.session.history.project
+        self.session.close()
+        self.frame.close()
+
+
 def take_shots(app: QApplication, folder: Path) -> list[Path]:
     """Writes one PNG for each view; returns their paths."""
     folder.mkdir(parents=True, exist_ok=True)
-    session = Session(demo_project())
-    frame = Frame()
-    window = Window(session, frame)
-    window.go("redesign")
-    frame.show()
+    studio = _Studio(app, folder)
+    session = studio.session
+    studio.window.go("redesign")
+    studio.frame.show()
     session.start_solving()
     # An edit that shows in the totals.
     session.do(lambda project: set_value(project, "c2", "sides", "three"))
     session.do(lambda project: set_value(project, "c2", "sides", "four"))
     _settle(app, lambda: not session.solver.busy)
-    taken = []
+    for take in (_redesign, _survey, _buy_and_cut, _pages, _dark, _start):
+        take(studio)
+    studio.close()
+    return studio.taken
 
-    def shot(name: str) -> None:
-        _settle(app, lambda: True)
-        path = folder / f"{name}.png"
-        frame.grab().save(str(path))
-        taken.append(path)
 
+def _redesign(studio: _Studio) -> None:
+    session = studio.session
     session.keep("c2/board/front")
     session.open_up("c1")
-    shot("redesign")
+    studio.shot("redesign")
     session.stand(place="front")
     session.open_up("c2")
     session.keep("")
-    shot("redesign-front")
+    studio.shot("redesign-front")
     session.stand(place="above")
     session.open_up("c1")
-    shot("redesign-above")
+    studio.shot("redesign-above")
     session.stand(place="corner")
-    window.go("survey")
-    session.stand(place="front")
-    session.keep("p1/opening/o1")
-    shot("survey")
+
+
+def _survey(studio: _Studio) -> None:
+    studio.window.go("survey")
+    studio.session.stand(place="front")
+    studio.session.keep("p1/opening/o1")
+    studio.shot("survey")
+
+
+def _buy_and_cut(studio: _Studio) -> None:
+    window, session = studio.window, studio.session
     window.go("buy")
     session.keep("")
-    shot("buy")
+    studio.shot("buy")
     window.go("cut")
     session.keep("c2/board/front")
-    shot("cut")
-    for mode in window.findChildren(Segments, "cut_mode"):
-        mode.choose("part")
-    shot("cut-by-part")
-    session.begin(fresh_project(), None, "New piece")
-    shot("start")
-    session.saved = session.history.project
-    session.close()
-    frame.close()
-    return taken
+    studio.shot("cut")
+    _choose(window, "part")
+    studio.shot("cut-by-part")
+    _choose(window, "setting")
+    session.keep("c1/plank/2")
+    for why in window.findChildren(QPushButton, "why"):
+        why.click()
+    studio.shot("cut-why")
+
+
+def _choose(window: Window, mode: str) -> None:
+    for segments in window.findChildren(Segments, "cut_mode"):
+        segments.choose(mode)
+
+
+def _pages(studio: _Studio) -> None:
+    for page in ("settings", "help"):
+        studio.window.go(page)
+        studio.shot(page)
+
+
+def _dark(studio: _Studio) -> None:
+    studio.wear("dark")
+    studio.session.stand(place="corner")
+    studio.session.keep("c2/board/front")
+    for stage in ("redesign", "cut"):
+        studio.window.go(stage)
+        studio.shot(f"{stage}-dark")
+    studio.wear("light")
+
+
+def _start(studio: _Studio) -> None:
+    studio.session.begin(fresh_project(), None, "New piece")
+    studio.shot("start")
 
 
 def _settle(app: QApplication, ready: Callable[[], bool]) -> None:
