@@ -15,8 +15,8 @@ jobs.py            the only owner of threads and processes
 solver_process.py  what runs in the solver's process; imports no Qt
 shots.py           pictures of every main view
 actions/           everything one can do, as data
-stages/            one screen a folder: survey, redesign, buy, cut
+stages/            one screen a folder: survey, redesign, buy, cut, settings, help
 canvas/            paints primitives; one class a mouse gesture
-widgets/           fields, segments, stick, head, tally
-theme/             tokens, fonts, icons, style sheet
+widgets/           fields, segments, stick, head, tally, finder, why, busy
+theme/             tokens, the look in use, fonts, icons, style sheet
 """
