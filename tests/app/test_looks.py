@@ -3,9 +3,18 @@
 from collections.abc import Iterator
 
 import pytest
-from PySide6.QtCore import QEvent, QPointF, QRectF
+from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import QFontMetricsF, QPainter
-from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QListWidget, QWidget
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QAbstractScrollArea,
+    QApplication,
+    QComboBox,
+    QLabel,
+    QLineEdit,
+    QListWidget,
+    QWidget,
+)
 
 from zygoform.app.canvas import paint
 from zygoform.app.desk import Desk
@@ -92,6 +101,7 @@ def check_widgets(frame: Frame, screen: str) -> None:
         if not widget.isVisible() or widget.visibleRegion().isEmpty():
             continue
         where = (screen, widget.objectName(), type(widget).__name__)
+        check_reachable(widget, where)
         if isinstance(widget, QLabel) and widget.text() and "<" not in widget.text():
             needed = widget.fontMetrics().horizontalAdvance(max(widget.text().split(), key=len))
             if not widget.wordWrap():
@@ -106,6 +116,22 @@ def check_widgets(frame: Frame, screen: str) -> None:
             assert widget.width() >= widget.minimumSizeHint().width() - 2, (*where, widget.text())
         if isinstance(widget, (QComboBox, QListWidget, QLineEdit)):
             assert widget.accessibleName(), where
+
+
+def check_reachable(widget: QWidget, where: tuple[str, str, str]) -> None:
+    """Nothing is cut off sideways, but by what can be moved sideways."""
+    if not isinstance(widget, (QLabel, QAbstractButton, QLineEdit, QComboBox, Segments)):
+        return
+    around = widget.parentWidget()
+    while around is not None:
+        area = around.parentWidget()
+        if isinstance(area, QAbstractScrollArea) and area.horizontalScrollBar().maximum() > 0:
+            assert area.horizontalScrollBarPolicy() != Qt.ScrollBarPolicy.ScrollBarAlwaysOff, where
+            return
+        left = widget.mapTo(around, QPoint(0, 0)).x()
+        assert left >= -1, (*where, left)
+        assert left + widget.width() <= around.width() + 1, (*where, left, widget.width(), around.width())
+        around = area
 
 
 def check_written(written: list[tuple[QWidget, str, QRectF]], screen: str) -> None:

@@ -4,9 +4,9 @@ from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QTimer, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QAction
-from PySide6.QtWidgets import QGridLayout, QLabel, QStackedWidget, QWidget
+from PySide6.QtWidgets import QGridLayout, QLabel, QScrollArea, QSizePolicy, QStackedWidget, QWidget
 
 from zygoform.app.actions.action import Action, fill, make
 from zygoform.app.actions.filing import Filing
@@ -54,7 +54,12 @@ class Window(QWidget):
         grid.setContentsMargins(0, 0, 0, 0)
         grid.setSpacing(0)
         grid.addWidget(self.head, 0, 0)
-        grid.addWidget(self.stages, 1, 0)
+        # With large text in a small window a screen may need more room than there is.
+        self._room = QScrollArea()
+        self._room.setWidgetResizable(True)
+        self._room.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self._room.setWidget(self.stages)
+        grid.addWidget(self._room, 1, 0)
         grid.addWidget(self.tally, 2, 0)
         grid.setRowStretch(1, 1)
         self.actions_table: dict[str, tuple[Action, QAction]] = {}
@@ -81,6 +86,10 @@ class Window(QWidget):
             self.stages.addWidget(self._made[stage])
         self.stage = stage
         self.stages.setCurrentWidget(self._made[stage])
+        for name, page in self._made.items():
+            # Only the screen that is seen says how much room it needs.
+            policy = QSizePolicy.Policy.Preferred if name == stage else QSizePolicy.Policy.Ignored
+            page.setSizePolicy(policy, policy)
         self._made[stage].begin()  # type: ignore[attr-defined]
         self._summaries()
 

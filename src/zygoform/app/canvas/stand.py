@@ -58,7 +58,7 @@ class Stand(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         if kind != "small":
             self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-            self.setMinimumSize(260, 160)
+            self.setMinimumSize(t.px(260), t.px(150))
         self.setAccessibleName("Drawing of the piece")
         session.changed.connect(self.update)
         session.stood.connect(self.update)

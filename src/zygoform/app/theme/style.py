@@ -83,6 +83,7 @@ QMenu::item {{ padding: 6px 28px 6px 16px; }}
 QMenu::item:selected {{ background: {t.TAPEWASH}; color: {t.INK}; }}
 QMenu::item:disabled {{ color: {t.EDGE}; }}
 QMenu::separator {{ height: 1px; background: {t.HAIR}; margin: 5px 0; }}
+QAbstractScrollArea::corner {{ background: transparent; border: 0; }}
 QScrollArea, QScrollArea > QWidget > QWidget {{ background: transparent; border: 0; }}
 QScrollBar:vertical {{ background: transparent; width: 10px; margin: 0; }}
 QScrollBar::handle:vertical {{ background: {t.HAIR}; border-radius: 3px; min-height: 30px; margin: 0 2px; }}

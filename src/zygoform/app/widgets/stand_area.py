@@ -81,6 +81,7 @@ class StandArea(QWidget):
             self._feet.removeWidget(self.readout)
             row, column, columns = {"low": (1, 1, 2), "narrow": (0, 0, 3), "wide": (1, 1, 1)}[how]
             self._feet.addWidget(self.readout, row, column, 1, columns)
+            self.readout.setMaximumHeight(t.px(92 if low else 124))
             self._legend.setVisible(self._has_legend and not (low and width < t.px(NARROW)))
 
     def resizeEvent(self, event: QResizeEvent) -> None:

@@ -11,6 +11,9 @@ from zygoform.app.widgets.fields import Field, label
 from zygoform.core.edits.workshop import set_price
 from zygoform.core.money.purchase import BuyRow
 
+NEED = 218
+QWIDGETSIZE_MAX = 16777215
+
 
 class BuyLine(QWidget):
     """Count, thing and size, what for, price, sum. Pointing lights what it gives; `pointed` carries the row."""
@@ -22,23 +25,26 @@ class BuyLine(QWidget):
         self.session, self.row = session, row
         self.setObjectName(f"buy_{row.key.replace(' ', '_')}")
         self.setMinimumHeight(t.px(52))
+        self._is_narrow = False
         currency = session.project.shop.currency
-        line = QHBoxLayout(self)
+        self._line = line = QHBoxLayout(self)
         line.setContentsMargins(10, 4, 10, 4)
         line.setSpacing(14)
         count = label(f"{row.count} ×", "strong")
         count.setFixedWidth(t.px(38))
         count.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-        words = QVBoxLayout()
+        self._words = words = QVBoxLayout()
         words.setSpacing(0)
-        words.addWidget(label(row.name, "strong"))
+        self._name = label(row.name, "strong")
+        words.addWidget(self._name)
         detail = session.show(row.detail)
         detail = f"{session.unit.stock(row.length)}, {detail}" if row.length else detail
-        words.addWidget(label(detail, "second"))
-        need = label(row.need, "second")
+        self._detail = label(detail, "second")
+        words.addWidget(self._detail)
+        self._need = need = label(row.need, "second")
         need.setWordWrap(True)
-        need.setFixedWidth(t.px(218))
-        numbers = label("  ".join(str(number) for number in row.changes), "second")
+        need.setFixedWidth(t.px(NEED))
+        self._numbers = numbers = label("  ".join(str(number) for number in row.changes), "second")
         numbers.setFixedWidth(t.px(28))
         numbers.setToolTip("for change " + " and ".join(str(number) for number in row.changes))
         self.total = label("price missing" if row.missing else f"{currency}{row.total:.2f}", "strong")
@@ -52,6 +58,20 @@ class BuyLine(QWidget):
         line.addWidget(self.total)
         self.setAccessibleName(f"{row.count} {row.name}, {detail}, {currency}{row.total:.2f}")
         session.pointed.connect(self.update)
+
+    def be_narrow(self, narrow: bool) -> None:
+        """In little room what it is for stands under the thing."""
+        if narrow == self._is_narrow:
+            return
+        self._is_narrow = narrow
+        old, new = (self._line, self._words) if narrow else (self._words, self._line)
+        old.removeWidget(self._need)
+        new.insertWidget(2, self._need)
+        self._name.setWordWrap(narrow)
+        self._detail.setWordWrap(narrow)
+        self._numbers.setVisible(not narrow)
+        self._need.setMinimumWidth(0 if narrow else t.px(NEED))
+        self._need.setMaximumWidth(QWIDGETSIZE_MAX if narrow else t.px(NEED))
 
     def _price(self) -> Field:
         key, _, length = self.row.key.rpartition(" ")

@@ -19,8 +19,8 @@ from zygoform.core.money.purchase import BuyRow
 from zygoform.core.shop import Shop
 from zygoform.core.why.buying import why_price, why_row, why_total
 
-ROOMY = 840
-"""In less room the line beside the title is left out."""
+ROOMY, NARROW, LIST = 840, 1000, 356
+"""In less room the line beside the title is left out; what a thing is for stands under it."""
 
 
 class BuyStage(QWidget):
@@ -43,7 +43,9 @@ class BuyStage(QWidget):
         column.addLayout(head)
         area = QScrollArea()
         area.setWidgetResizable(True)
+        # As wide as its rows need; the whole screen moves sideways where that is more than there is.
         area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        area.setMinimumWidth(t.px(LIST))
         inner = QWidget()
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 4, 12, 0)
@@ -143,6 +145,7 @@ class BuyStage(QWidget):
                 group = row.group
             line = BuyLine(self.session, row)
             line.pointed.connect(self._show_why)
+            line.be_narrow(self.width() < t.px(NARROW))
             self._list.addWidget(line)
             for field in line.findChildren(QWidget, name) if name else []:
                 field.setFocus()
@@ -161,6 +164,8 @@ class BuyStage(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self._beside.setVisible(self.width() >= t.px(ROOMY))
+        for line in self.findChildren(BuyLine):
+            line.be_narrow(self.width() < t.px(NARROW))
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

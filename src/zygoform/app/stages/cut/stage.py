@@ -23,7 +23,7 @@ from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
 from zygoform.core.why.why import Why
 
-NARROW, SLIM, TIGHT = 1000, 720, 640
+NARROW, SLIM, TIGHT = 1000, 740, 740
 """Under this width the line beside the title makes room for the buttons."""
 
 FINDINGS = ("too_long", "short_parts", "guessed", "recounted")
