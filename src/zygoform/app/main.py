@@ -102,10 +102,13 @@ def _spare_reading_modules() -> None:
         ):
             pyside_feature_dict.setdefault(name, -1)
         package = Path(__file__).parents[1]
-        for folder in ("core", "files", "app"):
-            for path in (package / folder).rglob("*.py"):
-                name = ".".join(path.relative_to(package.parent).with_suffix("").parts)
-                pyside_feature_dict.setdefault(name.removesuffix(".__init__"), -1)
+        for part in ("core", "files", "app"):
+            for folder, _, names in os.walk(package / part):
+                room = ".".join(Path(folder).relative_to(package.parent).parts)
+                pyside_feature_dict.setdefault(room, -1)
+                for name in names:
+                    if name.endswith(".py"):
+                        pyside_feature_dict.setdefault(f"{room}.{name[:-3]}", -1)
 
 
 def _show(app: QApplication, asked: Asked) -> int:
