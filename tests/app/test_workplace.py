@@ -20,6 +20,8 @@ from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.goods.saw import Saw
 from zygoform.core.measure.param import params
 from zygoform.core.measure.parse import INCH
+from zygoform.files.demo import demo_project
+from zygoform.files.project_json import write_project
 from zygoform.files.settings_json import Settings
 
 # Settings
@@ -269,3 +271,25 @@ def test_from_three_sizes_to_paper_by_keyboard_alone(bare: Desk, tmp_path: Path)
     desk.find(QDialog, "preview").close()
     desk.settle()
     assert desk.count < 40
+
+
+def test_another_look_does_not_forget_who_else_has_the_file(app: QApplication, tmp_path: Path) -> None:
+    path = tmp_path / "shared.json"
+    write_project(path, demo_project())
+    frame, preferences = Frame(), Preferences(Settings())
+    whole, asked = Whole(app, frame, preferences, demo=True), list[str]()
+    try:
+        assert whole.window.filing.open_file(path)
+        theirs = set_value(demo_project(), "c1", "radius", 40.0).project
+        write_project(path, theirs)
+        preferences.set(theme="dark")
+        app.processEvents()
+        assert list(tmp_path.glob(".shared.json.open")), "nobody else is told any more"
+        whole.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
+        whole.window.filing.ask_changed = lambda name: asked.append(name) or "back"  # type: ignore[func-returns-value]
+        assert not whole.window.filing.save()
+        assert asked == ["shared.json"]
+    finally:
+        whole.window.filing.ask_unsaved = lambda: "discard"
+        frame.close()
+        put_on(app)

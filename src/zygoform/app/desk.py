@@ -52,6 +52,7 @@ class Desk(QObject):
         """Another theme or text size: all that is seen is made anew, the document stays."""
         settings, stage = self.preferences.settings, self.window.stage
         put_on(self._app, settings.theme, settings.text_percent)
-        self.window.leave()
+        before = self.window
         self._frame.clear()
         self.window = self._furnish(stage)
+        self.window.filing.take_over(before.filing)

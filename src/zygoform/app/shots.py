@@ -36,7 +36,6 @@ class _Studio:
     def wear(self, theme: Theme) -> None:
         """The same document in another look."""
         put_on(self.app, theme)
-        self.window.leave()
         self.frame.clear()
         self.window = Window(self.session, self.frame)
 

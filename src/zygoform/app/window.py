@@ -204,10 +204,6 @@ class Window(QWidget):
             )
         self._recent.setEnabled(not self._recent.isEmpty())
 
-    def leave(self) -> None:
-        """Makes room for another window on the same document."""
-        self.filing.close()
-
     def _may_close(self) -> bool:
         if not self.filing.may_leave():
             return False

@@ -29,8 +29,8 @@ class Filing(QObject):
     def __init__(self, session: Session, window: QWidget, preferences: Preferences) -> None:
         super().__init__(window)
         self.session, self.window, self.preferences = session, window, preferences
-        self._sharing = Sharing(session, self)
-        self._sharing.told.connect(self.told)
+        self.sharing = Sharing(session, self)
+        self.sharing.told.connect(self.told)
         self.ask_changed: Callable[[str], Changed] = self._ask_changed
         self.ask_open: Callable[[str], str] = self._ask_open
         self.ask_save: Callable[[str, str], str] = self._ask_save
@@ -72,7 +72,7 @@ class Filing(QObject):
         except UnreadableError as refused:
             self.told.emit(f"{path.name}: {refused}")
             return False
-        self._sharing.took(path)
+        self.sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         if self.session.project.has_unknown:
             self.told.emit(f"{path.name} holds things of a newer Zygoform. They are kept as they are.")
@@ -97,7 +97,7 @@ class Filing(QObject):
     def _write(self, path: Path | None) -> bool:
         if path is None:
             return False
-        if self._sharing.changed_elsewhere(path):
+        if self.sharing.changed_elsewhere(path):
             answer = self.ask_changed(path.name)
             if answer != "over":
                 return self.save_as() if answer == "other" else False
@@ -106,7 +106,7 @@ class Filing(QObject):
         except OSError as refused:
             self.told.emit(f"Not saved: {refused.strerror or refused}. The work is still here, and unsaved.")
             return False
-        self._sharing.took(path)
+        self.sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         self.told.emit(f"Saved as {path.name}")
         return True
@@ -233,9 +233,13 @@ class Filing(QObject):
         answer = self.ask_unsaved()
         return self.save() if answer == "save" else answer == "discard"
 
+    def take_over(self, before: "Filing") -> None:
+        """Another window of the same document stood before this one."""
+        self.sharing.take_over(before.sharing)
+
     def close(self) -> None:
         """The document is left."""
-        self._sharing.close()
+        self.sharing.close()
 
     def _suggested(self, ending: str) -> str:
         plain = "".join(c if c.isalnum() or c in " -_" else "-" for c in self.session.project.name or "New piece")

@@ -35,6 +35,20 @@ class Sharing(QObject):
             self._watcher.addPaths([str(path), str(path.parent)])
         self._stamp = stamp(path)
 
+    @property
+    def known(self) -> tuple[Path | None, str]:
+        """The open file, and the stamp of what it held when it was last read or written here."""
+        return self._path, self._stamp
+
+    def take_over(self, other: "Sharing") -> None:
+        """Goes on for another window of the same document, with what was known of the file."""
+        path, known = other.known
+        other.close()
+        if path is not None:
+            self.took(path)
+            # Not as it is now: it may have changed since it was read.
+            self._stamp = known
+
     def changed_elsewhere(self, path: Path) -> bool:
         """Whether the file holds something else than when it was last read or written here."""
         now = stamp(path)

@@ -35,13 +35,9 @@ class StageBlock(QAbstractButton):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin(self)
-        if self._on:
-            painter.fillRect(box, QColor(t.SHEET))
-            painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
+        _ground(painter, box, on=self._on)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
-        if not self._on:
-            painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
         paint.text(painter, QPointF(16, 26), self.text(), 16, 600 if self._on else 500)
         for i, line in enumerate(_two_lines(self._summary, font(12), box.width() - 16 - 28)):
             paint.text(painter, QPointF(16, 45 + 16 * i), line, 12, colour=t.INK2)
@@ -128,18 +124,23 @@ class PageButton(QAbstractButton):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin(self)
-        if self._on:
-            painter.fillRect(box, QColor(t.SHEET))
-            painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
-        else:
-            painter.setPen(paint.pen(t.EDGE, 1.0))
-            painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
+        _ground(painter, box, on=self._on)
         painter.drawPixmap(QPointF(15, 10), pixmap(self._picture, t.INK))
         paint.text(painter, QPointF(42, 25), self.text(), 14, 600 if self._on else 400)
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRect(box.adjusted(2, 2, -2, -2))
+
+
+def _ground(painter: QPainter, box: QRectF, *, on: bool) -> None:
+    """What is shown runs into the sheet; the others end at the stick's edge."""
+    if on:
+        painter.fillRect(box, QColor(t.SHEET))
+        painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
+    else:
+        painter.setPen(paint.pen(t.EDGE, 1.0))
+        painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
 
 
 class StoryStick(QWidget):
