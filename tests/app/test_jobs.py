@@ -1,7 +1,9 @@
 """The solver's process: newer questions come first, killing it is no harm, nothing is left running."""
 
 import multiprocessing
+import threading
 
+from PySide6.QtCore import QEvent, QObject
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
@@ -95,3 +97,16 @@ def test_long_work_tells_what_went_wrong(app: QApplication) -> None:
             break
         QTest.qWait(10)
     assert sorted(said) == ["", "No space left on device"]
+
+
+def test_work_outlives_who_asked_for_it(app: QApplication) -> None:
+    """A window may close over a preview still being made: the work ends, and nobody is there to be told."""
+    owner, may_end = QObject(), threading.Event()
+    done: list[bool] = []
+    work = Background(owner)
+    work.start(lambda: done.append(may_end.wait(10)))
+    work.start(lambda: done.append(True))
+    threading.Timer(0.05, may_end.set).start()
+    owner.deleteLater()
+    app.sendPostedEvents(owner, QEvent.Type.DeferredDelete)
+    assert done == [True, True]

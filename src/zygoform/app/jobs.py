@@ -116,12 +116,14 @@ class _Work(QRunnable):
         self._work, self._done = work, done
 
     def run(self) -> None:
+        fault = ""
         try:
             self._work()
         except OSError as refused:
-            self._done.finished.emit(refused.strerror or str(refused))
-        else:
-            self._done.finished.emit("")
+            fault = refused.strerror or str(refused)
+        # Whoever asked may be gone with its window; its pool, which is part of it, still sees the work through.
+        with suppress(RuntimeError):
+            self._done.finished.emit(fault)
 
 
 class Background(QObject):
