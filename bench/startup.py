@@ -30,9 +30,12 @@ app.exec()
 
 OURS = """
 import time
-import zygoform.app.main as main
+import sys
+from zygoform.app.quick_start import prepare
+prepare()
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
+from zygoform.app import frame
 from zygoform.app.widgets import stick
 def told(word, paint, after):
     def painted(self, event):
@@ -46,23 +49,16 @@ def told(word, paint, after):
     return painted
 seen = set()
 stick.StageBlock.paintEvent = told("painted", stick.StageBlock.paintEvent, False)
-show = main._show
-def watched(app, asked):
-    def late():
-        from zygoform.app.canvas.stand import Stand
-        Stand.paintEvent = told("usable", Stand.paintEvent, True)
-    import builtins
-    real = builtins.__import__
-    def once(name, *rest):
-        made = real(name, *rest)
-        if name == "zygoform.app.window":
-            builtins.__import__ = real
-            late()
-        return made
-    builtins.__import__ = once
-    return show(app, asked)
-main._show = watched
-main.run(["--demo"])
+furnish = frame.Frame.furnish
+def watched(self, inside):
+    # Only now: the drawing is not loaded before the frame is seen.
+    from zygoform.app.canvas.stand import Stand
+    Stand.paintEvent = told("usable", Stand.paintEvent, True)
+    furnish(self, inside)
+frame.Frame.furnish = watched
+from zygoform.__main__ import main
+sys.argv = ["zygoform", "--demo"]
+main()
 """
 
 

@@ -5,6 +5,9 @@ import sys
 
 def main() -> int:
     """The command `zygoform`."""
+    from zygoform.app.quick_start import prepare
+
+    prepare()
     from zygoform.app.main import run
 
     return run()

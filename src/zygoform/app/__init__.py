@@ -1,6 +1,7 @@
 """The Qt application.
 
 main.py            arguments, start, the demo without a display
+quick_start.py     what makes the start quick
 frame.py           the window's frame with the stick, seen while the rest loads
 desk.py            one document in one window, made anew for another look
 window.py          what stands in it: wires the regions, nothing else

@@ -1,15 +1,14 @@
 """Arguments and start."""
 
-import gc
 import os
 import sys
-from contextlib import suppress
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
+from zygoform.app.quick_start import settled
 from zygoform.app.theme.fonts import load_fonts
 from zygoform.app.theme.look import desktop_is_dark, first_look, put_on
 
@@ -46,10 +45,8 @@ def has_display() -> bool:
 def application() -> QApplication:
     """The application with its fonts and style."""
     app = QApplication.instance()
-    if app is None:
-        # Before there is an application, or another style would be made first.
-        QApplication.setStyle("Fusion")
-    made = app if isinstance(app, QApplication) else QApplication(["zygoform"])
+    # The style as an argument: naming it to Qt afterwards would load all that Python knows of styles.
+    made = app if isinstance(app, QApplication) else QApplication(["zygoform", "-style", "Fusion"])
     load_fonts()
     put_on(made)
     made.setApplicationName("Zygoform")
@@ -72,8 +69,6 @@ def run(arguments: list[str] | None = None) -> int:
         elif not asked.shots:
             print("No display here. Start it on a desktop, or take pictures: zygoform shots DIR", file=sys.stderr)
             return 2
-    # Nothing made while starting is garbage: collecting would only cost time.
-    gc.disable()
     app = application()
     if asked.shots:
         from zygoform.app.shots import take_shots
@@ -82,33 +77,6 @@ def run(arguments: list[str] | None = None) -> int:
             print(path)
         return 0
     return _show(app, asked)
-
-
-def _spare_reading_modules() -> None:
-    """PySide reads the source of every module that is imported after it, to see whether it names Qt.
-
-    Only for the sake of switching its other spelling of names on, which nothing here does. So our modules, and
-    what the core stands on, are entered as known: a tenth of the start.
-    """
-    with suppress(ImportError, AttributeError):
-        from shibokensupport.feature import pyside_feature_dict  # type: ignore[import-not-found]
-
-        own = ("core", "_core", "_utils", "inspect", "json", "msgpack", "structs", "toml", "yaml", "_json_schema")
-        for name in (
-            *sys.stdlib_module_names,
-            "msgspec",
-            *(f"msgspec.{part}" for part in own),
-            "typing_extensions",
-        ):
-            pyside_feature_dict.setdefault(name, -1)
-        package = Path(__file__).parents[1]
-        for part in ("core", "files", "app"):
-            for folder, _, names in os.walk(package / part):
-                room = ".".join(Path(folder).relative_to(package.parent).parts)
-                pyside_feature_dict.setdefault(room, -1)
-                for name in names:
-                    if name.endswith(".py"):
-                        pyside_feature_dict.setdefault(f"{room}.{name[:-3]}", -1)
 
 
 def _show(app: QApplication, asked: Asked) -> int:
@@ -122,7 +90,6 @@ def _show(app: QApplication, asked: Asked) -> int:
     frame.show()
     # The frame is seen while the rest loads.
     app.processEvents()
-    _spare_reading_modules()
 
     from zygoform.app.desk import Desk
     from zygoform.app.preferences import Preferences
@@ -131,14 +98,14 @@ def _show(app: QApplication, asked: Asked) -> int:
     if asked.file and not asked.demo:
         path = Path(asked.file)
         QTimer.singleShot(0, lambda: desk.window.filing.open_file(path))
-    QTimer.singleShot(50, lambda: _settled(desk.session))
+    # Counted from when the first painting is done: starting the solver would hold it up.
+    QTimer.singleShot(0, lambda: QTimer.singleShot(50, lambda: _settled(desk.session)))
     code = app.exec()
     desk.session.close()
     return code
 
 
 def _settled(session: "Session") -> None:
-    """The window stands: the solver's process starts, and garbage is collected again."""
-    gc.freeze()
-    gc.enable()
+    """The window stands: the solver's process starts."""
+    settled()
     session.start_solving()

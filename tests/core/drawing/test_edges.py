@@ -5,14 +5,16 @@ import math
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.strategies import planned
+from tests.strategies import bent, planned
 from zygoform.core.drawing.primitives import Edge, Polygon, Scene, holds
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import Place
+from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.survey import new_piece
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import demo_project, fresh_project
 
 PLACES: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
 ASIDE = 0.8
@@ -79,6 +81,18 @@ def test_lines_run_where_new_meets_old_and_nowhere_hidden(
     edges = edges_of(scene)
     for which, share in picks if edges else ():
         check(scene, *edges[int(which * len(edges))], share)
+
+
+def test_a_face_thinner_than_a_line() -> None:
+    """Round a corner out of square the top's back is seen from the side, a tenth of a millimetre of it."""
+    project = new_piece(fresh_project(), "Piece", {"width": "500 mm", "height": "500 mm", "depth": "250 mm"}).project
+    project = add_change(bent(project, 88.5, 90.0), "plank_top", "p1/body/main").project
+    scene = scene_of(project, "left")
+    thin = [edge for edge in edges_of(scene) if 0 < math.dist(*edge[1:]) < 0.1]
+    assert thin
+    for edge in edges_of(scene):
+        for share in (0.03, 0.5, 0.97):
+            check(scene, *edge, share)
 
 
 def test_the_demo_from_everywhere() -> None:

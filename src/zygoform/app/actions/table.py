@@ -52,7 +52,7 @@ def window_actions(
         Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),
         Action("redo", "Redo", session.redo, ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", "redo"),
         Action("units", "Inches or millimetres", partial(_swap_unit, session), ("Ctrl+U",), "Edit"),
-        Action("find", "Find anything", find, ("Ctrl+F", "Ctrl+K"), "Edit", "find"),
+        Action("find", "Find anything", find, ("Ctrl+F", "Ctrl+K"), "Edit"),
         Action("settings", "Settings", partial(go, "settings"), ("Ctrl+,",), "Edit"),
         Action("help", "Help and keys", partial(go, "help"), ("F1",), "Edit"),
         Action("next_region", "Next region", region, ("F6",), "Edit"),

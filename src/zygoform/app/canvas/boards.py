@@ -159,7 +159,7 @@ class BoardsView(QWidget):
         mapping = self._mapping(box)
         paint.text(painter, QPointF(0, box.center().y() + 5), board.letter, 14, 600)
         stock = QPolygonF(mapping.outline(scene.polygons[0].points)).boundingRect()
-        painter.fillRect(stock, QColor(t.SHEET))
+        paint.fill(painter, stock, t.SHEET)
         paint.hatch(painter, stock)
         self._gaps(painter, board, mapping)
         painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -183,7 +183,7 @@ class BoardsView(QWidget):
         for placed in board.parts:
             end = placed.x + placed.part.length
             a, b = mapping.to_px((end, board.size.width)), mapping.to_px((end + kerf, 0))
-            painter.fillRect(QRectF(a, b), QColor(t.SHEET))
+            paint.fill(painter, QRectF(a, b), t.SHEET)
 
     def _part(self, painter: QPainter, polygon: Polygon, placed: PlacedPart, mapping: Mapping, *, on: bool) -> None:
         shape = QPolygonF(mapping.outline(polygon.points))
@@ -239,7 +239,7 @@ class BoardsView(QWidget):
         centre = stock.right() - board.left_over * self._scale / 2
         if board.left_over * self._scale > width:
             y = self._line(stock, 12)
-            painter.fillRect(QRectF(centre - width / 2, y - 11.5, width, 14), QColor(t.SHEET))
+            paint.fill(painter, QRectF(centre - width / 2, y - 11.5, width, 14), t.SHEET)
             paint.text(painter, QPointF(centre, y), words, 12, align="centre", colour=t.INK2)
 
     def _foot_rule(self, painter: QPainter) -> None:

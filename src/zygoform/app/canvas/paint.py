@@ -36,6 +36,13 @@ def room_of(widget: QWidget) -> QRectF:
     return QRectF(0, 0, widget.width() / t.SCALE, widget.height() / t.SCALE)
 
 
+def fill(painter: QPainter, box: QRectF, colour: str) -> None:
+    """A rectangle of one colour. Not `fillRect`, which loads all that Python knows of gradients first."""
+    painter.setPen(NEVER)
+    painter.setBrush(QColor(colour))
+    painter.drawRect(box)
+
+
 def unscaled(at: QPointF) -> QPointF:
     """Where the mouse is, in sizes at 100 % text."""
     return at / t.SCALE
@@ -287,7 +294,7 @@ def _figure(painter: QPainter, middle: QPointF, ways: tuple[str, ...], *, uprigh
     elif room < width + 16:
         painter.translate(0, -height / 2 - 3)
     box = QRectF(-width / 2, -height / 2, width, height)
-    painter.fillRect(box, QColor(t.SHEET))
+    fill(painter, box, t.SHEET)
     painter.setFont(face_)
     painter.setPen(QColor(t.INK))
     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, words)

@@ -10,6 +10,8 @@ from PySide6.QtWidgets import QWidget
 
 from zygoform.app.theme import tokens as t
 
+SOON_MS = 50
+
 
 class Spots(QObject):
     """`places` gives each part's room on the canvas (sizes at 100 % text), `say` what is said of it."""
@@ -23,9 +25,9 @@ class Spots(QObject):
         self._soon.timeout.connect(self._sync)
 
     def sync(self) -> None:
-        """Puts them where the parts are, once what is seen is painted."""
+        """Puts them where the parts are, well after what is seen is painted."""
         if not self._soon.isActive():
-            self._soon.start(0)
+            self._soon.start(SOON_MS)
 
     def _sync(self) -> None:
         # Qt's side of this takes its time to load: not before the first painting.

@@ -136,8 +136,8 @@ class PageButton(QAbstractButton):
 def _ground(painter: QPainter, box: QRectF, *, on: bool) -> None:
     """What is shown runs into the sheet; the others end at the stick's edge."""
     if on:
-        painter.fillRect(box, QColor(t.SHEET))
-        painter.fillRect(QRectF(0, 0, 5, box.height()), QColor(t.TAPE))
+        paint.fill(painter, box, t.SHEET)
+        paint.fill(painter, QRectF(0, 0, 5, box.height()), t.TAPE)
     else:
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))

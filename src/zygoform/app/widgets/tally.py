@@ -87,7 +87,7 @@ class Tally(QWidget):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin(self)
-        painter.fillRect(box, QColor(t.GROUND))
+        paint.fill(painter, box, t.GROUND)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
         paint.text(painter, QPointF(20, 22), "Last edit", 12, colour=t.INK2)

@@ -20,6 +20,8 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
         corner = _Corners()
         for i in run:
             points = polygons[i].points
+            if _is_sliver(points):
+                continue
             above = [
                 (polygon.points, box)
                 for polygon, box in zip(polygons[i + 1 :], boxes[i + 1 :], strict=True)
@@ -41,6 +43,12 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
 
 def _meet(a: Box, b: Box) -> bool:
     return a[0] <= b[2] and a[2] >= b[0] and a[1] <= b[3] and a[3] >= b[1]
+
+
+def _is_sliver(points: Outline) -> bool:
+    """Thinner than one looks beside an edge: not there for the eye, its neighbour's edge stands for it."""
+    around = sum(math.dist(a, b) for a, b in zip(points, points[1:] + points[:1], strict=True))
+    return abs(area(points)) < BESIDE_MM * around / 2
 
 
 def _runs(polygons: Sequence[Polygon]) -> dict[str, list[int]]:

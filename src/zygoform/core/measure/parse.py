@@ -13,12 +13,15 @@ LONGEST = 100_000.0
 
 EXAMPLES = "Write it like 34 3/8, 2' 10 3/8\", 873 mm or 87,3 cm"
 
-_SIGNS = {
-    "‘": "'", "’": "'", "′": "'", "`": "'", "´": "'",
-    "“": '"', "”": '"', "″": '"', "''": '"',
-    "\u00a0": " ", "\u202f": " ", "\u2009": " ", "−": "-", "–": "-", "⁄": "/",
-}  # fmt: skip
-_VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+_USUAL = str.maketrans(
+    {
+        "‘": "'", "’": "'", "′": "'", "`": "'", "´": "'",
+        "“": '"', "”": '"', "″": '"',
+        "\u00a0": " ", "\u202f": " ", "\u2009": " ", "−": "-", "–": "-", "⁄": "/",
+        "½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
+    }
+)  # fmt: skip
+"""Signs that are written for others."""
 
 _NUMBER = r"(?:[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)"
 _FRACTION = r"[0-9]+\s*/\s*[0-9]+"
@@ -27,6 +30,8 @@ _LENGTH = re.compile(
     rf"(?:(?:(?P<whole>{_NUMBER})(?:(?:\s+|\s*-\s*)(?P<part>{_FRACTION}))?|(?P<alone>{_FRACTION}))"
     r'\s*(?P<unit>mm|cm|m|"|inches|inch|in)?\.?)?'
 )
+_METRIC_PART = re.compile(r"[0-9]\s*(?:mm|cm|m)\b")
+_INCH_PART = re.compile(r"['\"]|[0-9]\s*(?:ft|feet|foot|in)")
 _METRIC = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _DENOMINATORS = (2, 4, 8, 16, 32, 64)
 
@@ -44,9 +49,9 @@ def parse_length(text: str, default_unit: str) -> float:
         parse_length(plain[1:], default_unit)
         raise BadInputError("negative", "A length cannot be below zero.")
     found = _LENGTH.fullmatch(plain)
-    if re.search(r"[0-9]\s*(mm|cm|m)\b", plain) and re.search(r"['\"]|[0-9]\s*(ft|feet|foot|in)", plain):
+    if "m" in plain and _METRIC_PART.search(plain) and _INCH_PART.search(plain):
         raise BadInputError("mixed_units", "Feet or inches and metric in one length. Use one of them.")
-    if found is None or re.search(r"[0-9]", plain) is None:
+    if found is None:
         raise BadInputError("not_a_number", f"“{text.strip()}” is not a length. {EXAMPLES}.")
     length = _millimetres(found, default_unit)
     if length > LONGEST:
@@ -55,23 +60,19 @@ def parse_length(text: str, default_unit: str) -> float:
 
 
 def _plain(text: str) -> str:
-    for sign, usual in _SIGNS.items():
-        text = text.replace(sign, usual)
-    for sign, fraction in _VULGAR.items():
-        text = text.replace(sign, f" {fraction}")
-    return " ".join(text.lower().split())
+    return " ".join(text.translate(_USUAL).replace("''", '"').lower().split())
 
 
 def _millimetres(found: re.Match[str], default_unit: str) -> float:
     feet, whole, unit = found["feet"], found["whole"], found["unit"]
     fraction = found["part"] or found["alone"]
-    if feet and whole and re.search(r"[.,]", feet):
+    if feet and whole and _is_broken(feet):
         raise BadInputError("ambiguous", "A broken number of feet and inches besides. Write whole feet.")
     if fraction and unit in _METRIC:
         raise BadInputError("bad_fraction", "Fractions go with inches. Write metric with a decimal: 12.5 mm.")
     if fraction and not unit and not feet and default_unit == "mm":
         raise BadInputError("ambiguous", 'A fraction in a metric project: add " if inches are meant.')
-    if found["part"] and whole and re.search(r"[.,]", whole):
+    if found["part"] and whole and _is_broken(whole):
         raise BadInputError("bad_fraction", "A decimal and a fraction in one number. Use one of them.")
     if unit in _METRIC:
         return _number(whole) * _METRIC[unit]
@@ -79,10 +80,15 @@ def _millimetres(found: re.Match[str], default_unit: str) -> float:
     return inches if default_unit == "mm" and not unit and not feet else inches * INCH
 
 
+def _is_broken(number: str) -> bool:
+    return "." in number or "," in number
+
+
 def _number(text: str | None) -> float:
     if not text:
         return 0.0
-    if re.fullmatch(r"[0-9]+,[0-9]{3}", text):
+    before, comma, after = text.partition(",")
+    if comma and before and len(after) == 3:
         raise BadInputError("ambiguous", f"Does {text} mean thousands or a decimal? Write it with a point.")
     return float(text.replace(",", "."))
 
