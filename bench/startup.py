@@ -6,7 +6,7 @@ import subprocess
 import sys
 import time
 
-RUNS = 9
+RUNS = 25
 
 BARE = """
 import sys, time

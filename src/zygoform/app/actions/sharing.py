@@ -17,9 +17,7 @@ class Sharing(QObject):
         super().__init__(parent)
         self._path: Path | None = None
         self._stamp = ""
-        self._watcher = QFileSystemWatcher(self)
-        self._watcher.fileChanged.connect(self._look)
-        self._watcher.directoryChanged.connect(self._look)
+        self._watcher: QFileSystemWatcher | None = None
         session.opened.connect(self._on_opened)
 
     def took(self, path: Path) -> None:
@@ -32,8 +30,15 @@ class Sharing(QObject):
                 where = f"on {other.machine}" if other.machine else "elsewhere"
                 self.told.emit(f"{path.name} is open {where} too. Save under another name to keep both.")
             # The folder too: a file that is replaced as a whole drops out of the watch.
-            self._watcher.addPaths([str(path), str(path.parent)])
+            self._watch([str(path), str(path.parent)])
         self._stamp = stamp(path)
+
+    def _watch(self, paths: list[str]) -> None:
+        if self._watcher is None:
+            self._watcher = QFileSystemWatcher(self)
+            self._watcher.fileChanged.connect(self._look)
+            self._watcher.directoryChanged.connect(self._look)
+        self._watcher.addPaths(paths)
 
     @property
     def known(self) -> tuple[Path | None, str]:
@@ -55,14 +60,14 @@ class Sharing(QObject):
         return path == self._path and bool(now) and now != self._stamp
 
     def _look(self) -> None:
-        if self._path is None:
+        if self._path is None or self._watcher is None:
             return
         now = stamp(self._path)
         if now and now != self._stamp:
             self._stamp, name = f"told of {now}", self._path.name
             self.told.emit(f"{name} was changed elsewhere. Your work here is untouched; saving will ask.")
         if str(self._path) not in self._watcher.files() and self._path.exists():
-            self._watcher.addPath(str(self._path))
+            self._watch([str(self._path)])
 
     def _on_opened(self, path: str) -> None:
         if not path:
@@ -70,8 +75,7 @@ class Sharing(QObject):
 
     def close(self) -> None:
         """The file is not open here any more."""
-        watched = [*self._watcher.files(), *self._watcher.directories()]
-        if watched:
+        if self._watcher is not None and (watched := self._watcher.files() + self._watcher.directories()):
             self._watcher.removePaths(watched)
         if self._path is not None:
             let_go(self._path)

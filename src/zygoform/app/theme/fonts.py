@@ -1,5 +1,6 @@
 """The shipped family, National Park (SIL Open Font License 1.1), with figures of equal width everywhere."""
 
+from functools import cache
 from pathlib import Path
 
 from PySide6.QtGui import QFont, QFontDatabase
@@ -15,8 +16,9 @@ def load_fonts() -> None:
         QFontDatabase.addApplicationFont(str(DATA / "fonts" / f"NationalPark_{name}.ttf"))
 
 
+@cache
 def font(px: int, weight: int = 400, *, fraction: bool = False) -> QFont:
-    """The family at a size in pixels; `fraction` builds a fraction from its run of figures."""
+    """The family at a size in pixels, not to be changed; `fraction` builds a fraction from its run of figures."""
     made = QFont(FAMILY)
     made.setPixelSize(px)
     made.setWeight(QFont.Weight(weight))

@@ -18,6 +18,16 @@ class Busy(QWidget):
         super().__init__()
         self.session = session
         self.setObjectName("busy")
+        self._wait = QTimer(self)
+        self._wait.setSingleShot(True)
+        self._wait.setInterval(PATIENCE_MS)
+        self._wait.timeout.connect(self._show)
+        session.solving.connect(self.refresh)
+        session.changed.connect(self.refresh)
+        self.hide()
+
+    def _furnish(self) -> None:
+        """What is in it, made when it is first wanted."""
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(6)
@@ -29,16 +39,9 @@ class Busy(QWidget):
         self.stop = QPushButton("Stop")
         self.stop.setObjectName("stop_solving")
         self.stop.setToolTip("Keep the layouts found so far")
-        self.stop.clicked.connect(session.stop_solving)
+        self.stop.clicked.connect(self.session.stop_solving)
         for widget in (self.words, self.bar, self.stop):
             row.addWidget(widget)
-        self._wait = QTimer(self)
-        self._wait.setSingleShot(True)
-        self._wait.setInterval(PATIENCE_MS)
-        self._wait.timeout.connect(self._show)
-        session.solving.connect(self.refresh)
-        session.changed.connect(self.refresh)
-        self.hide()
 
     def refresh(self) -> None:
         """Appears only where the work takes a while; goes as soon as it is done."""
@@ -53,6 +56,8 @@ class Busy(QWidget):
     def _show(self) -> None:
         if not self.session.solver.busy or self.session.plan is None:
             return
+        if self.layout() is None:
+            self._furnish()
         layouts = self.session.plan.layouts
         done = sum(layout.proven for layout in layouts)
         self.words.setText(f"cheaper layouts: {done} of {len(layouts)} proven")
