@@ -17,7 +17,7 @@ def prepare() -> None:
     with suppress(ImportError, AttributeError):
         from shibokensupport import feature  # type: ignore[import-not-found]
 
-        feature._mod_uses_pyside = lambda _module: False
+        feature._mod_uses_pyside = lambda _module: False  # noqa: SLF001
 
 
 def settled() -> None:

@@ -85,7 +85,8 @@ def test_lines_run_where_new_meets_old_and_nowhere_hidden(
 
 def test_a_face_thinner_than_a_line() -> None:
     """Round a corner out of square the top's back is seen from the side, a tenth of a millimetre of it."""
-    project = new_piece(fresh_project(), "Piece", {"width": "500 mm", "height": "500 mm", "depth": "250 mm"}).project
+    sizes = {"width": "500 mm", "height": "500 mm", "depth": "250 mm"}
+    project = new_piece(fresh_project(), "Piece", sizes).project
     project = add_change(bent(project, 88.5, 90.0), "plank_top", "p1/body/main").project
     scene = scene_of(project, "left")
     thin = [edge for edge in edges_of(scene) if 0 < math.dist(*edge[1:]) < 0.1]
