@@ -260,9 +260,13 @@ def test_every_part_of_a_drawing_has_a_name(desk: Desk) -> None:
             desk.session.changed.emit()
             desk.settle()
             widget = desk.find(QWidget, canvas)
-            spots = {w.objectName().removeprefix("spot_"): w for w in widget.findChildren(QWidget)}
             wanted = {p.id for p in desk.plan.parts} if stage == "cut" else set(desk.stand().targets())
-            assert set(spots) == wanted
+
+            def named(widget: QWidget = widget) -> dict[str, QWidget]:
+                return {w.objectName().removeprefix("spot_"): w for w in widget.findChildren(QWidget)}
+
+            desk.wait(lambda named=named, wanted=wanted: set(named()) == wanted)  # type: ignore[misc]
+            spots = named()
             for spot in spots.values():
                 assert spot.accessibleName()
                 assert widget.rect().adjusted(-2, -2, 2, 2).contains(spot.geometry())

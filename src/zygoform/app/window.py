@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QAction
-from PySide6.QtWidgets import QGridLayout, QLabel, QScrollArea, QSizePolicy, QStackedWidget, QWidget
+from PySide6.QtWidgets import QGridLayout, QLabel, QSizePolicy, QStackedWidget, QWidget
 
 from zygoform.app.actions.action import Action, fill, make
 from zygoform.app.actions.filing import Filing
@@ -15,6 +15,7 @@ from zygoform.app.frame import Frame
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.widgets.head import HeadStrip
+from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tally import Tally
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.recovery import drop
@@ -55,11 +56,9 @@ class Window(QWidget):
         grid.setSpacing(0)
         grid.addWidget(self.head, 0, 0)
         # With large text in a small window a screen may need more room than there is.
-        self._room = QScrollArea()
-        self._room.setWidgetResizable(True)
-        self._room.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self._room.setWidget(self.stages)
-        grid.addWidget(self._room, 1, 0)
+        room = scrolled(self.stages, sideways=True)
+        room.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        grid.addWidget(room, 1, 0)
         grid.addWidget(self.tally, 2, 0)
         grid.setRowStretch(1, 1)
         self.actions_table: dict[str, tuple[Action, QAction]] = {}

@@ -1,12 +1,13 @@
 """Where you stand: the piece in plan with the places to look from."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPolygonF
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QAbstractButton, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
 from zygoform.core.drawing.views import Place
 
 _PLACES: tuple[tuple[Place, str, QRectF, QPointF], ...] = (
@@ -20,24 +21,38 @@ _PLACES: tuple[tuple[Place, str, QRectF, QPointF], ...] = (
 _BODY = QRectF(46, 46, 80, 32)
 
 
+_ROW: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
+
+
+def _in_row() -> dict[Place, QRectF]:
+    """The names side by side, each with room for the dot before it."""
+    names = {place: name for place, name, _, _ in _PLACES}
+    metrics, x, boxes = QFontMetricsF(font(13, 600)), 0.0, dict[Place, QRectF]()
+    for place in _ROW:
+        width = round(metrics.horizontalAdvance(names[place])) + 22
+        boxes[place] = QRectF(x, 0, width, 30)
+        x += width
+    return boxes
+
+
 class _PlaceButton(QAbstractButton):
     """One name on the plan."""
 
-    def __init__(self, plan: "PlacePlan", place: Place, name: str, box: QRectF) -> None:
+    def __init__(self, plan: "PlacePlan", place: Place, name: str) -> None:
         super().__init__(plan)
         self.place, self._plan = place, plan
         self.setText(name)
         self.setObjectName(f"place_{place}")
         self.setAccessibleName(f"Look from: {name.lower()}")
         self.setToolTip(f"{name} ({name[0]})")
-        self.setGeometry(QRectF(box.topLeft() * t.SCALE, box.size() * t.SCALE).toRect())
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.clicked.connect(lambda: plan.session.stand(place=place))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin(self)
         here = self._plan.session.place == self.place
-        x = box.width() / 2 + (8 if self.place == "corner" else 0)
+        # Beside the dot.
+        x = box.width() / 2 + (8 if self._plan.in_row or self.place == "corner" else 0)
         at = QPointF(x, box.height() / 2 + 5)
         paint.text(painter, at, self.text(), 13, 600 if here else 400, align="centre")
         if self.hasFocus():
@@ -51,17 +66,33 @@ class PlacePlan(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self.setFixedSize(t.px(206), t.px(110))
-        self._buttons = [_PlaceButton(self, place, name, box) for place, name, box, _ in _PLACES]
+        self._buttons = {place: _PlaceButton(self, place, name) for place, name, _, _ in _PLACES}
+        self.in_row = True
+        self.be_row(row=False)
         session.stood.connect(self._refresh)
+
+    def be_row(self, *, row: bool) -> None:
+        """In little room the names stand in a row, without the plan."""
+        if row == self.in_row:
+            return
+        self.in_row = row
+        boxes = _in_row() if row else {place: box for place, _, box, _ in _PLACES}
+        for place, box in boxes.items():
+            self._buttons[place].setGeometry(QRectF(box.topLeft() * t.SCALE, box.size() * t.SCALE).toRect())
+        whole = max(box.right() for box in boxes.values()), max(box.bottom() for box in boxes.values())
+        self.setFixedSize(*(t.px(round(size)) for size in (whole if row else (206, 110))))
 
     def _refresh(self) -> None:
         self.update()
-        for button in self._buttons:
+        for button in self._buttons.values():
             button.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, _ = paint.begin(self)
+        if self.in_row:
+            here = self._buttons[self.session.place].geometry()
+            self._dot(painter, QPointF(here.left() / t.SCALE + 9, here.center().y() / t.SCALE + 1))
+            return
         paint.text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
         dot = next(at for place, _, _, at in _PLACES if place == self.session.place)
         if self.session.place != "above":
@@ -69,9 +100,12 @@ class PlacePlan(QWidget):
         painter.setBrush(QColor(t.CHANGE))
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawRoundedRect(_BODY, 4, 4)
+        self._dot(painter, dot if self.session.place != "above" else QPointF(56, 62))
+
+    def _dot(self, painter: QPainter, at: QPointF) -> None:
         painter.setBrush(QColor(t.TAPE))
         painter.setPen(paint.pen(t.ON_TAPE, 1.2))
-        painter.drawEllipse(dot if self.session.place != "above" else QPointF(56, 62), 5, 5)
+        painter.drawEllipse(at, 5, 5)
 
     def _sight(self, painter: QPainter, dot: QPointF) -> None:
         """Two lines from the eye to the ends of what it sees."""

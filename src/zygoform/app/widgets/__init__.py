@@ -7,6 +7,7 @@ stand_area.py  the drawing with what stands round it: overlays, places to stand,
 readout.py     what is said of the part pointed at; the legend
 why.py         what a number is made of
 findings.py    a judgement with its reason and its remedy
+scrolled.py    what may be taller than its room
 stick.py       the story stick: the stages in working order
 busy.py        long work: how far it is, and a way to stop it
 head.py        the head strip

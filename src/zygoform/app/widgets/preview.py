@@ -27,7 +27,9 @@ class Preview(QDialog):
         self.paper = PAPERS[0]
         self.setWindowTitle("Print")
         self.setObjectName("preview")
-        self.resize(t.px(900), t.px(700))
+        # No larger than the window: with large text it would run off the screen.
+        room = window.window().size()
+        self.resize(min(t.px(900), room.width()), min(t.px(700), room.height()))
         column = QVBoxLayout(self)
         bar = QHBoxLayout()
         self.kind = Segments("paper_kind", [(paper.id, paper.title) for paper in PAPERS])

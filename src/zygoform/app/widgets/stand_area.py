@@ -63,7 +63,8 @@ class StandArea(QWidget):
         self._feet.setHorizontalSpacing(16)
         self._feet.setColumnStretch(1, 1)
         self.readout, self._legend = Readout(self.session, idle), Legend()
-        self._feet.addWidget(PlacePlan(self.session), 1, 0, Qt.AlignmentFlag.AlignBottom)
+        self._plan = PlacePlan(self.session)
+        self._feet.addWidget(self._plan, 1, 0, Qt.AlignmentFlag.AlignBottom)
         if kind == "redesign":
             self._feet.addWidget(self._legend, 1, 2, Qt.AlignmentFlag.AlignVCenter)
         else:
@@ -73,7 +74,10 @@ class StandArea(QWidget):
         return self._feet
 
     def _place_readout(self) -> None:
-        """Between the plan and the legend; in a narrow window over both, in a low one in the legend's place."""
+        """Between the plan and the legend; in a narrow window over both, in a low one in the legend's place.
+
+        Where it is narrow and low the plan becomes a row of names: the drawing needs the room.
+        """
         low, width = self.height() < t.px(LOW), self.width()
         how = "wide" if width >= t.px(NARROW) else "narrow" if not low or width < t.px(SLIM) else "low"
         if how != self._how:
@@ -82,6 +86,7 @@ class StandArea(QWidget):
             row, column, columns = {"low": (1, 1, 2), "narrow": (0, 0, 3), "wide": (1, 1, 1)}[how]
             self._feet.addWidget(self.readout, row, column, 1, columns)
             self.readout.setMaximumHeight(t.px(92 if low else 124))
+            self._plan.be_row(row=low and how == "narrow")
             self._legend.setVisible(self._has_legend and not (low and width < t.px(NARROW)))
 
     def resizeEvent(self, event: QResizeEvent) -> None:

@@ -1,8 +1,7 @@
 """Buy: the list on the left, the piece and the total on the right."""
 
-from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.stand import Stand
 from zygoform.app.describe import describe
@@ -12,6 +11,7 @@ from zygoform.app.stages.buy.row import BuyLine
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.edits.workshop import set_shop
 from zygoform.core.measure.param import param
@@ -41,23 +41,17 @@ class BuyStage(QWidget):
         head.addWidget(self._beside)
         head.addStretch(1)
         column.addLayout(head)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        # As wide as its rows need; the whole screen moves sideways where that is more than there is.
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        area.setMinimumWidth(t.px(LIST))
         inner = QWidget()
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 4, 12, 0)
         self._list.setSpacing(0)
-        area.setWidget(inner)
+        area = scrolled(inner)
+        # As wide as its rows need; the whole screen moves sideways where that is more than there is.
+        area.setMinimumWidth(t.px(LIST))
         column.addWidget(area, 1)
         row.addWidget(left, 1)
-        side = QScrollArea()
-        side.setWidgetResizable(True)
-        side.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        side = scrolled(self._side())
         side.setFixedWidth(t.px(t.SIDE + 20))
-        side.setWidget(self._side())
         row.addWidget(side)
         self._shown: object = None
         when_seen(self, session.changed, self.refresh)

@@ -1,8 +1,7 @@
 """Cut: the boards on the left, the piece and the cuts on the right."""
 
-from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeySequence, QResizeEvent, QShortcut
-from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.canvas.stand import Stand
@@ -16,6 +15,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
+from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.plan import Plan
@@ -94,9 +94,6 @@ class CutStage(QWidget):
             self.rack_button.setToolTip("What I have" if tight else "")
 
     def _boards_page(self) -> QWidget:
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         inner = QWidget()
         column = QVBoxLayout(inner)
         column.setContentsMargins(0, 0, 0, 0)
@@ -112,8 +109,7 @@ class CutStage(QWidget):
         column.addWidget(self.keeping)
         column.addWidget(self.judgements)
         column.addStretch(1)
-        area.setWidget(inner)
-        return area
+        return scrolled(inner)
 
     def _side(self) -> QWidget:
         side = QWidget()
@@ -143,21 +139,13 @@ class CutStage(QWidget):
         line.addWidget(label("one line is one setting of the saw", "second"))
         line.addStretch(1)
         inner.addLayout(line)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.cuts = CutList(self.session)
-        area.setWidget(self.cuts)
-        inner.addWidget(area, 1)
+        inner.addWidget(scrolled(self.cuts), 1)
         self.stack.addWidget(cuts)
         self.rack = Rack(self.session)
         self.stack.addWidget(self.rack)
         self.why = WhyPanel(self.session)
-        why_area = QScrollArea()
-        why_area.setWidgetResizable(True)
-        why_area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        why_area.setWidget(self.why)
-        self.stack.addWidget(why_area)
+        self.stack.addWidget(scrolled(self.why))
         column.addWidget(self.stack, 1)
         return side
 

@@ -3,12 +3,13 @@
 from collections.abc import Iterable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QListWidget, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QListWidget, QVBoxLayout, QWidget
 
 from zygoform.app.stages.help.answers import answers
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.scrolled import scrolled
 
 MORE_KEYS = (
     ("F L R B A C", "on the drawing: stand in front, left, right, at the back, above, at the corner"),
@@ -48,12 +49,10 @@ class HelpStage(QWidget):
         self.questions.setObjectName("help_questions")
         self.questions.setAccessibleName("Questions")
         self.questions.setWordWrap(True)
+        self.questions.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.questions.currentRowChanged.connect(lambda _row: self._show())
         left.addWidget(self.questions, 1)
         whole.addLayout(left, 2)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         inner = QWidget()
         right = QVBoxLayout(inner)
         right.setContentsMargins(0, 0, 12, 0)
@@ -66,8 +65,7 @@ class HelpStage(QWidget):
         right.addWidget(label("Keys", "title"))
         right.addLayout(self._keys(keys))
         right.addStretch(1)
-        area.setWidget(inner)
-        whole.addWidget(area, 3)
+        whole.addWidget(scrolled(inner), 3)
         self._shown: list[tuple[str, str]] = []
         self._filter("")
 

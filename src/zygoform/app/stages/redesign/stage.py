@@ -4,7 +4,7 @@ from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -13,6 +13,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
+from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
@@ -55,9 +56,6 @@ class RedesignStage(QWidget):
         head.addWidget(self.add)
         head.setContentsMargins(0, 0, 12, 0)
         column.addLayout(head)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         inner = QWidget()
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 2, 10, 0)
@@ -70,8 +68,7 @@ class RedesignStage(QWidget):
         self._list.addLayout(self._cards)
         self._list.addWidget(self._common)
         self._list.addStretch(1)
-        area.setWidget(inner)
-        column.addWidget(area, 1)
+        column.addWidget(scrolled(inner), 1)
         return side
 
     # What fits a part

@@ -4,7 +4,8 @@ from collections.abc import Callable
 from typing import Any
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.preferences import Preferences
 from zygoform.app.seen import when_seen
@@ -12,6 +13,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
 from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits import workshop
 from zygoform.core.goods.saw import Saw
@@ -22,6 +24,7 @@ THEMES = [("desktop", "as the desktop"), ("light", "light"), ("dark", "dark")]
 SIZES = [("100", "100 %"), ("115", "115 %"), ("130", "130 %"), ("150", "150 %")]
 FRACTIONS = [(str(d), f'1/{d}"') for d in (8, 16, 32, 64)]
 STEPS = [("0.1", "0.1 mm"), ("0.5", "0.5 mm"), ("1.0", "1 mm")]
+TWO_COLUMNS = 700
 Refresh = Callable[[Shop], None]
 
 
@@ -34,10 +37,8 @@ class SettingsStage(QWidget):
         self._refreshers: list[Refresh] = []
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
         inner = QWidget()
-        columns = QHBoxLayout(inner)
+        self._columns = columns = QHBoxLayout(inner)
         columns.setContentsMargins(t.MARGIN, 14, t.MARGIN, t.MARGIN)
         columns.setSpacing(40)
         for groups in (
@@ -51,10 +52,15 @@ class SettingsStage(QWidget):
                 column.addSpacing(14)
             column.addStretch(1)
             columns.addLayout(column, 1)
-        area.setWidget(inner)
-        whole.addWidget(area)
+        whole.addWidget(scrolled(inner))
         when_seen(self, session.changed, self.refresh)
         self.refresh()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Two columns where there is room, else one below the other."""
+        super().resizeEvent(event)
+        wide = self.width() >= t.px(TWO_COLUMNS)
+        self._columns.setDirection(QHBoxLayout.Direction.LeftToRight if wide else QHBoxLayout.Direction.TopToBottom)
 
     # Groups
 

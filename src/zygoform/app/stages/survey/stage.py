@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -13,6 +13,7 @@ from zygoform.app.stages.survey.start import StartBox
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements
+from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.stand_area import StandArea
 
 IDLE = "Point at an opening of the front. Click or Enter keeps it; a right click lists what can be said of it."
@@ -32,10 +33,7 @@ class SurveyStage(QWidget):
         empty = QWidget()
         middle = QVBoxLayout(empty)
         middle.addWidget(self.start, 0, Qt.AlignmentFlag.AlignCenter)
-        around = QScrollArea()
-        around.setWidgetResizable(True)
-        around.setWidget(empty)
-        self.pages.addWidget(around)
+        self.pages.addWidget(scrolled(empty, sideways=True))
         page = QWidget()
         row = QHBoxLayout(page)
         row.setContentsMargins(0, 0, 0, 0)
@@ -58,9 +56,6 @@ class SurveyStage(QWidget):
         head.addWidget(label("a ? behind a size marks a guess", "second"))
         head.addStretch(1)
         column.addLayout(head)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         inner = QWidget()
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 0, 12, 0)
@@ -72,8 +67,7 @@ class SurveyStage(QWidget):
         self._list.addWidget(self.opening)
         self._list.addWidget(self.sizes)
         self._list.addStretch(1)
-        area.setWidget(inner)
-        column.addWidget(area, 1)
+        column.addWidget(scrolled(inner), 1)
         return side
 
     def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
