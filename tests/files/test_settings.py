@@ -74,7 +74,25 @@ def test_settings_that_cannot_be_read_are_set_aside_not_lost(home: Home) -> None
         home.file.write_bytes(spoilt)
         assert read_settings() == Settings()
         assert home.file.with_suffix(".unreadable").read_bytes() == spoilt
-        assert not home.file.exists()
+
+
+@pytest.mark.parametrize(
+    ("spoilt", "wanted"),
+    [
+        (b'{"theme": "dark", "text_percent": 400}', Settings(theme="dark")),
+        (b'{"theme": "pink", "text_percent": 130}', Settings(text_percent=130)),
+        (b'{"theme": "dark", "shop": {"kerf": "wide"}, "recent": ["/a"]}', Settings(theme="dark", recent=("/a",))),
+    ],
+)
+def test_one_entry_that_is_wrong_takes_no_other_with_it(home: Home, spoilt: bytes, wanted: Settings) -> None:
+    from zygoform.app.theme.look import first_look
+
+    home.file.write_bytes(spoilt)
+    look = first_look()
+    assert read_settings() == wanted
+    assert look == (wanted.theme, wanted.text_percent) == first_look()
+    assert home.file.with_suffix(".unreadable").read_bytes() == spoilt
+    assert read_settings() == wanted
 
 
 @given(names=st.lists(st.sampled_from([f"/pieces/{k}.zygo.json" for k in range(12)]), max_size=30))

@@ -36,16 +36,33 @@ class Settings(Struct, frozen=True):
 
 
 def read_settings() -> Settings:
-    """The user's settings; a file that cannot be read is set aside and those of the first start are used."""
+    """The user's settings. A file with a fault is set aside; what can be read of it is kept."""
     path = _path()
     try:
-        return msgspec.json.decode(path.read_bytes(), type=Settings)
-    except FileNotFoundError:
+        content = path.read_bytes()
+    except OSError:
         return Settings()
-    except (OSError, msgspec.DecodeError, UnicodeDecodeError, ValueError):
+    try:
+        return msgspec.json.decode(content, type=Settings)
+    except (msgspec.DecodeError, UnicodeDecodeError, ValueError):
+        kept = _readable(content)
         with suppress(OSError):
             path.replace(path.with_suffix(".unreadable"))
-        return Settings()
+            write_settings(kept)
+        return kept
+
+
+def _readable(content: bytes) -> Settings:
+    """Entry by entry: one that is wrong starts afresh, the others stay."""
+    kept = Settings()
+    with suppress(msgspec.DecodeError, UnicodeDecodeError, ValueError):
+        entries = msgspec.json.decode(content, type=dict[str, msgspec.Raw])
+        for field in structs.fields(Settings):
+            with suppress(msgspec.DecodeError, UnicodeDecodeError, ValueError):
+                if field.name in entries:
+                    value = msgspec.json.decode(entries[field.name], type=field.type)
+                    kept = structs.replace(kept, **{field.name: value})
+    return kept
 
 
 def write_settings(settings: Settings) -> None:
