@@ -24,9 +24,12 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.survey import new_piece
+from zygoform.files.demo import fresh_project
 from zygoform.files.settings_json import Settings
 
 SCREENS = ("survey", "redesign", "buy", "cut", "settings", "help")
+THREE = {"width": "48", "height": "30 1/2", "depth": "16?"}
 LOOKS = [
     *((theme, 100, size) for theme in ("light", "dark") for size in ((1280, 800), (1024, 700), (1920, 1080))),
     *((theme, 150, size) for theme in ("light", "dark") for size in ((1280, 800), (1920, 1080))),
@@ -82,18 +85,28 @@ def test_every_screen_in_every_look(
         desk.session.open_up(change)
         desk.session.keep(f"{change}/{'plank/1' if change == 'c1' else 'board/front'}")
         for screen in SCREENS:
-            desk.window.go(screen)
-            settle(app)
-            written.clear()
-            frame.grab()
-            assert (frame.width(), frame.height()) == size, f"{screen} is larger than the window"
-            check_widgets(frame, screen)
-            check_written(written, screen)
+            check_screen(app, desk, screen, written, size)
+    # A piece of which little is measured: its fields say what is guessed.
+    desk.session.begin(new_piece(fresh_project(), "Box", THREE).project, None, "Measured")
+    check_screen(app, desk, "survey", written, size)
     desk.window.filing.ask_unsaved = lambda: "discard"
     frame.close()
     frame.deleteLater()
     # What is left standing would be styled anew with every look that follows.
     app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def check_screen(
+    app: QApplication, desk: Desk, screen: str, written: list[tuple[QWidget, str, QRectF]], size: tuple[int, int]
+) -> None:
+    frame = desk.window.frame
+    desk.window.go(screen)
+    settle(app)
+    written.clear()
+    frame.grab()
+    assert (frame.width(), frame.height()) == size, f"{screen} is larger than the window"
+    check_widgets(frame, screen)
+    check_written(written, screen)
 
 
 def check_widgets(frame: Frame, screen: str) -> None:
@@ -114,6 +127,11 @@ def check_widgets(frame: Frame, screen: str) -> None:
             assert widget.accessibleName() or getattr(widget, "text", str)(), where
         if isinstance(widget, QAbstractButton) and widget.text():
             assert widget.width() >= widget.minimumSizeHint().width() - 2, (*where, widget.text())
+        if isinstance(widget, QLineEdit):
+            # The style sheet's 8 and Qt's own 2 on either side, and the line round it.
+            room = widget.width() - 2 * (t.px(8) + 2 + 1)
+            needed = widget.fontMetrics().horizontalAdvance(widget.text() or widget.placeholderText())
+            assert room >= needed - 1, (*where, widget.text() or widget.placeholderText(), room, needed)
         if isinstance(widget, (QComboBox, QListWidget, QLineEdit)):
             assert widget.accessibleName(), where
 

@@ -11,7 +11,7 @@ from pypdf import PdfReader
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QMenu, QWidget
+from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QMenu, QPushButton, QWidget
 
 from tests.app.desk import Desk
 from zygoform.app.actions import filing
@@ -292,3 +292,13 @@ def test_without_a_display_the_demo_leaves_its_pictures_and_ends(tmp_path: Path)
     refused = subprocess.run(command, env=env, capture_output=True, text=True, timeout=60, check=False)
     assert refused.returncode == 2
     assert "No display" in refused.stderr
+
+
+def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk) -> None:
+    for name, text in (("width", "48"), ("height", "30 1/2"), ("depth", "16?")):
+        bare.find(QLineEdit, f"start_{name}").setText(text)
+    bare.find(QPushButton, "start_draw").setFocus()
+    QTest.keyClick(bare.frame.focusWidget(), Qt.Key.Key_Return)
+    bare.settle()
+    assert bare.plan.piece.depth[-1].source == "guessed"
+    assert bare.frame.focusWidget() is bare.stand()

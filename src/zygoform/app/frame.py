@@ -5,8 +5,9 @@ Loads nothing of the core, so that it is painted almost as soon as an empty wind
 
 from collections.abc import Callable
 
-from PySide6.QtGui import QCloseEvent
-from PySide6.QtWidgets import QHBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QCloseEvent, QKeyEvent
+from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from zygoform.app.widgets.stick import StoryStick
 
@@ -46,6 +47,14 @@ class Frame(QWidget):
         self.stick = StoryStick(STAGES)
         self._row.addWidget(self.stick)
         self._row.addStretch(1)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Enter presses the button that has the keyboard, as Space does."""
+        button = self.focusWidget()
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and isinstance(button, QAbstractButton):
+            button.click()
+        else:
+            super().keyPressEvent(event)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if self.may_close():

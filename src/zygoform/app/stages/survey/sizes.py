@@ -39,6 +39,7 @@ class SizesPanel(QWidget):
             across = 2 if len(entries) in (2, 4) else COLUMNS
             for i, entry in enumerate(entries):
                 grid.addWidget(self._field(entry), i // across, i % across)
+                grid.setColumnStretch(i % across, 1)
             column.addLayout(grid)
 
     def _field(self, entry: Param) -> Field:

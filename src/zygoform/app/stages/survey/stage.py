@@ -75,9 +75,12 @@ class SurveyStage(QWidget):
 
     def refresh(self) -> None:
         """Shows what the document says."""
+        drawn_now = self.session.plan is not None and self.pages.currentIndex() == 0 and self.isVisible()
         self.pages.setCurrentIndex(0 if self.session.plan is None else 1)
         if self.session.plan is None:
             return
+        if drawn_now:
+            self.begin()
         self.sizes.refresh()
         self.opening.refresh()
         self.findings.refresh(f for f in self.session.plan.findings if f.code == "openings_add_up")

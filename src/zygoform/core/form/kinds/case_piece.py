@@ -36,7 +36,7 @@ class CasePiece(Struct, frozen=True, tag_field="kind", tag="case"):
     overhang_front: Annotated[Readings, measured("Over the front", 0, 500, guess=12.7, group="Top")] = ()
     overhang_back: Annotated[Readings, measured("Over the back", 0, 500, guess=0.0, group="Top")] = ()
     side_thickness: Annotated[Readings, measured("Sides", 3, 100, guess=19.05, group="Body")] = ()
-    rail_thickness: Annotated[Readings, measured("Rails and uprights", 3, 100, guess=19.05, group="Body")] = ()
+    rail_thickness: Annotated[Readings, measured("Rails, uprights", 3, 100, guess=19.05, group="Body")] = ()
     back_thickness: Annotated[Readings, measured("Back", 2, 60, guess=6.35, group="Body")] = ()
     corner_left: Annotated[Readings, corner("Front left corner", group="Corners")] = ()
     corner_right: Annotated[Readings, corner("Front right corner", group="Corners")] = ()
