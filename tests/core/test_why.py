@@ -133,7 +133,25 @@ def test_the_demo_in_words() -> None:
     end = why_part(plan, "c2/board/front", "left")
     assert end is not None
     assert "90° − 90° / 2 = 45°" in end.formula.text
+    assert end.inputs.text.startswith("Measured: front left corner; ")
+    end = why_part(plan, "c2/board/front", "right")
+    assert end is not None
+    assert end.inputs.text.startswith("Guessed, measure it first: front right corner; ")
+    assert "p1/side/right" in end.where
     assert "p1/top/main" in why.where
+
+
+@settings(max_examples=40)
+@given(planned())
+def test_an_end_is_cut_to_the_corner_it_names(project: Project) -> None:
+    """A mitre takes half of what the corner leaves of 180°, a butt joint all that it differs from 90°."""
+    for listed in plan_of(project).parts:
+        part = listed.part
+        for end, of in ((part.left, part.left_of), (part.right, part.right_of)):
+            if slant(end):
+                assert of is not None
+                wanted = {"mitred": (180 - of.value) / 2, "butted": of.value - 90, "chosen": of.value}[part.joint]
+                assert slant(end) == pytest.approx(abs(wanted), abs=1e-5), (part.id, part.joint)
 
 
 def test_a_guess_is_named_first() -> None:

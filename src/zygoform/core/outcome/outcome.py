@@ -12,6 +12,9 @@ from zygoform.core.measure.rounding import Mode
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import Caution
 
+Joint = Literal["mitred", "butted", "chosen"]
+"""How the ends of a part meet others: halving the corner, covered by the other, or at an angle of one's own."""
+
 
 class EndCut(Struct, frozen=True):
     """One end, degrees from square. Part lies show face up, x along its length.
@@ -27,7 +30,8 @@ class EndCut(Struct, frozen=True):
 class Part(Struct, frozen=True):
     """One piece of wood to cut. Length is over all, between the extreme points (mm); not rounded yet.
 
-    `length_of` and `width_of` are the same sizes with what they are made of.
+    `length_of` and `width_of` are the same sizes with what they are made of; `left_of` and `right_of` the corners
+    the ends meet in, as `joint` says, or the angles themselves where they were chosen.
     """
 
     id: str
@@ -46,6 +50,9 @@ class Part(Struct, frozen=True):
     rests_on: frozenset[str] = frozenset()
     length_of: Sized | None = None
     width_of: Sized | None = None
+    joint: Joint = "chosen"
+    left_of: Sized | None = None
+    right_of: Sized | None = None
 
 
 class LaterCut(Struct, frozen=True):

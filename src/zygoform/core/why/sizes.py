@@ -6,7 +6,7 @@ from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import Mode
 from zygoform.core.measure.say import Say
-from zygoform.core.outcome.outcome import LaterCut
+from zygoform.core.outcome.outcome import Joint, LaterCut
 from zygoform.core.plan import Plan
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 from zygoform.core.why.why import Why, known_by, places, sum_of
@@ -90,10 +90,21 @@ def _end(listed: ListedPart, end: Literal["left", "right"]) -> Why:
     name = f"The {end} end of {listed.part.name.lower()} {listed.code}"
     if angle < SAME_DEG:
         return Why(Say(f"{name} is square"), Say(""), Say(""), 0.0, (listed.id,))
-    corner = 2 * (90 - angle)
-    formula = f"the saw's scale is 90° less half the corner: 90° − {corner:g}° / 2 = {angle:g}°"
-    inputs = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
-    return Why(Say(f"{name}: {setting.title.lower()}"), Say(formula), Say(inputs), angle, (listed.id,))
+    of = (listed.part.left_of if end == "left" else listed.part.right_of) or sized("angle", angle)
+    known = known_by(of).text
+    lies = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
+    inputs = Say(f"{known}; {lies}")
+    formula = Say(_angle_words(listed.part.joint, round(of.value, 2), round(angle, 2)))
+    return Why(Say(f"{name}: {setting.title.lower()}"), formula, inputs, angle, places(of, listed.id))
+
+
+def _angle_words(joint: Joint, corner: float, angle: float) -> str:
+    """From the corner to the saw's scale. A mitre halves the corner, a butt joint makes up for all of it."""
+    if joint == "mitred":
+        return f"The saw's scale is 90° less half the corner: 90° − {corner:g}° / 2 = {angle:g}°"
+    if joint == "butted":
+        return f"As far from square as the corner of {corner:g}°: {angle:g}°"
+    return ""
 
 
 def _rounded(size: Sized, value: float, mode: Mode) -> Say:

@@ -32,7 +32,7 @@ def tape_before_cut(plan: Plan) -> tuple[Tape, ...]:
     shares = _shares(plan)
     uses: dict[Term, dict[str, None]] = {}
     for listed in plan.parts:
-        for term in _found(plan, listed):
+        for term in _found(listed):
             uses.setdefault(Term(term.name, term.value, term.origin), {})[listed.id] = None
     found = []
     for term, ids in uses.items():
@@ -43,14 +43,13 @@ def tape_before_cut(plan: Plan) -> tuple[Tape, ...]:
     return tuple(sorted(found, key=lambda tape: (-tape.cost, not tape.guessed, tape.name)))
 
 
-def _found(plan: Plan, listed: ListedPart) -> list[Term]:
+def _found(listed: ListedPart) -> list[Term]:
     """The found sizes a part is cut from; for slanted ends the corners they meet in too."""
     part = listed.part
     terms = [*(part.length_of.terms if part.length_of else ())]
     terms += part.width_of.terms if part.ripped and part.width_of else ()
-    if any(end.bevel or end.mitre for end in (part.left, part.right)):
-        for body in plan.found.bodies:
-            terms += [*body.corner_left.terms, *body.corner_right.terms]
+    for end, of in ((part.left, part.left_of), (part.right, part.right_of)):
+        terms += of.terms if of is not None and (end.bevel or end.mitre) else ()
     return [term for term in terms if term.origin in ("measured", "guessed")]
 
 

@@ -68,6 +68,8 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
                 width_of=sized("width", self.width)
                 if ripped
                 else sized("width of the board", size.width, "on sale"),
+                left_of=sized("left end from square", self.left),
+                right_of=sized("right end from square", self.right),
             )
             for k in range(self.count)
         )

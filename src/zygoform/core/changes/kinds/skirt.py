@@ -11,7 +11,7 @@ from zygoform.core.geometry.prism import X, Y, upright
 from zygoform.core.goods.fittings import spacing, through_screw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import Choice, choice, length
-from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Handle, Note, Outcome, Part, Remedy, Supply
@@ -192,7 +192,21 @@ class _Skirt:
             width_of=sized(
                 "height of the skirt", self.change.height, where=f"{self.change.id}/board/{NAMES[side]}"
             ),
+            joint=self.change.corners,
+            left_of=self._corner(side),
+            right_of=self._corner((side + 1) % 4),
         )
+
+    def _corner(self, k: int) -> Sized:
+        """The corner where side `k` begins: measured at the front, at the back what the two there make it."""
+        measured = (self.body.corner_left, self.body.corner_right)
+        if k < 2:
+            return measured[k]
+        (ax, ay), (bx, by) = self._axes(k - 1)[0], self._axes(k)[0]
+        angle = 180 - math.degrees(math.atan2(ax * by - ay * bx, ax * bx + ay * by))
+        name = "back right corner" if k == BACK else "back left corner"
+        both = measured[0] + measured[1]
+        return Sized(angle, both.guesses, (Term(name, angle, "worked out"), *both.terms))
 
     def _length_of(self, side: int, length: float) -> Sized:
         """The body's own side, and what the corners add or take."""
