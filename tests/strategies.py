@@ -72,9 +72,7 @@ def pieces(draw: st.DrawFn) -> Project:
     }
     project = new_piece(fresh_project(), "Piece", sizes).project
     for _ in range(draw(st.integers(0, 3))):
-        piece = project.piece
-        assert piece is not None
-        names = [o.id for o in openings(piece.front)]
+        names = [o.id for o in openings(case_piece(project).front)]
         if len(names) > 7:
             break
         one = draw(st.sampled_from(names))
@@ -138,8 +136,8 @@ def shops(draw: st.DrawFn) -> Shop:
 
 
 def case_piece(project: Project) -> CasePiece:
-    """The piece, which is there."""
-    assert project.piece is not None
+    """The piece, which is there and a case."""
+    assert isinstance(project.piece, CasePiece)
     return project.piece
 
 

@@ -25,11 +25,13 @@ from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.survey import new_piece
+from zygoform.core.edits.workshop import set_unit
+from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.files.demo import fresh_project
 from zygoform.files.settings_json import Settings
 
 SCREENS = ("survey", "redesign", "buy", "cut", "settings", "help")
-THREE = {"width": "48", "height": "30 1/2", "depth": "16?"}
+THREE = {"width": "48 1/16 in", "depth": "16 in?"}
 LOOKS = [
     *((theme, 100, size) for theme in ("light", "dark") for size in ((1280, 800), (1024, 700), (1920, 1080))),
     *((theme, 150, size) for theme in ("light", "dark") for size in ((1280, 800), (1920, 1080))),
@@ -87,8 +89,10 @@ def test_every_screen_in_every_look(
         for screen in SCREENS:
             check_screen(app, desk, screen, written, size)
     # A piece of which little is measured: its fields say what is guessed.
-    desk.session.begin(new_piece(fresh_project(), "Box", THREE).project, None, "Measured")
-    check_screen(app, desk, "survey", written, size)
+    for kind in PIECE_KINDS if theme == "light" else ("case",):
+        project = set_unit(fresh_project(), "mm" if kind == "case" else "inch").project
+        desk.session.begin(new_piece(project, "Old", THREE, kind).project, None, "Measured")
+        check_screen(app, desk, "survey", written, size)
     desk.window.filing.ask_unsaved = lambda: "discard"
     frame.close()
     frame.deleteLater()
@@ -128,8 +132,8 @@ def check_widgets(frame: Frame, screen: str) -> None:
         if isinstance(widget, QAbstractButton) and widget.text():
             assert widget.width() >= widget.minimumSizeHint().width() - 2, (*where, widget.text())
         if isinstance(widget, QLineEdit):
-            # The style sheet's 8 and Qt's own 2 on either side, and the line round it.
-            room = widget.width() - 2 * (t.px(8) + 2 + 1)
+            # The style sheet's 8 (3 where it is tight) and Qt's own 2 on either side, and the line round it.
+            room = widget.width() - 2 * (t.px(3 if widget.property("tight") else 8) + 2 + 1)
             needed = widget.fontMetrics().horizontalAdvance(widget.text() or widget.placeholderText())
             assert room >= needed - 1, (*where, widget.text() or widget.placeholderText(), room, needed)
         if isinstance(widget, (QComboBox, QListWidget, QLineEdit)):

@@ -11,7 +11,16 @@ from pypdf import PdfReader
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QMenu, QPushButton, QWidget
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QApplication,
+    QComboBox,
+    QLabel,
+    QLineEdit,
+    QMenu,
+    QPushButton,
+    QWidget,
+)
 
 from tests.app.desk import Desk
 from zygoform.app.actions import filing
@@ -302,3 +311,21 @@ def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk)
     bare.settle()
     assert bare.plan.piece.depth[-1].source == "guessed"
     assert bare.frame.focusWidget() is bare.stand()
+
+
+def test_a_table_is_begun_without_a_measurement(bare: Desk) -> None:
+    kind = bare.find(QComboBox, "start_kind")
+    kind.setFocus()
+    QTest.keyClick(kind, Qt.Key.Key_Down)
+    QTest.keyClick(bare.find(QPushButton, "start_draw"), Qt.Key.Key_Space)
+    bare.settle()
+    assert (bare.plan.piece.name, bare.plan.piece.width) == ("Table", ())
+    assert bare.find(QLineEdit, "survey_leg_width").placeholderText() == '2\u00a01/4"?'
+    bare.enter("survey_leg_width", "2 1/4")
+    assert bare.plan.piece.leg_width[-1].value == pytest.approx(57.15)  # type: ignore[union-attr]
+    # What a table has no place for is not offered.
+    bare.action("stage_redesign")
+    bare.click("add_change")
+    menu = bare.find(QMenu, "add_menu")
+    assert [entry.text() for entry in menu.actions()] == ["New plank top", "Part of your own"]
+    menu.close()

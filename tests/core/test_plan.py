@@ -204,6 +204,6 @@ def test_every_file_of_a_kind_is_registered() -> None:
 
     assert modules(kinds) == {kind.type.__module__.rsplit(".", 1)[1] for kind in CHANGE_KINDS.values()}
     assert modules(rules) == {rule.__module__.rsplit(".", 1)[1] for rule in RULES}
-    assert modules(piece_kinds) == {kind.__module__.rsplit(".", 1)[1] for kind in PIECE_KINDS.values()}
+    assert modules(piece_kinds) == {kind.type.__module__.rsplit(".", 1)[1] for kind in PIECE_KINDS.values()}
     for name in modules(rules):
         assert importlib.import_module(f"zygoform.core.findings.rules.{name}").__doc__

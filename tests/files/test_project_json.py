@@ -93,7 +93,6 @@ BAD = {
     "a negative size": spoil("pieces.0.width.0.value", -5),
     "an absurd size": spoil("pieces.0.width.0.value", 99_999),
     "not a number": spoil("pieces.0.width.0.value", "wide"),
-    "no width": spoil("pieces.0.width", []),
     "a body that cannot be": spoil("pieces.0.base_height.0.value", 990),
     "a broken corner": spoil("pieces.0.corner_left.0.value", 12),
     "a parameter out of range": spoil("changes.0.overhang_left", 5000),

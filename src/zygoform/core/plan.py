@@ -16,7 +16,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.findings.registry import RULES
 from zygoform.core.findings.view import View
 from zygoform.core.form.form import Form
-from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.say import Say
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
@@ -36,7 +36,7 @@ class Failure(Struct, frozen=True):
 class Plan(Struct, frozen=True):
     """The piece before and after, and all that follows from the changes."""
 
-    piece: CasePiece
+    piece: KnownPiece
     shop: Shop
     changes: tuple[KnownChange, ...]
     found: Form

@@ -6,7 +6,9 @@ from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import Change, KnownChange
-from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.form.front import Cell
+from zygoform.core.form.piece import PieceBase
+from zygoform.core.form.registry import KnownPiece
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.shop import Shop
 
@@ -20,7 +22,7 @@ class UnknownPiece(Struct, frozen=True, tag_field="kind", tag="?"):
     data: dict[str, Any]
 
 
-Piece = CasePiece | UnknownPiece
+Piece = KnownPiece | UnknownPiece
 
 
 class Override(Struct, frozen=True):
@@ -75,9 +77,14 @@ class Project(Struct, frozen=True):
     unknown: dict[str, Any] = {}
 
     @property
-    def piece(self) -> CasePiece | None:
+    def piece(self) -> KnownPiece | None:
         """The piece on screen: the first of a known kind."""
-        return next((piece for piece in self.pieces if isinstance(piece, CasePiece)), None)
+        return next((piece for piece in self.pieces if isinstance(piece, PieceBase)), None)
+
+    @property
+    def front(self) -> Cell | None:
+        """The divided front of the piece on screen, where its kind has one."""
+        return getattr(self.piece, "front", None)
 
     @property
     def has_unknown(self) -> bool:

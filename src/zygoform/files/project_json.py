@@ -130,8 +130,8 @@ class _Known(msgspec.Struct, frozen=True):
 
 def _piece(raw: dict[str, Any]) -> Any:
     kind = PIECE_KINDS.get(str(raw.get("kind")))
-    if kind is not None and set(raw) <= {"kind", *kind.__struct_fields__}:
-        return msgspec.convert(raw, kind)
+    if kind is not None and set(raw) <= {"kind", *kind.type.__struct_fields__}:
+        return msgspec.convert(raw, kind.type)
     return UnknownPiece(msgspec.convert(raw.get("id"), str), raw)
 
 

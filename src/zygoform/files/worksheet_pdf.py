@@ -5,6 +5,7 @@ from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.scene import draw_form
+from zygoform.core.form.piece import over_all
 from zygoform.core.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.tape import tape_before_cut
@@ -30,7 +31,7 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
 def _piece(page: Page, plan: Plan) -> None:
     show = plan.shop.unit.show
     page.words(plan.piece.name, 18, "B")
-    sizes = " × ".join(show(getattr(plan.piece, name)[-1].value) for name in ("width", "height", "depth"))
+    sizes = " × ".join(show(size) for size in over_all(plan.piece))
     page.words(f"{sizes} as found. Thick lines are new, broken ones come off.", 10, after=3)
     scene = draw_form(plan.found, plan.planned, {}, "corner", "over")
     x0, y0, x1, y1 = scene.box

@@ -91,7 +91,6 @@ def test_a_guess_shows_until_it_is_measured() -> None:
 @pytest.mark.parametrize(
     ("entry", "text", "kind"),
     [
-        ("width", "", "empty"),
         ("width", "1 mm", "out_of_range"),
         ("width", "abc", "not_a_number"),
         ("base_height", "33 in", "impossible"),
@@ -108,12 +107,13 @@ def test_what_cannot_be_is_refused_at_its_field(entry: str, text: str, kind: str
     assert (refused.value.kind, refused.value.parameter) == (kind, entry)
 
 
-def test_three_sizes_and_nothing_less() -> None:
+def test_a_size_left_out_is_guessed_and_says_so() -> None:
+    piece = case_piece(fresh(depth=""))
+    assert piece.depth == ()
+    assert "depth over all" in piece.build().guesses
     with pytest.raises(BadInputError) as refused:
-        fresh(depth="")
-    assert refused.value.parameter == "depth"
-    with pytest.raises(BadInputError):
         fresh(height="50 mm")
+    assert refused.value.parameter == "height"
 
 
 def test_dividing_keeps_ids_and_what_was_held() -> None:

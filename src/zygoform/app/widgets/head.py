@@ -11,6 +11,7 @@ from zygoform.app.widgets.busy import Busy
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.workshop import set_fraction, set_unit
+from zygoform.core.form.piece import over_all
 
 FRACTIONS = (8, 16, 32, 64)
 ROOMY = 820
@@ -79,8 +80,8 @@ class HeadStrip(QWidget):
         self.name.setText(session.project.name or "New piece")
         self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
         if plan is not None:
-            readings = [getattr(plan.piece, n)[-1].value for n in ("width", "height", "depth")]
-            self.sizes.setText(" × ".join(session.unit.show(r).rstrip('"') for r in readings) + self._mark())
+            sizes = over_all(plan.piece)
+            self.sizes.setText(" × ".join(session.unit.show(size).rstrip('"') for size in sizes) + self._mark())
         else:
             self.sizes.setText("")
         self.state.setText("not saved yet" if session.is_dirty else "saved" if session.path else "")

@@ -37,7 +37,7 @@ HIGH = 0.7
 SMOOTH = math.cos(math.radians(25))
 """Faces that turn by less than 25 degrees are one rounded face."""
 
-_CASE = ("side", "back", "bottom", "upright", "shelf", "rail", "top")
+_CASE = ("side", "back", "bottom", "upright", "shelf", "rail", "top", "apron", "lid", "seat")
 
 
 def draw_form(

@@ -18,6 +18,9 @@ from zygoform.core.form.front import (
     walk,
 )
 from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.form.kinds.table import Table
+from zygoform.core.form.piece import OVER_ALL
+from zygoform.core.form.registry import PIECE_KINDS, KnownPiece
 from zygoform.core.measure.param import param
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Reading
@@ -27,16 +30,17 @@ from zygoform.core.project import Project
 LEAST_CELL = 20.0
 
 
-def new_piece(project: Project, name: str, sizes: dict[str, str]) -> Edited:
-    """A case piece from three sizes as typed (width, height, depth); everything else is assumed."""
-    readings: list[tuple[Reading, ...]] = []
-    for entry_name in ("width", "height", "depth"):
+def new_piece(project: Project, name: str, sizes: dict[str, str], kind: str = "case") -> Edited:
+    """A piece from up to three sizes as typed (width, height, depth); everything else is assumed."""
+    piece_type = PIECE_KINDS[kind].type
+    readings: dict[str, tuple[Reading, ...]] = {}
+    for entry_name in OVER_ALL:
         try:
-            reading = _reading(project, entry_name, sizes.get(entry_name, ""))
+            reading = read_reading(param(piece_type, entry_name), sizes.get(entry_name, ""), project.shop.unit)
         except BadInputError as refused:
             raise BadInputError(refused.kind, refused.message, entry_name, refused.lengths) from refused
-        readings.append((reading,) if reading else ())
-    piece = CasePiece("p1", name or "Piece", readings[0], readings[1], readings[2])
+        readings[entry_name] = (reading,) if reading else ()
+    piece = structs.replace(piece_type("p1", name or "Piece"), **readings)
     piece.check()
     done = structs.replace(project, name=name or "Piece", pieces=(piece,))
     return Edited(done, Say(f"Measured {name or 'a piece'}"), frozenset({"p1"}))
@@ -54,9 +58,10 @@ def rename(project: Project, name: str) -> Edited:
 
 def set_reading(project: Project, entry_name: str, text: str) -> Edited:
     """Takes a size down as typed; an emptied field goes back to what is assumed."""
-    piece, entry = _piece(project), param(CasePiece, entry_name)
+    piece = _piece(project)
+    entry = param(type(piece), entry_name)
     try:
-        reading = _reading(project, entry_name, text)
+        reading = read_reading(entry, text, project.shop.unit)
         taken = () if reading is None else (reading,)
         done = _with(project, structs.replace(piece, **{entry_name: taken}))
     except BadInputError as refused:
@@ -73,7 +78,7 @@ def set_reading(project: Project, entry_name: str, text: str) -> Edited:
 
 def hold(project: Project, opening_id: str, holds: Holds) -> Edited:
     """Says what an opening holds."""
-    piece = _piece(project)
+    piece = _fronted(project)
     own = _own(opening_id)
     if find_opening(piece.front, own) is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
@@ -86,7 +91,7 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
     """Divides an opening into equal columns or rows; the first keeps its id and all keep what it held."""
     if not 2 <= count <= 12:
         raise BadInputError("out_of_range", "Between 2 and 12.", "count")
-    piece = _piece(project)
+    piece = _fronted(project)
     own = _own(opening_id)
     opening = find_opening(piece.front, own)
     if opening is None:
@@ -113,7 +118,7 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
 
 def join(project: Project, opening_id: str) -> Edited:
     """Takes the division that holds an opening away: its cells become one opening."""
-    piece = _piece(project)
+    piece = _fronted(project)
     own = _own(opening_id)
     division = parent(piece.front, own)
     if division is None:
@@ -125,7 +130,7 @@ def join(project: Project, opening_id: str) -> Edited:
 
 def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
     """Takes down the width of a column or the height of a row; emptied, it shares what is left."""
-    piece = _piece(project)
+    piece = _fronted(project)
     division = parent(piece.front, cell_id)
     if division is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
@@ -145,17 +150,21 @@ def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
     return Edited(_with(project, structs.replace(piece, front=front)), words, frozenset({cell_id}))
 
 
-def _piece(project: Project) -> CasePiece:
+def _piece(project: Project) -> KnownPiece:
     if project.piece is None:
         raise BadInputError("impossible", "Measure a piece first.")
     return project.piece
 
 
-def _reading(project: Project, entry_name: str, text: str) -> Reading | None:
-    return read_reading(param(CasePiece, entry_name), text, project.shop.unit)
+def _fronted(project: Project) -> CasePiece | Table:
+    """The piece, where it has a front to divide."""
+    piece = _piece(project)
+    if not isinstance(piece, CasePiece | Table):
+        raise BadInputError("impossible", "This piece has no front to divide.")
+    return piece
 
 
-def _with(project: Project, piece: CasePiece) -> Project:
+def _with(project: Project, piece: KnownPiece) -> Project:
     """The project with the piece changed; refused where no piece could look like that."""
     piece.check()
     pieces = tuple(piece if p.id == piece.id else p for p in project.pieces)

@@ -1,6 +1,9 @@
 """The piece as geometry: bodies with their boards and openings.
 
 form.py     Form, Body, Board, FormOpening; putting boards on and taking them off
+piece.py    what every kind of piece has, and what their builders share
+legged.py   legs with aprons between them
+fronts.py   what closes a front: drawers, doors, knobs
 front.py    the front of a case, divided into openings
 kinds/      how each kind of piece is built from its readings
 registry.py kind of piece -> its class

@@ -14,8 +14,9 @@ from zygoform.core.geometry.prism import Point3, Prism, X
 from zygoform.core.measure.reading import Sized
 
 Role = Literal[
-    "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt"
-]
+    "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt",
+    "apron", "leg", "seat", "arm", "lid",
+]  # fmt: skip
 
 
 class Board(Struct, frozen=True):

@@ -109,11 +109,14 @@ class RedesignStage(QWidget):
         return next((body.id for body in bodies if body is not None), part_id)
 
     def open_add(self) -> None:
-        """All kinds of change, each on the part it fits best."""
+        """The kinds of change that fit some part of the piece."""
+        plan = self.session.plan
+        boards = (*plan.found.boards, *plan.planned.boards) if plan is not None else ()
+        roles = {board.role for board in boards}
         menu = QMenu(self)
         menu.setObjectName("add_menu")
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        for kind in CHANGE_KINDS.values():
+        for kind in (kind for kind in CHANGE_KINDS.values() if kind.fits & roles):
             action = menu.addAction(kind.title)
             action.triggered.connect(lambda _checked=False, kind=kind: self.plan_change(kind.kind, ""))
         menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))

@@ -30,8 +30,8 @@ def opening_of(session: Session, part_id: str) -> FormOpening | None:
 def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[], object]]]:
     """What can be said of an opening, for the right click and Enter."""
     opening = opening_of(session, part_id)
-    piece = session.project.piece
-    if opening is None or piece is None:
+    front = session.project.front
+    if opening is None or front is None:
         return []
 
     words = {"drawer": "A drawer in it", "door": "A door on it", "nothing": "Nothing in it"}
@@ -48,7 +48,7 @@ def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[],
         for direction in _DIRECTIONS
         for count in (2, 3, 4)
     ]
-    if parent(piece.front, part_id.rsplit("/", 1)[-1]) is not None:
+    if parent(front, part_id.rsplit("/", 1)[-1]) is not None:
         entries.append(("Join with its neighbours", partial(session.try_do, partial(join, opening_id=part_id))))
     return entries
 
@@ -121,9 +121,9 @@ class OpeningPanel(QWidget):
 
     def _cell(self, direction: str) -> str:
         """The cell whose size is meant: the opening, or the division it stands in."""
-        piece, cell_id = self.session.project.piece, self._id.rsplit("/", 1)[-1]
-        while piece is not None:
-            division = parent(piece.front, cell_id)
+        front, cell_id = self.session.project.front, self._id.rsplit("/", 1)[-1]
+        while front is not None:
+            division = parent(front, cell_id)
             if division is None or division.direction == direction:
                 return cell_id if division is not None else ""
             cell_id = division.id
@@ -132,11 +132,12 @@ class OpeningPanel(QWidget):
     def refresh(self) -> None:
         """Shows the opening that is kept."""
         opening = opening_of(self.session, self.session.kept) or opening_of(self.session, self._id)
-        piece = self.session.project.piece
+        front = self.session.project.front
+        self.setVisible(front is not None)
         self._idle.setVisible(opening is None)
         self._body.setVisible(opening is not None)
         self._name.setText(opening.name if opening is not None else "Front")
-        if opening is None or piece is None:
+        if opening is None or front is None:
             self._id = ""
             return
         self._id = opening.id
@@ -145,13 +146,13 @@ class OpeningPanel(QWidget):
         own = opening.id.rsplit("/", 1)[-1]
         for field, direction, size in ((self.wide, "columns", x1 - x0), (self.high, "rows", z1 - z0)):
             cell = self._cell(direction)
-            division = parent(piece.front, cell) if cell else None
+            division = parent(front, cell) if cell else None
             taken = _readings(division, cell)
             text = self.session.unit.entered(taken[-1].value) if taken else ""
             guess = bool(taken) and taken[-1].source == "guessed"
             field.show_value(text + ("?" if guess else ""), guess=guess, hint=f"{self.session.unit.show(size)}")
             field.setEnabled(division is not None)
-        self.join.setEnabled(parent(piece.front, own) is not None and find_opening(piece.front, own) is not None)
+        self.join.setEnabled(parent(front, own) is not None and find_opening(front, own) is not None)
 
 
 def _readings(division: Division | None, cell_id: str) -> tuple:  # type: ignore[type-arg]

@@ -5,9 +5,9 @@ from collections.abc import Callable
 from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.core.edits.survey import rename, set_reading
-from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.param import Param, params
 from zygoform.core.measure.reading import Readings
 
@@ -20,15 +20,26 @@ class SizesPanel(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self._refreshers: list[Callable[[CasePiece], None]] = []
-        column = QVBoxLayout(self)
+        self._kind: type[KnownPiece] | None = None
+        self._refreshers: list[Callable[[KnownPiece], None]] = []
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(0, 0, 0, 0)
+
+    def _build(self, kind: type[KnownPiece]) -> None:
+        """The fields of one kind of piece, in place of those of another."""
+        self._kind, self._refreshers = kind, []
+        empty(self._column)
+        fields = QWidget()
+        self._column.addWidget(fields)
+        column = QVBoxLayout(fields)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
+        session = self.session
         name = Field(session, "piece_name", "Name", lambda text: session.do(lambda p: rename(p, text)))
         self._refreshers.append(lambda piece: name.show_value(piece.name))
         column.addWidget(name)
         groups: dict[str, list[Param]] = {}
-        for entry in params(CasePiece):
+        for entry in params(kind):
             groups.setdefault(entry.group, []).append(entry)
         for group, entries in groups.items():
             column.addSpacing(4)
@@ -38,7 +49,10 @@ class SizesPanel(QWidget):
             grid.setVerticalSpacing(6)
             across = 2 if len(entries) in (2, 4) else COLUMNS
             for i, entry in enumerate(entries):
-                grid.addWidget(self._field(entry), i // across, i % across)
+                field = self._field(entry)
+                # Three abreast a length in mm has just room.
+                field.line.setProperty("tight", across == COLUMNS)
+                grid.addWidget(field, i // across, i % across)
                 grid.setColumnStretch(i % across, 1)
             column.addLayout(grid)
 
@@ -55,10 +69,10 @@ class SizesPanel(QWidget):
         field.line.setAccessibleName(f"{entry.group}: {entry.label}")
         field.line.setToolTip(entry.hint or entry.label)
 
-        def refresh(piece: CasePiece) -> None:
+        def refresh(piece: KnownPiece) -> None:
             readings: Readings = getattr(piece, entry.name)
             if not readings:
-                field.show_value("", hint=f"guess {self._write(entry, entry.guess or 0.0)}")
+                field.show_value("", hint=f"{self._guess(entry)}?")
                 field.line.setAccessibleDescription("not measured, a guess")
                 return
             guessed = readings[-1].source == "guessed"
@@ -68,11 +82,17 @@ class SizesPanel(QWidget):
         self._refreshers.append(refresh)
         return field
 
+    def _guess(self, entry: Param) -> str:
+        value = entry.guess or 0.0
+        return f"{value:g}°" if entry.unit == "corner" else self.session.unit.show(value)
+
     def _write(self, entry: Param, value: float) -> str:
         return f"{value:g}°" if entry.unit == "corner" else self.session.unit.entered(value)
 
     def refresh(self) -> None:
         piece = self.session.project.piece
         if piece is not None:
+            if type(piece) is not self._kind:
+                self._build(type(piece))
             for refresher in self._refreshers:
                 refresher(piece)

@@ -16,7 +16,7 @@ from zygoform.app.widgets.findings import Judgements
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.stand_area import StandArea
 
-IDLE = "Point at an opening of the front. Click or Enter keeps it; a right click lists what can be said of it."
+IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
 
 class SurveyStage(QWidget):

@@ -6,7 +6,7 @@ from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QPaintEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
@@ -15,10 +15,11 @@ from zygoform.app.widgets.fields import label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.survey import new_piece
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.piece import OVER_ALL
+from zygoform.core.form.registry import PIECE_KINDS
+from zygoform.core.measure.param import param
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.recovery import Copy, left_behind
-
-ENTRIES = (("width", "Wide"), ("height", "High"), ("depth", "Deep"))
 
 
 class StartBox(QFrame):
@@ -38,22 +39,31 @@ class StartBox(QFrame):
         column.setContentsMargins(28, 24, 28, 24)
         column.setSpacing(10)
         column.addWidget(label("Measure the piece", "title"))
-        column.addWidget(wrapped("Three sizes are enough to start: over all, at the widest places.", "second"))
+        column.addWidget(
+            wrapped("Three sizes over all are enough to start; what you leave out is guessed.", "second")
+        )
+        self.kind = QComboBox()
+        self.kind.setObjectName("start_kind")
+        self.kind.setAccessibleName("Kind of piece")
+        for kind in PIECE_KINDS.values():
+            self.kind.addItem(f"{kind.title}   {kind.examples}", kind.kind)
+        self.kind.currentIndexChanged.connect(lambda _row: self._show_kind())
+        column.addWidget(self.kind)
         row = QHBoxLayout()
         row.setSpacing(12)
         self.lines: dict[str, QLineEdit] = {}
         self.faults = {}
-        for name, title in ENTRIES:
+        self._titles: dict[str, QLabel] = {}
+        for name in OVER_ALL:
             cell = QVBoxLayout()
             cell.setSpacing(3)
             line, fault = QLineEdit(), wrapped("", "fault")
             line.setObjectName(f"start_{name}")
-            line.setAccessibleName(f"{title}, over all")
-            line.setPlaceholderText({"width": "61 7/16", "height": "34 5/8", "depth": "22 1/16"}[name])
             line.returnPressed.connect(self._enter)
             fault.setObjectName(f"start_{name}_fault")
             fault.hide()
-            cell.addWidget(label(title, "second"))
+            self._titles[name] = label("", "second")
+            cell.addWidget(self._titles[name])
             cell.addWidget(line)
             cell.addWidget(fault)
             cell.addStretch(1)
@@ -67,6 +77,16 @@ class StartBox(QFrame):
         button.clicked.connect(self._draw)
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
         self._others(column)
+        self._show_kind()
+
+    def _show_kind(self) -> None:
+        """What is measured of this kind of piece, and what it starts with."""
+        kind = PIECE_KINDS[self.kind.currentData()]
+        for name, line in self.lines.items():
+            entry = param(kind.type, name)
+            self._titles[name].setText(entry.label.removesuffix(" over all"))
+            line.setAccessibleName(entry.label)
+            line.setPlaceholderText(f"{self.session.unit.show(entry.guess or 0.0)}?")
 
     def _others(self, column: QVBoxLayout) -> None:
         """Work left behind by a crash, files opened before, the demo."""
@@ -119,8 +139,9 @@ class StartBox(QFrame):
         for name, line in self.lines.items():
             self._show_fault(name, "")
             line.setAccessibleDescription("")
+        kind = PIECE_KINDS[self.kind.currentData()]
         try:
-            self.session.do(lambda project: new_piece(project, project.name or "Counter", sizes))
+            self.session.do(lambda project: new_piece(project, project.name or kind.title, sizes, kind.kind))
         except BadInputError as refused:
             name = refused.parameter if refused.parameter in self.lines else "width"
             self._show_fault(name, self.session.fault(refused))

@@ -101,6 +101,8 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
         body = form.body(self.targets[0])
         if body is None:
             raise BadInputError("unknown_key", "The piece this top was planned for is gone.")
+        if not any(board.role == "top" for board in body.boards):
+            raise BadInputError("impossible", "This piece has no top that boards could take the place of.")
         return _Top(self, form, body, shop).outcome()
 
 

@@ -67,6 +67,8 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
         body = form.body(self.targets[0])
         if body is None:
             raise BadInputError("unknown_key", "The piece this skirt was planned for is gone.")
+        if any(board.role == "leg" for board in body.boards):
+            raise BadInputError("impossible", "This piece stands on legs: a skirt needs a body to go round.")
         return _Skirt(self, form, body, shop).outcome()
 
 

@@ -1,4 +1,7 @@
 """How each kind of piece is built from its readings, one kind a file.
 
+lidded_box.py  a box with a lid that opens upwards
+seat.py        a bench or stool, perhaps with a back and arms
+table.py       a top on aprons and legs, with or without drawers
 case_piece.py  a case with a top, sides, a base and a front of drawers, doors and open bays
 """

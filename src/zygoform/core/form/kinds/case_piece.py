@@ -1,33 +1,26 @@
 """A case piece: counter, chest, sideboard, cabinet."""
 
-import math
 from typing import Annotated
-
-from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, Opening, lay_out
-from zygoform.core.geometry.plane import Outline, clip, intersect, offset_sides, rectangle
-from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
-from zygoform.core.measure.param import Param, corner, measured, params
-from zygoform.core.measure.reading import Readings, Sized, settle
+from zygoform.core.form.fronts import closed, opening_names
+from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, plan_of, settled
+from zygoform.core.geometry.plane import intersect, offset_sides, rectangle
+from zygoform.core.geometry.prism import X, Y, Z, upright
+from zygoform.core.measure.param import Param, corner, measured
+from zygoform.core.measure.reading import Readings
 
 RAIL_DEPTH = 60.0
-FRONT_GAP = 2.0
-FRONT_THICKNESS = 19.0
-KNOB_RADIUS, KNOB_REACH = 15.0, 24.0
-FRONT, RIGHT, BACK, LEFT = range(4)
 
 
-class CasePiece(Struct, frozen=True, tag_field="kind", tag="case"):
+class CasePiece(PieceBase, frozen=True, tag="case"):
     """Readings of a case piece. Depth is taken along the sides, corners between front and side through the body."""
 
-    id: str
-    name: str
-    width: Annotated[Readings, measured("Width over all", 100, 6000, group="Over all")]
-    height: Annotated[Readings, measured("Height over all", 100, 3000, group="Over all")]
-    depth: Annotated[Readings, measured("Depth over all", 80, 2000, group="Over all")]
+    width: Annotated[Readings, measured("Width over all", 100, 6000, guess=1016.0, group="Over all")] = ()
+    height: Annotated[Readings, measured("Height over all", 100, 3000, guess=838.2, group="Over all")] = ()
+    depth: Annotated[Readings, measured("Depth over all", 80, 2000, guess=457.2, group="Over all")] = ()
     top_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=19.05, group="Top")] = ()
     overhang_sides: Annotated[
         Readings,
@@ -61,28 +54,15 @@ class _Builder:
 
     def __init__(self, piece: CasePiece) -> None:
         self.piece = piece
-        self.size: dict[str, Sized] = {}
-        for entry in params(CasePiece):
-            own_name = entry.group in ("Over all", "Corners")
-            name = entry.label.lower() if own_name else f"{entry.group} {entry.label}".lower()
-            self.size[entry.name] = settle(
-                getattr(piece, entry.name), entry.guess or 0.0, name, self._seen_on(entry)
-            )
-        size = self.size
+        self.size = size = settled(piece, _seen_on)
         self.width = size["width"] - size["overhang_sides"] * 2
         self.depth = size["depth"] - size["overhang_front"] - size["overhang_back"]
         self.height = size["height"] - size["top_thickness"] - size["base_height"]
         self._check_room()
-        self.plan = self._plan()
+        self.plan = plan_of(self.width.value, self.depth.value, self.mm("corner_left"), self.mm("corner_right"))
         side, back = -self.mm("side_thickness"), -self.mm("back_thickness")
         self.inner = offset_sides(self.plan, (0.0, side, 0.0, side))
         self.hollow = offset_sides(self.inner, (0.0, 0.0, back, 0.0))
-
-    def _seen_on(self, entry: Param) -> str:
-        """The part a size is seen on best."""
-        own = {"side_thickness": "side/left", "rail_thickness": "rail/top", "back_thickness": "back/main"}
-        group = {"Base": "base/front", "Corners": "side/right" if entry.name == "corner_right" else "side/left"}
-        return f"{self.piece.id}/{own.get(entry.name) or group.get(entry.group, 'top/main')}"
 
     def mm(self, name: str) -> float:
         return self.size[name].value
@@ -97,22 +77,13 @@ class _Builder:
         if self.height.value <= 2 * self.mm("rail_thickness") + 20:
             raise BadInputError("impossible", "Top and base take the whole height.", "base_height")
 
-    def _plan(self) -> Outline:
-        width, depth = self.width.value, self.depth.value
-        left, right = math.radians(self.mm("corner_left")), math.radians(self.mm("corner_right"))
-        return (
-            (0.0, 0.0),
-            (width, 0.0),
-            (width - depth * math.cos(right), depth * math.sin(right)),
-            (depth * math.cos(left), depth * math.sin(left)),
-        )
-
     def form(self) -> Form:
         rail = self.mm("rail_thickness")
         rect = (self.inner[0][0], rail, self.inner[1][0], self.height.value - rail)
         layout = lay_out(self.piece.front, rect, rail)
-        names = _opening_names(layout)
-        boards = (*self._case(), *self._dividers(layout), *self._fronts(layout, names), *self._base())
+        names = opening_names(layout)
+        fronts = closed(self.piece.id, layout, names, 0.0, self.depth.value / 3)
+        boards = (*self._case(), *self._dividers(layout), *fronts, *self._base())
         body = Body(
             self._id("body", "main"),
             self.piece.name,
@@ -187,22 +158,6 @@ class _Builder:
             boards.append(Board(self._id(role, f"under-{before}"), name, role, solid, inside=True))  # type: ignore[arg-type]
         return boards
 
-    def _fronts(self, layout: FrontLayout, names: dict[str, str]) -> list[Board]:
-        boards = []
-        for opening, (x0, z0, x1, z1) in layout.openings:
-            gap = min(FRONT_GAP, (x1 - x0) / 8, (z1 - z0) / 8)
-            if opening.holds == "nothing":
-                continue
-            outline = rectangle(x0 + gap, 0.0, x1 - gap, min(FRONT_THICKNESS, self.depth.value / 3))
-            drawer = opening.holds == "drawer"
-            solid, grain = upright(outline, z0 + gap, z1 - gap), X if drawer else Z
-            name = names[opening.id]
-            boards.append(Board(self._id("front", opening.id), f"{name}, front", opening.holds, solid, grain))
-            at = ((x0 + x1) / 2 if drawer else x1 - min(40.0, (x1 - x0) / 4), (z0 + z1) / 2)
-            radius = min(KNOB_RADIUS, (x1 - x0) / 6, (z1 - z0) / 6)
-            boards.append(Board(self._id("knob", opening.id), f"Knob of {name.lower()}", "knob", _knob(at, radius)))
-        return boards
-
     def _base(self) -> list[Board]:
         height, back = self.mm("base_height"), self.mm("base_setback")
         if height <= 0:
@@ -228,31 +183,8 @@ class _Builder:
         ]
 
 
-def band(outline: Outline, side: int, depth: float) -> Outline:
-    """The part of a convex outline within `depth` of its side `side`."""
-    (ax, ay), (bx, by) = outline[side], outline[(side + 1) % len(outline)]
-    length = math.hypot(bx - ax, by - ay)
-    outward = ((by - ay) / length, (ax - bx) / length)
-    return clip(outline, (ax - outward[0] * depth, ay - outward[1] * depth), outward)
-
-
-def _knob(at: tuple[float, float], radius: float) -> Prism:
-    # u = x and v = z span the front; their normal points to whoever stands before it.
-    outline = tuple(
-        (at[0] + radius * math.cos(math.tau * k / 16), at[1] + radius * math.sin(math.tau * k / 16))
-        for k in range(16)
-    )
-    return Prism((0.0, 0.0, 0.0), X, Z, outline, KNOB_REACH)
-
-
-def _opening_names(layout: FrontLayout) -> dict[str, str]:
-    """Numbered by kind in reading order: Drawer 1, Drawer 2, Bay 1…"""
-    words, counts, names = (
-        {"drawer": "Drawer", "door": "Door", "nothing": "Bay"},
-        dict[str, int](),
-        dict[str, str](),
-    )
-    for opening, _ in layout.openings:
-        counts[opening.holds] = counts.get(opening.holds, 0) + 1
-        names[opening.id] = f"{words[opening.holds]} {counts[opening.holds]}"
-    return names
+def _seen_on(entry: Param) -> str:
+    """The part a size is seen on best."""
+    own = {"side_thickness": "side/left", "rail_thickness": "rail/top", "back_thickness": "back/main"}
+    group = {"Base": "base/front", "Corners": "side/right" if entry.name == "corner_right" else "side/left"}
+    return own.get(entry.name) or group.get(entry.group, "top/main")

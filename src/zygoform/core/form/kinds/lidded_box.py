@@ -1,0 +1,71 @@
+"""A box or chest with a lid that opens upwards."""
+
+from typing import Annotated
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, plan_of, settled
+from zygoform.core.geometry.plane import offset_sides
+from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.measure.param import Param, corner, measured
+from zygoform.core.measure.reading import Readings
+
+
+class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
+    """Readings of a box. Front and back run through, the sides stand between them; the lid lies on all four."""
+
+    width: Annotated[Readings, measured("Width over all", 80, 3000, guess=914.4, group="Over all")] = ()
+    height: Annotated[Readings, measured("Height over all", 60, 1500, guess=482.6, group="Over all")] = ()
+    depth: Annotated[Readings, measured("Depth over all", 60, 1500, guess=406.4, group="Over all")] = ()
+    lid_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=19.05, group="Lid")] = ()
+    overhang_sides: Annotated[Readings, measured("Over the sides", 0, 300, guess=12.7, group="Lid")] = ()
+    overhang_front: Annotated[Readings, measured("Over the front", 0, 300, guess=12.7, group="Lid")] = ()
+    overhang_back: Annotated[Readings, measured("Over the back", 0, 300, guess=0.0, group="Lid")] = ()
+    side_thickness: Annotated[Readings, measured("Walls", 3, 100, guess=19.05, group="Body")] = ()
+    bottom_thickness: Annotated[Readings, measured("Bottom", 2, 100, guess=12.7, group="Body")] = ()
+    bottom_height: Annotated[
+        Readings,
+        measured("Under bottom", 0, 500, guess=12.7, group="Body", hint="how high its underside lies"),
+    ] = ()
+    corner_left: Annotated[Readings, corner("Front left corner", group="Corners")] = ()
+    corner_right: Annotated[Readings, corner("Front right corner", group="Corners")] = ()
+
+    def build(self) -> Form:
+        """The box as geometry. Raises BadInputError `impossible` where the sizes leave no room inside."""
+        size = settled(self, _seen_on)
+        mm = {name: sized.value for name, sized in size.items()}
+        wall = mm["side_thickness"]
+        width = size["width"] - size["overhang_sides"] * 2
+        depth = size["depth"] - size["overhang_front"] - size["overhang_back"]
+        height = mm["height"] - mm["lid_thickness"]
+        if min(width.value, depth.value) <= 2 * wall + 20:
+            raise BadInputError(
+                "impossible", "The lid's overhang and the walls take all the room.", "side_thickness"
+            )
+        if height <= mm["bottom_height"] + mm["bottom_thickness"] + 20:
+            raise BadInputError("impossible", "Lid and bottom take the whole height.", "bottom_height")
+        plan = plan_of(width.value, depth.value, mm["corner_left"], mm["corner_right"])
+        over = (mm["overhang_front"], mm["overhang_sides"], mm["overhang_back"], mm["overhang_sides"])
+        between = offset_sides(plan, (-wall, 0.0, -wall, 0.0))
+        low = mm["bottom_height"]
+        bottom = upright(offset_sides(plan, (-wall,) * 4), low, low + mm["bottom_thickness"])
+        boards = (
+            Board(f"{self.id}/lid/main", "Lid", "lid", upright(offset_sides(plan, over), height, mm["height"])),
+            Board(f"{self.id}/side/front", "Front", "side", upright(band(plan, FRONT, wall), 0, height), X),
+            Board(f"{self.id}/side/back", "Back", "side", upright(band(plan, BACK, wall), 0, height), X),
+            Board(f"{self.id}/side/left", "Left side", "side", upright(band(between, LEFT, wall), 0, height), Y),
+            Board(f"{self.id}/side/right", "Right side", "side", upright(band(between, RIGHT, wall), 0, height), Y),
+            Board(f"{self.id}/bottom/main", "Bottom", "bottom", bottom, inside=True),
+        )
+        corners = (size["corner_left"], size["corner_right"])
+        rail = mm["bottom_thickness"]
+        body = Body(f"{self.id}/body/main", self.name, plan, height, width, depth, *corners, wall, rail, boards)
+        return Form((body,), 0.0, frozenset(name for sized in size.values() for name in sized.guesses))
+
+
+def _seen_on(entry: Param) -> str:
+    if entry.group == "Corners":
+        return "side/right" if entry.name == "corner_right" else "side/left"
+    if entry.group == "Body":
+        return "bottom/main" if entry.name.startswith("bottom") else "side/front"
+    return "lid/main"

@@ -1,0 +1,114 @@
+"""A bench or stool: a seat on aprons and four legs, perhaps with a back and arms."""
+
+from typing import Annotated
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Form
+from zygoform.core.form.front import Opening
+from zygoform.core.form.legged import CORNERS, Frame
+from zygoform.core.form.piece import BACK, PieceBase, band, settled
+from zygoform.core.geometry.plane import Outline, extent, offset_sides, rectangle
+from zygoform.core.geometry.prism import X, Y, Z, upright
+from zygoform.core.measure.param import Param, corner, measured
+from zygoform.core.measure.reading import Readings
+
+RAIL = 70.0
+"""How high the back's rails are, where there is room."""
+
+
+class Seat(PieceBase, frozen=True, tag="seat"):
+    """Readings of a seat. Height is the seat's; back and arms are measured up from it, 0 where there is none."""
+
+    width: Annotated[Readings, measured("Width over all", 150, 4000, guess=1117.6, group="Over all")] = ()
+    height: Annotated[Readings, measured("Seat height", 100, 1200, guess=457.2, group="Over all")] = ()
+    depth: Annotated[Readings, measured("Depth over all", 120, 1200, guess=355.6, group="Over all")] = ()
+    seat_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=25.4, group="Seat")] = ()
+    overhang: Annotated[Readings, measured("Over the legs", 0, 300, guess=12.7, group="Seat")] = ()
+    back_height: Annotated[
+        Readings, measured("Above the seat", 0, 1200, guess=0.0, group="Back", hint="0 where it has no back")
+    ] = ()
+    arm_height: Annotated[
+        Readings, measured("Above the seat", 0, 500, guess=0.0, group="Arms", hint="0 where it has no arms")
+    ] = ()
+    apron_height: Annotated[Readings, measured("Height", 20, 300, guess=69.85, group="Aprons")] = ()
+    apron_thickness: Annotated[Readings, measured("Thickness", 6, 100, guess=19.05, group="Aprons")] = ()
+    apron_setback: Annotated[Readings, measured("Behind the legs", 0, 100, guess=0.0, group="Aprons")] = ()
+    leg_width: Annotated[Readings, measured("Thick", 15, 200, guess=38.1, group="Legs")] = ()
+    corner_left: Annotated[Readings, corner("Front left corner", group="Corners")] = ()
+    corner_right: Annotated[Readings, corner("Front right corner", group="Corners")] = ()
+
+    def build(self) -> Form:
+        """The seat as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
+        size = settled(self, _seen_on)
+        mm = {name: sized.value for name, sized in size.items()}
+        frame = Frame(
+            self.id,
+            size["width"] - size["overhang"] * 2,
+            size["depth"] - size["overhang"] * 2,
+            size["corner_left"],
+            size["corner_right"],
+            mm["apron_height"],
+            mm["apron_thickness"],
+            mm["leg_width"],
+            mm["height"] - mm["seat_thickness"] - mm["apron_height"],
+            mm["apron_setback"],
+            Opening("o1"),
+        )
+        frame.check()
+        if mm["arm_height"] > mm["back_height"] > 0:
+            raise BadInputError("impossible", "The arms are higher than the back they end on.", "arm_height")
+        above = frame.apron + mm["seat_thickness"]
+        outline = offset_sides(frame.plan, (mm["overhang"],) * 4)
+        boards = [Board(f"{self.id}/seat/main", "Seat", "seat", upright(outline, frame.apron, above))]
+        boards += self._back(frame, above, mm["back_height"]) if mm["back_height"] else []
+        boards += self._arms(frame, above, mm["arm_height"]) if mm["arm_height"] else []
+        body = frame.body(self.name, tuple(boards))
+        guesses = frozenset(name for sized in size.values() for name in sized.guesses)
+        return Form((body,), frame.legs, guesses)
+
+    def _post(self, at: int, outline: Outline, z0: float, z1: float) -> Board:
+        key = CORNERS[at].replace(" ", "-")
+        return Board(f"{self.id}/post/{key}", f"Post, {CORNERS[at]}", "leg", upright(outline, z0, z1), Z)
+
+    def _back(self, frame: Frame, z: float, height: float) -> list[Board]:
+        """Two posts over the back legs and two rails between them."""
+        legs = frame.leg_outlines()
+        (left, _), (_, right) = extent(legs[3], (1.0, 0.0)), extent(legs[2], (1.0, 0.0))
+        inner = (left + frame.leg, right - frame.leg)
+        whole = band(frame.plan, BACK, min(frame.apron_thickness, frame.leg))
+        between = _between(whole, *inner)
+        rail = min(RAIL, height / 3)
+        rails = {"upper": z + height - rail, "lower": z + (height - rail) / 2}
+        return [
+            self._post(2, legs[2], z, z + height),
+            self._post(3, legs[3], z, z + height),
+            *(
+                Board(f"{self.id}/back/{key}", f"Back rail, {key}", "back", upright(between, low, low + rail), X)
+                for key, low in rails.items()
+            ),
+        ]
+
+    def _arms(self, frame: Frame, z: float, height: float) -> list[Board]:
+        """A post over each front leg, and an arm from it to the back."""
+        legs, boards = frame.leg_outlines(), []
+        for front, back, name in ((0, 3, "left"), (1, 2, "right")):
+            thick = min(frame.apron_thickness, height / 2)
+            boards.append(self._post(front, legs[front], z, z + height - thick))
+            x0, x1 = extent(legs[front], (1.0, 0.0))
+            y0, _ = extent(legs[front], (0.0, 1.0))
+            y1, _ = extent(legs[back], (0.0, 1.0))
+            arm = upright(rectangle(x0, y0, x1, y1), z + height - thick, z + height)
+            boards.append(Board(f"{self.id}/arm/{name}", f"Arm, {name}", "arm", arm, Y))
+        return boards
+
+
+def _between(outline: Outline, x0: float, x1: float) -> Outline:
+    low, high = extent(outline, (0.0, 1.0))
+    return rectangle(x0, low, x1, high)
+
+
+def _seen_on(entry: Param) -> str:
+    if entry.group == "Corners":
+        return "leg/front-right" if entry.name == "corner_right" else "leg/front-left"
+    places = {"Aprons": "apron/left", "Legs": "leg/front-left", "Back": "seat/main", "Arms": "seat/main"}
+    return places.get(entry.group, "seat/main")

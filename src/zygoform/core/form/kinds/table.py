@@ -1,0 +1,63 @@
+"""A table: a top on aprons and four legs, with or without drawers."""
+
+from typing import Annotated
+
+from zygoform.core.form.form import Board, Form
+from zygoform.core.form.front import Cell, Opening
+from zygoform.core.form.legged import Frame
+from zygoform.core.form.piece import PieceBase, settled
+from zygoform.core.geometry.plane import offset_sides
+from zygoform.core.geometry.prism import upright
+from zygoform.core.measure.param import Param, corner, measured
+from zygoform.core.measure.reading import Readings
+
+
+class Table(PieceBase, frozen=True, tag="table"):
+    """Readings of a table. The front is the long side one sits at; drawers take the place of its apron."""
+
+    width: Annotated[Readings, measured("Length over all", 200, 6000, guess=1397.0, group="Over all")] = ()
+    height: Annotated[Readings, measured("Height over all", 150, 1500, guess=762.0, group="Over all")] = ()
+    depth: Annotated[Readings, measured("Width over all", 150, 3000, guess=762.0, group="Over all")] = ()
+    top_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=22.225, group="Top")] = ()
+    overhang_sides: Annotated[
+        Readings, measured("Over the ends", 0, 800, guess=76.2, group="Top", hint="from the legs to the top's edge")
+    ] = ()
+    overhang_front: Annotated[Readings, measured("Over the front", 0, 500, guess=50.8, group="Top")] = ()
+    overhang_back: Annotated[Readings, measured("Over the back", 0, 500, guess=50.8, group="Top")] = ()
+    apron_height: Annotated[Readings, measured("Height", 20, 400, guess=95.25, group="Aprons")] = ()
+    apron_thickness: Annotated[Readings, measured("Thickness", 6, 100, guess=19.05, group="Aprons")] = ()
+    apron_setback: Annotated[Readings, measured("Behind the legs", 0, 100, guess=3.175, group="Aprons")] = ()
+    leg_width: Annotated[Readings, measured("Thick", 15, 250, guess=57.15, group="Legs")] = ()
+    corner_left: Annotated[Readings, corner("Front left corner", group="Corners")] = ()
+    corner_right: Annotated[Readings, corner("Front right corner", group="Corners")] = ()
+    front: Cell = Opening("o1")
+
+    def build(self) -> Form:
+        """The table as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
+        size = settled(self, _seen_on)
+        mm = {name: sized.value for name, sized in size.items()}
+        frame = Frame(
+            self.id,
+            size["width"] - size["overhang_sides"] * 2,
+            size["depth"] - size["overhang_front"] - size["overhang_back"],
+            size["corner_left"],
+            size["corner_right"],
+            mm["apron_height"],
+            mm["apron_thickness"],
+            mm["leg_width"],
+            mm["height"] - mm["top_thickness"] - mm["apron_height"],
+            mm["apron_setback"],
+            self.front,
+        )
+        frame.check()
+        over = (mm["overhang_front"], mm["overhang_sides"], mm["overhang_back"], mm["overhang_sides"])
+        solid = upright(offset_sides(frame.plan, over), frame.apron, frame.apron + mm["top_thickness"])
+        body = frame.body(self.name, (Board(f"{self.id}/top/main", "Top", "top", solid),))
+        guesses = frozenset(name for sized in size.values() for name in sized.guesses)
+        return Form((body,), frame.legs, guesses)
+
+
+def _seen_on(entry: Param) -> str:
+    if entry.group == "Corners":
+        return "leg/front-right" if entry.name == "corner_right" else "leg/front-left"
+    return {"Aprons": "apron/left", "Legs": "leg/front-left"}.get(entry.group, "top/main")

@@ -1,0 +1,140 @@
+"""What stands on four legs with aprons between them: tables, benches, stools."""
+
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.form.front import Cell, FrontLayout, lay_out
+from zygoform.core.form.fronts import closed, opening_names
+from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, band, plan_of
+from zygoform.core.geometry.plane import Outline, intersect, offset_sides, rectangle
+from zygoform.core.geometry.prism import X, Y, Z, upright
+from zygoform.core.measure.reading import Sized
+
+RAIL_DEPTH = 60.0
+FAR = 100_000.0
+CORNERS = ("front left", "front right", "back right", "back left")
+
+
+class Frame(Struct, frozen=True):
+    """The sizes of such a frame (mm). Width and depth are taken over the legs, corners in degrees.
+
+    `legs` is how far they reach down below the aprons, `set_back` how far the aprons lie behind the legs' faces.
+    """
+
+    piece_id: str
+    width: Sized
+    depth: Sized
+    corner_left: Sized
+    corner_right: Sized
+    apron: float
+    apron_thickness: float
+    leg: float
+    legs: float
+    set_back: float
+    front: Cell
+
+    def check(self) -> None:
+        """Raises BadInputError `impossible` where legs or aprons have no room."""
+        if min(self.width.value, self.depth.value) <= 2 * self.leg + 20:
+            raise BadInputError("impossible", "Overhang and legs take the whole top.", "leg_width")
+        if self.legs < 0:
+            raise BadInputError("impossible", "Top and aprons take the whole height.", "apron_height")
+        if self.set_back + self.apron_thickness > self.leg:
+            raise BadInputError(
+                "impossible", "The aprons are thicker than the legs they end on.", "apron_thickness"
+            )
+
+    @property
+    def plan(self) -> Outline:
+        """The outer faces of the legs."""
+        return plan_of(self.width.value, self.depth.value, self.corner_left.value, self.corner_right.value)
+
+    def leg_outlines(self) -> tuple[Outline, ...]:
+        """In the order of CORNERS."""
+        pairs = ((FRONT, LEFT), (FRONT, RIGHT), (BACK, RIGHT), (BACK, LEFT))
+        return tuple(intersect(band(self.plan, a, self.leg), band(self.plan, b, self.leg)) for a, b in pairs)
+
+    def body(self, name: str, above: tuple[Board, ...]) -> Body:
+        """Legs, aprons, what closes the front, and what lies above."""
+        layout = self._layout()
+        names = opening_names(layout, "Apron")
+        openings = tuple(
+            FormOpening(f"{self.piece_id}/opening/{o.id}", names[o.id], rect, o.holds)
+            for o, rect in layout.openings
+        )
+        fronts = closed(self.piece_id, layout, names, self.set_back, self.depth.value / 3)
+        return Body(
+            f"{self.piece_id}/body/main",
+            name,
+            self.plan,
+            self.apron,
+            self.width,
+            self.depth,
+            self.corner_left,
+            self.corner_right,
+            self.apron_thickness,
+            self.apron_thickness,
+            (*above, *self._legs(), *self._aprons(layout), *self._dividers(layout), *fronts),
+            openings,
+            layout.misfits,
+        )
+
+    def _layout(self) -> FrontLayout:
+        between = offset_sides(self.plan, (0.0, -self.leg, 0.0, -self.leg))
+        return lay_out(self.front, (between[0][0], 0.0, between[1][0], self.apron), self.apron_thickness)
+
+    def _legs(self) -> list[Board]:
+        return [
+            Board(
+                f"{self.piece_id}/leg/{corner.replace(' ', '-')}",
+                f"Leg, {corner}",
+                "leg",
+                upright(outline, -self.legs, self.apron),
+                Z,
+            )
+            for corner, outline in zip(CORNERS, self.leg_outlines(), strict=True)
+        ]
+
+    def _ring(self, side: int, depth: float) -> Outline:
+        """Between the legs of one side, behind their faces."""
+        leg, back = self.leg, -self.set_back
+        along = (0.0, -leg, 0.0, -leg) if side in (FRONT, BACK) else (-leg, 0.0, -leg, 0.0)
+        return intersect(
+            offset_sides(self.plan, along), band(offset_sides(self.plan, (back, back, back, back)), side, depth)
+        )
+
+    def _aprons(self, layout: FrontLayout) -> list[Board]:
+        t = self.apron_thickness
+        boards = [
+            Board(
+                f"{self.piece_id}/apron/{name}",
+                f"Apron, {name}",
+                "apron",
+                upright(self._ring(side, t), 0, self.apron),
+                X if side == BACK else Y,
+            )
+            for side, name in ((BACK, "back"), (LEFT, "left"), (RIGHT, "right"))
+        ]
+        for opening, (x0, z0, x1, z1) in layout.openings:
+            if opening.holds == "nothing":
+                outline = intersect(self._ring(FRONT, t), rectangle(x0, -FAR, x1, FAR))
+                own = f"{self.piece_id}/apron/{opening.id}"
+                boards.append(Board(own, "Apron, front", "apron", upright(outline, z0, z1)))
+        return boards
+
+    def _dividers(self, layout: FrontLayout) -> list[Board]:
+        deep = self._ring(FRONT, min(RAIL_DEPTH, self.depth.value / 3))
+        cut = [("upright", before, rect) for before, rect in layout.uprights]
+        cut += [("rail", before, rect) for before, rect, _ in layout.rails]
+        return [
+            Board(
+                f"{self.piece_id}/{role}/after-{before}",
+                role.capitalize(),
+                role,  # type: ignore[arg-type]
+                upright(intersect(deep, rectangle(x0, -FAR, x1, FAR)), z0, z1),
+                Z if role == "upright" else X,
+                inside=True,
+            )
+            for role, before, (x0, z0, x1, z1) in cut
+        ]
