@@ -1,5 +1,6 @@
 """What hypothesis draws."""
 
+from contextlib import suppress
 from typing import Any
 
 from hypothesis import strategies as st
@@ -9,6 +10,7 @@ from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange
 from zygoform.core.cutting.question import PartType, Question, StockType
 from zygoform.core.edits.planning import add_change
 from zygoform.core.edits.survey import divide, hold, new_piece, set_cell_size
+from zygoform.core.errors import BadInputError
 from zygoform.core.form.front import openings
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.goods.timber import Offer
@@ -77,10 +79,13 @@ def pieces(draw: st.DrawFn) -> Project:
             break
         one = draw(st.sampled_from(names))
         direction = draw(st.sampled_from(("columns", "rows")))
-        project = divide(project, one, direction, draw(st.integers(2, 3))).project  # type: ignore[arg-type]
-        project = hold(project, one, draw(st.sampled_from(("drawer", "door", "nothing")))).project
-        if draw(st.booleans()):
-            project = set_cell_size(project, one, f"{draw(st.integers(30, 200))} mm").project
+        count, holds = draw(st.integers(2, 3)), draw(st.sampled_from(("drawer", "door", "nothing")))
+        wide = draw(st.none() | st.integers(30, 200))
+        # A front that has no more room is left as it is.
+        with suppress(BadInputError):
+            project = divide(project, one, direction, count).project  # type: ignore[arg-type]
+            project = hold(project, one, holds).project  # type: ignore[arg-type]
+            project = project if wide is None else set_cell_size(project, one, f"{wide} mm").project
     return bent(project, draw(st.sampled_from((90.0, 90.0, 88.5))), draw(st.sampled_from((90.0, 90.0, 92.0))))
 
 

@@ -101,7 +101,7 @@ def test_from_nothing_to_the_first_cut_in_45_actions(bare: Desk, tmp_path: Path)
     assert not any(p.part.rests_on for p in desk.plan.parts)
     assert [o.holds for o in desk.plan.found.bodies[0].openings] == ["drawer"] * 3 + ["nothing"] * 2
     saved = json.loads((tmp_path / "counter.zygoform.json").read_text())
-    assert saved["name"] == "Counter"
+    assert saved["name"] == "Case"
     assert desk.find(QLabel, "buy_total").text() == f"${desk.plan.purchase.total:.2f}"
 
 

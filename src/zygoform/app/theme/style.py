@@ -7,7 +7,7 @@ from zygoform.app.theme.fonts import FAMILY
 
 
 def _controls() -> str:
-    """Ground, words, buttons, fields."""
+    """Ground, words, buttons."""
     return f"""
 * {{ font-family: "{FAMILY}"; font-size: 13px; color: {t.INK}; }}
 QWidget#window, QWidget[region="sheet"] {{ background: {t.SHEET}; }}
@@ -54,6 +54,12 @@ QPushButton[kind="piece"]:focus {{ border: 2px solid {t.BLUE}; padding: 0 5px; }
 QPushButton::menu-indicator {{ image: none; width: 0; }}
 QPushButton[kind="strong"] {{ background: {t.INK}; color: {t.SHEET}; border-color: {t.INK}; }}
 QPushButton[kind="strong"]:focus {{ border: 2px solid {t.BLUE}; }}
+"""
+
+
+def _fields() -> str:
+    """Lines to type in, lists to choose from."""
+    return f"""
 QLineEdit, QComboBox {{
   background: {t.CHANGE}; border: 1px solid {t.EDGE}; border-radius: 3px; padding: 0 8px; min-height: 28px;
   font-size: 14px; font-weight: 600; selection-background-color: {t.BLUE};
@@ -119,7 +125,7 @@ QDialog, QMessageBox {{ background: {t.SHEET}; }}
 
 def style_sheet(icons: str) -> str:
     """The sheet in the look of now. Lines keep their width at any text size."""
-    sized = re.sub(r"\b([0-9]+)px", lambda found: f"{_sized(int(found[1]))}px", _controls() + _lists())
+    sized = re.sub(r"\b([0-9]+)px", lambda found: f"{_sized(int(found[1]))}px", _controls() + _fields() + _lists())
     arrow = "down-light.svg" if t.CASED else "down.svg"
     return sized.replace("ICONS/down.svg", f"{icons}/{arrow}")
 

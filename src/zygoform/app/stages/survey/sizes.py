@@ -47,13 +47,14 @@ class SizesPanel(QWidget):
             grid = QGridLayout()
             grid.setHorizontalSpacing(8)
             grid.setVerticalSpacing(6)
-            across = 2 if len(entries) in (2, 4) else COLUMNS
+            across = 2 if len(entries) in (1, 2, 4) else COLUMNS
             for i, entry in enumerate(entries):
                 field = self._field(entry)
                 # Three abreast a length in mm has just room.
                 field.line.setProperty("tight", across == COLUMNS)
                 grid.addWidget(field, i // across, i % across)
-                grid.setColumnStretch(i % across, 1)
+            for k in range(across):
+                grid.setColumnStretch(k, 1)
             column.addLayout(grid)
 
     def _field(self, entry: Param) -> Field:
