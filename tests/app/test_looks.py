@@ -1,10 +1,12 @@
 """Every screen in both themes, at three window sizes and with large text: nothing cut off, nothing overlaps."""
 
 from collections.abc import Iterator
+from itertools import pairwise
 
 import pytest
 from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import QFontMetricsF, QPainter
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import (
     QAbstractButton,
     QAbstractScrollArea,
@@ -17,6 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from zygoform.app.canvas import paint
+from zygoform.app.canvas.place import PlacePlan
 from zygoform.app.desk import Desk
 from zygoform.app.frame import Frame
 from zygoform.app.preferences import Preferences
@@ -98,6 +101,41 @@ def test_every_screen_in_every_look(
     frame.deleteLater()
     # What is left standing would be styled anew with every look that follows.
     app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
+    app, frame = clean, Frame()
+    frame.show()
+    preferences = Preferences(Settings())
+    desk = Desk(app, frame, preferences, demo=True)
+    try:
+        preferences.set(text_percent=150)
+        frame.resize(1280, 800)
+        for _ in range(4):
+            app.processEvents()
+        plan = frame.findChild(PlacePlan)
+        assert plan is not None
+        assert plan.in_row
+        buttons = [frame.findChild(QAbstractButton, f"place_{place}") for place in ("front", "left", "right")]
+        assert None not in buttons
+        places = [button.geometry() for button in buttons if button is not None]
+        assert all(plan.rect().contains(place) for place in places)
+        assert all(a.right() < b.left() for a, b in pairwise(places))
+        left = plan.childAt(places[1].center())
+        assert left is not None
+        QTest.mouseClick(left, Qt.MouseButton.LeftButton)
+        assert desk.session.place == "left"
+        preferences.set(text_percent=100)
+        for _ in range(4):
+            app.processEvents()
+        plans = [plan for plan in frame.findChildren(PlacePlan) if plan.isVisible()]
+        assert [plan.in_row for plan in plans] == [False]
+    finally:
+        desk.window.filing.ask_unsaved = lambda: "discard"
+        preferences.set(text_percent=100)
+        frame.close()
+        frame.deleteLater()
+        app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
 
 def check_screen(

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.strategies import planned
-from zygoform.core.edits.planning import set_value
+from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board
 from zygoform.core.measure.reading import Sized, settle, sized
@@ -195,3 +195,17 @@ def test_own_boards_and_missing_prices_say_so() -> None:
     rows = {row.group: why_row(thick, row) for row in thick.purchase.rows}
     assert {"Wood", "Screws", "Glue"} <= set(rows)
     assert all(why.formula.text for why in rows.values())
+
+
+def test_an_end_says_how_it_meets_the_other() -> None:
+    project = set_value(demo_project(), "c2", "corners", "butted").project
+    project = set_reading(project, "corner_right", "88.5").project
+    why = why_part(plan_of(project), "c2/board/front", "right")
+    assert why is not None
+    assert why.formula.text == "As far from square as the corner of 88.5°: 1.5°"
+    own = add_change(project, "own_part", "p1/body/main").project
+    own = set_value(own, "c3", "left", 30.0).project
+    why = why_part(plan_of(own), "c3/own/1", "left")
+    assert why is not None
+    assert why.formula.text == ""
+    assert why.inputs.text.startswith("Chosen: left end from square; ")
