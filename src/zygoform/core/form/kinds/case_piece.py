@@ -46,7 +46,7 @@ class CasePiece(PieceBase, frozen=True, tag="case"):
 
     def check(self) -> None:
         """Raises BadInputError `impossible` where the sizes leave no body; quicker than building it."""
-        _Builder(self)
+        _Builder(self).layout()
 
 
 class _Builder:
@@ -77,10 +77,13 @@ class _Builder:
         if self.height.value <= 2 * self.mm("rail_thickness") + 20:
             raise BadInputError("impossible", "Top and base take the whole height.", "base_height")
 
-    def form(self) -> Form:
+    def layout(self) -> FrontLayout:
         rail = self.mm("rail_thickness")
         rect = (self.inner[0][0], rail, self.inner[1][0], self.height.value - rail)
-        layout = lay_out(self.piece.front, rect, rail)
+        return lay_out(self.piece.front, rect, rail)
+
+    def form(self) -> Form:
+        rail, layout = self.mm("rail_thickness"), self.layout()
         names = opening_names(layout)
         fronts = closed(self.piece.id, layout, names, 0.0, self.depth.value / 3)
         boards = (*self._case(), *self._dividers(layout), *fronts, *self._base())
