@@ -4,6 +4,9 @@ from typing import Any
 
 from msgspec import Struct
 
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Body, Form
+
 
 class ChangeBase(Struct, frozen=True, tag_field="kind"):
     """Id, the number that also stands on the piece (given once, never again), and what it applies to."""
@@ -11,6 +14,13 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
     id: str
     number: int
     targets: tuple[str, ...]
+
+    def body_in(self, form: Form) -> Body:
+        """The body it applies to. Raises BadInputError where the piece is gone."""
+        body = form.body(self.targets[0])
+        if body is None:
+            raise BadInputError("unknown_key", "The piece this change was planned for is gone.")
+        return body
 
 
 class UnknownChange(Struct, frozen=True, tag_field="kind", tag="?"):

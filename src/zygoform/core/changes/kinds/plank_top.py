@@ -98,9 +98,7 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
 
     def apply(self, form: Form, shop: Shop) -> Outcome:
         """The piece with the new top. Raises BadInputError where it cannot be built."""
-        body = form.body(self.targets[0])
-        if body is None:
-            raise BadInputError("unknown_key", "The piece this top was planned for is gone.")
+        body = self.body_in(form)
         if not any(board.role == "top" for board in body.boards):
             raise BadInputError("impossible", "This piece has no top that boards could take the place of.")
         return _Top(self, form, body, shop).outcome()

@@ -64,9 +64,7 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
 
     def apply(self, form: Form, shop: Shop) -> Outcome:
         """The piece with the skirt. Raises BadInputError where it cannot be built."""
-        body = form.body(self.targets[0])
-        if body is None:
-            raise BadInputError("unknown_key", "The piece this skirt was planned for is gone.")
+        body = self.body_in(form)
         if any(board.role == "leg" for board in body.boards):
             raise BadInputError("impossible", "This piece stands on legs: a skirt needs a body to go round.")
         return _Skirt(self, form, body, shop).outcome()
