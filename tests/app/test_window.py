@@ -315,6 +315,10 @@ def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk)
 
 def test_a_table_is_begun_without_a_measurement(bare: Desk) -> None:
     kind = bare.find(QComboBox, "start_kind")
+    assert bare.find(QLineEdit, "start_width").placeholderText() == '40"?'
+    bare.action("units")
+    assert bare.find(QLineEdit, "start_width").placeholderText() == "1016\u00a0mm?"
+    bare.action("units")
     kind.setFocus()
     QTest.keyClick(kind, Qt.Key.Key_Down)
     QTest.keyClick(bare.find(QPushButton, "start_draw"), Qt.Key.Key_Space)

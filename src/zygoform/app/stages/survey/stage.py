@@ -78,6 +78,7 @@ class SurveyStage(QWidget):
         drawn_now = self.session.plan is not None and self.pages.currentIndex() == 0 and self.isVisible()
         self.pages.setCurrentIndex(0 if self.session.plan is None else 1)
         if self.session.plan is None:
+            self.start.refresh()
             return
         if drawn_now:
             self.begin()

@@ -47,7 +47,7 @@ class StartBox(QFrame):
         self.kind.setAccessibleName("Kind of piece")
         for kind in PIECE_KINDS.values():
             self.kind.addItem(f"{kind.title}   {kind.examples}", kind.kind)
-        self.kind.currentIndexChanged.connect(lambda _row: self._show_kind())
+        self.kind.currentIndexChanged.connect(lambda _row: self.refresh())
         column.addWidget(self.kind)
         row = QHBoxLayout()
         row.setSpacing(12)
@@ -77,9 +77,9 @@ class StartBox(QFrame):
         button.clicked.connect(self._draw)
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
         self._others(column)
-        self._show_kind()
+        self.refresh()
 
-    def _show_kind(self) -> None:
+    def refresh(self) -> None:
         """What is measured of this kind of piece, and what it starts with."""
         kind = PIECE_KINDS[self.kind.currentData()]
         for name, line in self.lines.items():
