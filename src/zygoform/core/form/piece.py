@@ -40,6 +40,11 @@ def settled(piece: PieceBase, seen_on: Callable[[Param], str]) -> dict[str, Size
     return sizes
 
 
+def guessed(sizes: dict[str, Sized]) -> frozenset[str]:
+    """The names of all sizes that nobody has measured."""
+    return frozenset(name for size in sizes.values() for name in size.guesses)
+
+
 def over_all(piece: PieceBase) -> tuple[float, float, float]:
     """Width, height and depth over all, guessed ones included (mm)."""
     width, height, depth = (

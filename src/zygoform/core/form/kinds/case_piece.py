@@ -6,7 +6,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, Opening, lay_out
 from zygoform.core.form.fronts import closed, opening_names
-from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, plan_of, settled
+from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, guessed, plan_of, settled
 from zygoform.core.geometry.plane import intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.param import Param, corner, measured
@@ -102,8 +102,7 @@ class _Builder:
             tuple(FormOpening(self._id("opening", o.id), names[o.id], r, o.holds) for o, r in layout.openings),
             layout.misfits,
         )
-        guesses = frozenset(name for sized in self.size.values() for name in sized.guesses)
-        return Form((body,), self.mm("base_height"), guesses)
+        return Form((body,), self.mm("base_height"), guessed(self.size))
 
     def _id(self, role: str, own: str) -> str:
         return f"{self.piece.id}/{role}/{own}"

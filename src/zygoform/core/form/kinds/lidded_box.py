@@ -4,7 +4,7 @@ from typing import Annotated
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
-from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, plan_of, settled
+from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, guessed, plan_of, settled
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import X, Y, upright
 from zygoform.core.measure.param import Param, corner, measured
@@ -60,7 +60,7 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
         corners = (size["corner_left"], size["corner_right"])
         rail = mm["bottom_thickness"]
         body = Body(f"{self.id}/body/main", self.name, plan, height, width, depth, *corners, wall, rail, boards)
-        return Form((body,), 0.0, frozenset(name for sized in size.values() for name in sized.guesses))
+        return Form((body,), 0.0, guessed(size))
 
 
 def _seen_on(entry: Param) -> str:

@@ -6,7 +6,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Opening
 from zygoform.core.form.legged import CORNERS, Frame
-from zygoform.core.form.piece import BACK, PieceBase, band, settled
+from zygoform.core.form.piece import BACK, PieceBase, band, guessed, settled
 from zygoform.core.geometry.plane import Outline, extent, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.param import Param, corner, measured
@@ -63,8 +63,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         boards += self._back(frame, above, mm["back_height"]) if mm["back_height"] else []
         boards += self._arms(frame, above, mm["arm_height"]) if mm["arm_height"] else []
         body = frame.body(self.name, tuple(boards))
-        guesses = frozenset(name for sized in size.values() for name in sized.guesses)
-        return Form((body,), frame.legs, guesses)
+        return Form((body,), frame.legs, guessed(size))
 
     def _post(self, at: int, outline: Outline, z0: float, z1: float) -> Board:
         key = CORNERS[at].replace(" ", "-")

@@ -5,14 +5,14 @@ from typing import Annotated
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Cell, Opening
 from zygoform.core.form.legged import Frame
-from zygoform.core.form.piece import PieceBase, settled
+from zygoform.core.form.piece import PieceBase, guessed, settled
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import upright
 from zygoform.core.measure.param import Param, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
-class Table(PieceBase, frozen=True, tag="table"):
+class Table(PieceBase, guessed, frozen=True, tag="table"):
     """Readings of a table. The front is the long side one sits at; drawers take the place of its apron."""
 
     width: Annotated[Readings, measured("Length over all", 200, 6000, guess=1397.0, group="Over all")] = ()
@@ -53,8 +53,7 @@ class Table(PieceBase, frozen=True, tag="table"):
         over = (mm["overhang_front"], mm["overhang_sides"], mm["overhang_back"], mm["overhang_sides"])
         solid = upright(offset_sides(frame.plan, over), frame.apron, frame.apron + mm["top_thickness"])
         body = frame.body(self.name, (Board(f"{self.id}/top/main", "Top", "top", solid),))
-        guesses = frozenset(name for sized in size.values() for name in sized.guesses)
-        return Form((body,), frame.legs, guesses)
+        return Form((body,), frame.legs, guessed(size))
 
 
 def _seen_on(entry: Param) -> str:
