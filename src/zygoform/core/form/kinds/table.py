@@ -12,7 +12,7 @@ from zygoform.core.measure.param import Param, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
-class Table(PieceBase, guessed, frozen=True, tag="table"):
+class Table(PieceBase, frozen=True, tag="table"):
     """Readings of a table. The front is the long side one sits at; drawers take the place of its apron."""
 
     width: Annotated[Readings, measured("Length over all", 200, 6000, guess=1397.0, group="Over all")] = ()
