@@ -37,7 +37,18 @@ def restyle(widget: QWidget) -> None:
 UNDO_KEYS = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
 
 
-class _Line(QLineEdit):
+class Line(QLineEdit):
+    """A line that leaves the window its keys: Ctrl+U changes the unit and does not empty what was typed."""
+
+    def event(self, event: QEvent) -> bool:
+        override = isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride
+        if override and event.matches(QKeySequence.StandardKey.DeleteCompleteLine):  # type: ignore[attr-defined]
+            event.ignore()
+            return False
+        return super().event(event)
+
+
+class _Line(Line):
     """A line that gives its text up on Enter and on leaving, steps with the arrows and gives up with Esc."""
 
     def __init__(self, field: "Field") -> None:

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QLabel, QLineEdit,
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import label, restyle
+from zygoform.app.widgets.fields import Line, label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.survey import new_piece
 from zygoform.core.errors import BadInputError
@@ -57,7 +57,7 @@ class StartBox(QFrame):
         for name in OVER_ALL:
             cell = QVBoxLayout()
             cell.setSpacing(3)
-            line, fault = QLineEdit(), wrapped("", "fault")
+            line, fault = Line(), wrapped("", "fault")
             line.setObjectName(f"start_{name}")
             line.returnPressed.connect(self._enter)
             fault.setObjectName(f"start_{name}_fault")
