@@ -1,6 +1,7 @@
 """What every kind of piece has, and what their builders share."""
 
 import math
+from abc import abstractmethod
 from collections.abc import Callable
 
 from msgspec import Struct
@@ -20,9 +21,9 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     id: str
     name: str
 
+    @abstractmethod
     def build(self) -> Form:
         """The piece as geometry. Raises BadInputError `impossible` where the sizes leave no piece."""
-        raise NotImplementedError
 
     def check(self) -> None:
         """Raises BadInputError `impossible` where the sizes leave no piece; may be quicker than building it."""
