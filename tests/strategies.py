@@ -8,8 +8,9 @@ from msgspec import Struct, structs
 
 from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange
 from zygoform.core.cutting.question import PartType, Question, StockType
+from zygoform.core.edits.fronts import divide, hold, set_cell_size
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
-from zygoform.core.edits.survey import divide, hold, new_piece, set_cell_size
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.front import openings
 from zygoform.core.form.kinds.case_piece import CasePiece

@@ -27,7 +27,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.survey import new_piece
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.files.demo import fresh_project

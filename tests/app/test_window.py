@@ -309,7 +309,7 @@ def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk)
     bare.find(QPushButton, "start_draw").setFocus()
     QTest.keyClick(bare.frame.focusWidget(), Qt.Key.Key_Return)
     bare.settle()
-    assert bare.plan.piece.depth[-1].source == "guessed"
+    assert bare.plan.piece("").depth[-1].source == "guessed"
     assert bare.frame.focusWidget() is bare.stand()
 
 
@@ -323,10 +323,10 @@ def test_a_table_is_begun_without_a_measurement(bare: Desk) -> None:
     QTest.keyClick(kind, Qt.Key.Key_Down)
     QTest.keyClick(bare.find(QPushButton, "start_draw"), Qt.Key.Key_Space)
     bare.settle()
-    assert (bare.plan.piece.name, bare.plan.piece.width) == ("Table", ())
+    assert (bare.plan.piece("").name, bare.plan.piece("").width) == ("Table", ())
     assert bare.find(QLineEdit, "survey_leg_width").placeholderText() == '2\u00a01/4"?'
     bare.enter("survey_leg_width", "2 1/4")
-    assert bare.plan.piece.leg_width[-1].value == pytest.approx(57.15)  # type: ignore[union-attr]
+    assert bare.plan.piece("").leg_width[-1].value == pytest.approx(57.15)  # type: ignore[union-attr]
     # What a table has no place for is not offered.
     bare.action("stage_redesign")
     bare.click("add_change")

@@ -12,7 +12,7 @@ from pypdf import PageObject, PdfReader
 
 from tests.strategies import planned, shops
 from zygoform.core.cutting.solvers.exact import improve
-from zygoform.core.edits.survey import new_piece, rename
+from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.plan import Plan, compile_plan

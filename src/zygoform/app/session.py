@@ -11,10 +11,11 @@ from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Place
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.registry import KnownPiece
 from zygoform.core.history import History, begin
 from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan import Plan, Seen, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.project_json import read_project, write_project
 
@@ -40,6 +41,7 @@ class Session(QObject):
         self.kept = ""
         self.lit: tuple[str, ...] = ()
         self.open_change = ""
+        self.shown = ""
         self.place: Place = "corner"
         self.overlay: Overlay = "over"
         self.solver = Solver(self)
@@ -50,6 +52,7 @@ class Session(QObject):
         self._preview: Project | None = None
         self.plan: Plan | None = None
         self.before: Plan | None = None
+        self._seen_of: tuple[Plan, str, Seen] | None = None
         self._recompile()
 
     @property
@@ -60,6 +63,26 @@ class Session(QObject):
     @property
     def unit(self) -> DisplayUnit:
         return self.project.shop.unit
+
+    @property
+    def piece(self) -> KnownPiece | None:
+        """The piece on screen; the first while the whole set is."""
+        return self.project.known(self.shown) or self.project.piece
+
+    def seen(self) -> Seen | None:
+        """The piece or set on screen, before and after; the same object until something of it changes."""
+        if self.plan is None:
+            return None
+        if self._seen_of is None or self._seen_of[0] is not self.plan or self._seen_of[1] != self.shown:
+            self._seen_of = (self.plan, self.shown, self.plan.seen(self.shown))
+        return self._seen_of[2]
+
+    def show_piece(self, piece_id: str) -> None:
+        """One piece on screen, or for no id the whole set."""
+        self.shown = piece_id
+        self.point("")
+        self.keep("")
+        self.changed.emit()
 
     @property
     def is_dirty(self) -> bool:
@@ -81,6 +104,7 @@ class Session(QObject):
             self._refresh()
             return
         plan = compile_plan(edited.project, self._answers, self.plan)
+        self._follow(edited.project)
         self.before, self.plan = self.plan, plan
         self.history = self.history.after(edited)
         self._tell()
@@ -115,11 +139,13 @@ class Session(QObject):
 
     def undo(self) -> None:
         if self.history.can_undo:
+            self._follow(self.history.undone().project)
             self.before, self.history = self.plan, self.history.undone()
             self._refresh()
 
     def redo(self) -> None:
         if self.history.can_redo:
+            self._follow(self.history.redone().project)
             self.before, self.history = self.plan, self.history.redone()
             self._refresh()
 
@@ -128,7 +154,7 @@ class Session(QObject):
         plan = compile_plan(project)
         self.history, self.saved, self.path = begin(project, words), project, path
         self.plan, self.before, self._preview = plan, None, None
-        self.part = self.kept = self.open_change = ""
+        self.part = self.kept = self.open_change = self.shown = ""
         self._refresh()
         self.opened.emit(str(path or ""))
 
@@ -186,6 +212,15 @@ class Session(QObject):
 
     def close(self) -> None:
         self.solver.close()
+
+    def _follow(self, project: Project) -> None:
+        """A piece that is new comes on screen; one that is gone leaves it."""
+        before, after = ([p.id for p in project.pieces] for project in (self.history.project, project))
+        new = [piece_id for piece_id in after if piece_id not in before]
+        if new and before:
+            self.shown = new[-1]
+        elif self.shown not in after:
+            self.shown = ""
 
     def _refresh(self) -> None:
         self._recompile()

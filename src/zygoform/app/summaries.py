@@ -1,7 +1,8 @@
 """What stands in each block of the story stick: words, things done, all things."""
 
 from zygoform.app.session import Session
-from zygoform.core.measure.param import params
+from zygoform.core.measure.param import counts, params
+from zygoform.core.measure.reading import counting
 
 Summary = tuple[str, int, int]
 
@@ -16,10 +17,14 @@ def summaries(session: Session) -> dict[str, Summary]:
             "buy": ("", 0, 0),
             "cut": ("", 0, 0),
         }
-    entries = params(type(plan.piece))
-    sizes = len(entries)
-    taken = [getattr(plan.piece, entry.name) for entry in entries]
-    measured = sum(bool(readings) and readings[-1].source != "guessed" for readings in taken)
+    taken = [
+        counting(getattr(piece, entry.name))
+        for piece in plan.pieces
+        for entry in params(type(piece))
+        if entry.guess is not None and counts(entry, piece)
+    ]
+    sizes = len(taken)
+    measured = sum(reading is not None and reading.source != "guessed" for reading in taken)
     survey = f"all {sizes} sizes measured" if measured == sizes else f"{measured} of {sizes} sizes measured"
     known = [c for c in session.project.changes if session.project.change(c.id) is not None]
     built = len(plan.outcomes)

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import KnownChange, kind_of
@@ -15,12 +15,14 @@ from zygoform.core.cutting.solvers.quick import quick_answer
 from zygoform.core.errors import BadInputError
 from zygoform.core.findings.registry import RULES
 from zygoform.core.findings.view import View
-from zygoform.core.form.form import Form
+from zygoform.core.form.beside import offsets, only, shifted, side_by_side
+from zygoform.core.form.form import Body, Form, piece_of
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.say import Say
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
-from zygoform.core.outcome.outcome import Finding, Outcome, Remedy
+from zygoform.core.outcome.outcome import Finding, Handle, Outcome, Remedy
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 
@@ -33,10 +35,19 @@ class Failure(Struct, frozen=True):
     say: Say
 
 
-class Plan(Struct, frozen=True):
-    """The piece before and after, and all that follows from the changes."""
+class Seen(Struct, frozen=True):
+    """What is drawn at once: one piece, or all of a set side by side. `numbers` are those of its changes."""
 
-    piece: KnownPiece
+    found: Form
+    planned: Form
+    numbers: dict[str, int]
+    handles: tuple[Handle, ...]
+
+
+class Plan(Struct, frozen=True):
+    """The pieces before and after, and all that follows from the changes."""
+
+    pieces: tuple[KnownPiece, ...]
     shop: Shop
     changes: tuple[KnownChange, ...]
     found: Form
@@ -51,6 +62,26 @@ class Plan(Struct, frozen=True):
     purchase: Purchase
     findings: tuple[Finding, ...]
     cautions: tuple[Caution, ...]
+
+    def piece(self, piece_id: str) -> KnownPiece:
+        """The piece of that id, the first where there is none."""
+        return next((piece for piece in self.pieces if piece.id == piece_id), self.pieces[0])
+
+    def seen(self, piece_id: str) -> Seen:
+        """One piece, or for no id all of them, with what is planned for it."""
+        numbers = {
+            c.id: c.number for c in self.changes if not piece_id or piece_id in {piece_of(t) for t in c.targets}
+        }
+        handles = tuple(h for o in self.outcomes if o.change_id in numbers for h in o.handles)
+        if len(self.pieces) == 1:
+            return Seen(self.found, self.planned, numbers, handles)
+        if piece_id:
+            return Seen(only(self.found, piece_id), only(self.planned, piece_id), numbers, handles)
+        by = offsets(self.found)
+        whose = {c.id: piece_of(c.targets[0]) for c in self.changes}
+        moved = {piece_of(body_id): distance for body_id, distance in by.items()}
+        handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
+        return Seen(side_by_side(self.found, by), side_by_side(self.planned, by), numbers, handles)
 
     def outcome(self, change_id: str) -> Outcome | None:
         return next((o for o in self.outcomes if o.change_id == change_id), None)
@@ -70,13 +101,13 @@ def compile_plan(
     `answers` are layouts already known, the rest are laid out quickly here. What leads up to the first
     difference is taken from `previous`. Raises BadInputError where the piece itself is impossible.
     """
-    piece = project.piece
-    if piece is None:
+    pieces = tuple(piece for piece in project.pieces if isinstance(piece, PieceBase))
+    if not pieces:
         return None
-    same_piece = previous is not None and previous.piece == piece
-    found = previous.found if previous is not None and same_piece else piece.build()
+    same_pieces = previous is not None and previous.pieces == pieces
+    found = previous.found if previous is not None and same_pieces else _found(pieces, previous)
     changes = project.settled()
-    outcomes, failures = _apply(found, changes, project, previous if same_piece else None)
+    outcomes, failures = _apply(found, changes, project, previous if same_pieces else None)
     numbers = {change.id: change.number for change in changes}
     shop = project.shop
     designed = list_parts(tuple((numbers[o.change_id], part) for o in outcomes for part in o.parts), shop)
@@ -91,7 +122,7 @@ def compile_plan(
     found_faults = tuple(f for rule in RULES for f in rule(View(found, parts, layouts, shop, project.counts)))
     own_faults = tuple(f for o in outcomes for f in o.findings)
     return Plan(
-        piece,
+        pieces,
         shop,
         changes,
         found,
@@ -112,6 +143,19 @@ def compile_plan(
         (*_failed(changes, failures), *_unknown(project), *own_faults, *found_faults),
         _cautions(outcomes, parts),
     )
+
+
+def _found(pieces: tuple[KnownPiece, ...], previous: Plan | None) -> Form:
+    """All pieces in one form; in a set the names of their sizes say whose they are."""
+    known = {piece.id: piece for piece in previous.pieces} if previous is not None else {}
+    named = len(pieces) > 1
+    bodies: list[Body] = []
+    for piece in pieces:
+        if previous is not None and known.get(piece.id) == piece and (len(previous.pieces) > 1) == named:
+            bodies += [body for body in previous.found.bodies if body.piece_id == piece.id]
+            continue
+        bodies += [body.called(piece.name) if named else body for body in piece.build().bodies]
+    return Form(tuple(bodies))
 
 
 def _apply(

@@ -6,6 +6,7 @@ from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import Change, KnownChange
+from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import KnownPiece
@@ -78,13 +79,18 @@ class Project(Struct, frozen=True):
 
     @property
     def piece(self) -> KnownPiece | None:
-        """The piece on screen: the first of a known kind."""
+        """The first piece of a known kind."""
         return next((piece for piece in self.pieces if isinstance(piece, PieceBase)), None)
 
-    @property
-    def front(self) -> Cell | None:
-        """The divided front of the piece on screen, where its kind has one."""
-        return getattr(self.piece, "front", None)
+    def known(self, piece_id: str) -> KnownPiece | None:
+        """The piece of that id, where its kind is known; the first for no id."""
+        if not piece_id:
+            return self.piece
+        return next((p for p in self.pieces if isinstance(p, PieceBase) and p.id == piece_id), None)
+
+    def front(self, part_id: str = "") -> Cell | None:
+        """The divided front of the piece that a part belongs to, where its kind has one."""
+        return getattr(self.known(piece_of(part_id)), "front", None)
 
     @property
     def has_unknown(self) -> bool:

@@ -2,8 +2,10 @@
 
 from msgspec import structs
 
+from zygoform.core.edits.fronts import divide, hold, set_cell_size
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, set_value
-from zygoform.core.edits.survey import divide, hold, new_piece, set_cell_size, set_reading
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.prices_csv import PriceList, shipped_prices

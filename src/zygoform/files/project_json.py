@@ -8,6 +8,7 @@ import msgspec
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.errors import BadInputError, ZygoformError
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import params
 from zygoform.core.project import FILE_VERSION, Project, UnknownPiece
@@ -91,7 +92,7 @@ def _project(raw: dict[str, Any]) -> Project:
         raise BadInputError("impossible", "two things have the same id")
     if project.changes and project.next_number <= max(change.number for change in project.changes):
         raise BadInputError("impossible", "a change has a number that is not given out yet")
-    _check_piece(project)
+    _check_pieces(project)
     return project
 
 
@@ -135,12 +136,20 @@ def _piece(raw: dict[str, Any]) -> Any:
     return UnknownPiece(msgspec.convert(raw.get("id"), str), raw)
 
 
-def _check_piece(project: Project) -> None:
+def _check_pieces(project: Project) -> None:
     """Ranges of readings live in the parameter table, which msgspec does not know; impossible pieces too."""
-    piece = project.piece
-    if piece is None:
-        return
+    for piece in project.pieces:
+        if isinstance(piece, PieceBase):
+            _check_readings(piece)
+
+
+def _check_readings(piece: PieceBase) -> None:
     for entry in params(type(piece)):
+        if entry.unit not in ("readings", "corner"):
+            value = getattr(piece, entry.name)
+            if isinstance(value, int) and not entry.low <= value <= entry.high:
+                raise BadInputError("out_of_range", f"{entry.label} is {value}")
+            continue
         readings = getattr(piece, entry.name)
         if entry.guess is None and not readings:
             raise BadInputError("empty", f"the piece has no {entry.label.lower()}")

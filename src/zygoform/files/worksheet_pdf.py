@@ -18,7 +18,7 @@ BOARD_HEIGHT = 6.0
 def work_sheet(project: Project, plan: Plan) -> bytes:
     """The whole sheet on the project's paper."""
     page = Page(project.shop.paper, f"{project.name}: work sheet")
-    _piece(page, plan)
+    _pieces(page, plan, project.name)
     _cuts(page, plan)
     _tape(page, plan)
     _parts(page, plan)
@@ -28,12 +28,15 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     return bytes(page.output())
 
 
-def _piece(page: Page, plan: Plan) -> None:
+def _pieces(page: Page, plan: Plan, name: str) -> None:
     show = plan.shop.unit.show
-    page.words(plan.piece.name, 18, "B")
-    sizes = " × ".join(show(size) for size in over_all(plan.piece))
-    page.words(f"{sizes} as found. Thick lines are new, broken ones come off.", 10, after=3)
-    scene = draw_form(plan.found, plan.planned, {}, "corner", "over")
+    page.words(name, 18, "B")
+    for piece in plan.pieces:
+        sizes = " × ".join(show(size) for size in over_all(piece))
+        page.words(f"{piece.name}: {sizes} as found." if len(plan.pieces) > 1 else f"{sizes} as found.", 10)
+    page.words("Thick lines are new, broken ones come off.", 10, after=3)
+    seen = plan.seen("")
+    scene = draw_form(seen.found, seen.planned, {}, "corner", "over")
     x0, y0, x1, y1 = scene.box
     page.scene(scene, min(PICTURE_HEIGHT / (y1 - y0), (page.w - 2 * MARGIN) / (x1 - x0)))
     page.ln(4)

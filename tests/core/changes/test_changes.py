@@ -15,8 +15,9 @@ from tests.strategies import bent, planned
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
 from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_remedy, set_value
-from zygoform.core.edits.survey import new_piece, set_reading
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.outcome.outcome import Outcome
@@ -219,7 +220,7 @@ def test_a_skirt_round_the_body_needs_body_and_leaves_the_front_free() -> None:
     }
     high = set_value(project, "c1", "height", 150.0).project
     finding = next(f for f in plan_of(high).findings if f.code == "skirt_covers_front")
-    assert finding.what.lengths[0] == pytest.approx(150 - 76.2 - 19.05)
+    assert finding.what.lengths[0] == pytest.approx(150 - 76.2 * 800 / 838.2 - 19.05)
     assert not plan_of(apply_remedy(high, finding.remedies[0]).project).outcomes[0].findings
 
 

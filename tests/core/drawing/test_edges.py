@@ -9,8 +9,8 @@ from tests.strategies import bent, planned
 from zygoform.core.drawing.primitives import Edge, Polygon, Scene, holds
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import Place
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
-from zygoform.core.edits.survey import new_piece
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project

@@ -101,7 +101,7 @@ def test_fields_show_more_than_the_finest_mark_where_the_value_needs_it() -> Non
 
 def test_a_guess_is_remembered_through_arithmetic() -> None:
     measured, guessed = settle((Reading("100", 100.0),), 0.0, "width"), settle((), 19.0, "sides")
-    typed_guess = settle((Reading("5", 5.0), Reading("6", 6.0, "guessed")), 0.0, "base")
+    typed_guess = settle((Reading("5", 5.0, "guessed"), Reading("6", 6.0, "guessed")), 0.0, "base")
     assert (measured.value, measured.guesses) == (100.0, frozenset())
     less = measured - guessed * 2
     assert (less.value, less.guesses) == (62.0, frozenset({"sides"}))

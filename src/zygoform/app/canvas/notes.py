@@ -7,12 +7,12 @@ from PySide6.QtGui import QColor, QPainter
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene
 from zygoform.core.drawing.views import Place
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.plan import Plan
 
 FLAG = 24.0
 APART = 34.0
@@ -43,12 +43,13 @@ def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: Display
             paint.text(painter, QPointF(x, y + 28), words, 12, align="centre", colour=t.INK2)
 
 
-def high_words(plan: Plan | None, place: Place, now: float) -> str:
+def high_words(session: Session, place: Place, now: float) -> str:
     """That a size is the height, and what it was where a change alters it."""
-    if place == "above" or plan is None:
+    seen = session.seen()
+    if place == "above" or seen is None:
         return ""
-    low, top = plan.found.box
-    before, unit = top[2] - low[2], plan.shop.unit
+    low, top = seen.found.box
+    before, unit = top[2] - low[2], session.unit
     return " high" if abs(before - now) < unit.step / 2 else f" high, was {unit.show(before)}"
 
 

@@ -79,19 +79,17 @@ class Stand(QWidget):
 
     def scene(self) -> Scene | None:
         """The drawing as it stands; worked out again only when plan, place or overlay change."""
-        plan = self.session.plan
-        if plan is None:
+        seen = self.session.seen()
+        if seen is None:
             return None
-        now = (plan, self.place, self.overlay)
+        now = (seen, self.place, self.overlay)
         if (
             self._scene is None
             or self._scene_of is None
-            or self._scene_of[0] is not plan
+            or self._scene_of[0] is not seen
             or self._scene_of[1:] != now[1:]
         ):
-            numbers = {change.id: change.number for change in plan.changes}
-            handles = tuple(h for o in plan.outcomes for h in o.handles)
-            self._scene = draw_form(plan.found, plan.planned, numbers, self.place, self.overlay, handles)
+            self._scene = draw_form(seen.found, seen.planned, seen.numbers, self.place, self.overlay, seen.handles)
             self._scene_of = now
         return self._scene
 
@@ -174,10 +172,10 @@ class Stand(QWidget):
         return {p.id for p in plan.parts if p.shape == listed.shape}
 
     def _opening_shape(self, part_id: str, mapping: Mapping) -> QPolygonF | None:
-        plan = self.session.plan
-        if plan is None or self.place not in ("front", "corner"):
+        seen = self.session.seen()
+        if seen is None or self.place not in ("front", "corner"):
             return None
-        for body in plan.found.bodies:
+        for body in seen.found.bodies:
             for opening in body.openings:
                 if opening.id == part_id:
                     x0, z0, x1, z1 = opening.rect
@@ -191,7 +189,7 @@ class Stand(QWidget):
             if dim.lane == 0 or self.all_sizes:
                 size, high = (
                     show(dim.size),
-                    high_words(self.session.plan, self.place, dim.size) if dim.lane == 0 else "",
+                    high_words(self.session, self.place, dim.size) if dim.lane == 0 else "",
                 )
                 words = (size + high, size + high.split(",")[0], size)
                 taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
@@ -241,9 +239,10 @@ class Stand(QWidget):
                 )
         point = self.mapping().to_mm(at)
         hit = scene.at(point)
-        if self.kind == "survey" and self.place in ("front", "corner") and self.session.plan is not None:
+        if self.kind == "survey" and self.place in ("front", "corner"):
             role = hit.part_id.split("/", 2)[1] if hit is not None else ""
-            for body in self.session.plan.found.bodies:
+            seen = self.session.seen()
+            for body in seen.found.bodies if seen is not None else ():
                 for opening in body.openings:
                     x0, z0, x1, z1 = opening.rect
                     if role not in ("top", "base") and x0 <= point[0] <= x1 and z0 <= point[1] <= z1:
@@ -380,11 +379,11 @@ class Stand(QWidget):
 
     def targets(self) -> dict[str, Point]:
         """Every part that can be pointed at, with a place where it is really seen."""
-        scene, plan = self.scene(), self.session.plan
-        if scene is None or plan is None:
+        scene, seen = self.scene(), self.session.seen()
+        if scene is None or seen is None:
             return {}
         if self.kind == "survey":
-            return survey_targets(scene, plan.found, openings=self.place in ("front", "corner"))
+            return survey_targets(scene, seen.found, openings=self.place in ("front", "corner"))
         return part_targets(scene)
 
     def _next_part(self, step: tuple[int, int]) -> str:

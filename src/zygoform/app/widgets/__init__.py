@@ -11,6 +11,7 @@ scrolled.py    what may be taller than its room
 stick.py       the story stick: the stages in working order
 busy.py        long work: how far it is, and a way to stop it
 head.py        the head strip
+piece_choice.py which piece of a set is on screen
 preview.py     a print before it is printed
 finder.py      one box that finds whatever has a name
 tally.py       the totals and the last edit

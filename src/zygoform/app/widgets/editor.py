@@ -13,7 +13,7 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.changes.registry import KnownChange
 from zygoform.core.edits.planning import set_text, set_value
-from zygoform.core.measure.param import Choice, Param, params
+from zygoform.core.measure.param import Choice, Param, counts, params
 from zygoform.core.outcome.outcome import Note
 from zygoform.core.shop import Shop
 
@@ -92,8 +92,7 @@ class ChangeEditor(QWidget):
             words = show.unit.entered(value) if entry.unit == "length" else f"{value}"
             field.show_value(f"{value:g}°" if entry.unit == "angle" else words)
             if entry.counts_if is not None:
-                name, needed = entry.counts_if
-                field.setVisible(getattr(change, name) == needed)
+                field.setVisible(counts(entry, change))
 
         self._refreshers.append(refresh)
         return field

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
+from zygoform.core.measure.reading import Readings
 
 
 def label(words: str, kind: str = "") -> QLabel:
@@ -17,6 +18,11 @@ def label(words: str, kind: str = "") -> QLabel:
     if kind:
         made.setProperty("kind", kind)
     return made
+
+
+def written(readings: Readings, write: Callable[[float], str]) -> str:
+    """Readings as they are entered: parted by semicolons, a ? behind a guess."""
+    return "; ".join(write(r.value) + ("?" if r.source == "guessed" else "") for r in readings)
 
 
 def empty(layout: QLayout) -> None:

@@ -80,7 +80,7 @@ class HeadStrip(QWidget):
         self.name.setText(session.project.name or "New piece")
         self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
         if plan is not None:
-            sizes = over_all(plan.piece)
+            sizes = over_all(plan.piece(session.shown))
             self.sizes.setText(" × ".join(session.unit.show(size).rstrip('"') for size in sizes) + self._mark())
         else:
             self.sizes.setText("")

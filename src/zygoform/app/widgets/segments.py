@@ -30,6 +30,14 @@ class Segments(QWidget):
     def value(self) -> str:
         return self._value
 
+    def set_options(self, options: list[tuple[str, str]]) -> None:
+        """Other words to choose from."""
+        if options != self._options:
+            self._options = options
+            self.updateGeometry()
+            self._describe()
+            self.update()
+
     def set_value(self, value: str) -> None:
         """Shows a value without telling anyone."""
         if value != self._value:

@@ -11,6 +11,7 @@ from zygoform.app.canvas.stand import Menu, Stand
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.piece_choice import PieceChoice
 from zygoform.app.widgets.readout import Legend, Readout
 from zygoform.app.widgets.segments import Segments
 
@@ -42,6 +43,8 @@ class StandArea(QWidget):
             self.overlay = Segments("overlay", OVERLAYS, self.session.overlay)
             self.overlay.chosen.connect(lambda value: self.session.stand(overlay=value))
             bar.addWidget(self.overlay)
+        self.shown = PieceChoice(self.session)
+        bar.addWidget(self.shown)
         bar.addStretch(1)
         buttons = (
             ("fit", "Whole piece (0)", "fit", self.stand.fit_whole),

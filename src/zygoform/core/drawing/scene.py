@@ -28,8 +28,8 @@ from zygoform.core.geometry.prism import Face, Point3, dot
 from zygoform.core.outcome.outcome import Handle
 
 Overlay = Literal["found", "over", "planned"]
-Case = tuple[Outline, float]
-"""Plan and height of a body: what lies within is shaded as inside."""
+Case = tuple[Outline, float, float]
+"""Plan, underside and upper side of a body: what lies within is shaded as inside."""
 
 HIGH = 0.7
 """Above this share of the drawing's height a change's number stands over it, below at its left."""
@@ -72,7 +72,11 @@ def draw_form(
 
 def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon]:
     """All faces towards the viewer, from back to front."""
-    case = {board.id: (body.plan, body.height) for body in form.bodies for board in body.boards}
+    case = {
+        board.id: (body.plan, body.underside, body.underside + body.height)
+        for body in form.bodies
+        for board in body.boards
+    }
     return [
         polygon
         for board in paint_order(form.boards, view)
@@ -81,12 +85,14 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
 
 
 @lru_cache(maxsize=2048)
-def _faces(board: Board, plan: Outline, height: float, role: PartRole, place: Place) -> tuple[Polygon, ...]:
+def _faces(
+    board: Board, plan: Outline, low: float, high: float, role: PartRole, place: Place
+) -> tuple[Polygon, ...]:
     """The visible faces of one board; smoothly turning ones become one polygon.
 
-    `plan` and `height` are those of its body. A board that stays looks the same after most edits.
+    `plan`, `low` and `high` are those of its body. A board that stays looks the same after most edits.
     """
-    view, case = VIEWS[place], (plan, height)
+    view, case = VIEWS[place], (plan, low, high)
     faces = board.solid.faces
     caps, sides = faces[:2], faces[2:]
     polygons = [_polygon(face.points, face, board, case, role, view) for face in caps if _seen(face, view)]
@@ -141,13 +147,13 @@ def _shade(face: Face, board: Board, case: Case) -> Shade:
     return "top" if nz > max(nx, ny) else "front" if ny >= nx else "side"
 
 
-def _within(face: Face, plan: Outline, height: float) -> bool:
+def _within(face: Face, plan: Outline, low: float, high: float) -> bool:
     """Whether the middle of a face lies inside the body."""
     n = len(face.points)
     x, y, z = (sum(p[k] for p in face.points) / n for k in range(3))
     nx, ny, nz = (face.normal[k] * 2.0 for k in range(3))
     ahead = (x + nx, y + ny)
-    return 0 < z + nz < height and holds(plan, ahead)
+    return low < z + nz < high and holds(plan, ahead)
 
 
 @lru_cache(maxsize=32)
@@ -260,9 +266,11 @@ def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
         if abs(z0 - min(o.rect[1] for o in body.openings)) < 1.0:
             dims.append(Dimension((x0, form.floor), (x1, form.floor), x1 - x0, 2, "below", opening.id))
         dims.append(Dimension((x0 + 12, z0), (x0 + 12, z1), z1 - z0, 3, "right", opening.id))
-    if form.base_height > 0:
+    if body.base_height > 0 and not body.hangs:
         width = max(p[0] for p in body.plan)
-        dims.append(Dimension((width, form.floor), (width, 0.0), form.base_height, 2, "right"))
+        dims.append(
+            Dimension((width, form.floor), (width, form.floor + body.base_height), body.base_height, 2, "right")
+        )
     return dims
 
 

@@ -1,7 +1,9 @@
 """Operations on the document. Each returns the new project and says what it did.
 
 edited.py   what an edit returns; text entered turned into values
-survey.py   the piece, its readings and its front
+pieces.py   which pieces there are: new ones, copies, names
+survey.py   the sizes of a piece
+fronts.py   what its front holds and how it is divided
 planning.py changes and their parameters, remedies
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step

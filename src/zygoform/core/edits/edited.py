@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.measure.reading import Reading
+from zygoform.core.measure.reading import Reading, Readings
 from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.project import Project
@@ -22,16 +22,24 @@ class Edited(Struct, frozen=True):
     touched: frozenset[str] = frozenset()
 
 
-def read_reading(entry: Param, text: str, unit: DisplayUnit) -> Reading | None:
-    """A reading from text; None where the field was emptied and may be. A ? or ~ marks a guess."""
-    plain = text.strip()
-    guessed = plain.startswith("~") or plain.endswith("?")
-    plain = plain.strip("~? ")
-    if not plain and entry.guess is not None:
-        return None
-    value = read_angle(plain) if entry.unit == "corner" else parse_length(plain, unit.system)
-    check_range(entry, value)
-    return Reading(plain, value, "guessed" if guessed else "typed")
+MOST_READINGS = 12
+
+
+def read_readings(entry: Param, text: str, unit: DisplayUnit) -> Readings:
+    """Readings from text, parted by semicolons; none where the field was emptied. A ? or ~ marks a guess."""
+    parts = [part.strip() for part in text.split(";") if part.strip()]
+    if len(parts) > MOST_READINGS:
+        raise BadInputError("out_of_range", f"At most {MOST_READINGS} readings of one size.", entry.name)
+    readings = []
+    for part in parts:
+        guessed = part.startswith("~") or part.endswith("?")
+        plain = part.strip("~? ")
+        value = read_angle(plain) if entry.unit == "corner" else parse_length(plain, unit.system)
+        check_range(entry, value)
+        readings.append(Reading(plain, value, "guessed" if guessed else "typed"))
+    if not readings and entry.guess is None:
+        raise BadInputError("empty", "This size is needed.", entry.name)
+    return tuple(readings)
 
 
 def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:

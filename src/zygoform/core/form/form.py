@@ -15,7 +15,7 @@ from zygoform.core.measure.reading import Sized
 
 Role = Literal[
     "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt",
-    "apron", "leg", "seat", "arm", "lid",
+    "apron", "leg", "seat", "arm", "lid", "panel", "bracket",
 ]  # fmt: skip
 
 
@@ -37,7 +37,7 @@ class FormOpening(Struct, frozen=True):
     id: str
     name: str
     rect: tuple[float, float, float, float]
-    holds: Literal["drawer", "door", "nothing"]
+    holds: Literal["drawer", "door", "panel", "knees", "nothing"]
 
 
 class Misfit(Struct, frozen=True):
@@ -49,7 +49,11 @@ class Misfit(Struct, frozen=True):
 
 
 class Body(Struct, frozen=True):
-    """A case: plan outline (front left, front right, back right, back left), height, boards, openings."""
+    """A case: plan outline (front left, front right, back right, back left), height, boards, openings.
+
+    `base_height` is how far the floor lies below its underside (mm), `hangs` that it hangs on a wall instead,
+    `guesses` the names of the sizes that nobody has measured.
+    """
 
     id: str
     name: str
@@ -64,14 +68,25 @@ class Body(Struct, frozen=True):
     boards: tuple[Board, ...]
     openings: tuple[FormOpening, ...] = ()
     misfits: tuple[Misfit, ...] = ()
+    base_height: float = 0.0
+    underside: float = 0.0
+    hangs: bool = False
+    guesses: frozenset[str] = frozenset()
+
+    @property
+    def piece_id(self) -> str:
+        return piece_of(self.id)
+
+    def called(self, name: str) -> "Body":
+        """The same body, the names of its sizes said to be those of a piece."""
+        own = {n: getattr(self, n).called(name) for n in ("width", "depth", "corner_left", "corner_right")}
+        return structs.replace(self, **own, guesses=frozenset(f"{name}: {guess}" for guess in self.guesses))
 
 
 class Form(Struct, frozen=True, dict=True):
-    """All bodies of a piece or a set, and how far the floor lies below the bodies' underside (mm)."""
+    """All bodies of a piece or a set, each in its own coordinates."""
 
     bodies: tuple[Body, ...]
-    base_height: float
-    guesses: frozenset[str] = frozenset()
 
     @cached_property
     def boards(self) -> tuple[Board, ...]:
@@ -79,8 +94,12 @@ class Form(Struct, frozen=True, dict=True):
 
     @property
     def floor(self) -> float:
-        """Height of the floor in the form's own coordinates."""
-        return -self.base_height
+        """Height of the lowest floor in the bodies' coordinates."""
+        return min((-body.base_height for body in self.bodies), default=0.0)
+
+    @property
+    def guesses(self) -> frozenset[str]:
+        return frozenset(name for body in self.bodies for name in body.guesses)
 
     def body(self, target: str) -> Body | None:
         """The body of that id, or the one that has the board or opening."""
@@ -98,11 +117,16 @@ class Form(Struct, frozen=True, dict=True):
         return low, (max(p[0] for p in highs), max(p[1] for p in highs), max(p[2] for p in highs))
 
 
+def piece_of(part_id: str) -> str:
+    """The piece a found thing belongs to, from p1/opening/o3."""
+    return part_id.split("/", maxsplit=1)[0]
+
+
 def rebuilt(
     form: Form, body: Body, off: frozenset[str], on: tuple[Board, ...], base_height: float | None = None
 ) -> Form:
     """The form with some boards of `body` taken off and others put on."""
     boards = tuple(board for board in body.boards if board.id not in off) + on
-    bodies = tuple(structs.replace(b, boards=boards) if b.id == body.id else b for b in form.bodies)
-    height = form.base_height if base_height is None else base_height
-    return structs.replace(form, bodies=bodies, base_height=height)
+    height = body.base_height if base_height is None else base_height
+    new = structs.replace(body, boards=boards, base_height=height)
+    return Form(tuple(new if b.id == body.id else b for b in form.bodies))

@@ -7,10 +7,11 @@ from msgspec import Meta, Struct, structs
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Misfit
-from zygoform.core.measure.reading import Readings
+from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.tolerance import SAME_MM
 
-Holds = Literal["drawer", "door", "nothing"]
+Holds = Literal["drawer", "door", "panel", "knees", "nothing"]
+"""What closes an opening: `panel` is fixed, `knees` is open to the floor."""
 Rect = tuple[float, float, float, float]
 
 
@@ -77,7 +78,7 @@ def share_out(sizes: tuple[Readings, ...], room: float) -> tuple[tuple[float, ..
     Blank ones share the rest equally. Where everything entered misses the room, the drawing scales it and
     the sum is returned, to be told.
     """
-    known = [readings[-1].value if readings else None for readings in sizes]
+    known = [taken.value if (taken := counting(readings, "smallest")) else None for readings in sizes]
     total = sum(size for size in known if size is not None)
     blanks = known.count(None)
     rest = room - total

@@ -6,14 +6,13 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, lay_out
 from zygoform.core.form.fronts import closed, opening_names
-from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, band, plan_of
+from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RIGHT, band, corner_posts, plan_of
 from zygoform.core.geometry.plane import Outline, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.reading import Sized
 
 RAIL_DEPTH = 60.0
 FAR = 100_000.0
-CORNERS = ("front left", "front right", "back right", "back left")
 
 
 class Frame(Struct, frozen=True):
@@ -52,10 +51,9 @@ class Frame(Struct, frozen=True):
 
     def leg_outlines(self) -> tuple[Outline, ...]:
         """In the order of CORNERS."""
-        pairs = ((FRONT, LEFT), (FRONT, RIGHT), (BACK, RIGHT), (BACK, LEFT))
-        return tuple(intersect(band(self.plan, a, self.leg), band(self.plan, b, self.leg)) for a, b in pairs)
+        return corner_posts(self.plan, self.leg)
 
-    def body(self, name: str, above: tuple[Board, ...]) -> Body:
+    def body(self, name: str, above: tuple[Board, ...], guesses: frozenset[str]) -> Body:
         """Legs, aprons, what closes the front, and what lies above."""
         layout = self._layout()
         names = opening_names(layout, "Apron")
@@ -78,6 +76,8 @@ class Frame(Struct, frozen=True):
             (*above, *self._legs(), *self._aprons(layout), *self._dividers(layout), *fronts),
             openings,
             layout.misfits,
+            self.legs,
+            guesses=guesses,
         )
 
     def _layout(self) -> FrontLayout:

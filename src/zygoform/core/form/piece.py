@@ -2,16 +2,16 @@
 
 import math
 from abc import abstractmethod
-from collections.abc import Callable
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.form.form import Form
-from zygoform.core.geometry.plane import Outline, clip
-from zygoform.core.measure.param import Param, param, params
-from zygoform.core.measure.reading import Sized, settle
+from zygoform.core.geometry.plane import Outline, clip, intersect
+from zygoform.core.measure.param import Param, counts, param, params
+from zygoform.core.measure.reading import Sized, counting, settle
 
 FRONT, RIGHT, BACK, LEFT = range(4)
+CORNERS = ("front left", "front right", "back right", "back left")
 OVER_ALL = ("width", "height", "depth")
 
 
@@ -30,14 +30,39 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
         self.build()
 
 
-def settled(piece: PieceBase, seen_on: Callable[[Param], str]) -> dict[str, Sized]:
-    """Every declared size of a piece by its name; `seen_on` says on which part it is seen best, after the id."""
-    sizes = {}
+def proportioned(piece: PieceBase) -> dict[str, float]:
+    """What each size is taken to be until it is measured: a usual size, grown with what was measured.
+
+    An entry grows as the first measured one of those it follows, and where none was, as the piece does. Width,
+    height and depth follow each other; the thickness of boards follows nothing.
+    """
+    table = {entry.name: entry for entry in params(type(piece)) if entry.guess is not None}
+
+    def grown(entry: Param) -> float:
+        for name in entry.follows:
+            taken, usual = counting(getattr(piece, name), table[name].takes), table[name].guess
+            if taken is not None and taken.value and usual:
+                return taken.value / usual
+        whole = [name for name in entry.follows if name in OVER_ALL and entry.name not in OVER_ALL]
+        return grown(table[whole[-1]]) if whole else 1.0
+
+    return {
+        name: min(max((entry.guess or 0.0) * grown(entry), entry.low), entry.high) for name, entry in table.items()
+    }
+
+
+def settled(piece: PieceBase) -> dict[str, Sized]:
+    """Every declared size of a piece by its name."""
+    sizes, guess = {}, proportioned(piece)
     for entry in params(type(piece)):
+        if entry.unit not in ("readings", "corner"):
+            continue
         own_name = entry.group in ("Over all", "Corners")
         name = entry.label.lower() if own_name else f"{entry.group} {entry.label}".lower()
-        readings = getattr(piece, entry.name)
-        sizes[entry.name] = settle(readings, entry.guess or 0.0, name, f"{piece.id}/{seen_on(entry)}")
+        seen_on = (entry.span.board if entry.span else "").split("|", maxsplit=1)[0]
+        where = f"{piece.id}/{seen_on}" if seen_on else ""
+        size = settle(getattr(piece, entry.name), guess[entry.name], name, where, entry.takes)
+        sizes[entry.name] = size if counts(entry, piece) else structs.replace(size, guesses=frozenset())
     return sizes
 
 
@@ -48,8 +73,9 @@ def guessed(sizes: dict[str, Sized]) -> frozenset[str]:
 
 def over_all(piece: PieceBase) -> tuple[float, float, float]:
     """Width, height and depth over all, guessed ones included (mm)."""
+    guess = proportioned(piece)
     width, height, depth = (
-        settle(getattr(piece, name), param(type(piece), name).guess or 0.0, name).value for name in OVER_ALL
+        settle(getattr(piece, n), guess[n], n, takes=param(type(piece), n).takes).value for n in OVER_ALL
     )
     return width, height, depth
 
@@ -71,3 +97,9 @@ def band(outline: Outline, side: int, depth: float) -> Outline:
     length = math.hypot(bx - ax, by - ay)
     outward = ((by - ay) / length, (ax - bx) / length)
     return clip(outline, (ax - outward[0] * depth, ay - outward[1] * depth), outward)
+
+
+def corner_posts(outline: Outline, thick: float) -> tuple[Outline, ...]:
+    """A post `thick` both ways within each corner, in the order of CORNERS."""
+    pairs = ((FRONT, LEFT), (FRONT, RIGHT), (BACK, RIGHT), (BACK, LEFT))
+    return tuple(intersect(band(outline, a, thick), band(outline, b, thick)) for a, b in pairs)

@@ -10,6 +10,8 @@ from typing import Any, Literal, get_args, get_type_hints
 from msgspec import NODEFAULT, Meta, Struct
 from msgspec.structs import fields
 
+from zygoform.core.measure.reading import Takes
+
 Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "text", "readings", "corner"]
 
 
@@ -21,10 +23,24 @@ class Choice(Struct, frozen=True):
     when: str = ""
 
 
+class Span(Struct, frozen=True):
+    """From where to where a size is taken: a board's own extent along x, y or z, or between two boards.
+
+    Boards are named `role/own-id`; of several with a bar between them the first that is there counts. No board
+    is the whole piece. With `to`, the distance between the two boards' faces on the side `along` says: -x is the
+    left, +y the back.
+    """
+
+    along: Literal["x", "y", "z", "-x", "+x", "-y", "+y", "-z", "+z"]
+    board: str = ""
+    to: str = ""
+
+
 class Param(Struct, frozen=True):
     """An entry as declared. `guess` stands in where nothing was measured; `main` ones are open at once.
 
-    `counts_if` names another entry and the value of it without which this one changes nothing.
+    `counts_if` names another entry and the values of it without which this one changes nothing. A guess grows
+    with the first measured one of the entries it `follows`. Of several readings the one it `takes` counts.
     """
 
     name: str
@@ -39,6 +55,18 @@ class Param(Struct, frozen=True):
     guess: float | None = None
     choices: tuple[Choice, ...] = ()
     counts_if: tuple[str, object] | None = None
+    span: Span | None = None
+    follows: tuple[str, ...] = ()
+    takes: Takes = "largest"
+
+
+def counts(entry: Param, owner: Struct) -> bool:
+    """Whether an entry changes anything, as its owner is."""
+    if entry.counts_if is None:
+        return True
+    name, needed = entry.counts_if
+    value = getattr(owner, name)
+    return value in needed if isinstance(needed, tuple) else bool(value == needed)
 
 
 def _meta(label: str, low: float | None, high: float | None, **extra: Any) -> Meta:
@@ -92,17 +120,27 @@ def switch(label: str, *, group: str = "", main: bool = True, hint: str = "") ->
 
 
 def measured(
-    label: str, low: float, high: float, *, guess: float | None = None, group: str = "", hint: str = ""
+    label: str,
+    low: float,
+    high: float,
+    *,
+    guess: float | None = None,
+    group: str = "",
+    hint: str = "",
+    span: Span | None = None,
+    follows: tuple[str, ...] = (),
+    takes: Takes = "largest",
+    counts_if: tuple[str, object] | None = None,
 ) -> Meta:
     """A found size: readings in mm, with the size assumed until one is taken."""
     extra: dict[str, Any] = dict(unit="readings", group=group, low=low, high=high, guess=guess, hint=hint)
-    return Meta(title=label, extra=extra)
+    return Meta(title=label, extra=extra | dict(span=span, follows=follows, takes=takes, counts_if=counts_if))
 
 
-def corner(label: str, *, group: str = "", hint: str = "") -> Meta:
+def corner(label: str, *, group: str = "", hint: str = "", span: Span | None = None) -> Meta:
     """A found corner: readings in degrees, square until measured."""
     extra: dict[str, Any] = dict(unit="corner", group=group, low=60.0, high=120.0, guess=90.0, hint=hint)
-    return Meta(title=label, extra=extra)
+    return Meta(title=label, extra=extra | dict(span=span, takes="mean"))
 
 
 @cache

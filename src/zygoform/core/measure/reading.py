@@ -19,6 +19,9 @@ class Reading(Struct, frozen=True):
 Readings = tuple[Reading, ...]
 
 
+Takes = Literal["largest", "smallest", "mean"]
+"""Which of several readings counts: what goes over must take the largest, what goes in the smallest."""
+
 Origin = Literal["measured", "guessed", "chosen", "on sale", "worked out"]
 
 
@@ -55,6 +58,11 @@ class Sized(Struct, frozen=True):
         terms = tuple(structs.replace(term, factor=term.factor * factor) for term in self.terms)
         return Sized(self.value * factor, self.guesses, terms)
 
+    def called(self, name: str) -> "Sized":
+        """The same size, said to be that of something by `name`."""
+        terms = tuple(structs.replace(term, name=f"{name}: {term.name}") for term in self.terms)
+        return Sized(self.value, frozenset(f"{name}: {guess}" for guess in self.guesses), terms)
+
 
 def _summed(terms: tuple[Term, ...]) -> tuple[Term, ...]:
     """The same size named twice becomes one term; what cancels out goes."""
@@ -70,9 +78,19 @@ def sized(name: str, value: float, origin: Origin = "chosen", where: str = "") -
     return Sized(value, terms=(Term(name, value, origin, where=where),))
 
 
-def settle(readings: Readings, guess: float, name: str, where: str = "") -> Sized:
-    """The size that counts: the newest reading, or `guess` where none was taken, known by `name`."""
-    newest = readings[-1] if readings else Reading("", guess, "guessed")
-    if newest.source == "guessed":
-        return Sized(newest.value, frozenset({name}), (Term(name, newest.value, "guessed", where=where),))
-    return Sized(newest.value, terms=(Term(name, newest.value, "measured", where=where),))
+def counting(readings: Readings, takes: Takes = "largest") -> Reading | None:
+    """The reading that counts: of the real ones the largest, the smallest or their mean; else the last guess."""
+    real = [reading for reading in readings if reading.source != "guessed"]
+    if len(real) < 2:
+        return real[0] if real else readings[-1] if readings else None
+    if takes == "mean":
+        return structs.replace(real[-1], value=sum(reading.value for reading in real) / len(real))
+    return (max if takes == "largest" else min)(real, key=lambda reading: reading.value)
+
+
+def settle(readings: Readings, guess: float, name: str, where: str = "", takes: Takes = "largest") -> Sized:
+    """The size that counts, or `guess` where no reading was taken, known by `name`."""
+    counts = counting(readings, takes) or Reading("", guess, "guessed")
+    if counts.source == "guessed":
+        return Sized(counts.value, frozenset({name}), (Term(name, counts.value, "guessed", where=where),))
+    return Sized(counts.value, terms=(Term(name, counts.value, "measured", where=where),))

@@ -86,8 +86,8 @@ class RedesignStage(QWidget):
         return self._fitting(part_id)
 
     def _fitting(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
-        plan = self.session.plan
-        boards = (*plan.found.boards, *plan.planned.boards) if plan is not None else ()
+        seen = self.session.seen()
+        boards = (*seen.found.boards, *seen.planned.boards) if seen is not None else ()
         role = next((board.role for board in boards if board.id == part_id), None)
         return [
             (kind.title, partial(self.plan_change, kind.kind, part_id))
@@ -104,14 +104,14 @@ class RedesignStage(QWidget):
 
     def _body_of(self, part_id: str) -> str:
         """Changes hold on to the body, which no other change takes off."""
-        plan = self.session.plan
-        bodies = (plan.planned.body(part_id) or plan.found.body(part_id), *plan.found.bodies) if plan else ()
+        seen = self.session.seen()
+        bodies = (seen.planned.body(part_id) or seen.found.body(part_id), *seen.found.bodies) if seen else ()
         return next((body.id for body in bodies if body is not None), part_id)
 
     def open_add(self) -> None:
         """The kinds of change that fit some part of the piece."""
-        plan = self.session.plan
-        boards = (*plan.found.boards, *plan.planned.boards) if plan is not None else ()
+        seen = self.session.seen()
+        boards = (*seen.found.boards, *seen.planned.boards) if seen is not None else ()
         roles = {board.role for board in boards}
         menu = QMenu(self)
         menu.setObjectName("add_menu")

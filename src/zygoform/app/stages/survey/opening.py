@@ -8,16 +8,23 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.fields import Field, label, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.survey import divide, hold, join, set_cell_size
-from zygoform.core.form.form import FormOpening
+from zygoform.core.edits.fronts import HELD, divide, hold, join, set_cell_size
+from zygoform.core.form.form import FormOpening, piece_of
 from zygoform.core.form.front import Division, Holds, find_opening, parent
+from zygoform.core.form.registry import Fronted
 
-_HOLDS: tuple[Holds, ...] = ("drawer", "door", "nothing")
+_HOLDS: tuple[Holds, ...] = ("drawer", "door", "panel", "knees", "nothing")
 _DIRECTIONS: tuple[Literal["columns", "rows"], ...] = ("columns", "rows")
-HOLDS = [("drawer", "Drawer"), ("door", "Door"), ("nothing", "Nothing")]
+HOLDS: list[tuple[Holds, str]] = [
+    ("drawer", "Drawer"),
+    ("door", "Door"),
+    ("panel", "Panel"),
+    ("knees", "Knees"),
+    ("nothing", "Nothing"),
+]
 
 
 def opening_of(session: Session, part_id: str) -> FormOpening | None:
@@ -27,18 +34,23 @@ def opening_of(session: Session, part_id: str) -> FormOpening | None:
     return next((o for o in openings if o.id == part_id), None)
 
 
+def holdable(session: Session, part_id: str) -> tuple[Holds, ...]:
+    """What an opening of this kind of piece can hold."""
+    piece = session.project.known(piece_of(part_id))
+    return piece.HOLDS if isinstance(piece, Fronted) else ()
+
+
 def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[], object]]]:
     """What can be said of an opening, for the right click and Enter."""
     opening = opening_of(session, part_id)
-    front = session.project.front
+    front = session.project.front(part_id)
     if opening is None or front is None:
         return []
 
-    words = {"drawer": "A drawer in it", "door": "A door on it", "nothing": "Nothing in it"}
     entries: list[tuple[str, Callable[[], object]]] = [
-        (words[holds], partial(session.try_do, partial(hold, opening_id=part_id, holds=holds)))
+        (HELD[holds], partial(session.try_do, partial(hold, opening_id=part_id, holds=holds)))
         for holds in _HOLDS
-        if holds != opening.holds
+        if holds != opening.holds and holds in holdable(session, part_id)
     ]
     entries += [
         (
@@ -74,7 +86,7 @@ class OpeningPanel(QWidget):
         inner = QVBoxLayout(self._body)
         inner.setContentsMargins(0, 0, 0, 0)
         inner.setSpacing(8)
-        self.holds = Segments("opening_holds", HOLDS)
+        self.holds = Segments("opening_holds", [(value, words) for value, words in HOLDS])
         self.holds.chosen.connect(lambda value: session.try_do(lambda p: hold(p, self._id, value)))
         inner.addWidget(self.holds)
         sizes = QHBoxLayout()
@@ -115,13 +127,15 @@ class OpeningPanel(QWidget):
             self.session,
             f"opening_{'width' if direction == 'columns' else 'height'}",
             title,
-            lambda text: self.session.do(lambda p: set_cell_size(p, self._cell(direction), text)),
+            lambda text: self.session.do(
+                lambda p: set_cell_size(p, f"{self._id.rsplit('/', 1)[0]}/{self._cell(direction)}", text)
+            ),
             steps=True,
         )
 
     def _cell(self, direction: str) -> str:
         """The cell whose size is meant: the opening, or the division it stands in."""
-        front, cell_id = self.session.project.front, self._id.rsplit("/", 1)[-1]
+        front, cell_id = self.session.project.front(self._id), self._id.rsplit("/", 1)[-1]
         while front is not None:
             division = parent(front, cell_id)
             if division is None or division.direction == direction:
@@ -132,7 +146,7 @@ class OpeningPanel(QWidget):
     def refresh(self) -> None:
         """Shows the opening that is kept."""
         opening = opening_of(self.session, self.session.kept) or opening_of(self.session, self._id)
-        front = self.session.project.front
+        front = self.session.project.front(opening.id if opening else self.session.shown)
         self.setVisible(front is not None)
         self._idle.setVisible(opening is None)
         self._body.setVisible(opening is not None)
@@ -141,6 +155,8 @@ class OpeningPanel(QWidget):
             self._id = ""
             return
         self._id = opening.id
+        allowed = holdable(self.session, opening.id)
+        self.holds.set_options([(value, words) for value, words in HOLDS if value in allowed])
         self.holds.set_value(opening.holds)
         x0, z0, x1, z1 = opening.rect
         own = opening.id.rsplit("/", 1)[-1]
@@ -148,9 +164,10 @@ class OpeningPanel(QWidget):
             cell = self._cell(direction)
             division = parent(front, cell) if cell else None
             taken = _readings(division, cell)
-            text = self.session.unit.entered(taken[-1].value) if taken else ""
-            guess = bool(taken) and taken[-1].source == "guessed"
-            field.show_value(text + ("?" if guess else ""), guess=guess, hint=f"{self.session.unit.show(size)}")
+            guess = bool(taken) and all(reading.source == "guessed" for reading in taken)
+            field.show_value(
+                written(taken, self.session.unit.entered), guess=guess, hint=self.session.unit.show(size)
+            )
             field.setEnabled(division is not None)
         self.join.setEnabled(parent(front, own) is not None and find_opening(front, own) is not None)
 

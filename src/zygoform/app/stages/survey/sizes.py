@@ -1,14 +1,18 @@
 """Every size of the piece, with what is assumed until it is measured."""
 
 from collections.abc import Callable
+from functools import partial
 
-from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QComboBox, QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, empty, label
-from zygoform.core.edits.survey import rename, set_reading
+from zygoform.app.widgets.fields import Field, empty, label, written
+from zygoform.core.edits.pieces import rename
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.form.piece import proportioned
 from zygoform.core.form.registry import KnownPiece
-from zygoform.core.measure.param import Param, params
+from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.measure.reading import Readings
 
 COLUMNS = 3
@@ -21,13 +25,15 @@ class SizesPanel(QWidget):
         super().__init__()
         self.session = session
         self._kind: type[KnownPiece] | None = None
+        self._guesses: dict[str, float] = {}
+        self._conditional: list[tuple[Param, QWidget]] = []
         self._refreshers: list[Callable[[KnownPiece], None]] = []
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
 
     def _build(self, kind: type[KnownPiece]) -> None:
         """The fields of one kind of piece, in place of those of another."""
-        self._kind, self._refreshers = kind, []
+        self._kind, self._refreshers, self._conditional = kind, [], []
         empty(self._column)
         fields = QWidget()
         self._column.addWidget(fields)
@@ -35,7 +41,9 @@ class SizesPanel(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
         session = self.session
-        name = Field(session, "piece_name", "Name", lambda text: session.do(lambda p: rename(p, text)))
+        name = Field(
+            session, "piece_name", "Name", lambda text: session.do(lambda p: rename(p, text, on=self._on()))
+        )
         self._refreshers.append(lambda piece: name.show_value(piece.name))
         column.addWidget(name)
         groups: dict[str, list[Param]] = {}
@@ -49,13 +57,42 @@ class SizesPanel(QWidget):
             grid.setVerticalSpacing(6)
             across = 2 if len(entries) in (1, 2, 4) else COLUMNS
             for i, entry in enumerate(entries):
-                field = self._field(entry)
-                # Three abreast a length in mm has just room.
-                field.line.setProperty("tight", across == COLUMNS)
+                field = self._choice(entry) if entry.unit == "choice" else self._field(entry)
+                if isinstance(field, Field):
+                    # Three abreast a length in mm has just room.
+                    field.line.setProperty("tight", across == COLUMNS)
+                if entry.counts_if is not None:
+                    self._conditional.append((entry, field))
                 grid.addWidget(field, i // across, i % across)
             for k in range(across):
                 grid.setColumnStretch(k, 1)
             column.addLayout(grid)
+
+    def _on(self) -> str:
+        piece = self.session.piece
+        return piece.id if piece is not None else ""
+
+    def _choice(self, entry: Param) -> QWidget:
+        """A choice of the piece itself."""
+        cell = QWidget()
+        column = QVBoxLayout(cell)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(3)
+        box = QComboBox()
+        box.setObjectName(f"survey_{entry.name}")
+        box.setAccessibleName(f"{entry.group}: {entry.label}")
+        for choice in entry.choices:
+            box.addItem(choice.label, choice.value)
+            box.setItemData(box.count() - 1, choice.when, Qt.ItemDataRole.ToolTipRole)
+        box.activated.connect(
+            lambda _row: self.session.try_do(lambda p: set_reading(p, entry.name, box.currentData(), on=self._on()))
+        )
+        title = label(entry.label, "second")
+        title.setBuddy(box)
+        column.addWidget(title)
+        column.addWidget(box)
+        self._refreshers.append(lambda piece: box.setCurrentIndex(box.findData(getattr(piece, entry.name))))
+        return cell
 
     def _field(self, entry: Param) -> Field:
         session = self.session
@@ -64,36 +101,40 @@ class SizesPanel(QWidget):
             session,
             f"survey_{entry.name}",
             short,
-            lambda text: session.do(lambda project: set_reading(project, entry.name, text)),
+            lambda text: session.do(lambda project: set_reading(project, entry.name, text, on=self._on())),
             steps=entry.unit == "readings",
         )
         field.line.setAccessibleName(f"{entry.group}: {entry.label}")
         field.line.setToolTip(entry.hint or entry.label)
 
         def refresh(piece: KnownPiece) -> None:
+            if entry.guess is None:
+                field.show_value(f"{getattr(piece, entry.name)}")
+                return
             readings: Readings = getattr(piece, entry.name)
             if not readings:
-                field.show_value("", hint=f"{self._guess(entry)}?")
+                field.show_value("", hint=f"{self._guess(entry, self._guesses[entry.name])}?")
                 field.line.setAccessibleDescription("not measured, a guess")
                 return
-            guessed = readings[-1].source == "guessed"
-            text = self._write(entry, readings[-1].value) + ("?" if guessed else "")
-            field.show_value(text, guess=guessed)
+            guessed = all(reading.source == "guessed" for reading in readings)
+            field.show_value(written(readings, partial(self._write, entry)), guess=guessed)
 
         self._refreshers.append(refresh)
         return field
 
-    def _guess(self, entry: Param) -> str:
-        value = entry.guess or 0.0
+    def _guess(self, entry: Param, value: float) -> str:
         return f"{value:g}°" if entry.unit == "corner" else self.session.unit.show(value)
 
     def _write(self, entry: Param, value: float) -> str:
         return f"{value:g}°" if entry.unit == "corner" else self.session.unit.entered(value)
 
     def refresh(self) -> None:
-        piece = self.session.project.piece
+        piece = self.session.piece
         if piece is not None:
             if type(piece) is not self._kind:
                 self._build(type(piece))
+            self._guesses = proportioned(piece)
+            for entry, widget in self._conditional:
+                widget.setVisible(counts(entry, piece))
             for refresher in self._refreshers:
                 refresher(piece)

@@ -1,9 +1,10 @@
 """The survey: the piece as found on the left, its sizes on the right."""
 
 from collections.abc import Callable
+from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -15,6 +16,8 @@ from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.stand_area import StandArea
+from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.pieces import copy_piece, remove_piece
 
 IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
@@ -25,11 +28,13 @@ class SurveyStage(QWidget):
     def __init__(self, session: Session, recent: tuple[str, ...] = ()) -> None:
         super().__init__()
         self.session = session
+        self._adding, self._count = False, 0
         self.pages = QStackedWidget()
         whole = QHBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         whole.addWidget(self.pages)
         self.start = StartBox(session, recent)
+        self.start.back.connect(self._back)
         empty = QWidget()
         middle = QVBoxLayout(empty)
         middle.addWidget(self.start, 0, Qt.AlignmentFlag.AlignCenter)
@@ -55,6 +60,12 @@ class SurveyStage(QWidget):
         head.addWidget(label("Survey", "title"))
         head.addWidget(label("a ? behind a size marks a guess", "second"))
         head.addStretch(1)
+        self.pieces = QToolButton()
+        self.pieces.setObjectName("pieces_menu")
+        self.pieces.setText("Pieces")
+        self.pieces.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+        self.pieces.setMenu(self._pieces_menu())
+        head.addWidget(self.pieces)
         column.addLayout(head)
         inner = QWidget()
         self._list = QVBoxLayout(inner)
@@ -70,14 +81,53 @@ class SurveyStage(QWidget):
         column.addWidget(scrolled(inner), 1)
         return side
 
+    def _pieces_menu(self) -> QMenu:
+        """What can be done with whole pieces."""
+        menu = QMenu(self)
+        menu.setObjectName("pieces")
+        session = self.session
+
+        def on_piece(edit: Callable[..., Edited], **how: bool) -> None:
+            if session.piece is not None:
+                session.try_do(partial(edit, piece_id=session.piece.id, **how))
+
+        for name, title, do in (
+            ("piece_add", "Another piece…", self.add_piece),
+            ("piece_copy", "One more like this", partial(on_piece, copy_piece)),
+            ("piece_mirror", "One more, mirrored", partial(on_piece, copy_piece, mirrored=True)),
+            ("piece_copy_all", "One more, with what is planned", partial(on_piece, copy_piece, with_changes=True)),
+            ("piece_remove", "Take this piece out", partial(on_piece, remove_piece)),
+        ):
+            action = menu.addAction(title)
+            action.setObjectName(name)
+            action.triggered.connect(lambda _checked=False, do=do: do())
+        menu.aboutToShow.connect(lambda: menu.actions()[-1].setEnabled(len(session.project.pieces) > 1))
+        return menu
+
+    def add_piece(self) -> None:
+        """The start box again, for a further piece."""
+        self._adding = True
+        self.start.clear()
+        self.refresh()
+        self.start.lines["width"].setFocus()
+
+    def _back(self) -> None:
+        self._adding = False
+        self.refresh()
+        self.begin()
+
     def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
         return opening_menu(self.session, part_id)
 
     def refresh(self) -> None:
         """Shows what the document says."""
-        drawn_now = self.session.plan is not None and self.pages.currentIndex() == 0 and self.isVisible()
-        self.pages.setCurrentIndex(0 if self.session.plan is None else 1)
-        if self.session.plan is None:
+        count = len(self.session.project.pieces)
+        self._adding = self._adding and count == self._count
+        self._count = count
+        starting = self.session.plan is None or self._adding
+        drawn_now = not starting and self.pages.currentIndex() == 0 and self.isVisible()
+        self.pages.setCurrentIndex(0 if starting else 1)
+        if self.session.plan is None or self._adding:
             self.start.refresh()
             return
         if drawn_now:
@@ -91,7 +141,7 @@ class SurveyStage(QWidget):
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
-        if self.session.plan is None:
+        if self.session.plan is None or self._adding:
             self.start.lines["width"].setFocus()
         else:
             self.area.stand.setFocus()

@@ -6,16 +6,16 @@ from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QPaintEvent
-from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Line, label, restyle
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.edits.survey import new_piece
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.piece import OVER_ALL
+from zygoform.core.form.piece import OVER_ALL, PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import param
 from zygoform.files.project_json import SUFFIX
@@ -29,6 +29,7 @@ class StartBox(QFrame):
     taken_up = Signal(object)
     put_away = Signal(object)
     demo = Signal()
+    back = Signal()
 
     def __init__(self, session: Session, recent: tuple[str, ...]) -> None:
         super().__init__()
@@ -76,11 +77,26 @@ class StartBox(QFrame):
         button.setProperty("kind", "strong")
         button.clicked.connect(self._draw)
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
-        self._others(column)
+        self._ways = QWidget()
+        ways = QVBoxLayout(self._ways)
+        ways.setContentsMargins(0, 0, 0, 0)
+        ways.setSpacing(10)
+        self._others(ways)
+        column.addWidget(self._ways)
+        self._return = self._way(column, "Back to the pieces there are", "start_back", self.back.emit)
         self.refresh()
+
+    def clear(self) -> None:
+        """Ready for a further piece."""
+        for name, line in self.lines.items():
+            line.clear()
+            self._show_fault(name, "")
 
     def refresh(self) -> None:
         """What is measured of this kind of piece, and what it starts with."""
+        further = bool(self.session.project.pieces)
+        self._ways.setVisible(not further)
+        self._return.setVisible(further)
         kind = PIECE_KINDS[self.kind.currentData()]
         for name, line in self.lines.items():
             entry = param(kind.type, name)
@@ -100,12 +116,13 @@ class StartBox(QFrame):
             )
         self._way(column, "the demo, an old counter", "start_demo", self.demo.emit)
 
-    def _way(self, column: QVBoxLayout, words: str, name: str, do: Callable[[], object]) -> None:
+    def _way(self, column: QVBoxLayout, words: str, name: str, do: Callable[[], object]) -> QPushButton:
         button = QPushButton(words)
         button.setObjectName(name)
         button.setProperty("kind", "link")
         button.clicked.connect(lambda _checked=False: do())
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
+        return button
 
     def _left_behind(self, copy: Copy) -> QFrame:
         box = QFrame()
@@ -141,11 +158,19 @@ class StartBox(QFrame):
             line.setAccessibleDescription("")
         kind = PIECE_KINDS[self.kind.currentData()]
         try:
-            self.session.do(lambda project: new_piece(project, project.name or kind.title, sizes, kind.kind))
+            self.session.do(lambda project: new_piece(project, self._name(kind.title), sizes, kind.kind))
         except BadInputError as refused:
             name = refused.parameter if refused.parameter in self.lines else "width"
             self._show_fault(name, self.session.fault(refused))
             self.lines[name].setFocus()
+
+    def _name(self, title: str) -> str:
+        """The first piece is called as the project is; further ones by their kind, numbered."""
+        project = self.session.project
+        if not project.pieces:
+            return project.name or title
+        taken = {piece.name for piece in project.pieces if isinstance(piece, PieceBase)}
+        return next(name for k in range(1, 100) if (name := title if k == 1 else f"{title} {k}") not in taken)
 
     def _show_fault(self, name: str, words: str) -> None:
         self.faults[name].setText(words)

@@ -87,7 +87,7 @@ class _Skirt:
         self.out = {"out": self.t, "flush": 0.0, "in": -change.setback}[change.fit]
         self.count = 4 if change.sides == "four" else 3
         self._check_room()
-        self.floor = form.floor if change.fit == "out" else -change.height
+        self.floor = -self.body.base_height if change.fit == "out" else -change.height
         back = self.out if self.count == 4 else 0.0
         self.outer = offset_sides(body.plan, (self.out, self.out, back, self.out))
         inner_back = -self.t if self.count == 4 else 0.0
@@ -301,7 +301,7 @@ class _Skirt:
     def _findings(self) -> tuple[Finding, ...]:
         if self.change.fit != "out":
             return ()
-        base, height = self.form.base_height, self.change.height
+        base, height = self.body.base_height, self.change.height
         hold = min(LEAST_HOLD, 0.75 * self.body.bottom_rail)
         ids = tuple(f"{self.change.id}/board/{NAMES[side]}" for side in self.pieces)
         if height < base + hold - SAME_MM:

@@ -7,32 +7,100 @@ from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, guessed, plan_of, settled
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import X, Y, upright
-from zygoform.core.measure.param import Param, corner, measured
+from zygoform.core.measure.param import Span, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
 class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
     """Readings of a box. Front and back run through, the sides stand between them; the lid lies on all four."""
 
-    width: Annotated[Readings, measured("Width over all", 80, 3000, guess=914.4, group="Over all")] = ()
-    height: Annotated[Readings, measured("Height over all", 60, 1500, guess=482.6, group="Over all")] = ()
-    depth: Annotated[Readings, measured("Depth over all", 60, 1500, guess=406.4, group="Over all")] = ()
-    lid_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=19.05, group="Lid")] = ()
-    overhang_sides: Annotated[Readings, measured("Over the sides", 0, 300, guess=12.7, group="Lid")] = ()
-    overhang_front: Annotated[Readings, measured("Over the front", 0, 300, guess=12.7, group="Lid")] = ()
-    overhang_back: Annotated[Readings, measured("Over the back", 0, 300, guess=0.0, group="Lid")] = ()
-    side_thickness: Annotated[Readings, measured("Walls", 3, 100, guess=19.05, group="Body")] = ()
-    bottom_thickness: Annotated[Readings, measured("Bottom", 2, 100, guess=12.7, group="Body")] = ()
+    width: Annotated[
+        Readings,
+        measured(
+            "Width over all",
+            80,
+            3000,
+            guess=914.4,
+            group="Over all",
+            span=Span("x", "lid/main"),
+            follows=("height", "depth"),
+        ),
+    ] = ()
+    height: Annotated[
+        Readings,
+        measured(
+            "Height over all", 60, 1500, guess=482.6, group="Over all", span=Span("z"), follows=("width", "depth")
+        ),
+    ] = ()
+    depth: Annotated[
+        Readings,
+        measured(
+            "Depth over all",
+            60,
+            1500,
+            guess=406.4,
+            group="Over all",
+            span=Span("y", "lid/main"),
+            follows=("width", "height"),
+        ),
+    ] = ()
+    lid_thickness: Annotated[
+        Readings, measured("Thickness", 3, 200, guess=19.05, group="Lid", span=Span("z", "lid/main"))
+    ] = ()
+    overhang_sides: Annotated[
+        Readings,
+        measured(
+            "Over the sides",
+            0,
+            300,
+            guess=12.7,
+            group="Lid",
+            span=Span("-x", "lid/main", "side/left"),
+            follows=("overhang_front", "width"),
+        ),
+    ] = ()
+    overhang_front: Annotated[
+        Readings,
+        measured(
+            "Over the front",
+            0,
+            300,
+            guess=12.7,
+            group="Lid",
+            span=Span("-y", "lid/main", "side/front"),
+            follows=("overhang_sides", "depth"),
+        ),
+    ] = ()
+    overhang_back: Annotated[
+        Readings,
+        measured("Over the back", 0, 300, guess=0.0, group="Lid", span=Span("+y", "side/back", "lid/main")),
+    ] = ()
+    side_thickness: Annotated[
+        Readings, measured("Walls", 3, 100, guess=19.05, group="Body", span=Span("y", "side/front"))
+    ] = ()
+    bottom_thickness: Annotated[
+        Readings, measured("Bottom", 2, 100, guess=12.7, group="Body", span=Span("z", "bottom/main"))
+    ] = ()
     bottom_height: Annotated[
         Readings,
-        measured("Under bottom", 0, 500, guess=12.7, group="Body", hint="how high its underside lies"),
+        measured(
+            "Under bottom",
+            0,
+            500,
+            guess=12.7,
+            group="Body",
+            hint="how high its underside lies",
+            span=Span("-z", "side/front", "bottom/main"),
+        ),
     ] = ()
-    corner_left: Annotated[Readings, corner("Front left corner", group="Corners")] = ()
-    corner_right: Annotated[Readings, corner("Front right corner", group="Corners")] = ()
+    corner_left: Annotated[Readings, corner("Front left corner", group="Corners", span=Span("z", "side/left"))] = ()
+    corner_right: Annotated[
+        Readings, corner("Front right corner", group="Corners", span=Span("z", "side/right"))
+    ] = ()
 
     def build(self) -> Form:
         """The box as geometry. Raises BadInputError `impossible` where the sizes leave no room inside."""
-        size = settled(self, _seen_on)
+        size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
         wall = mm["side_thickness"]
         width = size["width"] - size["overhang_sides"] * 2
@@ -59,13 +127,17 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
         )
         corners = (size["corner_left"], size["corner_right"])
         rail = mm["bottom_thickness"]
-        body = Body(f"{self.id}/body/main", self.name, plan, height, width, depth, *corners, wall, rail, boards)
-        return Form((body,), 0.0, guessed(size))
-
-
-def _seen_on(entry: Param) -> str:
-    if entry.group == "Corners":
-        return "side/right" if entry.name == "corner_right" else "side/left"
-    if entry.group == "Body":
-        return "bottom/main" if entry.name.startswith("bottom") else "side/front"
-    return "lid/main"
+        body = Body(
+            f"{self.id}/body/main",
+            self.name,
+            plan,
+            height,
+            width,
+            depth,
+            *corners,
+            wall,
+            rail,
+            boards,
+            guesses=guessed(size),
+        )
+        return Form((body,))

@@ -5,11 +5,11 @@ from typing import Annotated
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Opening
-from zygoform.core.form.legged import CORNERS, Frame
-from zygoform.core.form.piece import BACK, PieceBase, band, guessed, settled
+from zygoform.core.form.legged import Frame
+from zygoform.core.form.piece import BACK, CORNERS, PieceBase, band, guessed, settled
 from zygoform.core.geometry.plane import Outline, extent, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
-from zygoform.core.measure.param import Param, corner, measured
+from zygoform.core.measure.param import Span, corner, measured
 from zygoform.core.measure.reading import Readings
 
 RAIL = 70.0
@@ -19,27 +19,102 @@ RAIL = 70.0
 class Seat(PieceBase, frozen=True, tag="seat"):
     """Readings of a seat. Height is the seat's; back and arms are measured up from it, 0 where there is none."""
 
-    width: Annotated[Readings, measured("Width over all", 150, 4000, guess=1117.6, group="Over all")] = ()
-    height: Annotated[Readings, measured("Seat height", 100, 1200, guess=457.2, group="Over all")] = ()
-    depth: Annotated[Readings, measured("Depth over all", 120, 1200, guess=355.6, group="Over all")] = ()
-    seat_thickness: Annotated[Readings, measured("Thickness", 3, 200, guess=25.4, group="Seat")] = ()
-    overhang: Annotated[Readings, measured("Over the legs", 0, 300, guess=12.7, group="Seat")] = ()
+    width: Annotated[
+        Readings,
+        measured(
+            "Width over all",
+            150,
+            4000,
+            guess=1117.6,
+            group="Over all",
+            span=Span("x", "seat/main"),
+            follows=("height", "depth"),
+        ),
+    ] = ()
+    height: Annotated[
+        Readings,
+        measured(
+            "Seat height", 100, 1200, guess=457.2, group="Over all", span=Span("z"), follows=("width", "depth")
+        ),
+    ] = ()
+    depth: Annotated[
+        Readings,
+        measured(
+            "Depth over all",
+            120,
+            1200,
+            guess=355.6,
+            group="Over all",
+            span=Span("y", "seat/main"),
+            follows=("width", "height"),
+        ),
+    ] = ()
+    seat_thickness: Annotated[
+        Readings, measured("Thickness", 3, 200, guess=25.4, group="Seat", span=Span("z", "seat/main"))
+    ] = ()
+    overhang: Annotated[
+        Readings,
+        measured(
+            "Over the legs",
+            0,
+            300,
+            guess=12.7,
+            group="Seat",
+            span=Span("-x", "seat/main", "leg/front-left"),
+            follows=("width",),
+        ),
+    ] = ()
     back_height: Annotated[
-        Readings, measured("Above the seat", 0, 1200, guess=0.0, group="Back", hint="0 where it has no back")
+        Readings,
+        measured(
+            "Above the seat",
+            0,
+            1200,
+            guess=0.0,
+            group="Back",
+            hint="0 where it has no back",
+            span=Span("z", "post/back-right|seat/main"),
+        ),
     ] = ()
     arm_height: Annotated[
-        Readings, measured("Above the seat", 0, 500, guess=0.0, group="Arms", hint="0 where it has no arms")
+        Readings,
+        measured(
+            "Above the seat",
+            0,
+            500,
+            guess=0.0,
+            group="Arms",
+            hint="0 where it has no arms",
+            span=Span("+z", "seat/main", "arm/left|seat/main"),
+        ),
     ] = ()
-    apron_height: Annotated[Readings, measured("Height", 20, 300, guess=69.85, group="Aprons")] = ()
-    apron_thickness: Annotated[Readings, measured("Thickness", 6, 100, guess=19.05, group="Aprons")] = ()
-    apron_setback: Annotated[Readings, measured("Behind the legs", 0, 100, guess=0.0, group="Aprons")] = ()
-    leg_width: Annotated[Readings, measured("Thick", 15, 200, guess=38.1, group="Legs")] = ()
-    corner_left: Annotated[Readings, corner("Front left corner", group="Corners")] = ()
-    corner_right: Annotated[Readings, corner("Front right corner", group="Corners")] = ()
+    apron_height: Annotated[
+        Readings,
+        measured("Height", 20, 300, guess=69.85, group="Aprons", span=Span("z", "apron/left"), follows=("height",)),
+    ] = ()
+    apron_thickness: Annotated[
+        Readings, measured("Thickness", 6, 100, guess=19.05, group="Aprons", span=Span("x", "apron/left"))
+    ] = ()
+    apron_setback: Annotated[
+        Readings,
+        measured(
+            "Behind the legs", 0, 100, guess=0.0, group="Aprons", span=Span("-x", "leg/front-left", "apron/left")
+        ),
+    ] = ()
+    leg_width: Annotated[
+        Readings,
+        measured("Thick", 15, 200, guess=38.1, group="Legs", span=Span("x", "leg/front-left"), follows=("height",)),
+    ] = ()
+    corner_left: Annotated[
+        Readings, corner("Front left corner", group="Corners", span=Span("z", "leg/front-left"))
+    ] = ()
+    corner_right: Annotated[
+        Readings, corner("Front right corner", group="Corners", span=Span("z", "leg/front-right"))
+    ] = ()
 
     def build(self) -> Form:
         """The seat as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
-        size = settled(self, _seen_on)
+        size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
         frame = Frame(
             self.id,
@@ -62,8 +137,8 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         boards = [Board(f"{self.id}/seat/main", "Seat", "seat", upright(outline, frame.apron, above))]
         boards += self._back(frame, above, mm["back_height"]) if mm["back_height"] else []
         boards += self._arms(frame, above, mm["arm_height"]) if mm["arm_height"] else []
-        body = frame.body(self.name, tuple(boards))
-        return Form((body,), frame.legs, guessed(size))
+        body = frame.body(self.name, tuple(boards), guessed(size))
+        return Form((body,))
 
     def _post(self, at: int, outline: Outline, z0: float, z1: float) -> Board:
         key = CORNERS[at].replace(" ", "-")
@@ -104,10 +179,3 @@ class Seat(PieceBase, frozen=True, tag="seat"):
 def _between(outline: Outline, x0: float, x1: float) -> Outline:
     low, high = extent(outline, (0.0, 1.0))
     return rectangle(x0, low, x1, high)
-
-
-def _seen_on(entry: Param) -> str:
-    if entry.group == "Corners":
-        return "leg/front-right" if entry.name == "corner_right" else "leg/front-left"
-    places = {"Aprons": "apron/left", "Legs": "leg/front-left", "Back": "seat/main", "Arms": "seat/main"}
-    return places.get(entry.group, "seat/main")

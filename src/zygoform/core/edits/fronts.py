@@ -1,0 +1,126 @@
+"""Edits of the front: what its openings hold, how it is divided, how large its cells are."""
+
+from typing import Literal
+
+from msgspec import structs
+
+from zygoform.core.edits.edited import Edited, read_readings
+from zygoform.core.edits.pieces import known_piece, with_piece
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import piece_of
+from zygoform.core.form.front import (
+    Cell,
+    Division,
+    Holds,
+    Opening,
+    find_opening,
+    openings,
+    parent,
+    replaced,
+    walk,
+)
+from zygoform.core.form.registry import Fronted
+from zygoform.core.measure.param import Param
+from zygoform.core.measure.reading import counting
+from zygoform.core.measure.say import Say
+from zygoform.core.project import Project
+
+LEAST_CELL = 20.0
+HELD: dict[Holds, str] = {
+    "drawer": "A drawer in it",
+    "door": "A door on it",
+    "panel": "Closed by a panel",
+    "knees": "Open to the floor, for knees",
+    "nothing": "Left open",
+}
+
+
+def hold(project: Project, opening_id: str, holds: Holds) -> Edited:
+    """Says what an opening holds."""
+    piece = _fronted(project, opening_id)
+    own = _own(opening_id)
+    if find_opening(piece.front, own) is None:
+        raise BadInputError("unknown_key", "That opening is no longer there.")
+    front = replaced(piece.front, own, Opening(own, holds))
+    if holds not in piece.HOLDS:
+        raise BadInputError("impossible", "Openings of this kind of piece hold nothing like that.")
+    return Edited(
+        with_piece(project, structs.replace(piece, front=front)), Say(HELD[holds]), frozenset({opening_id})
+    )
+
+
+def divide(project: Project, opening_id: str, direction: Literal["columns", "rows"], count: int) -> Edited:
+    """Divides an opening into equal columns or rows; the first keeps its id and all keep what it held."""
+    if not 2 <= count <= 12:
+        raise BadInputError("out_of_range", "Between 2 and 12.", "count")
+    piece = _fronted(project, opening_id)
+    own = _own(opening_id)
+    opening = find_opening(piece.front, own)
+    if opening is None:
+        raise BadInputError("unknown_key", "That opening is no longer there.")
+    first = _next_id(piece.front)
+    cells: list[Cell] = [opening]
+    cells += [Opening(f"o{first + k}", opening.holds) for k in range(count - 1)]
+    above = parent(piece.front, own)
+    if above is not None and above.direction == direction:
+        # More of the same side by side is one longer division, not a division in a division.
+        at = [cell.id for cell in above.cells].index(own)
+        new: Cell = structs.replace(
+            above,
+            cells=(*above.cells[:at], *cells, *above.cells[at + 1 :]),
+            sizes=(*above.sizes[:at], *((),) * count, *above.sizes[at + 1 :]),
+        )
+        front = replaced(piece.front, above.id, new)
+    else:
+        new = Division(f"d{first + count}", direction, tuple(cells), ((),) * count)
+        front = replaced(piece.front, own, new)
+    done = with_piece(project, structs.replace(piece, front=front))
+    return Edited(done, Say(f"Divided into {count} {direction}"), frozenset({opening_id}))
+
+
+def join(project: Project, opening_id: str) -> Edited:
+    """Takes the division that holds an opening away: its cells become one opening."""
+    piece = _fronted(project, opening_id)
+    own = _own(opening_id)
+    division = parent(piece.front, own)
+    if division is None:
+        raise BadInputError("impossible", "This opening is not part of a division.")
+    kept = find_opening(piece.front, own) or openings(division)[0]
+    front = replaced(piece.front, division.id, kept)
+    return Edited(with_piece(project, structs.replace(piece, front=front)), Say("Joined into one opening"))
+
+
+CELL = Param("cell", "Opening", "readings", LEAST_CELL, 6000.0, (), guess=0.0, takes="smallest")
+
+
+def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
+    """Takes down the width of a column or the height of a row; emptied, it shares what is left."""
+    piece, own = _fronted(project, cell_id), _own(cell_id)
+    division = parent(piece.front, own)
+    if division is None:
+        raise BadInputError("unknown_key", "That opening is no longer there.")
+    taken = read_readings(CELL, text, project.shop.unit)
+    at = [cell.id for cell in division.cells].index(own)
+    sizes = (*division.sizes[:at], taken, *division.sizes[at + 1 :])
+    front = replaced(piece.front, division.id, structs.replace(division, sizes=sizes))
+    what = "wide" if division.direction == "columns" else "high"
+    counts = counting(taken, CELL.takes)
+    words = Say(f"Opening {{0}} {what}", (counts.value,)) if counts else Say("Opening shares what is left")
+    return Edited(with_piece(project, structs.replace(piece, front=front)), words, frozenset({cell_id}))
+
+
+def _fronted(project: Project, part_id: str) -> Fronted:
+    """The piece a part belongs to, where it has a front to divide; the only one for an opening's own id."""
+    piece = known_piece(project, piece_of(part_id) if "/" in part_id else part_id if project.known(part_id) else "")
+    if not isinstance(piece, Fronted):
+        raise BadInputError("impossible", "This piece has no front to divide.")
+    return piece
+
+
+def _own(opening_id: str) -> str:
+    """An opening's own id, from p1/opening/o3."""
+    return opening_id.rsplit("/", 1)[-1]
+
+
+def _next_id(front: Cell) -> int:
+    return 1 + max(int(cell.id[1:]) for cell in walk(front) if cell.id[1:].isdecimal())
