@@ -5,7 +5,8 @@ from msgspec import Struct
 from zygoform.app.session import Session
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
-from zygoform.core.form.form import Board
+from zygoform.core.form.closely import room
+from zygoform.core.form.form import Board, FormOpening
 from zygoform.core.plan import Plan
 
 
@@ -38,10 +39,20 @@ def describe(session: Session, part_id: str) -> Description | None:
             if opening.id == part_id:
                 x0, z0, x1, z1 = opening.rect
                 show = session.unit.show
-                return Description(
-                    "", opening.name, (f"{show(x1 - x0)} wide × {show(z1 - z0)} high", "in the front")
-                )
+                size = f"{show(x1 - x0)} wide × {show(z1 - z0)} high"
+                return Description("", opening.name, (size, _fits(session, opening)))
     return None
+
+
+def _fits(session: Session, opening: FormOpening) -> str:
+    """What goes into an opening, as far as that is known."""
+    x0, z0, x1, z1 = opening.rect
+    if opening.closely is None:
+        return "in the front"
+    down = session.unit.show_down
+    width, height = room(opening.closely, x1 - x0, z1 - z0)
+    sure = "" if not opening.closely.missing else ", if it is square"
+    return f"up to {down(width)} × {down(height)} goes in{sure}"
 
 
 def spoken(session: Session, part_id: str) -> str:

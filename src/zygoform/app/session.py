@@ -17,6 +17,7 @@ from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan import Plan, Seen, compile_plan
 from zygoform.core.project import Project
+from zygoform.core.survey.spans import Line
 from zygoform.files.project_json import read_project, write_project
 
 MOST_ANSWERS = 400
@@ -42,6 +43,7 @@ class Session(QObject):
         self.lit: tuple[str, ...] = ()
         self.open_change = ""
         self.shown = ""
+        self.traced: Line | None = None
         self.place: Place = "corner"
         self.overlay: Overlay = "over"
         self.solver = Solver(self)
@@ -180,6 +182,13 @@ class Session(QObject):
         if part_ids != self.lit:
             self.lit = part_ids
             self.pointed.emit(self.part)
+
+    def trace(self, line: Line | None) -> None:
+        """The line a size is to be taken along, and the place it is seen from."""
+        self.traced = line
+        if line is not None and self.place != line.place:
+            self.stand(line.place)
+        self.pointed.emit(self.part)
 
     def keep(self, part_id: str) -> None:
         """Keeps a part pointed at after the pointer has left."""

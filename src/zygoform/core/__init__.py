@@ -15,6 +15,7 @@ cutlist/    codes, saw settings, rows of the cut list
 findings/   judgements made from the whole plan
 money/      what to buy and what it costs
 drawing/    device-free primitives of a form and of a board
+survey/     looking a piece over: where to measure next, faults, taking apart
 project.py  the document
 edits/      operations on it
 history.py  undo and redo as whole states

@@ -88,6 +88,11 @@ class Project(Struct, frozen=True):
             return self.piece
         return next((p for p in self.pieces if isinstance(p, PieceBase) and p.id == piece_id), None)
 
+    @property
+    def names(self) -> dict[str, str]:
+        """Piece id to name, of all known ones."""
+        return {piece.id: piece.name for piece in self.pieces if isinstance(piece, PieceBase)}
+
     def front(self, part_id: str = "") -> Cell | None:
         """The divided front of the piece that a part belongs to, where its kind has one."""
         return getattr(self.known(piece_of(part_id)), "front", None)

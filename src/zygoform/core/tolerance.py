@@ -21,5 +21,11 @@ TOUCHING_MM = 1e-3
 BESIDE_MM = 0.3
 """How far beside an edge one looks to see what lies there: a hair's breadth, finer than any gap."""
 
+TAPE_MM = 0.8
+"""How far a reading may lie beside the true size: half a sixteenth of an inch, the finest mark of most tapes."""
+
+CLOSURE_MM = 3.0
+"""Readings of one opening that miss each other by more than this hold a mistake."""
+
 SEAM_MM = 0.01
 """Corners of two faces closer than this on the view plane are one corner."""

@@ -135,3 +135,20 @@ def paint_grips(painter: QPainter, grips: list[Grip], mapping: Mapping) -> None:
         painter.drawLine(at, tip)
         for side in (1, -1):
             painter.drawLine(tip, QPointF(tip.x() - 5 * ux + side * 4 * px, tip.y() - 5 * uy + side * 4 * py))
+
+
+def paint_tape(painter: QPainter, a: QPointF, b: QPointF) -> None:
+    """From where to where a size is taken: a tape with a hook at either end."""
+    dx, dy = b.x() - a.x(), b.y() - a.y()
+    length = math.hypot(dx, dy)
+    ux, uy = (dx / length, dy / length) if length > 1 else (0.0, 1.0)
+    hook = QPointF(-uy * 9, ux * 9)
+    for colour, width in ((t.INK, 7.0), (t.TAPE, 4.5)):
+        painter.setPen(paint.pen(colour, width))
+        painter.drawLine(a, b)
+        for end in (a, b):
+            painter.drawLine(end - hook, end + hook)
+    if length <= 1:
+        painter.setBrush(QColor(t.TAPE))
+        painter.setPen(paint.pen(t.INK, 1.2))
+        painter.drawEllipse(a, 6, 6)

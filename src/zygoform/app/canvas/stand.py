@@ -21,7 +21,7 @@ from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit
-from zygoform.app.canvas.notes import high_words, paint_floor, paint_grips, paint_leaders
+from zygoform.app.canvas.notes import high_words, paint_floor, paint_grips, paint_leaders, paint_tape
 from zygoform.app.canvas.spots import Spots
 from zygoform.app.canvas.targets import nearest, part_targets, points_of, survey_targets, true_sizes
 from zygoform.app.describe import describe, spoken
@@ -29,7 +29,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import VIEWS, Place
 from zygoform.core.geometry.plane import Point
 
 Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
@@ -198,12 +198,20 @@ class Stand(QWidget):
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
                 paint.dimension(painter, dim, mapping, (show(dim.size),), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
+        self._paint_traced(painter, mapping)
         if self.kind == "redesign":
             # Above the dimension lines where those are shown.
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
             self._flags = paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
+
+    def _paint_traced(self, painter: QPainter, mapping: Mapping) -> None:
+        """The line that a tape is to be laid along."""
+        line, view = self.session.traced, VIEWS[self.place]
+        if line is not None and self.kind == "survey":
+            a, b = mapping.to_px(view.project(line.start)), mapping.to_px(view.project(line.end))
+            paint_tape(painter, a, b)
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]

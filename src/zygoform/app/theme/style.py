@@ -118,6 +118,7 @@ QListWidget::item:selected {{ background: {t.TAPEWASH}; color: {t.INK}; }}
 QListWidget:focus {{ border: 2px solid {t.BLUE}; }}
 QLabel#told {{ background: {t.INK}; color: {t.SHEET}; border-radius: 4px; padding: 8px 12px; }}
 QFrame[kind="finding"] {{ background: {t.CHANGE}; border: 1px solid {t.OCHRE}; border-radius: 4px; }}
+QFrame[kind="walk"] {{ background: {t.TAPEWASH}; border: 1px solid {t.TAPE}; border-radius: 4px; }}
 QToolTip {{ background: {t.CHANGE}; color: {t.INK}; border: 1px solid {t.EDGE}; padding: 4px 6px; }}
 QDialog, QMessageBox {{ background: {t.SHEET}; }}
 """

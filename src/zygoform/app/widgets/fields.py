@@ -75,6 +75,7 @@ class _Line(Line):
         if key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             if self._field.commit():
                 self.selectAll()
+                self._field.entered.emit()
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             many = 4 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
             self._field.step(many if key == Qt.Key.Key_Up else -many)
@@ -97,6 +98,7 @@ class Field(QWidget):
     """A labelled line. `enter` makes the edit of what was typed and raises BadInputError where it cannot."""
 
     focused = Signal()
+    entered = Signal()
 
     def __init__(
         self, session: Session, name: str, title: str, enter: Callable[[str], None], *, steps: bool = False

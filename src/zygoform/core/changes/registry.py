@@ -9,7 +9,7 @@ from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.kinds.own_part import OwnPart
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
-from zygoform.core.form.form import Role
+from zygoform.core.form.form import Role, piece_of
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop
 
@@ -66,6 +66,12 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
     "skirt": ChangeKind("skirt", Skirt, "New skirt", frozenset({"base", "skirt", "side", "bottom"}), _start_skirt),
     "own_part": ChangeKind("own_part", OwnPart, "Part of your own", frozenset(get_args(Role)), _start_own),
 }
+
+
+def titled(change: KnownChange, names: dict[str, str]) -> str:
+    """What a change is called; in a set of pieces (id to name) also on which of them."""
+    title, whose = kind_of(change).title, names.get(piece_of(change.targets[0]))
+    return f"{title}, {whose}" if whose and len(names) > 1 else title
 
 
 def kind_of(change: KnownChange) -> ChangeKind:

@@ -238,7 +238,10 @@ def _dimensions(
     low, high = form.box
     x0, x1 = box[0], box[2]
     guessed = "height over all" in found.guesses
-    dims = [Dimension((x0, form.floor), (x0, high[2]), high[2] - form.floor, 0, "left", guessed=guessed)]
+    # What hangs on a wall beside others has no height from the floor to tell.
+    standing = [body for body in form.bodies if not body.hangs] or list(form.bodies)
+    top = max(board.solid.box[1][2] for body in standing for board in body.boards)
+    dims = [Dimension((x0, form.floor), (x0, top), top - form.floor, 0, "left", guessed=guessed)]
     if view.place in ("front", "back", "corner"):
         a, b = view.project((low[0], low[1], 0))[0], view.project((high[0], low[1], 0))[0]
         dims.append(Dimension((min(a, b), high[2]), (max(a, b), high[2]), high[0] - low[0], 1, "above"))

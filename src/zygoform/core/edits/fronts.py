@@ -7,6 +7,7 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_piece
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.closely import Closely
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import (
     Cell,
@@ -20,7 +21,7 @@ from zygoform.core.form.front import (
     walk,
 )
 from zygoform.core.form.registry import Fronted
-from zygoform.core.measure.param import Param
+from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.reading import counting
 from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
@@ -39,9 +40,10 @@ def hold(project: Project, opening_id: str, holds: Holds) -> Edited:
     """Says what an opening holds."""
     piece = _fronted(project, opening_id)
     own = _own(opening_id)
-    if find_opening(piece.front, own) is None:
+    opening = find_opening(piece.front, own)
+    if opening is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
-    front = replaced(piece.front, own, Opening(own, holds))
+    front = replaced(piece.front, own, structs.replace(opening, holds=holds))
     if holds not in piece.HOLDS:
         raise BadInputError("impossible", "Openings of this kind of piece hold nothing like that.")
     return Edited(
@@ -60,6 +62,8 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
         raise BadInputError("unknown_key", "That opening is no longer there.")
     first = _next_id(piece.front)
     cells: list[Cell] = [opening]
+    # What was measured of the undivided opening is true of none of its parts.
+    cells[0] = structs.replace(opening, closely=None)
     cells += [Opening(f"o{first + k}", opening.holds) for k in range(count - 1)]
     above = parent(piece.front, own)
     if above is not None and above.direction == direction:
@@ -88,6 +92,27 @@ def join(project: Project, opening_id: str) -> Edited:
     kept = find_opening(piece.front, own) or openings(division)[0]
     front = replaced(piece.front, division.id, kept)
     return Edited(with_piece(project, structs.replace(piece, front=front)), Say("Joined into one opening"))
+
+
+def set_closely(project: Project, opening_id: str, place: str, text: str) -> Edited:
+    """A reading inside an opening at one of its places, as typed; emptied, it is gone."""
+    piece, own = _fronted(project, opening_id), _own(opening_id)
+    opening = find_opening(piece.front, own)
+    if opening is None:
+        raise BadInputError("unknown_key", "That opening is no longer there.")
+    entry = param(Closely, place)
+    try:
+        taken = read_readings(entry, text, project.shop.unit)
+    except BadInputError as refused:
+        raise BadInputError(refused.kind, refused.message, place, refused.lengths) from refused
+    close: Closely | None = structs.replace(opening.closely or Closely(), **{place: taken})
+    if close is not None and close.is_empty:
+        close = None
+    front = replaced(piece.front, own, structs.replace(opening, closely=close))
+    counts = counting(taken, "smallest")
+    where = f"{entry.group} {entry.label.lower()}"
+    words = Say(f"{where} {{0}}", (counts.value,)) if counts else Say(f"{where} not measured")
+    return Edited(with_piece(project, structs.replace(piece, front=front)), words, frozenset({opening_id}))
 
 
 CELL = Param("cell", "Opening", "readings", LEAST_CELL, 6000.0, (), guess=0.0, takes="smallest")

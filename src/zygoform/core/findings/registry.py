@@ -2,13 +2,14 @@
 
 from collections.abc import Callable
 
-from zygoform.core.findings.rules import guessed, openings_add_up, recounted, short_parts, too_long
+from zygoform.core.findings.rules import guessed, openings_add_up, openings_close, recounted, short_parts, too_long
 from zygoform.core.findings.view import View
 from zygoform.core.outcome.outcome import Finding
 
 RULES: tuple[Callable[[View], tuple[Finding, ...]], ...] = (
     too_long.judge,
     openings_add_up.judge,
+    openings_close.judge,
     guessed.judge,
     short_parts.judge,
     recounted.judge,

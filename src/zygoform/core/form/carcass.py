@@ -60,7 +60,7 @@ class Carcass:
         knees = self._knees(layout)
         boards = (*self._case(knees), *self._dividers(layout), *fronts, *self._base(knees))
         openings = tuple(
-            FormOpening(self._id("opening", o.id), names[o.id], self._reach(o.holds, rect), o.holds)
+            FormOpening(self._id("opening", o.id), names[o.id], self._reach(o.holds, rect), o.holds, o.closely)
             for o, rect in layout.openings
         )
         body = Body(

@@ -9,6 +9,7 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.form.closely import Closely
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Point3, Prism, X
 from zygoform.core.measure.reading import Sized
@@ -38,6 +39,7 @@ class FormOpening(Struct, frozen=True):
     name: str
     rect: tuple[float, float, float, float]
     holds: Literal["drawer", "door", "panel", "knees", "nothing"]
+    closely: Closely | None = None
 
 
 class Misfit(Struct, frozen=True):

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct, structs
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.closely import ACROSS, UP, Closely
 from zygoform.core.form.form import Misfit
 from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.tolerance import SAME_MM
@@ -20,6 +21,7 @@ class Opening(Struct, frozen=True, tag_field="cell", tag="opening"):
 
     id: str
     holds: Holds = "nothing"
+    closely: Closely | None = None
 
 
 class Division(Struct, frozen=True, tag_field="cell", tag="division"):
@@ -113,7 +115,7 @@ def lay_out(cell: Cell, rect: Rect, divider: float) -> FrontLayout:
     if room < LEAST_OPENING * len(cell.cells):
         words = "uprights" if columns else "rails"
         raise BadInputError("impossible", f"Between its {words} the front would have no openings left.")
-    sizes, total = share_out(cell.sizes, room)
+    sizes, total = share_out(_known(cell), room)
     parts: list[FrontLayout] = []
     uprights: list[tuple[str, Rect]] = []
     rails: list[tuple[str, Rect, bool]] = []
@@ -136,6 +138,16 @@ def lay_out(cell: Cell, rect: Rect, divider: float) -> FrontLayout:
         tuple(rails) + tuple(r for p in parts for r in p.rails),
         own + tuple(m for p in parts for m in p.misfits),
     )
+
+
+def _known(division: Division) -> tuple[Readings, ...]:
+    """The size of each cell where it was taken: for the whole cell, or closely in its opening."""
+    names = ACROSS if division.direction == "columns" else UP
+    sizes = []
+    for cell, taken in zip(division.cells, division.sizes, strict=True):
+        close = cell.closely if isinstance(cell, Opening) and not taken else None
+        sizes.append(tuple(r for n in names for r in getattr(close, n)) if close is not None else taken)
+    return tuple(sizes)
 
 
 def _all_drawers(cell: Cell) -> bool:

@@ -58,7 +58,7 @@ class Frame(Struct, frozen=True):
         layout = self._layout()
         names = opening_names(layout, "Apron")
         openings = tuple(
-            FormOpening(f"{self.piece_id}/opening/{o.id}", names[o.id], rect, o.holds)
+            FormOpening(f"{self.piece_id}/opening/{o.id}", names[o.id], rect, o.holds, o.closely)
             for o, rect in layout.openings
         )
         fronts = closed(self.piece_id, layout, names, self.set_back, self.depth.value / 3)

@@ -2,5 +2,6 @@
 
 plane.py   points, lines and convex outlines in a plane
 prism.py   an outline given a thickness and placed in space
+opening_fit.py what goes into an opening that is out of square
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """

@@ -50,6 +50,10 @@ class DisplayUnit(Struct, frozen=True):
             return write_inches(mm / INCH, self.denominator).replace(" ", NO_BREAK)
         return f"{write_mm(mm, self.mm_step)}{NO_BREAK}mm"
 
+    def show_down(self, mm: float) -> str:
+        """As `show`, but never more than there is: for what must go into something."""
+        return self.show(round_to(mm, self.step, "down"))
+
     def stock(self, mm: float) -> str:
         """A length as timber is sold: whole feet where it is that, else as `show`."""
         feet = mm / (12 * INCH)

@@ -8,9 +8,8 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
-from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.core.changes.registry import KnownChange, kind_of
+from zygoform.core.changes.registry import KnownChange, kind_of, titled
 from zygoform.core.edits.planning import leave_out, move_change, remove_change
 
 
@@ -69,7 +68,8 @@ class ChangeCard(QFrame):
         head.setSpacing(6)
         words = QVBoxLayout()
         words.setSpacing(1)
-        words.addWidget(label(kind_of(change).title, "strong"))
+        self.title = wrapped("", "strong")
+        words.addWidget(self.title)
         words.addWidget(self.summary)
         head.addWidget(self.tick, 0, Qt.AlignmentFlag.AlignTop)
         head.addWidget(self.number, 0, Qt.AlignmentFlag.AlignTop)
@@ -91,6 +91,9 @@ class ChangeCard(QFrame):
         plan = self.session.plan
         out = self.session.project.is_left_out(self.change_id)
         outcome = plan.outcome(self.change_id) if plan else None
+        change = self.session.project.change(self.change_id)
+        if change is not None:
+            self.title.setText(titled(change, self.session.project.names))
         self.tick.setChecked(not out)
         self.number.out = out
         if out:

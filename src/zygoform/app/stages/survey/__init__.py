@@ -3,5 +3,7 @@
 stage.py    the screen
 start.py    three sizes to start with
 sizes.py    every size of the piece, with what is assumed until it is measured
+walk.py     the measuring walk
+closely.py  an opening measured at three heights, three places across and both ways
 opening.py  what an opening holds and how it is divided
 """

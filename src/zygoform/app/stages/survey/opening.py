@@ -7,6 +7,7 @@ from typing import Literal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.stages.survey.closely import ClosePanel
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label, written
 from zygoform.app.widgets.findings import wrapped
@@ -102,6 +103,8 @@ class OpeningPanel(QWidget):
         self.join.setObjectName("opening_join")
         self.join.clicked.connect(lambda: session.try_do(lambda p: join(p, self._id)))
         inner.addWidget(self.join)
+        self.closely = ClosePanel(session)
+        inner.addWidget(self.closely)
         column.addWidget(self._body)
 
     def _divide_row(self, direction: Literal["columns", "rows"], title: str) -> QHBoxLayout:
@@ -169,6 +172,7 @@ class OpeningPanel(QWidget):
                 written(taken, self.session.unit.entered), guess=guess, hint=self.session.unit.show(size)
             )
             field.setEnabled(division is not None)
+        self.closely.show_opening(opening)
         self.join.setEnabled(parent(front, own) is not None and find_opening(front, own) is not None)
 
 

@@ -4,13 +4,14 @@ from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
+from zygoform.app.stages.survey.walk import WalkBox
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements
@@ -56,21 +57,26 @@ class SurveyStage(QWidget):
         side.setFixedWidth(t.px(t.SIDE + 8))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 12, t.MARGIN - 12, 8)
+        self.walk = WalkBox(self.session)
         head = QHBoxLayout()
         head.addWidget(label("Survey", "title"))
-        head.addWidget(label("a ? behind a size marks a guess", "second"))
         head.addStretch(1)
-        self.pieces = QToolButton()
+        self.pieces = QPushButton("Pieces")
         self.pieces.setObjectName("pieces_menu")
-        self.pieces.setText("Pieces")
-        self.pieces.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
-        self.pieces.setMenu(self._pieces_menu())
+        self.pieces.setToolTip("Another piece, one more like this, or one fewer")
+        self.pieces.clicked.connect(self.open_pieces)
+        self.measure = QPushButton("Measure next")
+        self.measure.setObjectName("measure_next")
+        self.measure.setToolTip("One size at a time, shown on the drawing")
+        self.measure.clicked.connect(self.walk.start)
+        head.addWidget(self.measure)
         head.addWidget(self.pieces)
         column.addLayout(head)
         inner = QWidget()
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 0, 12, 0)
         self._list.setSpacing(8)
+        column.addWidget(self.walk)
         self.findings = Judgements(self.session)
         self.opening = OpeningPanel(self.session)
         self.sizes = SizesPanel(self.session)
@@ -81,9 +87,10 @@ class SurveyStage(QWidget):
         column.addWidget(scrolled(inner), 1)
         return side
 
-    def _pieces_menu(self) -> QMenu:
+    def open_pieces(self) -> None:
         """What can be done with whole pieces."""
         menu = QMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.setObjectName("pieces")
         session = self.session
 
@@ -101,8 +108,8 @@ class SurveyStage(QWidget):
             action = menu.addAction(title)
             action.setObjectName(name)
             action.triggered.connect(lambda _checked=False, do=do: do())
-        menu.aboutToShow.connect(lambda: menu.actions()[-1].setEnabled(len(session.project.pieces) > 1))
-        return menu
+        menu.actions()[-1].setEnabled(len(session.project.pieces) > 1)
+        menu.popup(self.pieces.mapToGlobal(self.pieces.rect().bottomLeft()))
 
     def add_piece(self) -> None:
         """The start box again, for a further piece."""
@@ -132,9 +139,12 @@ class SurveyStage(QWidget):
             return
         if drawn_now:
             self.begin()
+        self.walk.refresh()
         self.sizes.refresh()
         self.opening.refresh()
-        self.findings.refresh(f for f in self.session.plan.findings if f.code == "openings_add_up")
+        self.findings.refresh(
+            f for f in self.session.plan.findings if f.code in ("openings_add_up", "openings_close")
+        )
 
     def _on_pointed(self, _part: str) -> None:
         self.opening.refresh()

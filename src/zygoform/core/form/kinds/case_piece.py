@@ -97,9 +97,7 @@ class CasePiece(PieceBase, frozen=True, tag="case"):
     ] = ()
     back_thickness: Annotated[
         Readings,
-        measured(
-            "Back", 0, 60, guess=6.35, group="Body", hint="0 where it is open", span=Span("y", "back/main|top/main")
-        ),
+        measured("Back", 0, 60, guess=6.35, group="Body", hint="0 where it is open", span=Span("y", "back/main")),
     ] = ()
     corner_left: Annotated[Readings, corner("Front left corner", group="Corners", span=Span("z", "side/left"))] = ()
     corner_right: Annotated[

@@ -95,7 +95,7 @@ class FlatPanel(PieceBase, frozen=True, tag="flat_panel"):
             guess=0.0,
             group="Frame",
             hint="from the panel's lower edge to the floor",
-            span=Span("z", "leg/left"),
+            span=Span("-z", "leg/left|stile/left|panel/main", "stile/left|panel/main"),
         ),
     ] = ()
     leg_width: Annotated[
@@ -124,7 +124,8 @@ class FlatPanel(PieceBase, frozen=True, tag="flat_panel"):
             names = opening_names(layout, "Field")
             boards += self._framed(rect, straight, thick, layout)
             openings = tuple(
-                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], r, o.holds) for o, r in layout.openings
+                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], r, o.holds, o.closely)
+                for o, r in layout.openings
             )
         else:
             boards.append(self._board("panel", "main", "Panel", (0.0, 0.0, width, straight), thick))

@@ -73,7 +73,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
             guess=0.0,
             group="Back",
             hint="0 where it has no back",
-            span=Span("z", "post/back-right|seat/main"),
+            span=Span("+z", "seat/main", "post/back-right|seat/main"),
         ),
     ] = ()
     arm_height: Annotated[

@@ -114,7 +114,8 @@ class WallShelf(PieceBase, frozen=True, tag="wall_shelf"):
             0.0,
             tuple(boards),
             tuple(
-                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], rect, o.holds) for o, rect in layout.openings
+                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], rect, o.holds, o.closely)
+                for o, rect in layout.openings
             ),
             layout.misfits,
             hangs=True,

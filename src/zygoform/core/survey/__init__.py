@@ -1,0 +1,5 @@
+"""Looking a piece over: what to measure next, and exactly from where to where.
+
+spans.py  where on the piece a size is taken
+walk.py   the sizes of a piece in the order of a person with a tape
+"""

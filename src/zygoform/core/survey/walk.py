@@ -1,0 +1,88 @@
+"""The sizes of a piece in the order of a person with a tape, each with the line it is taken along."""
+
+from msgspec import Struct
+
+from zygoform.core.form.form import Body, FormOpening
+from zygoform.core.form.front import Division, openings, walk
+from zygoform.core.form.registry import Fronted, KnownPiece
+from zygoform.core.measure.param import Param, counts, params
+from zygoform.core.measure.reading import Readings, counting
+from zygoform.core.survey.spans import Line, opening_line, span_line
+
+RANK = {"Over all": 0, "Top": 1, "Lid": 1, "Seat": 1, "Boards": 1, "Outline": 1, "Frame": 2, "Body": 2}
+"""Round the piece as one goes: over all, the top, the body, then what it stands on; the front's openings last."""
+
+
+class Step(Struct, frozen=True):
+    """One size to take. `entry` is its name in the piece, `cell` the opening or division it belongs to instead."""
+
+    title: str
+    hint: str
+    line: Line | None
+    readings: Readings
+    entry: str = ""
+    cell: str = ""
+
+    @property
+    def key(self) -> str:
+        return self.entry or self.cell
+
+    @property
+    def is_taken(self) -> bool:
+        counts_now = counting(self.readings)
+        return counts_now is not None and counts_now.source != "guessed"
+
+
+def steps(piece: KnownPiece, body: Body) -> tuple[Step, ...]:
+    """All sizes of a piece but those that no board shows or that do not count, as the piece is."""
+    declared = [e for e in params(type(piece)) if e.unit in ("readings", "corner") and counts(e, piece)]
+    declared.sort(key=lambda e: RANK.get(e.group, 3))
+    found = [step for entry in declared if (step := _entry_step(piece, body, entry)) is not None]
+    return (*found, *(_cell_steps(piece, body) if isinstance(piece, Fronted) else ()))
+
+
+def next_step(all_steps: tuple[Step, ...], after: str = "") -> Step | None:
+    """The next size still to be taken behind `after`, then from the beginning; None where all are."""
+    keys = [step.key for step in all_steps]
+    at = keys.index(after) + 1 if after in keys else 0
+    return next(
+        (step for step in (*all_steps[at:], *all_steps[:at]) if not step.is_taken and step.key != after), None
+    )
+
+
+def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> Step | None:
+    line = span_line(body, entry.span) if entry.span is not None else None
+    if line is None:
+        return None
+    own_name = entry.group in ("Over all", "Corners")
+    title = entry.label if own_name else f"{entry.group}: {entry.label.lower()}"
+    return Step(title, entry.hint, line, getattr(piece, entry.name), entry=entry.name)
+
+
+def _cell_steps(piece: Fronted, body: Body) -> list[Step]:
+    """Width of each column and height of each row but the last, which follows from the others."""
+    by_id = {opening.id.rsplit("/", 1)[-1]: opening for opening in body.openings}
+    found = []
+    for division in walk(piece.front):
+        if not isinstance(division, Division):
+            continue
+        wide = division.direction == "columns"
+        for cell, readings in list(zip(division.cells, division.sizes, strict=True))[:-1]:
+            inside = [by_id[o.id] for o in openings(cell) if o.id in by_id]
+            if not inside:
+                continue
+            whole = _around(inside)
+            title = f"{inside[0].name}: {'width' if wide else 'height'}"
+            if len(inside) > 1:
+                title = f"{inside[0].name} to {inside[-1].name.lower()}: {'width' if wide else 'height'}"
+            line = opening_line(whole, division.direction)
+            hint = "inside, from upright to upright" if wide else "inside, from rail to rail"
+            found.append(Step(title, hint, line, readings, cell=f"{piece.id}/opening/{cell.id}"))
+    return found
+
+
+def _around(inside: list[FormOpening]) -> FormOpening:
+    rects = [opening.rect for opening in inside]
+    x0, z0 = min(r[0] for r in rects), min(r[1] for r in rects)
+    x1, z1 = max(r[2] for r in rects), max(r[3] for r in rects)
+    return FormOpening("", "", (x0, z0, x1, z1), "nothing")
