@@ -94,7 +94,9 @@ def test_every_screen_in_every_look(
     # A piece of which little is measured: its fields say what is guessed.
     for kind in PIECE_KINDS if theme == "light" else ("case",):
         project = set_unit(fresh_project(), "mm" if kind == "case" else "inch").project
-        desk.session.begin(new_piece(project, "Old", THREE, kind).project, None, "Measured")
+        desk.session.begin(
+            new_piece(project, "Old", THREE if kind == "case" else {}, kind).project, None, "Measured"
+        )
         check_screen(app, desk, "survey", written, size)
     desk.window.filing.ask_unsaved = lambda: "discard"
     frame.close()

@@ -12,6 +12,7 @@ from zygoform.core.drawing.views import Place
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import KnownPiece
+from zygoform.core.geometry.plane import Point
 from zygoform.core.history import History, begin
 from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit
@@ -44,6 +45,8 @@ class Session(QObject):
         self.open_change = ""
         self.shown = ""
         self.traced: Line | None = None
+        self.kept_fault = ""
+        self.spot: tuple[Place, Point] | None = None
         self.place: Place = "corner"
         self.overlay: Overlay = "over"
         self.solver = Solver(self)
@@ -190,9 +193,9 @@ class Session(QObject):
             self.stand(line.place)
         self.pointed.emit(self.part)
 
-    def keep(self, part_id: str) -> None:
-        """Keeps a part pointed at after the pointer has left."""
-        self.kept = part_id
+    def keep(self, part_id: str, fault: str = "") -> None:
+        """Keeps a part pointed at after the pointer has left; `fault` is the one on it that was meant."""
+        self.kept, self.kept_fault = part_id, fault
         self.part = part_id
         self.pointed.emit(part_id)
 

@@ -7,6 +7,7 @@ measure/    lengths as people write them, rounding for the workshop, readings an
 geometry/   plane outlines, prisms in space, mitres and bevels
 goods/      timber on sale, fittings, species, saws
 shop.py     what the workshop has and prefers
+condition/  what state a piece is in: materials, faults and their remedies
 form/       the piece as geometry; kinds/ builds it from readings
 outcome/    what a change brings about: parts, fittings, supplies, cautions, findings
 changes/    planned alterations, one kind a file

@@ -19,6 +19,7 @@ from zygoform.core.form.beside import offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Body, Form, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import KnownPiece
+from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.say import Say
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
@@ -42,6 +43,12 @@ class Seen(Struct, frozen=True):
     planned: Form
     numbers: dict[str, int]
     handles: tuple[Handle, ...]
+    mended: frozenset[str] = frozenset()
+    offsets: dict[str, Point3] = {}
+
+    def moved(self, piece_id: str) -> Point3:
+        """How far a piece of a set stands from its own coordinates."""
+        return self.offsets.get(piece_id, (0.0, 0.0, 0.0))
 
 
 class Plan(Struct, frozen=True):
@@ -73,15 +80,16 @@ class Plan(Struct, frozen=True):
             c.id: c.number for c in self.changes if not piece_id or piece_id in {piece_of(t) for t in c.targets}
         }
         handles = tuple(h for o in self.outcomes if o.change_id in numbers for h in o.handles)
+        mended = frozenset(part for o in self.outcomes for part in o.mended)
         if len(self.pieces) == 1:
-            return Seen(self.found, self.planned, numbers, handles)
+            return Seen(self.found, self.planned, numbers, handles, mended)
         if piece_id:
-            return Seen(only(self.found, piece_id), only(self.planned, piece_id), numbers, handles)
+            return Seen(only(self.found, piece_id), only(self.planned, piece_id), numbers, handles, mended)
         by = offsets(self.found)
         whose = {c.id: piece_of(c.targets[0]) for c in self.changes}
         moved = {piece_of(body_id): distance for body_id, distance in by.items()}
         handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
-        return Seen(side_by_side(self.found, by), side_by_side(self.planned, by), numbers, handles)
+        return Seen(side_by_side(self.found, by), side_by_side(self.planned, by), numbers, handles, mended, moved)
 
     def outcome(self, change_id: str) -> Outcome | None:
         return next((o for o in self.outcomes if o.change_id == change_id), None)
@@ -119,7 +127,9 @@ def compile_plan(
             known[sized.question] = quick_answer(sized.question)
     layouts = placed(asked, known, parts, shop)
     later = tuple((numbers[o.change_id], cut) for o in outcomes for cut in o.later)
-    found_faults = tuple(f for rule in RULES for f in rule(View(found, parts, layouts, shop, project.counts)))
+    found_faults = tuple(
+        f for rule in RULES for f in rule(View(found, parts, layouts, shop, project.counts, outcomes))
+    )
     own_faults = tuple(f for o in outcomes for f in o.findings)
     return Plan(
         pieces,
@@ -154,7 +164,8 @@ def _found(pieces: tuple[KnownPiece, ...], previous: Plan | None) -> Form:
         if previous is not None and known.get(piece.id) == piece and (len(previous.pieces) > 1) == named:
             bodies += [body for body in previous.found.bodies if body.piece_id == piece.id]
             continue
-        bodies += [body.called(piece.name) if named else body for body in piece.build().bodies]
+        built = (structs.replace(body, faults=piece.faults, made_of=piece.made_of) for body in piece.build().bodies)
+        bodies += [body.called(piece.name) if named else body for body in built]
     return Form(tuple(bodies))
 
 

@@ -1,5 +1,6 @@
 """The document: what the user entered and what has become fact. Nothing worked out is kept in it."""
 
+from collections.abc import Collection
 from typing import Annotated, Any, Literal
 
 from msgspec import Meta, Struct, structs
@@ -114,6 +115,19 @@ class Project(Struct, frozen=True):
             if change.id == change_id and not isinstance(change, UnknownChange):
                 return change
         return None
+
+    def without_changes(self, gone: Collection[str]) -> "Project":
+        """The project without some changes, and without what its variants say of them."""
+        variants = tuple(
+            structs.replace(
+                variant,
+                left_out=tuple(c for c in variant.left_out if c not in gone),
+                overrides=tuple(o for o in variant.overrides if o.change_id not in gone),
+            )
+            for variant in self.variants
+        )
+        kept = tuple(change for change in self.changes if change.id not in gone)
+        return structs.replace(self, changes=kept, variants=variants)
 
     def is_left_out(self, change_id: str) -> bool:
         return change_id in self.variant.left_out

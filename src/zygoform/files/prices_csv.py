@@ -4,11 +4,12 @@ import csv
 import io
 from decimal import Decimal, InvalidOperation
 from pathlib import Path
+from typing import get_args
 
 from msgspec import Struct, structs
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.fittings import Pack
+from zygoform.core.goods.fittings import AMOUNTS, FittingKind, Pack
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.measure.parse import parse_length
@@ -18,7 +19,8 @@ from zygoform.files.atomic import write_whole
 from zygoform.files.user_folder import config_folder
 
 COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
-PACK_KINDS = ("pocket screw", "wood screw", "glue")
+PACK_KINDS = get_args(FittingKind)
+SIZELESS = {*AMOUNTS, "pad"}
 
 
 class PriceList(Struct, frozen=True):
@@ -118,14 +120,14 @@ def _pack(row: dict[str, str]) -> Pack:
     kind = next((k for k in PACK_KINDS if k == row.get("kind")), None)
     if kind is None:
         raise BadInputError("unknown_key", f"kind is timber, {', '.join(PACK_KINDS)}")
-    size = 0.0 if kind == "glue" else _positive(row, "length")
+    size = 0.0 if kind in SIZELESS else _positive(row, "length")
     try:
         holds = float(_cell(row, "holds"))
     except ValueError:
         holds = 0.0
     if not 0 < holds < 1_000_000:
-        raise BadInputError("not_a_number", "holds is how many pieces or ml are in a pack")
-    return Pack(_cell(row, "id"), kind, _cell(row, "name"), size, holds, _price(row))  # type: ignore[arg-type]
+        raise BadInputError("not_a_number", "holds is how many pieces, ml or cm² are in a pack")
+    return Pack(_cell(row, "id"), kind, _cell(row, "name"), size, holds, _price(row))
 
 
 def _cell(row: dict[str, str], column: str) -> str:

@@ -43,6 +43,19 @@ def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: Display
             paint.text(painter, QPointF(x, y + 28), words, 12, align="centre", colour=t.INK2)
 
 
+def paint_sizes(
+    painter: QPainter, scene: Scene, mapping: Mapping, session: Session, place: Place, *, all_sizes: bool
+) -> list[QRectF]:
+    """The height over all, and where asked for all sizes; returns where the figures stand."""
+    show, lanes, taken = session.unit.show, {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
+    for dim in scene.dimensions:
+        if dim.lane == 0 or all_sizes:
+            size, high = show(dim.size), high_words(session, place, dim.size) if dim.lane == 0 else ""
+            words = (size + high, size + high.split(",")[0], size)
+            taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
+    return taken
+
+
 def high_words(session: Session, place: Place, now: float) -> str:
     """That a size is the height, and what it was where a change alters it."""
     seen = session.seen()
@@ -135,20 +148,3 @@ def paint_grips(painter: QPainter, grips: list[Grip], mapping: Mapping) -> None:
         painter.drawLine(at, tip)
         for side in (1, -1):
             painter.drawLine(tip, QPointF(tip.x() - 5 * ux + side * 4 * px, tip.y() - 5 * uy + side * 4 * py))
-
-
-def paint_tape(painter: QPainter, a: QPointF, b: QPointF) -> None:
-    """From where to where a size is taken: a tape with a hook at either end."""
-    dx, dy = b.x() - a.x(), b.y() - a.y()
-    length = math.hypot(dx, dy)
-    ux, uy = (dx / length, dy / length) if length > 1 else (0.0, 1.0)
-    hook = QPointF(-uy * 9, ux * 9)
-    for colour, width in ((t.INK, 7.0), (t.TAPE, 4.5)):
-        painter.setPen(paint.pen(colour, width))
-        painter.drawLine(a, b)
-        for end in (a, b):
-            painter.drawLine(end - hook, end + hook)
-    if length <= 1:
-        painter.setBrush(QColor(t.TAPE))
-        painter.setPen(paint.pen(t.INK, 1.2))
-        painter.drawEllipse(a, 6, 6)

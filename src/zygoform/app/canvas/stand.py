@@ -19,21 +19,40 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
+from zygoform.app.canvas.gestures import DragDivider, DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit
-from zygoform.app.canvas.notes import high_words, paint_floor, paint_grips, paint_leaders, paint_tape
+from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
 from zygoform.app.canvas.spots import Spots
-from zygoform.app.canvas.targets import nearest, part_targets, points_of, survey_targets, true_sizes
+from zygoform.app.canvas.surveying import (
+    FRONT_PLACES,
+    fault_at,
+    is_divider,
+    opening_at,
+    opening_shape,
+    paint_dragged,
+    paint_faults,
+    paint_tape,
+)
+from zygoform.app.canvas.targets import (
+    lit_parts,
+    near_grip,
+    nearest,
+    part_targets,
+    points_of,
+    survey_targets,
+    true_sizes,
+)
 from zygoform.app.describe import describe, spoken
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
-from zygoform.core.drawing.views import VIEWS, Place
+from zygoform.core.drawing.views import Place
 from zygoform.core.geometry.plane import Point
 
 Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
-GRIP_REACH = 14.0
+CLICK = 6
+"""px: moved no farther, a press was a click."""
 CLOSE = 300.0
 """In less room than this the notes stand closer."""
 KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
@@ -89,7 +108,8 @@ class Stand(QWidget):
             or self._scene_of[0] is not seen
             or self._scene_of[1:] != now[1:]
         ):
-            self._scene = draw_form(seen.found, seen.planned, seen.numbers, self.place, self.overlay, seen.handles)
+            form = (seen.found, seen.planned, seen.numbers)
+            self._scene = draw_form(*form, self.place, self.overlay, seen.handles, seen.mended)
             self._scene_of = now
         return self._scene
 
@@ -133,7 +153,7 @@ class Stand(QWidget):
             y = mapping.to_px((0, scene.floor)).y()
             painter.setPen(paint.pen(t.INK, 1.2))
             painter.drawLine(QPointF(0, y), QPointF(room.width(), y))
-        lit = self._lit(pointed)
+        lit = lit_parts(self.session, pointed, alike=self.kind == "small")
         painter.save()
         painter.setTransform(mapping.transform(), combine=True)
         for polygon in scene.polygons:
@@ -161,57 +181,28 @@ class Stand(QWidget):
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
 
-    def _lit(self, pointed: str) -> set[str]:
-        """All parts that light up: on the small drawing every one of the same shape."""
-        plan = self.session.plan
-        listed = plan.listed(pointed) if plan else None
-        more = set(self.session.lit)
-        if plan is None or listed is None or self.kind != "small" or more:
-            # A copy of a part lights the part it is a copy of.
-            return {pointed, pointed.split("+", maxsplit=1)[0], *more} if pointed else more
-        return {p.id for p in plan.parts if p.shape == listed.shape}
-
     def _opening_shape(self, part_id: str, mapping: Mapping) -> QPolygonF | None:
         seen = self.session.seen()
-        if seen is None or self.place not in ("front", "corner"):
-            return None
-        for body in seen.found.bodies:
-            for opening in body.openings:
-                if opening.id == part_id:
-                    x0, z0, x1, z1 = opening.rect
-                    return QPolygonF(mapping.outline(((x0, z0), (x1, z0), (x1, z1), (x0, z1))))
-        return None
+        return opening_shape(seen.found if seen is not None else None, self.place, part_id, mapping)
 
     def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
-        show = self.session.unit.show
-        lanes, taken = {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
-        for dim in scene.dimensions:
-            if dim.lane == 0 or self.all_sizes:
-                size, high = (
-                    show(dim.size),
-                    high_words(self.session, self.place, dim.size) if dim.lane == 0 else "",
-                )
-                words = (size + high, size + high.split(",")[0], size)
-                taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
+        taken = paint_sizes(painter, scene, mapping, self.session, self.place, all_sizes=self.all_sizes)
         if pointed and not self._gesture:
             sizes = true_sizes(self.session.plan, pointed, self.place)
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
-                paint.dimension(painter, dim, mapping, (show(dim.size),), 16.0)
+                paint.dimension(painter, dim, mapping, (self.session.unit.show(dim.size),), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
-        self._paint_traced(painter, mapping)
+        if self.kind == "survey":
+            paint_faults(painter, self.session, mapping)
+            paint_tape(painter, self.session, mapping)
+            if isinstance(self._gesture, DragDivider):
+                paint_dragged(painter, self._gesture.cells, self.session, mapping)
         if self.kind == "redesign":
             # Above the dimension lines where those are shown.
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
             self._flags = paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
             change = self._change_of(pointed) or self.session.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
-
-    def _paint_traced(self, painter: QPainter, mapping: Mapping) -> None:
-        """The line that a tape is to be laid along."""
-        line, view = self.session.traced, VIEWS[self.place]
-        if line is not None and self.kind == "survey":
-            a, b = mapping.to_px(view.project(line.start)), mapping.to_px(view.project(line.end))
-            paint_tape(painter, a, b)
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]
@@ -247,29 +238,22 @@ class Stand(QWidget):
                 )
         point = self.mapping().to_mm(at)
         hit = scene.at(point)
-        if self.kind == "survey" and self.place in ("front", "corner"):
-            role = hit.part_id.split("/", 2)[1] if hit is not None else ""
-            seen = self.session.seen()
-            for body in seen.found.bodies if seen is not None else ():
-                for opening in body.openings:
-                    x0, z0, x1, z1 = opening.rect
-                    if role not in ("top", "base") and x0 <= point[0] <= x1 and z0 <= point[1] <= z1:
-                        return opening.id
-        return hit.part_id if hit is not None else ""
+        part = hit.part_id if hit is not None else ""
+        seen = self.session.seen()
+        opening = opening_at(seen.found, self.place, point, part) if self.kind == "survey" and seen else ""
+        return opening or part
 
     def _grip_at(self, at: QPointF) -> Grip | None:
         scene = self.scene()
         change = self._change_of(self.session.part) or self.session.open_change
         if scene is None or self.kind != "redesign":
             return None
-        mapping = self.mapping()
-        near = [
-            (distance, i)
-            for i, grip in enumerate(scene.grips)
-            if grip.change_id == change
-            and (distance := (mapping.to_px(grip.at) - at).manhattanLength()) <= GRIP_REACH
-        ]
-        return scene.grips[min(near)[1]] if near else None
+        return near_grip([g for g in scene.grips if g.change_id == change], self.mapping(), at)
+
+    def _divider_at(self, at: QPointF) -> str:
+        """The board that parts two openings here; the front has to be seen."""
+        part = self.part_at(at) if self.kind == "survey" and self.place in FRONT_PLACES else ""
+        return part if is_divider(part) else ""
 
     def _on_pointed(self, part_id: str) -> None:
         self.update()
@@ -285,29 +269,41 @@ class Stand(QWidget):
         grip = (
             self._grip_at(paint.unscaled(event.position())) if event.button() == Qt.MouseButton.LeftButton else None
         )
+        at = paint.unscaled(event.position())
         if grip is not None:
-            self._gesture = DragGrip(self.session, grip, self.mapping(), paint.unscaled(event.position()))
+            self._gesture = DragGrip(self.session, grip, self.mapping(), at)
+        elif event.button() == Qt.MouseButton.LeftButton and self._divider_at(at):
+            self._gesture = DragDivider(self.session, self._divider_at(at), self.mapping(), at)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         at = paint.unscaled(event.position())
         if self._gesture is not None:
             self._gesture.move(at)
         elif self._pressed is not None and event.buttons() and self.kind != "small":
-            if (at - self._pressed).manhattanLength() > 6:
+            if (at - self._pressed).manhattanLength() > CLICK:
                 self._gesture = Pan(self, self._pressed)
                 self.setCursor(Qt.CursorShape.ClosedHandCursor)
         else:
             self.session.point(self.part_at(at))
-            self.setCursor(Qt.CursorShape.SizeAllCursor if self._grip_at(at) else Qt.CursorShape.ArrowCursor)
+            free = Qt.CursorShape.ArrowCursor
+            self.setCursor(Qt.CursorShape.SizeAllCursor if self._grip_at(at) or self._divider_at(at) else free)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        if self._gesture is not None:
-            self._gesture.end()
+        at, gesture = paint.unscaled(event.position()), self._gesture
+        if gesture is not None:
+            gesture.end()
             self._gesture = None
             self.unsetCursor()
-        elif event.button() == Qt.MouseButton.LeftButton and self._pressed is not None:
-            self.session.keep(self.part_at(paint.unscaled(event.position())))
+        clicked = self._pressed is not None and (at - self._pressed).manhattanLength() <= CLICK
+        if event.button() == Qt.MouseButton.LeftButton and clicked and not isinstance(gesture, DragGrip):
+            self._click(at)
         self._pressed = None
+
+    def _click(self, at: QPointF) -> None:
+        """Keeps what is under the pointer: a fault, else a part; and where on it."""
+        fault = fault_at(self.session, self.mapping(), at) if self.kind == "survey" else ""
+        self.session.spot = (self.place, self.mapping().to_mm(at))
+        self.session.keep(self.part_at(at), fault)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         self.open_menu(self.part_at(paint.unscaled(event.position())), paint.unscaled(event.position()))
@@ -332,6 +328,7 @@ class Stand(QWidget):
         entries = self._menu(part_id) if self._menu is not None and part_id else []
         if not entries:
             return
+        self.session.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None
         self.session.keep(part_id)
         menu = QMenu(self)
         menu.setObjectName("part_menu")

@@ -1,11 +1,16 @@
 """What can be pointed at, and where; the way from one part to the next by arrow keys."""
 
-from zygoform.core.drawing.primitives import Scene, holds
+from PySide6.QtCore import QPointF
+
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.session import Session
+from zygoform.core.drawing.primitives import Grip, Scene, holds
 from zygoform.core.drawing.views import Place
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan import Plan
 
+GRIP_REACH = 14.0
 WITHIN_OPENINGS = ("front", "knob", "back", "bottom")
 """In the survey one points at the opening, not at what stands in it."""
 
@@ -59,3 +64,23 @@ def true_sizes(plan: Plan | None, part_id: str, place: Place) -> tuple[float, fl
     across = 1 if place in ("left", "right") else 0
     up = 1 if place == "above" else 2
     return high[across] - low[across], high[up] - low[up]
+
+
+def near_grip(grips: list[Grip], mapping: Mapping, at: QPointF) -> Grip | None:
+    """The grip under the pointer."""
+    near = [
+        (distance, i)
+        for i, grip in enumerate(grips)
+        if (distance := (mapping.to_px(grip.at) - at).manhattanLength()) <= GRIP_REACH
+    ]
+    return grips[min(near)[1]] if near else None
+
+
+def lit_parts(session: Session, pointed: str, *, alike: bool) -> set[str]:
+    """All parts that light up; where `alike` counts, every one of the same shape."""
+    plan, more = session.plan, set(session.lit)
+    listed = plan.listed(pointed) if plan else None
+    if plan is None or listed is None or not alike or more:
+        # A copy of a part lights the part it is a copy of.
+        return {pointed, pointed.split("+", maxsplit=1)[0], *more} if pointed else more
+    return {p.id for p in plan.parts if p.shape == listed.shape}

@@ -2,5 +2,6 @@
 
 base.py      what every change has; a change of a kind this version does not know
 registry.py  kind of change -> its class, title and what it fits
+mending/     what the remedy of a fault comes to
 kinds/       one change a file: plank_top.py, skirt.py
 """

@@ -15,6 +15,11 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
     number: int
     targets: tuple[str, ...]
 
+    @property
+    def called(self) -> str:
+        """A name of its own; nothing where its kind's is enough."""
+        return ""
+
     def body_in(self, form: Form) -> Body:
         """The body it applies to. Raises BadInputError where the piece is gone."""
         body = form.body(self.targets[0])

@@ -6,6 +6,7 @@ from typing import get_args
 from msgspec import Struct
 
 from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.changes.kinds.own_part import OwnPart
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
@@ -13,18 +14,21 @@ from zygoform.core.form.form import Role, piece_of
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop
 
-KnownChange = PlankTop | Skirt | OwnPart
+KnownChange = PlankTop | Skirt | OwnPart | Mend
 Change = KnownChange | UnknownChange
 
 
 class ChangeKind(Struct, frozen=True):
-    """A kind of change: what it is called, which parts of the piece it fits, and its first, sensible state."""
+    """A kind of change: what it is called, which parts of the piece it fits, and its first, sensible state.
+
+    One without a first state begins elsewhere: a mend at its fault.
+    """
 
     kind: str
-    type: type[PlankTop] | type[Skirt] | type[OwnPart]
+    type: type[KnownChange]
     title: str
     fits: frozenset[Role]
-    start: Callable[[str, int, str, Shop], KnownChange]
+    start: Callable[[str, int, str, Shop], KnownChange] | None = None
 
 
 def _nearest(shop: Shop, thickness: float, width: float) -> TimberSize | None:
@@ -65,12 +69,13 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
     "plank_top": ChangeKind("plank_top", PlankTop, "New plank top", frozenset({"top"}), _start_top),
     "skirt": ChangeKind("skirt", Skirt, "New skirt", frozenset({"base", "skirt", "side", "bottom"}), _start_skirt),
     "own_part": ChangeKind("own_part", OwnPart, "Part of your own", frozenset(get_args(Role)), _start_own),
+    "mend": ChangeKind("mend", Mend, "Mend", frozenset()),
 }
 
 
 def titled(change: KnownChange, names: dict[str, str]) -> str:
     """What a change is called; in a set of pieces (id to name) also on which of them."""
-    title, whose = kind_of(change).title, names.get(piece_of(change.targets[0]))
+    title, whose = change.called or kind_of(change).title, names.get(piece_of(change.targets[0]))
     return f"{title}, {whose}" if whose and len(names) > 1 else title
 
 

@@ -5,5 +5,6 @@ views.py       where one can stand, and how that projects
 order.py       which solids hide which
 edges.py       the lines round what is new
 scene.py       a form before and after, seen from one place
+pin.py         a place on the drawing as a place on the piece
 boards.py      a board with its cuts
 """

@@ -47,12 +47,15 @@ def draw_form(
     place: Place = "front",
     overlay: Overlay = "over",
     handles: tuple[Handle, ...] = (),
+    mended: frozenset[str] = frozenset(),
 ) -> Scene:
     """The piece as found, laid over or as planned. `numbers` gives each change id its number."""
     view = VIEWS[place]
     form = found if overlay == "found" else planned
     stays = {board.id for board in found.boards}
     roles: dict[str, PartRole] = {b.id: "stays" if b.id in stays else "new" for b in form.boards}
+    if overlay != "found":
+        roles |= {part: "mended" for part in mended if roles.get(part) == "stays"}
     polygons = _painted(form, roles, view)
     if overlay == "over":
         polygons += _coming_off(found, frozenset(stays - {board.id for board in planned.boards}), place)

@@ -22,7 +22,7 @@ from zygoform.core.form.front import (
 )
 from zygoform.core.form.registry import Fronted
 from zygoform.core.measure.param import Param, param
-from zygoform.core.measure.reading import counting
+from zygoform.core.measure.reading import Reading, counting
 from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
 
@@ -132,6 +132,23 @@ def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
     counts = counting(taken, CELL.takes)
     words = Say(f"Opening {{0}} {what}", (counts.value,)) if counts else Say("Opening shares what is left")
     return Edited(with_piece(project, structs.replace(piece, front=front)), words, frozenset({cell_id}))
+
+
+def move_divider(project: Project, divider_id: str, first: float, second: float) -> Edited:
+    """Moves the rail or upright behind a cell: the cells before and behind it get these sizes (mm), as guesses."""
+    piece, before = _fronted(project, divider_id), divider_id.rsplit("-", 1)[-1]
+    division = parent(piece.front, before)
+    ids = [cell.id for cell in division.cells] if division is not None else []
+    if division is None or before == ids[-1]:
+        raise BadInputError("unknown_key", "That divider is no longer there.")
+    if min(first, second) < LEAST_CELL:
+        raise BadInputError("out_of_range", "An opening is at least {0}.", "", (LEAST_CELL,))
+    at, write = ids.index(before), project.shop.unit.entered
+    taken = tuple((Reading(write(size), size, "guessed"),) for size in (first, second))
+    sizes = (*division.sizes[:at], *taken, *division.sizes[at + 2 :])
+    front = replaced(piece.front, division.id, structs.replace(division, sizes=sizes))
+    done = with_piece(project, structs.replace(piece, front=front))
+    return Edited(done, Say("Moved a divider: {0} and {1}", (first, second)), frozenset({divider_id}))
 
 
 def _fronted(project: Project, part_id: str) -> Fronted:

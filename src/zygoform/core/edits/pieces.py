@@ -68,20 +68,8 @@ def remove_piece(project: Project, piece_id: str) -> Edited:
     """Takes a piece out of the set, with what was planned for it alone."""
     piece = known_piece(project, piece_id)
     gone = {c.id for c in project.changes if {piece_of(t) for t in c.targets} == {piece_id}}
-    variants = tuple(
-        structs.replace(
-            v,
-            left_out=tuple(c for c in v.left_out if c not in gone),
-            overrides=tuple(o for o in v.overrides if o.change_id not in gone),
-        )
-        for v in project.variants
-    )
-    done = structs.replace(
-        project,
-        pieces=tuple(p for p in project.pieces if p.id != piece_id),
-        changes=tuple(c for c in project.changes if c.id not in gone),
-        variants=variants,
-    )
+    others = tuple(p for p in project.pieces if p.id != piece_id)
+    done = structs.replace(project.without_changes(gone), pieces=others)
     return Edited(done, Say(f"Took {piece.name} away"), frozenset({piece_id}))
 
 

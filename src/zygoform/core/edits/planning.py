@@ -18,6 +18,8 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
     """A new change of `kind` on the piece `target` belongs to; it gets the next number."""
     entry = CHANGE_KINDS[kind]
     number = project.next_number
+    if entry.start is None:
+        raise BadInputError("impossible", "This kind of change begins in the survey.")
     change = entry.start(f"c{number}", number, target, project.shop)
     done = structs.replace(project, changes=(*project.changes, change), next_number=number + 1)
     return Edited(done, Say(f"Added {entry.title.lower()}"), frozenset({change.id}))
@@ -26,16 +28,7 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
 def remove_change(project: Project, change_id: str) -> Edited:
     """Takes a change away, and what the variants say of it."""
     change = _change(project, change_id)
-    variants = tuple(
-        structs.replace(
-            v,
-            left_out=tuple(c for c in v.left_out if c != change_id),
-            overrides=tuple(o for o in v.overrides if o.change_id != change_id),
-        )
-        for v in project.variants
-    )
-    changes = tuple(c for c in project.changes if c.id != change_id)
-    done = structs.replace(project, changes=changes, variants=variants)
+    done = project.without_changes({change_id})
     return Edited(done, Say(f"Took away {kind_of(change).title.lower()}"), frozenset({change_id}))
 
 

@@ -2,7 +2,15 @@
 
 from collections.abc import Callable
 
-from zygoform.core.findings.rules import guessed, openings_add_up, openings_close, recounted, short_parts, too_long
+from zygoform.core.findings.rules import (
+    guessed,
+    openings_add_up,
+    openings_close,
+    recounted,
+    short_parts,
+    too_long,
+    weak_screws,
+)
 from zygoform.core.findings.view import View
 from zygoform.core.outcome.outcome import Finding
 
@@ -11,6 +19,7 @@ RULES: tuple[Callable[[View], tuple[Finding, ...]], ...] = (
     openings_add_up.judge,
     openings_close.judge,
     guessed.judge,
+    weak_screws.judge,
     short_parts.judge,
     recounted.judge,
 )

@@ -6,6 +6,7 @@ from zygoform.core.cutlist.ask import SizeLayout
 from zygoform.core.cutlist.counted import Count
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.form.form import Form
+from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
 
 
@@ -17,3 +18,4 @@ class View(Struct, frozen=True):
     layouts: tuple[SizeLayout, ...]
     shop: Shop
     counts: tuple[Count, ...] = ()
+    outcomes: tuple[Outcome, ...] = ()

@@ -9,6 +9,8 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.closely import Closely
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Point3, Prism, X
@@ -74,6 +76,8 @@ class Body(Struct, frozen=True):
     underside: float = 0.0
     hangs: bool = False
     guesses: frozenset[str] = frozenset()
+    faults: tuple[Fault, ...] = ()
+    made_of: tuple[MadeOf, ...] = ()
 
     @property
     def piece_id(self) -> str:

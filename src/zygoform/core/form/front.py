@@ -93,6 +93,40 @@ def share_out(sizes: tuple[Readings, ...], room: float) -> tuple[tuple[float, ..
     return tuple(size * scale for size in filled), total
 
 
+class Pair(Struct, frozen=True):
+    """Two neighbouring cells of a division: their rectangles and the sizes that a divider between them shifts."""
+
+    direction: Literal["columns", "rows"]
+    rects: tuple[Rect, Rect]
+    first: float
+    second: float
+
+
+def pair_at(front: Cell, before: str, rects: dict[str, Rect]) -> Pair | None:
+    """The cell `before` and the one behind it, None where there is none; `rects` are those of all openings."""
+    division = parent(front, before)
+    ids = [cell.id for cell in division.cells] if division is not None else []
+    if division is None or before == ids[-1]:
+        return None
+    at = ids.index(before)
+    both = [_around(cell, rects) for cell in division.cells[at : at + 2]]
+    if None in both:
+        return None
+    (x0, z0, x1, z1), (u0, w0, u1, w1) = both[0] or NOWHERE, both[1] or NOWHERE
+    first, second = (x1 - x0, u1 - u0) if division.direction == "columns" else (z1 - z0, w1 - w0)
+    return Pair(division.direction, ((x0, z0, x1, z1), (u0, w0, u1, w1)), first, second)
+
+
+NOWHERE: Rect = (0.0, 0.0, 0.0, 0.0)
+
+
+def _around(cell: Cell, rects: dict[str, Rect]) -> Rect | None:
+    own = [rects[o.id] for o in openings(cell) if o.id in rects]
+    if not own:
+        return None
+    return min(r[0] for r in own), min(r[1] for r in own), max(r[2] for r in own), max(r[3] for r in own)
+
+
 LEAST_OPENING = 5.0
 
 

@@ -5,6 +5,8 @@ from abc import abstractmethod
 
 from msgspec import Struct, structs
 
+from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Outline, clip, intersect
 from zygoform.core.measure.param import Param, counts, param, params
@@ -16,10 +18,12 @@ OVER_ALL = ("width", "height", "depth")
 
 
 class PieceBase(Struct, frozen=True, tag_field="kind"):
-    """Id and name; every kind adds its readings, among them width, height and depth over all."""
+    """Id, name and state; every kind adds its readings, among them width, height and depth over all."""
 
     id: str
     name: str
+    faults: tuple[Fault, ...] = ()
+    made_of: tuple[MadeOf, ...] = ()
 
     @abstractmethod
     def build(self) -> Form:

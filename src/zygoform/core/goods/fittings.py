@@ -11,11 +11,22 @@ from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
-FittingKind = Literal["pocket screw", "wood screw", "glue"]
+FittingKind = Literal[
+    "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
+    "glue", "filler", "veneer", "stain blocker", "insect treatment",
+]  # fmt: skip
+AMOUNTS: dict[FittingKind, str] = {
+    "glue": "ml",
+    "filler": "ml",
+    "veneer": "cm²",
+    "stain blocker": "ml",
+    "insect treatment": "ml",
+}
+"""What is used up, and what it is measured in; everything else is counted."""
 
 
 class Pack(Struct, frozen=True):
-    """A pack on sale: `size` is a screw's length (mm) or 0, `holds` pieces or ml."""
+    """A pack on sale: `size` (mm) is a screw's length, a pull's hole spacing or 0; `holds` pieces or an amount."""
 
     id: str
     kind: FittingKind

@@ -28,6 +28,8 @@ COEFFICIENTS: dict[str, tuple[float, float]] = {  # species: (radial, tangential
     "loblolly pine": (0.00165, 0.00259),
     "douglas-fir": (0.00165, 0.00267),
     "sitka spruce": (0.00148, 0.00263),
+    # Same source, composite panels: plywood grows by about 0.15 % between 6 and 19 % moisture, either way.
+    "plywood": (0.000115, 0.000115),
 }
 
 Sawn = Literal["flat", "quarter"]

@@ -109,9 +109,17 @@ def count(label: str, low: int, high: int, *, group: str = "", main: bool = True
     return _meta(label, low, high, unit="count", group=group, main=main, hint=hint)
 
 
-def choice(label: str, *choices: Choice, group: str = "", main: bool = True, hint: str = "") -> Meta:
+def choice(
+    label: str,
+    *choices: Choice,
+    group: str = "",
+    main: bool = True,
+    hint: str = "",
+    counts_if: tuple[str, object] | None = None,
+) -> Meta:
     """One of several words; with no choices given, a size of timber on sale."""
-    return _meta(label, None, None, unit="choice", group=group, main=main, hint=hint, choices=choices)
+    extra: dict[str, Any] = dict(group=group, main=main, hint=hint, choices=choices, counts_if=counts_if)
+    return _meta(label, None, None, unit="choice", **extra)
 
 
 def switch(label: str, *, group: str = "", main: bool = True, hint: str = "") -> Meta:

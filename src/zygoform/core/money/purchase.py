@@ -8,13 +8,14 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.cutlist.ask import SizeLayout
-from zygoform.core.goods.fittings import Pack
+from zygoform.core.goods.fittings import AMOUNTS, Pack
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.measure.say import Say
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
 
-Group = Literal["Wood", "Screws", "Glue"]
+Group = Literal["Wood", "Screws", "Hardware", "Glue", "Mending"]
+_GROUPS: dict[str, Group] = {"pocket screw": "Screws", "wood screw": "Screws", "pin": "Screws", "glue": "Glue"}
 
 
 class BuyRow(Struct, frozen=True):
@@ -91,16 +92,18 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list
         count = sum(fitting.count for _, fitting in uses)
         packs = shop.packs_of(uses[0][1].kind, size)
         numbers = tuple(sorted({number for number, _ in uses}))
-        spare = f" and {shop.spare_screws} spare" if shop.spare_screws else ""
-        need = f"{count} {kind}s{spare}: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
+        group = _GROUPS.get(kind, "Hardware")
+        more = shop.spare_screws if group == "Screws" else 0
+        spare = f" and {more} spare" if more else ""
+        need = f"{count} {kind}{'s' * (count != 1)}{spare}: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
         rows += _pack_rows(
-            "Screws",
+            group,
             f"{kind} {size:g}",
-            count + shop.spare_screws,
+            count + more,
             packs,
             need,
             numbers,
-            Say(f"{kind} {{0}}", (size,)),
+            Say(f"{kind} {{0}}" if size else kind, (size,) if size else ()),
         )
     return rows
 
@@ -111,8 +114,10 @@ def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[B
         uses = [(number, supply) for number, supply in supplies if supply.kind == kind]
         amount = sum(supply.amount for _, supply in uses)
         numbers = tuple(sorted({number for number, _ in uses}))
-        need = f"{math.ceil(amount)} ml: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
-        rows += _pack_rows("Glue", kind, amount, shop.packs_of(kind), need, numbers, Say("wood glue"))
+        need = f"{math.ceil(amount)} {AMOUNTS[kind]}: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
+        group: Group = "Glue" if kind == "glue" else "Mending"
+        plain = Say("wood glue" if kind == "glue" else kind)
+        rows += _pack_rows(group, kind, amount, shop.packs_of(kind), need, numbers, plain)
     return rows
 
 
@@ -130,9 +135,12 @@ def _pack_rows(
 
 
 def _holds(pack: Pack) -> Say:
-    if pack.kind == "glue":
-        return Say(f"{pack.holds:g} ml")
-    return Say(f"{{0}} long, {pack.holds:g} in a pack", (pack.size,))
+    if pack.kind in AMOUNTS:
+        return Say(f"{pack.holds:g} {AMOUNTS[pack.kind]}")
+    if not pack.size:
+        return Say(f"{pack.holds:g} in a pack")
+    what = {"pull": "between the holes", "dowel": "thick"}.get(pack.kind, "long")
+    return Say(f"{{0}} {what}, {pack.holds:g} in a pack", (pack.size,))
 
 
 @lru_cache(maxsize=256)

@@ -57,3 +57,48 @@ LIFT = Caution(
     "Turning it over",
     "Empty it and take the drawers out first. Lift and turn it with two people.",
 )
+LEAD = Caution(
+    "lead",
+    "redesign",
+    "Old paint",
+    "Paint and varnish from before the bans (in most places before the 1980s) may hold lead. Test first. If it "
+    "does: no dry sanding, no heat gun, no sweeping; wet methods, a P3 or P100 mask, children and food away, local "
+    "rules for the waste. Large jobs belong to licensed people.",
+)
+MOULD = Caution(
+    "mould",
+    "redesign",
+    "Mould and droppings",
+    "Out of doors, mask (FFP2/N95 or better), gloves. Damp before you wipe, never brush or vacuum it dry: dust of "
+    "droppings can make you ill. Throw the cloths away. Mould over more than a door's area needs someone trained.",
+)
+INSECTS = Caution(
+    "insects",
+    "redesign",
+    "Insects in the wood",
+    "Fresh dust means they are alive: keep the piece away from other wood and from the house's timber. Treatments "
+    "are poisons: follow the label, outdoors, gloved. Ask a pest controller where floors or beams are near.",
+)
+SOLVENT = Caution(
+    "solvent",
+    "redesign",
+    "Solvents",
+    "Moving air, gloves, no flame and no spark. Spread used cloths out flat to dry out of doors: a heap can catch "
+    "fire.",
+)
+FILLER = Caution(
+    "filler",
+    "redesign",
+    "Two-part filler",
+    "Mix small amounts on card, gloves on, moving air. Sand it with a mask; what is warm has not set.",
+)
+GLASS = Caution(
+    "glass",
+    "redesign",
+    "Glass",
+    "Tape across the pane, gloves, shoes, two people. Take it out before you turn or pry anything.",
+)
+CAUTIONS: dict[str, Caution] = {
+    caution.code: caution
+    for caution in (SAW, SHORT, DUST, GLUE, RIP, LIFT, LEAD, MOULD, INSECTS, SOLVENT, FILLER, GLASS)
+}

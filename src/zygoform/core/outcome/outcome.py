@@ -82,7 +82,7 @@ class Fitting(Struct, frozen=True):
 
 
 class Supply(Struct, frozen=True):
-    """Something used up, in ml."""
+    """Something used up; `goods.fittings.AMOUNTS` says in what it is measured."""
 
     change_id: str
     kind: FittingKind
@@ -146,3 +146,4 @@ class Outcome(Struct, frozen=True):
     cautions: tuple[Caution, ...] = ()
     findings: tuple[Finding, ...] = ()
     handles: tuple[Handle, ...] = ()
+    mended: frozenset[str] = frozenset()

@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, empty, label, written
-from zygoform.core.edits.pieces import rename
+from zygoform.core.edits.pieces import name_project, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.piece import proportioned
 from zygoform.core.form.registry import KnownPiece
@@ -40,12 +40,7 @@ class SizesPanel(QWidget):
         column = QVBoxLayout(fields)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
-        session = self.session
-        name = Field(
-            session, "piece_name", "Name", lambda text: session.do(lambda p: rename(p, text, on=self._on()))
-        )
-        self._refreshers.append(lambda piece: name.show_value(piece.name))
-        column.addWidget(name)
+        self._names(column)
         groups: dict[str, list[Param]] = {}
         for entry in params(kind):
             groups.setdefault(entry.group, []).append(entry)
@@ -93,6 +88,28 @@ class SizesPanel(QWidget):
         column.addWidget(box)
         self._refreshers.append(lambda piece: box.setCurrentIndex(box.findData(getattr(piece, entry.name))))
         return cell
+
+    def _names(self, column: QVBoxLayout) -> None:
+        """The piece's name, and in a set that of the whole."""
+        session = self.session
+        whole = Field(
+            session,
+            "project_name",
+            "Name of the set",
+            lambda text: session.do(lambda p: name_project(p, text)),
+        )
+        name = Field(
+            session, "piece_name", "Name", lambda text: session.do(lambda p: rename(p, text, on=self._on()))
+        )
+
+        def refresh(piece: KnownPiece) -> None:
+            whole.setVisible(len(session.project.pieces) > 1)
+            whole.show_value(session.project.name)
+            name.show_value(piece.name)
+
+        self._refreshers.append(refresh)
+        column.addWidget(whole)
+        column.addWidget(name)
 
     def _field(self, entry: Param) -> Field:
         session = self.session

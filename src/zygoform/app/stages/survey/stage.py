@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, Q
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.stages.survey.faults import FaultsPanel
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
@@ -16,10 +17,12 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements
 from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.pieces import copy_piece, remove_piece
 
+VIEWS = [("sizes", "Sizes"), ("faults", "Faults")]
 IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
 
@@ -29,7 +32,7 @@ class SurveyStage(QWidget):
     def __init__(self, session: Session, recent: tuple[str, ...] = ()) -> None:
         super().__init__()
         self.session = session
-        self._adding, self._count = False, 0
+        self._adding, self._count, self._fault_met = False, 0, ""
         self.pages = QStackedWidget()
         whole = QHBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
@@ -72,19 +75,27 @@ class SurveyStage(QWidget):
         head.addWidget(self.measure)
         head.addWidget(self.pieces)
         column.addLayout(head)
-        inner = QWidget()
-        self._list = QVBoxLayout(inner)
-        self._list.setContentsMargins(0, 0, 12, 0)
-        self._list.setSpacing(8)
+        self.view = Segments("survey_view", VIEWS)
+        self.view.chosen.connect(self.look)
+        column.addWidget(self.view)
         column.addWidget(self.walk)
-        self.findings = Judgements(self.session)
-        self.opening = OpeningPanel(self.session)
-        self.sizes = SizesPanel(self.session)
-        self._list.addWidget(self.findings)
-        self._list.addWidget(self.opening)
-        self._list.addWidget(self.sizes)
-        self._list.addStretch(1)
-        column.addWidget(scrolled(inner), 1)
+        self.findings, self.opening, self.sizes = (
+            Judgements(self.session),
+            OpeningPanel(self.session),
+            SizesPanel(self.session),
+        )
+        self.faults = FaultsPanel(self.session)
+        self._views = QStackedWidget()
+        for widgets in ((self.findings, self.opening, self.sizes), (self.faults,)):
+            inner = QWidget()
+            list_ = QVBoxLayout(inner)
+            list_.setContentsMargins(0, 0, 12, 0)
+            list_.setSpacing(8)
+            for widget in widgets:
+                list_.addWidget(widget)
+            list_.addStretch(1)
+            self._views.addWidget(scrolled(inner))
+        column.addWidget(self._views, 1)
         return side
 
     def open_pieces(self) -> None:
@@ -123,8 +134,14 @@ class SurveyStage(QWidget):
         self.refresh()
         self.begin()
 
+    def look(self, view: str) -> None:
+        """Which side of the survey is at work: sizes or faults."""
+        self.view.set_value(view)
+        self._views.setCurrentIndex([name for name, _ in VIEWS].index(view))
+        self.refresh()
+
     def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
-        return opening_menu(self.session, part_id)
+        return [*opening_menu(self.session, part_id), *self.faults.menu(part_id, partial(self.look, "faults"))]
 
     def refresh(self) -> None:
         """Shows what the document says."""
@@ -142,12 +159,18 @@ class SurveyStage(QWidget):
         self.walk.refresh()
         self.sizes.refresh()
         self.opening.refresh()
+        self.faults.refresh()
         self.findings.refresh(
             f for f in self.session.plan.findings if f.code in ("openings_add_up", "openings_close")
         )
 
     def _on_pointed(self, _part: str) -> None:
+        if self.session.kept_fault and self.session.kept_fault != self._fault_met and self.isVisible():
+            self.look("faults")
+        self._fault_met = self.session.kept_fault
         self.opening.refresh()
+        if self.view.value == "faults":
+            self.faults.refresh()
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -1,6 +1,7 @@
 """One kind of change a file.
 
 plank_top.py  a new top of boards glued edge to edge
+mend.py      a fault mended by one of its remedies
 own_part.py   a part of one's own
 skirt.py      boards round the bottom, mitred or butted
 """

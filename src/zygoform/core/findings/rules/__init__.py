@@ -5,5 +5,6 @@ openings_close.py   readings of one opening that contradict each other
 too_long.py         parts longer than any board
 short_parts.py      parts too short to hold at the saw
 recounted.py        rows of which more or fewer are cut than planned
+weak_screws.py      screws into parts that do not hold them
 guessed.py          parts that rest on a guess
 """

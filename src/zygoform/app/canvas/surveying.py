@@ -1,0 +1,122 @@
+"""What a survey's drawing has beside the piece: openings to point at, dividers to drag, faults, the tape."""
+
+import math
+
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtGui import QColor, QPainter, QPolygonF
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.core.condition.fault import Fault
+from zygoform.core.drawing.primitives import Dimension
+from zygoform.core.drawing.views import VIEWS, Place
+from zygoform.core.edits.condition import planned_mend
+from zygoform.core.form.form import Form
+from zygoform.core.geometry.plane import Point, rectangle
+
+FRONT_PLACES: tuple[Place, ...] = ("front", "corner")
+PIN_REACH = 13.0
+Drawn = tuple[tuple[float, float, float, float], float, bool]
+"""A cell's rectangle, the size being dragged, and whether that is its width."""
+
+
+def opening_shape(found: Form | None, place: Place, part_id: str, mapping: Mapping) -> QPolygonF | None:
+    """An opening's outline on the canvas, where the front is seen."""
+    if found is None or place not in FRONT_PLACES:
+        return None
+    for body in found.bodies:
+        for opening in body.openings:
+            if opening.id == part_id:
+                return QPolygonF(mapping.outline(rectangle(*opening.rect)))
+    return None
+
+
+def opening_at(found: Form | None, place: Place, point: Point, hit: str) -> str:
+    """The opening under a point of the view plane; what stands before the front is hit first."""
+    role = hit.split("/", 2)[1] if hit else ""
+    if found is None or place not in FRONT_PLACES or role in ("top", "base", "bracket", "arm", "lid"):
+        return ""
+    for body in found.bodies:
+        for opening in body.openings:
+            x0, z0, x1, z1 = opening.rect
+            if x0 <= point[0] <= x1 and z0 <= point[1] <= z1:
+                return opening.id
+    return ""
+
+
+def is_divider(part_id: str) -> bool:
+    """Whether a board parts two cells of a front, and can be dragged."""
+    return part_id.count("/") == 2 and part_id.rsplit("/", 1)[-1].startswith(("after-", "under-"))
+
+
+def faults_seen(session: Session) -> list[tuple[Fault, Point]]:
+    """The faults of what is on screen, with their places on the view plane."""
+    seen = session.seen()
+    view = VIEWS[session.place]
+    return [
+        (fault, view.project((fault.at[0] + by[0], fault.at[1] + by[1], fault.at[2] + by[2])))
+        for body in (seen.found.bodies if seen is not None else ())
+        for by in (seen.moved(body.piece_id) if seen is not None else (0.0, 0.0, 0.0),)
+        for fault in body.faults
+    ]
+
+
+def fault_at(session: Session, mapping: Mapping, at: QPointF) -> str:
+    """The fault whose pin is under the pointer."""
+    near = [
+        (distance, fault.id)
+        for fault, point in faults_seen(session)
+        if (distance := math.hypot(*((mapping.to_px(point) - at).toTuple()))) <= PIN_REACH
+    ]
+    return min(near)[1] if near else ""
+
+
+def paint_faults(painter: QPainter, session: Session, mapping: Mapping) -> None:
+    """A ring with a triangle at each fault; what is decided about has a broken blue ring and a tick."""
+    for fault, point in faults_seen(session):
+        at, on = mapping.to_px(point), fault.id == session.kept_fault
+        decided = planned_mend(session.project, fault.id) is not None
+        painter.setBrush(QColor(t.TAPE if on else t.SHEET))
+        painter.setPen(paint.pen(t.INK, 3.4))
+        painter.drawEllipse(at, 10, 10)
+        painter.setPen(paint.pen(t.BLUE, 2.0, dash=(4, 3)) if decided else paint.pen(t.OCHRE, 2.2))
+        painter.drawEllipse(at, 10, 10)
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        if decided:
+            painter.setPen(paint.pen(t.BLUE, 2.2))
+            painter.drawPolyline([at + QPointF(-4.5, 0.5), at + QPointF(-1, 4), at + QPointF(5, -3.5)])
+        else:
+            painter.setPen(paint.pen(t.OCHRE, 1.8))
+            painter.drawPolygon([at + QPointF(0, -5), at + QPointF(5, 4), at + QPointF(-5, 4)])
+
+
+def paint_tape(painter: QPainter, session: Session, mapping: Mapping) -> None:
+    """From where to where a size is to be taken: a tape with a hook at either end."""
+    line, view = session.traced, VIEWS[session.place]
+    if line is None:
+        return
+    a, b = mapping.to_px(view.project(line.start)), mapping.to_px(view.project(line.end))
+    dx, dy = b.x() - a.x(), b.y() - a.y()
+    length = math.hypot(dx, dy)
+    ux, uy = (dx / length, dy / length) if length > 1 else (0.0, 1.0)
+    hook = QPointF(-uy * 9, ux * 9)
+    for colour, width in ((t.INK, 7.0), (t.TAPE, 4.5)):
+        painter.setPen(paint.pen(colour, width))
+        painter.drawLine(a, b)
+        for end in (a, b):
+            painter.drawLine(end - hook, end + hook)
+    if length <= 1:
+        painter.setBrush(QColor(t.TAPE))
+        painter.setPen(paint.pen(t.INK, 1.2))
+        painter.drawEllipse(a, 6, 6)
+
+
+def paint_dragged(painter: QPainter, cells: tuple[Drawn, ...], session: Session, mapping: Mapping) -> None:
+    """The sizes on both sides of a divider while it is dragged."""
+    for (x0, z0, x1, z1), size, across in cells:
+        middle = (z0 + z1) / 2 if across else (x0 + x1) / 2
+        ends = ((x0, middle), (x1, middle)) if across else ((middle, z0), (middle, z1))
+        dim = Dimension(*ends, size, 3, "above" if across else "right")
+        paint.dimension(painter, dim, mapping, (session.unit.show(size),), 0.0)

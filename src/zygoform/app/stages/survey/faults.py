@@ -1,0 +1,198 @@
+"""What is wrong with the piece, part by part, and what is done about it."""
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QMenu, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.stages.survey.fault_card import FaultCard
+from zygoform.app.widgets.fields import empty, label
+from zygoform.app.widgets.findings import wrapped
+from zygoform.core.condition.faults import FAULT_KINDS
+from zygoform.core.condition.materials import MATERIALS, Material
+from zygoform.core.drawing.pin import pin_on
+from zygoform.core.drawing.views import VIEWS
+from zygoform.core.edits.condition import add_fault, set_made_of
+from zygoform.core.form.form import Board, piece_of
+
+UNKNOWN = "not known"
+
+
+def board_meant(session: Session) -> Board | None:
+    """The board that is kept; of an opening the front that closes it."""
+    seen = session.seen()
+    if seen is None or not session.kept:
+        return None
+    own = session.kept.rsplit("/", 1)[-1]
+    ids = (session.kept, f"{piece_of(session.kept)}/front/{own}", f"{piece_of(session.kept)}/apron/{own}")
+    boards = {board.id: board for board in seen.found.boards}
+    return next((boards[part] for part in ids if part in boards), None)
+
+
+class FaultsPanel(QWidget):
+    """The part that is kept: what it is made of, a fault here; below, all faults of the piece."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.cards: dict[str, FaultCard] = {}
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(8)
+        self.part = label("", "strong")
+        self.idle = wrapped(
+            "Click a part on the drawing: say what it is made of, and what is wrong with it.", "second"
+        )
+        column.addWidget(self.part)
+        column.addWidget(self.idle)
+        self._body = QWidget()
+        inner = QVBoxLayout(self._body)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.setSpacing(6)
+        self._made_of(inner)
+        self.add = QPushButton("A fault here")
+        self.add.setObjectName("fault_add")
+        self.add.setProperty("kind", "strong")
+        self.add.clicked.connect(lambda _checked=False: self.open_kinds())
+        inner.addWidget(self.add, 0, Qt.AlignmentFlag.AlignLeft)
+        column.addWidget(self._body)
+        self.count = label("", "strong")
+        column.addSpacing(4)
+        column.addWidget(self.count)
+        self._list = QVBoxLayout()
+        self._list.setSpacing(8)
+        column.addLayout(self._list)
+
+    def _made_of(self, column: QVBoxLayout) -> None:
+        row = QHBoxLayout()
+        self.material = QComboBox()
+        self.material.setObjectName("made_of")
+        self.material.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        self.material.setAccessibleName("Made of")
+        self.material.addItem(UNKNOWN, "")
+        for material in MATERIALS.values():
+            self.material.addItem(material.title, material.code)
+        self.material.activated.connect(lambda _row: self._set_material())
+        self.tell = QPushButton("How to tell")
+        self.tell.setObjectName("made_of_guide")
+        self.tell.setCheckable(True)
+        self.tell.setProperty("kind", "plain")
+        self.tell.toggled.connect(lambda _on: self._say_material())
+        row.addWidget(label("Made of", "second"))
+        row.addWidget(self.material, 1)
+        row.addWidget(self.tell)
+        column.addLayout(row)
+        self.guide = QFrame()
+        self.guide.setObjectName("material_guide")
+        self._guide = QVBoxLayout(self.guide)
+        self._guide.setContentsMargins(0, 0, 0, 0)
+        self._guide.setSpacing(3)
+        column.addWidget(self.guide)
+
+    def _set_material(self) -> None:
+        board = board_meant(self.session)
+        if board is not None:
+            chosen = self.material.currentData()
+            self.session.try_do(lambda project: set_made_of(project, (board.id,), chosen))
+
+    def _say_material(self) -> None:
+        """What the material allows; how to tell it, or where it is not known, each of them."""
+        empty(self._guide)
+        material = MATERIALS.get(self.material.currentData() or "")
+        if material is not None:
+            allows = wrapped(_allows(material), "second")
+            allows.setTextFormat(Qt.TextFormat.RichText)
+            self._guide.addWidget(allows)
+        if self.tell.isChecked():
+            for one in (material,) if material is not None else tuple(MATERIALS.values()):
+                words = wrapped(f"<b>{one.title}.</b> {' '.join(one.signs)}", "small")
+                words.setTextFormat(Qt.TextFormat.RichText)
+                self._guide.addWidget(words)
+        self.guide.setVisible(self._guide.count() > 0)
+
+    def open_kinds(self) -> None:
+        """The kinds of fault, in groups."""
+        board = board_meant(self.session)
+        if board is None:
+            return
+        menu = QMenu(self)
+        menu.setObjectName("fault_menu")
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        for kind in FAULT_KINDS.values():
+            group = menu.findChild(QMenu, f"faults_{kind.group}")
+            if not isinstance(group, QMenu):
+                group = menu.addMenu(kind.group)
+                group.setObjectName(f"faults_{kind.group}")
+            action = group.addAction(kind.title)
+            action.setObjectName(f"fault_{kind.code}")
+            action.triggered.connect(partial(self._add, kind.code))
+        menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
+
+    def _add(self, kind: str, _checked: bool = False) -> None:
+        self.add_here(kind)
+
+    def add_here(self, kind: str) -> None:
+        """A fault on the part that is kept, where it was clicked."""
+        board, seen = board_meant(self.session), self.session.seen()
+        if board is None or seen is None:
+            return
+        spot = self.session.spot
+        place, point = spot if spot is not None else (self.session.place, None)
+        x, y, z = pin_on(board, VIEWS[place], point)
+        dx, dy, dz = seen.moved(piece_of(board.id))
+        before = {fault.id for body in seen.found.bodies for fault in body.faults}
+        if not self.session.try_do(lambda p: add_fault(p, board.id, kind, (x - dx, y - dy, z - dz))):
+            return
+        new = next((f for f in self._faults() if f not in before), "")
+        self.session.keep(board.id, new)
+        card = self.cards.get(new)
+        if card is not None:
+            card.begin()
+
+    def _faults(self) -> dict[str, str]:
+        """The faults of what is on screen, each with its part."""
+        seen = self.session.seen()
+        return {fault.id: fault.part for body in (seen.found.bodies if seen else ()) for fault in body.faults}
+
+    def refresh(self) -> None:
+        """Shows the part that is kept, and all faults."""
+        session, board = self.session, board_meant(self.session)
+        self.idle.setVisible(board is None)
+        self._body.setVisible(board is not None)
+        self.part.setText(board.name if board is not None else "Faults and materials")
+        if board is not None:
+            piece = session.project.known(piece_of(board.id))
+            made = next((m for m in piece.made_of if m.part == board.id), None) if piece is not None else None
+            at = self.material.findData(made.material if made is not None else "")
+            if at != self.material.currentIndex() or not self._guide.count():
+                self.material.setCurrentIndex(at)
+                self._say_material()
+        faults = self._faults()
+        for gone in set(self.cards) - set(faults):
+            card = self.cards.pop(gone)
+            self._list.removeWidget(card)
+            card.hide()
+            card.deleteLater()
+        for fault_id in faults:
+            if fault_id not in self.cards:
+                self.cards[fault_id] = FaultCard(session, fault_id)
+                self._list.addWidget(self.cards[fault_id])
+            self.cards[fault_id].refresh()
+        self.count.setText(f"{len(faults)} fault{'s' * (len(faults) != 1)}" if faults else "")
+
+    def menu(self, part_id: str, show: Callable[[], None]) -> list[tuple[str, Callable[[], object]]]:
+        """What the right click and Enter offer on a part."""
+
+        def here() -> None:
+            self.session.keep(part_id)
+            show()
+            self.open_kinds()
+
+        return [("A fault here…", here)]
+
+
+def _allows(material: Material) -> str:
+    words = (("Sand", material.sand), ("Stain", material.stain), ("Screw", material.screw), ("Cut", material.cut))
+    return "<br>".join(f"<b>{what}</b> {verdict}{', ' + why if why else ''}." for what, (verdict, why) in words)

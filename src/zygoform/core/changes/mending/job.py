@@ -1,0 +1,75 @@
+"""A remedy being worked out: the fault, the shop, and what has come of it so far."""
+
+from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.remedies import Remedy
+from zygoform.core.form.form import Board, Body
+from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.reading import Sized
+from zygoform.core.measure.rounding import Mode
+from zygoform.core.measure.say import Say
+from zygoform.core.outcome.cautions import RIP, SAW, Caution
+from zygoform.core.outcome.outcome import Fitting, Part, Supply
+from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_MM
+
+
+class Job:
+    """Collects; lives only while a change is applied."""
+
+    def __init__(self, change_id: str, fault: Fault, remedy: Remedy, body: Body, shop: Shop, board_id: str) -> None:
+        self.change_id, self.fault, self.remedy, self.body, self.shop = change_id, fault, remedy, body, shop
+        self.board_id = board_id
+        self.parts: list[Part] = []
+        self.fittings: list[Fitting] = []
+        self.supplies: list[Supply] = []
+        self.notes: list[Say] = []
+        self.off: set[str] = set()
+        self.on: list[Board] = []
+        self.cautions: dict[Caution, None] = {}
+
+    @property
+    def stock(self) -> TimberSize:
+        """The board that parts of this job are cut from. Raises BadInputError where there is none such."""
+        return self.shop.size(self.board_id)
+
+    def board(self) -> Board | None:
+        """The board of the piece that has the fault."""
+        return next((board for board in self.body.boards if board.id == self.fault.part), None)
+
+    def cut(
+        self, own: str, name: str, length: Sized, width: Sized, rounding: Mode = "nearest", goes: str = ""
+    ) -> None:
+        """One part from the chosen board; ripped where it is narrower."""
+        size = self.stock
+        ripped = width.value < size.width - SAME_MM
+        self.parts.append(
+            Part(
+                f"{self.change_id}/{own}",
+                self.change_id,
+                name,
+                size.id,
+                size.thickness,
+                min(width.value, size.width),
+                length.value,
+                ripped=ripped,
+                rounding=rounding,
+                goes=goes,
+                rests_on=length.guesses | width.guesses,
+                length_of=length,
+                width_of=width,
+            )
+        )
+        self.cautions |= dict.fromkeys((SAW, RIP) if ripped else (SAW,))
+
+    def use(self, kind: FittingKind, amount: float, use: str, why: Say) -> None:
+        """Something used up."""
+        self.supplies.append(Supply(self.change_id, kind, amount, use, why))
+
+    def fit(self, kind: FittingKind, size: float, count: int, use: str, why: Say) -> None:
+        """Hardware, counted."""
+        self.fittings.append(Fitting(self.change_id, kind, size, count, use, why))
+
+    def on_sale(self, kind: FittingKind) -> tuple[float, ...]:
+        """The sizes of one kind of hardware on the price list."""
+        return tuple(sorted({pack.size for pack in self.shop.packs if pack.kind == kind}))

@@ -1,0 +1,67 @@
+"""The kind of work -> its function, and the wood it needs."""
+
+from collections.abc import Callable
+from typing import Literal
+
+from zygoform.core.changes.mending import used, wood
+from zygoform.core.changes.mending.job import Job
+from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.remedies import Remedy, Work
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.shop import Shop
+
+Wood = Literal["", "strip", "piece", "sheet"]
+SHEET = 7.0
+"""Up to this thickness a wide board on sale is a sheet (mm)."""
+
+WORKS: dict[Work, tuple[Callable[[Job], None], Wood]] = {
+    "glue joint": (used.glue_joint, ""),
+    "screw joint": (used.screw_joint, ""),
+    "corner blocks": (wood.corner_blocks, "strip"),
+    "glue crack": (used.glue_crack, ""),
+    "splint": (wood.splint, "strip"),
+    "fill": (used.fill, ""),
+    "new piece": (wood.new_piece, "piece"),
+    "lay veneer down": (used.lay_veneer_down, ""),
+    "veneer patch": (used.veneer_patch, ""),
+    "plugs": (used.plugs, ""),
+    "block stain": (used.block_stain, ""),
+    "clean": (used.nothing, ""),
+    "treat insects": (used.treat_insects, ""),
+    "new runners": (wood.new_runners, "strip"),
+    "metal slides": (used.metal_slides, ""),
+    "ease": (used.nothing, ""),
+    "stops": (wood.stops, "strip"),
+    "new bottom": (wood.new_bottom, "sheet"),
+    "stiffen bottom": (wood.stiffen_bottom, "strip"),
+    "new back": (wood.new_back, "sheet"),
+    "hinges": (used.hinges, ""),
+    "pulls": (used.pulls, ""),
+    "battens": (wood.battens, "strip"),
+    "level": (used.level, ""),
+    "off": (used.off, ""),
+    "nothing": (used.nothing, ""),
+}
+
+
+def wood_of(remedy: Remedy) -> Wood:
+    """The wood a remedy needs, if any."""
+    return next((WORKS[work][1] for work in remedy.works if WORKS[work][1]), "")
+
+
+def usual_board(remedy: Remedy, fault: Fault, shop: Shop) -> TimberSize | None:
+    """The board on sale that suits: in the project's system where there is one."""
+    kind = wood_of(remedy)
+    own = [s for s in shop.timber if s.system == shop.unit.system] or list(shop.timber)
+    sheets = [s for s in own if s.thickness <= SHEET]
+    boards = [s for s in own if s.thickness > SHEET]
+    if kind == "sheet":
+        wide = min(fault.mm("length"), fault.mm("width")) + 2 * fault.mm("depth")
+        fits = [s for s in sheets if s.width >= wide] or sheets
+        return min(fits, key=lambda s: (s.width < wide, s.width, s.thickness), default=None)
+    if kind == "piece":
+        wide, deep = fault.mm("width") + wood.TRIM, fault.mm("depth")
+        return min(boards, key=lambda s: (s.width < wide, s.thickness < deep, s.width, s.thickness), default=None)
+    return (
+        min(boards, key=lambda s: (abs(s.thickness - 19) + abs(s.width - 38), s.id), default=None) if kind else None
+    )

@@ -1,0 +1,167 @@
+"""Edits of the state a piece is in: faults and how they are dealt with, what parts are made of."""
+
+from msgspec import structs
+
+from zygoform.core.changes.kinds.mend import Mend
+from zygoform.core.changes.mending.works import usual_board, wood_of
+from zygoform.core.condition.fault import Fault, Point
+from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
+from zygoform.core.condition.materials import MATERIALS, MadeOf
+from zygoform.core.edits.edited import Edited, read_readings
+from zygoform.core.edits.pieces import known_piece, with_piece
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import piece_of
+from zygoform.core.form.registry import KnownPiece
+from zygoform.core.measure.param import Param
+from zygoform.core.measure.reading import Reading, counting
+from zygoform.core.measure.say import Say
+from zygoform.core.project import Project
+from zygoform.core.survey.prefill import likely_sizes
+
+MOST_SIGNS = 200
+
+
+def add_fault(project: Project, part_id: str, kind: str, at: Point) -> Edited:
+    """A fault of one kind on a part, at a place in its piece's coordinates."""
+    piece = known_piece(project, piece_of(part_id))
+    body = piece.build().body(part_id)
+    board = next((b for b in body.boards if b.id == part_id), None) if body is not None else None
+    likely = likely_sizes(kind, board, body) if board is not None and body is not None else {}
+    write = project.shop.unit.entered
+    asked = {ask.name for ask in FAULT_KINDS[kind].asks}
+    sizes = {name: (Reading(write(mm), mm, "guessed"),) for name, mm in likely.items() if name in asked}
+    fault = structs.replace(Fault(_next_id(project), kind, part_id, at), **sizes)
+    done = with_piece(project, structs.replace(piece, faults=(*piece.faults, fault)))
+    return Edited(done, Say(f"Found: {FAULT_KINDS[kind].title.lower()}"), frozenset({fault.id}))
+
+
+def remove_fault(project: Project, fault_id: str) -> Edited:
+    """Takes a fault away, and with it what was planned for it."""
+    piece, fault = find_fault(project, fault_id)
+    done = with_piece(project, structs.replace(piece, faults=tuple(f for f in piece.faults if f.id != fault_id)))
+    done = _without_mend(done, fault_id)
+    return Edited(done, Say(f"Took away: {_title(fault)}"), frozenset({fault_id}))
+
+
+def set_fault_size(project: Project, fault_id: str, name: str, text: str) -> Edited:
+    """A size of a fault as typed; emptied, it is what is usual."""
+    piece, fault = find_fault(project, fault_id)
+    kind = FAULT_KINDS.get(fault.kind)
+    ask = next((a for a in kind.asks if a.name == name), None) if kind is not None else None
+    if ask is None:
+        raise BadInputError("unknown_key", "This fault is not measured that way.", name)
+    entry = Param(name, ask.label, "readings", 0.1, 6000.0, (), guess=ask.usual, takes=ask.takes)
+    taken = read_readings(entry, text, project.shop.unit)
+    counts, label = counting(taken, ask.takes), f"{_title(fault).capitalize()}: {ask.label.lower()}"
+    words = Say(f"{label} {{0}}", (counts.value,)) if counts else Say(f"{label} not measured")
+    return _with_fault(project, piece, structs.replace(fault, **{name: taken}), words)
+
+
+def set_fault_count(project: Project, fault_id: str, text: str) -> Edited:
+    """How many alike."""
+    piece, fault = find_fault(project, fault_id)
+    plain = text.strip()
+    if not plain.isdecimal() or not 1 <= int(plain) <= MOST_SIGNS:
+        raise BadInputError("out_of_range", f"A whole number from 1 to {MOST_SIGNS}.", "count")
+    return _with_fault(project, piece, structs.replace(fault, count=int(plain)), Say(f"{plain} × {_title(fault)}"))
+
+
+def set_fault_note(project: Project, fault_id: str, text: str) -> Edited:
+    """What else there is to say of it."""
+    piece, fault = find_fault(project, fault_id)
+    words = " ".join(text.split())
+    if len(words) > MOST_SIGNS:
+        raise BadInputError("out_of_range", f"At most {MOST_SIGNS} signs; these are {len(words)}.", "note")
+    return _with_fault(project, piece, structs.replace(fault, note=words), Say("Wrote a note"))
+
+
+def mend(project: Project, fault_id: str, remedy_code: str) -> Edited:
+    """Plans one of a fault's remedies, in place of the one planned before."""
+    piece, fault = find_fault(project, fault_id)
+    remedy = remedy_of(fault.kind, remedy_code)
+    if remedy is None:
+        raise BadInputError("unknown_key", "There is no such remedy.")
+    target, board = f"{piece.id}/body/main", usual_board(remedy, fault, project.shop)
+    before = planned_mend(project, fault_id)
+    number = before.number if before is not None else project.next_number
+    new = Mend(
+        f"c{number}",
+        number,
+        (target,),
+        fault=fault_id,
+        about=fault.kind,
+        remedy=remedy_code,
+        wood=wood_of(remedy),
+        board=board.id if board is not None else "",
+    )
+    if before is not None:
+        changes = tuple(new if change.id == before.id else change for change in project.changes)
+        done = structs.replace(project, changes=changes)
+    else:
+        done = structs.replace(project, changes=(*project.changes, new), next_number=number + 1)
+    return Edited(done, Say(f"{_title(fault).capitalize()}: {remedy.title.lower()}"), frozenset({new.id, fault_id}))
+
+
+def unmend(project: Project, fault_id: str) -> Edited:
+    """Nothing is decided about a fault any more."""
+    _, fault = find_fault(project, fault_id)
+    return Edited(
+        _without_mend(project, fault_id), Say(f"{_title(fault).capitalize()}: not decided"), frozenset({fault_id})
+    )
+
+
+def planned_mend(project: Project, fault_id: str) -> Mend | None:
+    """What is planned for a fault."""
+    return next((c for c in project.changes if isinstance(c, Mend) and c.fault == fault_id), None)
+
+
+def set_made_of(project: Project, part_ids: tuple[str, ...], material: str, wood: str = "") -> Edited:
+    """What some parts of one piece are made of; nothing where that is not known."""
+    piece = known_piece(project, piece_of(part_ids[0]))
+    known = MATERIALS.get(material)
+    plain = " ".join(wood.split())[:40]
+    others = tuple(m for m in piece.made_of if m.part not in part_ids)
+    own = tuple(MadeOf(part, known.code, plain) for part in part_ids) if known is not None else ()
+    done = with_piece(project, structs.replace(piece, made_of=(*others, *own)))
+    words = (
+        f"Made of {known.title.lower()}" + (f", {plain}" if plain else "")
+        if known
+        else "Not known what it is made of"
+    )
+    return Edited(done, Say(words), frozenset(part_ids))
+
+
+def find_fault(project: Project, fault_id: str) -> tuple[KnownPiece, Fault]:
+    """A fault and the piece it is on. Raises BadInputError where it is gone."""
+    for piece_id in project.names:
+        piece = known_piece(project, piece_id)
+        for fault in piece.faults:
+            if fault.id == fault_id:
+                return piece, fault
+    raise BadInputError("unknown_key", "That fault is no longer there.")
+
+
+def _title(fault: Fault) -> str:
+    kind = FAULT_KINDS.get(fault.kind)
+    return kind.title.lower() if kind is not None else "fault"
+
+
+def _with_fault(project: Project, piece: KnownPiece, fault: Fault, words: Say) -> Edited:
+    faults = tuple(fault if f.id == fault.id else f for f in piece.faults)
+    return Edited(with_piece(project, structs.replace(piece, faults=faults)), words, frozenset({fault.id}))
+
+
+def _without_mend(project: Project, fault_id: str) -> Project:
+    gone = planned_mend(project, fault_id)
+    return project.without_changes({gone.id}) if gone is not None else project
+
+
+def _next_id(project: Project) -> str:
+    taken = [
+        int(fault.id[1:])
+        for piece_id in project.names
+        for fault in known_piece(project, piece_id).faults
+        if fault.id[:1] == "f" and fault.id[1:].isdecimal()
+    ]
+    taken += [int(c.fault[1:]) for c in project.changes if isinstance(c, Mend) and c.fault[1:].isdecimal()]
+    return f"f{1 + max(taken, default=0)}"
