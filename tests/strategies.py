@@ -7,9 +7,11 @@ from hypothesis import strategies as st
 from msgspec import Struct, structs
 
 from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange
+from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.cutting.question import PartType, Question, StockType
+from zygoform.core.edits.condition import add_fault, find_fault, mend, set_fault_count, set_fault_size
 from zygoform.core.edits.fronts import divide, hold, set_cell_size
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.pieces import known_piece, new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.front import openings
@@ -105,7 +107,11 @@ def bent(project: Project, left: float, right: float) -> Project:
 def changes(draw: st.DrawFn, project: Project) -> Project:
     """The project with one to three changes, every parameter anywhere in its range."""
     for _ in range(draw(st.integers(1, 3))):
-        project = add_change(project, draw(st.sampled_from(sorted(CHANGE_KINDS))), "p1/body/main").project
+        kind = draw(st.sampled_from(sorted(CHANGE_KINDS)))
+        if kind == "mend":
+            project = draw(mended(project))
+            continue
+        project = add_change(project, kind, "p1/body/main").project
         change = project.changes[-1]
         wanted = {
             e.name: value_of(e, draw) for e in params(type(change)) if e.name != "board" and draw(st.booleans())
@@ -113,6 +119,28 @@ def changes(draw: st.DrawFn, project: Project) -> Project:
         new: Struct = structs.replace(change, **wanted)
         project = structs.replace(project, changes=(*project.changes[:-1], new))
     return project
+
+
+@st.composite
+def mended(draw: st.DrawFn, project: Project) -> Project:
+    """The project with a fault of any size, and one of its remedies planned."""
+    assert project.piece is not None
+    board = draw(st.sampled_from(project.piece.build().boards))
+    kind = draw(st.sampled_from(sorted(FAULT_KINDS.values(), key=lambda k: k.code)))
+    project = add_fault(project, board.id, kind.code, board.solid.corners[0]).project
+    fault = find_fault(project, known_faults(project)[-1])[1]
+    for ask in kind.asks:
+        if draw(st.booleans()):
+            size = round(draw(st.floats(0.5, 3000)), 1)
+            project = set_fault_size(project, fault.id, ask.name, f"{size} mm").project
+    if kind.counted:
+        project = set_fault_count(project, fault.id, str(draw(st.integers(1, 9)))).project
+    return mend(project, fault.id, draw(st.sampled_from(kind.remedies)).code).project
+
+
+def known_faults(project: Project) -> list[str]:
+    """The ids of all faults, in the order they were found."""
+    return [fault.id for piece_id in project.names for fault in known_piece(project, piece_id).faults]
 
 
 @st.composite

@@ -293,7 +293,7 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
     from zygoform.core.changes.registry import CHANGE_KINDS
     from zygoform.core.measure.param import params
 
-    for kind in CHANGE_KINDS.values():
+    for kind in (kind for kind in CHANGE_KINDS.values() if kind.start is not None):
         desk.click("add_change")
         desk.menu("add_menu", kind.title)
         change_id = desk.session.open_change

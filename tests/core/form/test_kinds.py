@@ -179,7 +179,8 @@ def found(draw: st.DrawFn) -> tuple[str, Project]:
     project = new_piece(fresh_project(), "Piece", {}, kind).project
     for entry in params(PIECE_KINDS[kind].type):
         if entry.choices:
-            project = set_reading(project, entry.name, draw(st.sampled_from(entry.choices)).value).project
+            with suppress(BadInputError):
+                project = set_reading(project, entry.name, draw(st.sampled_from(entry.choices)).value).project
         if entry.unit == "readings" and draw(st.booleans()):
             near = entry.guess or entry.low
             value = draw(st.floats(max(entry.low, near * 0.4), min(entry.high, near * 2.5 + 60)))

@@ -111,6 +111,8 @@ class ChangeEditor(QWidget):
             self._segments(entry, choices, name, column)
         else:
             self._combo(entry, choices, name, column)
+        if entry.counts_if is not None:
+            self._refreshers.append(lambda change: box.setVisible(counts(entry, change)))
         return box
 
     def _segments(self, entry: Param, choices: tuple[Choice, ...], name: str, column: QVBoxLayout) -> None:

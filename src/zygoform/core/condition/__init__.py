@@ -1,7 +1,8 @@
 """What state a piece is in: what its parts are made of, and what is wrong with them. Words and values only.
 
 materials.py what a part can be made of, how to tell, and what that allows
+kinds/       the kinds of fault
 fault.py     a fault with its sizes, pinned to a part
-faults.py    the kinds of fault: what to measure of each, and what is usually done
-remedies.py  what is done about a fault, with the reason and what it needs
+faults.py    all kinds of fault by their code; kinds/ has them in groups
+remedies.py  what is measured of a kind of fault, and its remedies with their reasons
 """

@@ -1,4 +1,4 @@
-"""What is done about a fault: a remedy with its reason, its work, and how long it takes."""
+"""Kinds of fault: what is measured of each, and its remedies with their reason, their work and their time."""
 
 from typing import Literal
 
@@ -68,3 +68,15 @@ def leave(why: str) -> Remedy:
 def take_out(why: str) -> Remedy:
     """The part leaves the design."""
     return Remedy("out", "Take the part out", "take out", why, ("off",), 15)
+
+
+class FaultKind(Struct, frozen=True):
+    """A kind of fault: its group in the list, what is measured, what is done, which cautions come up with it."""
+
+    code: str
+    title: str
+    group: str
+    asks: tuple[Ask, ...]
+    remedies: tuple[Remedy, ...]
+    counted: str = ""
+    cautions: tuple[str, ...] = ()

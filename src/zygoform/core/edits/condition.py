@@ -81,7 +81,9 @@ def mend(project: Project, fault_id: str, remedy_code: str) -> Edited:
     remedy = remedy_of(fault.kind, remedy_code)
     if remedy is None:
         raise BadInputError("unknown_key", "There is no such remedy.")
-    target, board = f"{piece.id}/body/main", usual_board(remedy, fault, project.shop)
+    body = piece.build().body(fault.part)
+    part = next((b for b in body.boards if b.id == fault.part), None) if body is not None else None
+    target, board = f"{piece.id}/body/main", usual_board(remedy, fault, project.shop, part)
     before = planned_mend(project, fault_id)
     number = before.number if before is not None else project.next_number
     new = Mend(

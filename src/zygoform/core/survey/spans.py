@@ -68,7 +68,7 @@ def _box(body: Body, boards: str) -> tuple[Point3, Point3] | None:
         boxes = [board.solid.box for board in body.boards if board.role != "knob"]
         low = tuple(min(box[0][k] for box in boxes) for k in range(3))
         high = tuple(max(box[1][k] for box in boxes) for k in range(3))
-        floor = low[2] if body.hangs else min(low[2], body.underside - body.base_height)
+        floor = min(low[2], body.underside - body.base_height)
         return (low[0], low[1], floor), (high[0], high[1], high[2])
     found: dict[str, Board] = {board.id.split("/", 1)[1]: board for board in body.boards}
     name = next((name for name in boards.split("|") if name in found), None)

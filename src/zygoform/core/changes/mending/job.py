@@ -2,6 +2,7 @@
 
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.remedies import Remedy
+from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.timber import TimberSize
@@ -12,6 +13,9 @@ from zygoform.core.outcome.cautions import RIP, SAW, Caution
 from zygoform.core.outcome.outcome import Fitting, Part, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
+
+LEAST_LENGTH, LEAST_WIDTH = 5.0, 2.0
+"""No part is cut smaller than this."""
 
 
 class Job:
@@ -42,6 +46,9 @@ class Job:
     ) -> None:
         """One part from the chosen board; ripped where it is narrower."""
         size = self.stock
+        if length.value < LEAST_LENGTH or width.value < LEAST_WIDTH:
+            sizes = (max(0.0, length.value), max(0.0, width.value))
+            raise BadInputError("does_not_fit", "By these sizes the part would be {0} × {1}.", "", sizes)
         ripped = width.value < size.width - SAME_MM
         self.parts.append(
             Part(

@@ -45,29 +45,24 @@ def new_piece(job: Job) -> None:
     whole = job.remedy.how == "replace" and board is not None
     if whole and board is not None:
         sizes = sorted(high - low for low, high in zip(*board.solid.box, strict=True))
-        deep, length, width = (
-            sizes[0],
-            sized("length of the old part", sizes[2]),
-            sized("width of the old part", sizes[1]),
+        # As large as drawn: whatever of the piece is a guess, this may rest on.
+        deep, wide, long = sizes
+        length, width = (
+            structs.replace(sized(f"{name} of the old part", mm), guesses=job.body.guesses)
+            for name, mm in (("length", long), ("width", wide))
         )
     else:
         deep = job.fault.mm("depth")
         more = sized("to trim", TRIM)
         length, width = job.fault.sized("length") + more, job.fault.sized("width") + more
-    if width.value > job.stock.width + SAME_MM:
-        message = "This board is {0} wide, the piece needs {1}. Choose a wider one."
-        raise BadInputError("does_not_fit", message, "board", (job.stock.width, width.value))
     if deep > job.stock.thickness + SAME_MM:
         job.notes.append(Say("The board is thinner than the place is deep ({0}): glue up two layers.", (deep,)))
-    for k in range(1 if whole else job.fault.count):
-        job.cut(
-            f"piece/{k + 1}",
-            "Part" if whole else "Piece let in",
-            length,
-            width,
-            "up",
-            goes="in its place, trimmed flush",
-        )
+    strips = max(1, count_up(width.value / job.stock.width))
+    if strips > 1:
+        job.notes.append(Say(f"Wider than the board: glued up from {strips} strips, edges planed straight."))
+    name, goes = "Part" if whole else "Piece let in", "in its place, trimmed flush"
+    for k in range((1 if whole else job.fault.count) * strips):
+        job.cut(f"piece/{k + 1}", name, length, width * (1 / strips), "up", goes=goes)
 
 
 def new_runners(job: Job) -> None:
@@ -143,7 +138,7 @@ def _instead(job: Job, old: Board, role: str) -> Board:
 def _sheet(job: Job, role: str, name: str, length: Sized, width: Sized, goes: str) -> None:
     """Laid so that the longer side runs along the sheet; too wide for one, it is made of several alike."""
     long, short = (length, width) if length.value >= width.value else (width, length)
-    pieces = count_up(short.value / job.stock.width)
+    pieces = max(1, count_up(short.value / job.stock.width))
     each = short * (1 / pieces)
     for k in range(pieces):
         own = f"{role}/part-{k + 1}" if pieces > 1 else f"{role}/sheet"

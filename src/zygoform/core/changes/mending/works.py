@@ -7,6 +7,7 @@ from zygoform.core.changes.mending import used, wood
 from zygoform.core.changes.mending.job import Job
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.remedies import Remedy, Work
+from zygoform.core.form.form import Board
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop
 
@@ -49,8 +50,8 @@ def wood_of(remedy: Remedy) -> Wood:
     return next((WORKS[work][1] for work in remedy.works if WORKS[work][1]), "")
 
 
-def usual_board(remedy: Remedy, fault: Fault, shop: Shop) -> TimberSize | None:
-    """The board on sale that suits: in the project's system where there is one."""
+def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = None) -> TimberSize | None:
+    """The board on sale that suits, in the project's system where there is one; `part` is what has the fault."""
     kind = wood_of(remedy)
     own = [s for s in shop.timber if s.system == shop.unit.system] or list(shop.timber)
     sheets = [s for s in own if s.thickness <= SHEET]
@@ -58,10 +59,17 @@ def usual_board(remedy: Remedy, fault: Fault, shop: Shop) -> TimberSize | None:
     if kind == "sheet":
         wide = min(fault.mm("length"), fault.mm("width")) + 2 * fault.mm("depth")
         fits = [s for s in sheets if s.width >= wide] or sheets
-        return min(fits, key=lambda s: (s.width < wide, s.width, s.thickness), default=None)
+        return min(fits, key=lambda s: (s.width if s.width >= wide else -s.width, s.thickness), default=None)
     if kind == "piece":
         wide, deep = fault.mm("width") + wood.TRIM, fault.mm("depth")
-        return min(boards, key=lambda s: (s.width < wide, s.thickness < deep, s.width, s.thickness), default=None)
+        if remedy.how == "replace" and part is not None:
+            deep, wide, _ = sorted(high - low for low, high in zip(*part.solid.box, strict=True))
+        # Rather too thin than too narrow, and of those that do, the least wood.
+        return min(
+            boards,
+            key=lambda s: (abs(min(0.0, s.width - wide)), s.thickness < deep, s.width, s.thickness),
+            default=None,
+        )
     return (
         min(boards, key=lambda s: (abs(s.thickness - 19) + abs(s.width - 38), s.id), default=None) if kind else None
     )

@@ -52,7 +52,7 @@ class WallShelf(PieceBase, frozen=True, tag="wall_shelf"):
             guess=0.0,
             group="Boards",
             hint="0 where the boards lie on brackets alone",
-            span=Span("x", "side/left|shelf/top"),
+            span=Span("-x", "side/left|shelf/top", "shelf/top"),
         ),
     ] = ()
     brackets: Annotated[

@@ -1,0 +1,96 @@
+"""Veneer, stains, mould, old finish and labels."""
+
+from zygoform.core.condition.remedies import Ask, FaultKind, Remedy, leave, take_out
+
+FACES = (
+    FaultKind(
+        "lifted_veneer",
+        "Lifted veneer",
+        "Faces",
+        (Ask("length", "Long", 80.0), Ask("width", "Wide", 40.0)),
+        (
+            Remedy("glue", "Glue under it, press flat", "mend",
+                   "Right where nothing is lost: a syringe or thin blade, paper over it, a flat block and clamps.",
+                   ("lay veneer down",), 25, 24, ("glue",)),
+            Remedy("iron", "Iron it down", "mend",
+                   "Right for old hide glue, which melts again. Test a corner; do not scorch.", ("clean",), 20, 12),
+            Remedy("off", "Take the veneer off", "replace",
+                   "Right where most of it is loose: warm, scrape, go on with the wood below.",
+                   ("clean",), 120, 0, ("dust",)),
+            leave("Right where the part is covered later."),
+        ),
+    ),
+    FaultKind(
+        "chipped_veneer",
+        "Chipped veneer",
+        "Faces",
+        (Ask("length", "Long", 30.0), Ask("width", "Wide", 20.0), Ask("depth", "Veneer thick", 0.6)),
+        (
+            Remedy("patch", "Patch of veneer", "patch",
+                   "Right under a clear finish: cut both with slanted sides along the grain, match the figure.",
+                   ("veneer patch",), 45, 24, ("glue",)),
+            Remedy("fill", "Two-part filler", "patch", "Right under paint, and for edges that get knocked.",
+                   ("fill",), 20, 4, ("filler",)),
+            leave("Right where trim covers it."),
+        ),
+        counted="Chips",
+    ),
+    FaultKind(
+        "stain",
+        "Ring or stain",
+        "Faces",
+        (Ask("length", "Long", 150.0), Ask("width", "Wide", 150.0)),
+        (
+            Remedy("block", "Stain-blocking primer", "mend",
+                   "Right before paint: what bled once bleeds through any paint.",
+                   ("block stain",), 20, 2, ("solvent",)),
+            Remedy("sand", "Sand it out", "mend",
+                   "Right in solid wood for pale rings, which lie in the finish only.",
+                   ("clean",), 30, 0, ("dust", "lead")),
+            leave("Right where it tells the piece's story."),
+        ),
+    ),
+    FaultKind(
+        "mould",
+        "Mould or smell",
+        "Faces",
+        (Ask("length", "Area long", 400.0), Ask("width", "Area wide", 300.0)),
+        (
+            Remedy("clean", "Clean, dry, air", "mend",
+                   "Right first of all: out of doors, damp cloth, then days in moving air.",
+                   ("clean",), 60, 72, ("mould",)),
+            Remedy("seal", "Seal bare wood", "mend", "Right where the smell stays after drying: seal the insides.",
+                   ("block stain",), 40, 4, ("mould", "solvent")),
+            take_out("Right where board has swollen or wood is soft."),
+        ),
+        cautions=("mould",),
+    ),
+    FaultKind(
+        "finish",
+        "Peeling finish",
+        "Faces",
+        (Ask("length", "Area long", 900.0), Ask("width", "Area wide", 450.0)),
+        (
+            Remedy("strip", "Take it off", "mend", "Right where it flakes: nothing holds on what comes off.",
+                   ("clean",), 120, 12, ("lead", "dust", "solvent")),
+            Remedy("scuff", "Scuff and prime", "mend",
+                   "Right where the rest holds. Some always prime, some only in doubt: this is doubt.",
+                   ("block stain",), 40, 2, ("lead", "dust")),
+            leave("Right where it is sound below and sealed clear."),
+        ),
+        cautions=("lead",),
+    ),
+    FaultKind(
+        "labels",
+        "Labels and residue",
+        "Faces",
+        (Ask("length", "Long", 80.0), Ask("width", "Wide", 50.0)),
+        (
+            Remedy("off", "Warm, peel, wipe", "mend",
+                   "Right before anything else: glue left behind spoils every coat.",
+                   ("clean",), 15, 0, ("solvent",)),
+            leave("Right for a maker's mark, on the inside."),
+        ),
+        counted="Labels",
+    ),
+)  # fmt: skip
