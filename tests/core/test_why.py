@@ -3,6 +3,7 @@
 import itertools
 import re
 from decimal import Decimal
+from fractions import Fraction
 from typing import Any
 
 import pytest
@@ -26,7 +27,7 @@ from zygoform.core.why.tape import tape_before_cut
 from zygoform.core.why.why import Why, sum_of
 from zygoform.files.demo import demo_project
 
-_TERM = re.compile(r"(^|[+−] )(half of |[0-9.]+ × )?\{([0-9]+)\}")
+_TERM = re.compile(r"(^|[+−] )(half of |[0-9./]+ (?:× |of ))?\{([0-9]+)\}")
 
 
 def plan_of(project: Project) -> Plan:
@@ -39,7 +40,8 @@ def worth(say: Say) -> float:
     """Works a formula out as a reader would: signs, factors and lengths as written."""
     total = 0.0
     for sign, factor, place in _TERM.findall(say.text):
-        many = 0.5 if factor == "half of " else float(factor.removesuffix(" × ")) if factor else 1.0
+        plain = factor.removesuffix(" × ").removesuffix(" of ")
+        many = 0.5 if factor == "half of " else float(Fraction(plain)) if factor else 1.0
         total += (-1 if "−" in sign else 1) * many * say.lengths[int(place)]
     return total
 

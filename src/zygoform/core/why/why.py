@@ -1,5 +1,7 @@
 """What an answer is."""
 
+from fractions import Fraction
+
 from msgspec import Struct
 
 from zygoform.core.measure.reading import Origin, Sized
@@ -24,6 +26,7 @@ class Why(Struct, frozen=True):
         return tuple(line for line in (self.what, self.formula, self.inputs) if line.text)
 
 
+MOST_PARTS = 200
 _HOW: dict[Origin, str] = {
     "guessed": "guessed, measure it first",
     "measured": "measured",
@@ -38,11 +41,21 @@ def sum_of(size: Sized) -> Say:
     words, lengths = [], list[float]()
     for k, term in enumerate(term for term in size.terms if abs(term.value) > 1e-9):
         sign = ("− " if term.factor < 0 else "+ ") if k else ("− " if term.factor < 0 else "")
-        many = abs(term.factor)
-        times = "" if abs(many - 1) < 1e-9 else "half of " if abs(many - 0.5) < 1e-9 else f"{many:g} × "
-        words.append(f"{sign}{times}{{{len(lengths)}}} {term.name}")
+        words.append(f"{sign}{_times(abs(term.factor))}{{{len(lengths)}}} {term.name}")
         lengths.append(term.value)
     return Say(" ".join(words), tuple(lengths))
+
+
+def _times(many: float) -> str:
+    """A factor in words: 2 ×, half of, 1/3 of, 2/3 of."""
+    if abs(many - 1) < 1e-9:
+        return ""
+    if abs(many - 0.5) < 1e-9:
+        return "half of "
+    part = Fraction(many).limit_denominator(MOST_PARTS)
+    if part.denominator > 1 and abs(part - many) < 1e-9:
+        return f"{part} of "
+    return f"{many:g} × "
 
 
 def known_by(size: Sized) -> Say:
