@@ -12,7 +12,8 @@ seen.py            what is not seen does not work
 preferences.py     the user's settings while the program runs
 keeping.py         nothing is lost: copies of unsaved work
 session.py         the only object that holds the document
-jobs.py            the only owner of threads and processes
+device_link.py     the line to the measuring devices, and the simulated ones' process
+jobs.py            the only owner of all other threads and processes
 solver_process.py  what runs in the solver's process; imports no Qt
 shots.py           pictures of every main view
 actions/           everything one can do, as data

@@ -6,9 +6,10 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QAction
-from PySide6.QtWidgets import QGridLayout, QLabel, QSizePolicy, QStackedWidget, QWidget
+from PySide6.QtWidgets import QGridLayout, QLabel, QMenu, QSizePolicy, QStackedWidget, QWidget
 
 from zygoform.app.actions.action import Action, fill, make
+from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
 from zygoform.app.actions.table import stand_actions, window_actions
 from zygoform.app.frame import Frame
@@ -61,13 +62,19 @@ class Window(QWidget):
         grid.addWidget(room, 1, 0)
         grid.addWidget(self.tally, 2, 0)
         grid.setRowStretch(1, 1)
+        self.devices = Devices(frame, self.tell, self)
         self.actions_table: dict[str, tuple[Action, QAction]] = {}
         self._finder: Finder | None = None
-        for action in window_actions(session, self.filing, self.go, frame.close, self._next_region, self._find):
+        for action in window_actions(
+            session, self.filing, self.go, frame.close, self._next_region, self._find, self.devices
+        ):
             self.actions_table[action.id] = (action, make(action, self))
         fill(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
         self.head.menu.aboutToShow.connect(self._fill_recent)
         self._recent = self.head.menu.addMenu("Open recent")
+        fitted = QMenu("Measuring devices", self.head.menu)
+        fill(fitted, [pair for pair in self.actions_table.values() if pair[0].menu == "Devices"])
+        self.head.menu.insertMenu(self.actions_table["close"][1], fitted)
         self.head.menu.insertMenu(self.actions_table["demo"][1], self._recent)
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
         self.stick.chosen.connect(self.go)
@@ -100,6 +107,7 @@ class Window(QWidget):
             survey = SurveyStage(self.session, self.preferences.settings.recent)
             survey.start.opened.connect(self.filing.open_recent)
             survey.start.demo.connect(self.filing.demo)
+            survey.apart.labels.connect(partial(self.filing.preview, "labels"))
             survey.start.taken_up.connect(self.taken_up)
             survey.start.put_away.connect(lambda copy: drop(copy.path))
             self._give_keys(stand_actions(self.session, survey.area.stand, None), survey.area)
@@ -208,5 +216,6 @@ class Window(QWidget):
             return False
         self.filing.close()
         self.closing.emit()
+        self.devices.close()
         self.session.close()
         return True

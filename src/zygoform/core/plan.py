@@ -136,7 +136,7 @@ def compile_plan(
         shop,
         changes,
         found,
-        outcomes[-1].form if outcomes else found,
+        _without(outcomes[-1].form if outcomes else found, pieces),
         outcomes,
         failures,
         parts,
@@ -167,6 +167,12 @@ def _found(pieces: tuple[KnownPiece, ...], previous: Plan | None) -> Form:
         built = (structs.replace(body, faults=piece.faults, made_of=piece.made_of) for body in piece.build().bodies)
         bodies += [body.called(piece.name) if named else body for body in built]
     return Form(tuple(bodies))
+
+
+def _without(form: Form, pieces: tuple[KnownPiece, ...]) -> Form:
+    """The form without what comes off and does not go back on."""
+    gone = {mark.part for piece in pieces for mark in piece.apart if mark.fate != "keep"}
+    return form.without(gone) if gone else form
 
 
 def _apply(

@@ -2,11 +2,13 @@
 
 atomic.py         writes a file whole or not at all
 project_json.py   the document
+unknown.py        what a newer program wrote, kept and written back
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
 import_csv.py     cut lists and boards owned, read in
 paper.py          what can be printed, and its pages as pictures
 shopping_pdf.py   the shopping list
+labels_pdf.py  labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages

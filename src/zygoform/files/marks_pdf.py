@@ -49,13 +49,13 @@ def _label(page: Page, plan: Plan, listed: ListedPart, letter: str, x: float, y:
         (f"board {letter}" if letter else "no board yet") + (f"; {part.goes}" if part.goes else ""),
     )
     for k, line in enumerate(lines):
-        page.text(x + 4, y + 16 + 4.6 * k, _short(page, line, width - 8))
+        page.text(x + 4, y + 16 + 4.6 * k, short(page, line, width - 8))
     _arrow(page, x + width - 9, y + 3.5)
     page.set_font(FAMILY, "", 7)
     page.text(x + width - 24, y + 11.5, "show face, up")
 
 
-def _short(page: Page, words: str, room: float) -> str:
+def short(page: Page, words: str, room: float) -> str:
     """As much of the words as there is room for."""
     if page.get_string_width(words) <= room:
         return words

@@ -35,10 +35,17 @@ def _marks(project: Project, plan: Plan) -> bytes:
     return marks(project, plan)
 
 
+def _labels(project: Project, plan: Plan) -> bytes:
+    from zygoform.files.labels_pdf import labels
+
+    return labels(project, plan)
+
+
 PAPERS = (
     Paper("sheet", "Work sheet", " work sheet.pdf", _work_sheet),
     Paper("shopping", "Shopping list", " shopping list.pdf", _shopping_list),
     Paper("marks", "Marks", " marks.pdf", _marks),
+    Paper("labels", "Labels", " labels.pdf", _labels),
 )
 
 

@@ -12,8 +12,8 @@ from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import params
 from zygoform.core.project import FILE_VERSION, Project, UnknownPiece
-from zygoform.core.shop import Shop
 from zygoform.files.atomic import write_whole
+from zygoform.files.unknown import put_back, unknown_in
 
 FORMAT = "zygoform project"
 LARGEST = 50_000_000
@@ -47,8 +47,7 @@ def dump_project(project: Project) -> bytes:
     raw: dict[str, Any] = {"format": FORMAT, **msgspec.to_builtins(project)}
     raw["changes"] = [c.data if isinstance(c, UnknownChange) else msgspec.to_builtins(c) for c in project.changes]
     raw["pieces"] = [p.data if isinstance(p, UnknownPiece) else msgspec.to_builtins(p) for p in project.pieces]
-    for key, value in raw.pop("unknown").items():
-        raw[key] = {**raw[key], **value} if key == "shop" else value
+    raw = put_back(raw, raw.pop("unknown"))
     return msgspec.json.format(msgspec.json.encode(raw), indent=2) + b"\n"
 
 
@@ -84,8 +83,10 @@ def _plain(wrong: Exception) -> str:
 def _project(raw: dict[str, Any]) -> Project:
     changes = [_change(item) for item in _list(raw.pop("changes", []), "changes")]
     pieces = [_piece(item) for item in _list(raw.pop("pieces", []), "pieces")]
-    unknown = _unknown(raw)
-    shell = msgspec.structs.replace(msgspec.convert(raw, Project), unknown=unknown)
+    shell = msgspec.convert(raw, Project)
+    written = msgspec.to_builtins(shell)
+    del written["unknown"]
+    shell = msgspec.structs.replace(shell, unknown=unknown_in(raw, written))
     project = msgspec.structs.replace(shell, changes=tuple(changes), pieces=tuple(pieces))
     ids = [item.id for item in (*project.changes, *project.pieces)]
     if len(set(ids)) != len(ids):
@@ -94,16 +95,6 @@ def _project(raw: dict[str, Any]) -> Project:
         raise BadInputError("impossible", "a change has a number that is not given out yet")
     _check_pieces(project)
     return project
-
-
-def _unknown(raw: dict[str, Any]) -> dict[str, Any]:
-    """Entries of a newer program: kept beside the project, and taken out of what is read."""
-    known = set(Project.__struct_fields__) - {"unknown"}
-    unknown = {key: raw.pop(key) for key in set(raw) - known}
-    shop = raw.get("shop")
-    if isinstance(shop, dict) and (more := {k: v for k, v in shop.items() if k not in Shop.__struct_fields__}):
-        unknown["shop"] = more
-    return unknown
 
 
 def _list(value: Any, name: str) -> list[Any]:
@@ -115,8 +106,10 @@ def _list(value: Any, name: str) -> list[Any]:
 def _change(raw: dict[str, Any]) -> Any:
     kind = CHANGE_KINDS.get(str(raw.get("kind")))
     # A known kind with entries of a newer program is kept whole as well: half of it would be lost on saving.
-    if kind is not None and set(raw) <= {"kind", *kind.type.__struct_fields__}:
-        return msgspec.convert(raw, kind.type)
+    if kind is not None:
+        change = msgspec.convert(raw, kind.type)
+        if not unknown_in(raw, msgspec.to_builtins(change)):
+            return change
     base = msgspec.convert({key: raw.get(key) for key in ("id", "number", "targets")}, _Known)
     return UnknownChange(base.id, base.number, base.targets, raw)
 
@@ -131,8 +124,10 @@ class _Known(msgspec.Struct, frozen=True):
 
 def _piece(raw: dict[str, Any]) -> Any:
     kind = PIECE_KINDS.get(str(raw.get("kind")))
-    if kind is not None and set(raw) <= {"kind", *kind.type.__struct_fields__}:
-        return msgspec.convert(raw, kind.type)
+    if kind is not None:
+        piece = msgspec.convert(raw, kind.type)
+        if not unknown_in(raw, msgspec.to_builtins(piece)):
+            return piece
     return UnknownPiece(msgspec.convert(raw.get("id"), str), raw)
 
 

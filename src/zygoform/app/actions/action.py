@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QMenu, QWidget
 
 from zygoform.app.theme.icons import icon
 
-Menu = Literal["File", "Edit", "Stand", "Stage", ""]
+Menu = Literal["File", "Edit", "Devices", "Stand", "Stage", ""]
 
 
 class Action(Struct, frozen=True):

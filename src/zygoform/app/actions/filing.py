@@ -140,7 +140,7 @@ class Filing(QObject):
         else:
             self.told.emit(f"Exported {Path(name).name}")
 
-    def preview(self) -> None:
+    def preview(self, paper: str = "sheet") -> None:
         """The prints on the screen first."""
         if self.session.plan is None:
             return
@@ -150,7 +150,7 @@ class Filing(QObject):
         plan, project = self.session.plan, self.session.project
         made = Preview(self.window, lambda paper: paper.make(project, plan), self.export_paper)
         made.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        made.show_paper("sheet")
+        made.show_paper(paper)
         made.open()
 
     def export_sheet(self) -> None:

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from functools import partial
 
 from zygoform.app.actions.action import Action
+from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
 from zygoform.app.canvas.stand import Stand
 from zygoform.app.frame import STAGES
@@ -28,6 +29,7 @@ def window_actions(
     close: Callable[[], object],
     region: Callable[[], None],
     find: Callable[[], None],
+    devices: Devices,
 ) -> tuple[Action, ...]:
     """What can be done everywhere."""
     stages = tuple(
@@ -48,6 +50,9 @@ def window_actions(
         Action("take_parts", "Take over a cut list from CSV…", partial(filing.take_list, "parts"), (), "File"),
         Action("take_boards", "Take over my boards from CSV…", partial(filing.take_list, "boards"), (), "File"),
         Action("prices", "Take over a price list…", filing.take_prices, (), "File", ends_group=True),
+        Action("devices_start", "Start the simulated meter and gauge", devices.start, (), "Devices"),
+        Action("devices_connect", "Connect measuring devices", devices.connect_now, (), "Devices"),
+        Action("devices_read", "Take a reading", devices.measure, ("F8",), "Devices"),
         Action("close", "Close", close, ("Ctrl+Q",), "File"),
         Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),
         Action("redo", "Redo", session.redo, ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", "redo"),

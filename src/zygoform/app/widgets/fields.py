@@ -1,12 +1,14 @@
 """A field with its label above and its fault below: a fault loses nothing that was typed."""
 
 from collections.abc import Callable
+from typing import Literal
 
 from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
 from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.core.edits.edited import DEVICE_MARK
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Readings
@@ -105,6 +107,7 @@ class Field(QWidget):
     ) -> None:
         super().__init__()
         self.session, self._enter, self._steps = session, enter, steps
+        self.reads: Literal["", "meter", "gauge"] = "meter" if steps else ""
         self._shown, self._entering = "", False
         self.line = _Line(self)
         self.line.setObjectName(name)
@@ -141,9 +144,30 @@ class Field(QWidget):
         """Whether the line holds something that has not been taken yet."""
         return self.line.text() != self._shown
 
-    def commit(self) -> bool:
+    def take(self, value: float) -> None:
+        """A reading of a measuring device: in place of what is there, or behind a semicolon as one more."""
+        unit, before = self.session.unit, self.line.text().rstrip()
+        words = f"{value:g}°" if self.reads == "gauge" else unit.entered(value)
+        text = f"{before} {words}" if before.endswith(";") else words
+        self.line.setText(text)
+        if self.commit(text + DEVICE_MARK):
+            self.entered.emit()
+
+    @property
+    def aim(self) -> float:
+        """What the size is now, or is taken to be: mm or degrees."""
+        words = self.line.text().rsplit(";", maxsplit=1)[0] or self.line.placeholderText()
+        plain = words.strip(" ?~")
+        try:
+            return (
+                float(plain.rstrip("°")) if self.reads == "gauge" else parse_length(plain, self.session.unit.system)
+            )
+        except (BadInputError, ValueError):
+            return 90.0 if self.reads == "gauge" else 500.0
+
+    def commit(self, said: str = "") -> bool:
         """Makes the edit if the text differs from what the document says; whether all is well."""
-        text = self.line.text()
+        text = said or self.line.text()
         if text == self._shown and self.fault.isHidden():
             return True
         before, self._shown, self._entering = self._shown, text, True

@@ -33,7 +33,8 @@ class ChangeKind(Struct, frozen=True):
 
 def _nearest(shop: Shop, thickness: float, width: float) -> TimberSize | None:
     """The size on sale nearest to a wanted section, in the project's system where there is one."""
-    own = [s for s in shop.timber if s.system == shop.unit.system] or list(shop.timber)
+    sold = [s for s in shop.timber if s.offers] or list(shop.timber)
+    own = [s for s in sold if s.system == shop.unit.system] or sold
     return min(own, key=lambda s: (2 * abs(s.thickness - thickness) + abs(s.width - width), s.id), default=None)
 
 

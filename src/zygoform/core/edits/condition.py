@@ -51,7 +51,7 @@ def set_fault_size(project: Project, fault_id: str, name: str, text: str) -> Edi
     if ask is None:
         raise BadInputError("unknown_key", "This fault is not measured that way.", name)
     entry = Param(name, ask.label, "readings", 0.1, 6000.0, (), guess=ask.usual, takes=ask.takes)
-    taken = read_readings(entry, text, project.shop.unit)
+    taken = read_readings(entry, text, project.shop.unit, getattr(fault, name))
     counts, label = counting(taken, ask.takes), f"{_title(fault).capitalize()}: {ask.label.lower()}"
     words = Say(f"{label} {{0}}", (counts.value,)) if counts else Say(f"{label} not measured")
     return _with_fault(project, piece, structs.replace(fault, **{name: taken}), words)

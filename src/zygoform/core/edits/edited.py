@@ -25,26 +25,38 @@ class Edited(Struct, frozen=True):
 MOST_READINGS = 12
 
 
-def read_readings(entry: Param, text: str, unit: DisplayUnit) -> Readings:
-    """Readings from text, parted by semicolons; none where the field was emptied. A ? or ~ marks a guess."""
+DEVICE_MARK = " (device)"
+"""What the interface puts behind a value that a measuring device has read."""
+
+
+def read_readings(entry: Param, text: str, unit: DisplayUnit, before: Readings = ()) -> Readings:
+    """Readings from text, parted by semicolons; none where the field was emptied. A ? or ~ marks a guess.
+
+    What reads as one of those `before` is that one: where it came from is not lost by taking another.
+    """
     parts = [part.strip() for part in text.split(";") if part.strip()]
     if len(parts) > MOST_READINGS:
         raise BadInputError("out_of_range", f"At most {MOST_READINGS} readings of one size.", entry.name)
-    readings = []
-    for part in parts:
-        guessed = part.startswith("~") or part.endswith("?")
-        plain = part.strip("~? ")
-        value = read_angle(plain) if entry.unit == "corner" else parse_length(plain, unit.system)
-        check_range(entry, value)
-        readings.append(Reading(plain, value, "guessed" if guessed else "typed"))
+    known = {unit.entered(r.value): r for r in before if r.source == "device"}
+    readings = tuple(known.get(part) or _reading(entry, part, unit) for part in parts)
     if not readings and entry.guess is None:
         raise BadInputError("empty", "This size is needed.", entry.name)
-    return tuple(readings)
+    return readings
+
+
+def _reading(entry: Param, part: str, unit: DisplayUnit) -> Reading:
+    device = part.endswith(DEVICE_MARK.strip())
+    part = part.removesuffix(DEVICE_MARK.strip()).strip()
+    guessed = part.startswith("~") or part.endswith("?")
+    plain = part.strip("~? ")
+    value = read_angle(plain) if entry.unit == "corner" else parse_length(plain, unit.system)
+    check_range(entry, value)
+    return Reading(plain, value, "device" if device else "guessed" if guessed else "typed")
 
 
 def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:
     """The value of a parameter from text. Raises BadInputError, saying what would be accepted."""
-    plain = text.strip()
+    plain = text.removesuffix(DEVICE_MARK).strip()
     if entry.unit == "length":
         negative = plain[:1] in ("-", "−") and entry.low < 0
         value = parse_length(plain[1:] if negative else plain, unit.system)

@@ -102,7 +102,8 @@ def set_closely(project: Project, opening_id: str, place: str, text: str) -> Edi
         raise BadInputError("unknown_key", "That opening is no longer there.")
     entry = param(Closely, place)
     try:
-        taken = read_readings(entry, text, project.shop.unit)
+        before = getattr(opening.closely or Closely(), place)
+        taken = read_readings(entry, text, project.shop.unit, before)
     except BadInputError as refused:
         raise BadInputError(refused.kind, refused.message, place, refused.lengths) from refused
     close: Closely | None = structs.replace(opening.closely or Closely(), **{place: taken})
@@ -124,8 +125,8 @@ def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
     division = parent(piece.front, own)
     if division is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
-    taken = read_readings(CELL, text, project.shop.unit)
     at = [cell.id for cell in division.cells].index(own)
+    taken = read_readings(CELL, text, project.shop.unit, division.sizes[at])
     sizes = (*division.sizes[:at], taken, *division.sizes[at + 1 :])
     front = replaced(piece.front, division.id, structs.replace(division, sizes=sizes))
     what = "wide" if division.direction == "columns" else "high"

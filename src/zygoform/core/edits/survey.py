@@ -19,7 +19,7 @@ def set_reading(project: Project, entry_name: str, text: str, *, on: str = "") -
     try:
         if entry.unit not in ("readings", "corner"):
             return _set_entry(project, piece, entry, text)
-        taken = read_readings(entry, text, project.shop.unit)
+        taken = read_readings(entry, text, project.shop.unit, getattr(piece, entry_name))
         done = with_piece(project, structs.replace(piece, **{entry_name: taken}))
     except BadInputError as refused:
         raise BadInputError(refused.kind, refused.message, entry_name, refused.lengths) from refused

@@ -140,8 +140,9 @@ def set_price(project: Project, key: str, length: float, text: str) -> Edited:
 
 
 def use_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> Edited:
-    """Takes another price list over into the project."""
-    shop = structs.replace(project.shop, timber=timber, packs=packs)
+    """Takes another price list over into the project; what came off a piece and is not on sale stays."""
+    own = tuple(size for size in project.shop.timber if not size.offers and size.id not in {s.id for s in timber})
+    shop = structs.replace(project.shop, timber=(*timber, *own), packs=packs)
     return Edited(structs.replace(project, shop=shop), Say("New price list"))
 
 

@@ -4,6 +4,7 @@ x runs to the right along the front, y from the front to the back, z up. The ori
 corner at its underside, so that what stays keeps its place when top, base or skirt change.
 """
 
+from collections.abc import Collection
 from functools import cached_property
 from typing import Literal
 
@@ -114,6 +115,14 @@ class Form(Struct, frozen=True, dict=True):
             if target in ids:
                 return body
         return None
+
+    def without(self, gone: Collection[str]) -> "Form":
+        """The form with some boards taken off; a body of which nothing would be left stays as it is."""
+        bodies = []
+        for body in self.bodies:
+            boards = tuple(board for board in body.boards if board.id not in gone)
+            bodies.append(structs.replace(body, boards=boards) if boards else body)
+        return Form(tuple(bodies))
 
     @cached_property
     def box(self) -> tuple[Point3, Point3]:

@@ -5,6 +5,7 @@ from abc import abstractmethod
 
 from msgspec import Struct, structs
 
+from zygoform.core.condition.apart import Apart, Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Form
@@ -24,6 +25,8 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     name: str
     faults: tuple[Fault, ...] = ()
     made_of: tuple[MadeOf, ...] = ()
+    apart: tuple[Apart, ...] = ()
+    bags: tuple[Bag, ...] = ()
 
     @abstractmethod
     def build(self) -> Form:

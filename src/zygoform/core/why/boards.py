@@ -37,6 +37,8 @@ def why_length(plan: Plan, board: PlacedBoard) -> Why:
     if board.owned:
         return Why(what, Say("your own, used before any is bought"), Say(""), board.length, _on(board))
     size = plan.shop.size(board.size.id)
+    if not size.offers:
+        return Why(what, Say("came off a piece, and is not on sale"), Say(""), board.length, _on(board))
     offers = ", ".join(f"{{{k}}} for {plan.shop.currency}{o.price:.2f}" for k, o in enumerate(size.offers))
     layout = next(lay for lay in plan.layouts if board in lay.boards)
     return Why(

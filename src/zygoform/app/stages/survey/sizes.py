@@ -121,6 +121,7 @@ class SizesPanel(QWidget):
             lambda text: session.do(lambda project: set_reading(project, entry.name, text, on=self._on())),
             steps=entry.unit == "readings",
         )
+        field.reads = "gauge" if entry.unit == "corner" else field.reads
         field.line.setAccessibleName(f"{entry.group}: {entry.label}")
         field.line.setToolTip(entry.hint or entry.label)
 

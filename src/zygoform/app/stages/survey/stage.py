@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, Q
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.stages.survey.apart import ApartPanel
 from zygoform.app.stages.survey.faults import FaultsPanel
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
 from zygoform.app.stages.survey.sizes import SizesPanel
@@ -22,7 +23,7 @@ from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.pieces import copy_piece, remove_piece
 
-VIEWS = [("sizes", "Sizes"), ("faults", "Faults")]
+VIEWS = [("sizes", "Sizes"), ("faults", "Faults"), ("apart", "Taking apart")]
 IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
 
@@ -84,9 +85,9 @@ class SurveyStage(QWidget):
             OpeningPanel(self.session),
             SizesPanel(self.session),
         )
-        self.faults = FaultsPanel(self.session)
+        self.faults, self.apart = FaultsPanel(self.session), ApartPanel(self.session)
         self._views = QStackedWidget()
-        for widgets in ((self.findings, self.opening, self.sizes), (self.faults,)):
+        for widgets in ((self.findings, self.opening, self.sizes), (self.faults,), (self.apart,)):
             inner = QWidget()
             list_ = QVBoxLayout(inner)
             list_.setContentsMargins(0, 0, 12, 0)
@@ -160,6 +161,8 @@ class SurveyStage(QWidget):
         self.sizes.refresh()
         self.opening.refresh()
         self.faults.refresh()
+        if self.view.value == "apart":
+            self.apart.refresh()
         self.findings.refresh(
             f for f in self.session.plan.findings if f.code in ("openings_add_up", "openings_close")
         )

@@ -100,6 +100,7 @@ class WalkBox(QFrame):
         self.title.setText(step.title)
         self.hint.setText(step.hint)
         self.hint.setVisible(bool(step.hint))
+        self.field.reads = "gauge" if self._is_corner() else "meter"
         guess = step.is_taken is False and bool(step.readings)
         self.field.line.setAccessibleName(step.title)
         self.field.show_value(written(step.readings, self._write), guess=guess, hint=f"{self._size(step)}?")

@@ -53,7 +53,8 @@ def wood_of(remedy: Remedy) -> Wood:
 def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = None) -> TimberSize | None:
     """The board on sale that suits, in the project's system where there is one; `part` is what has the fault."""
     kind = wood_of(remedy)
-    own = [s for s in shop.timber if s.system == shop.unit.system] or list(shop.timber)
+    sold = [s for s in shop.timber if s.offers] or list(shop.timber)
+    own = [s for s in sold if s.system == shop.unit.system] or sold
     sheets = [s for s in own if s.thickness <= SHEET]
     boards = [s for s in own if s.thickness > SHEET]
     if kind == "sheet":

@@ -1,0 +1,62 @@
+"""Measuring devices: started, connected, and their readings brought to the field with the keyboard."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QWidget
+
+from zygoform.app.device_link import NAMES, DeviceLink
+from zygoform.app.widgets.fields import Field
+
+
+class Devices(QObject):
+    """A reading goes to the field that has the keyboard, or nowhere; the link is made when it is first wanted."""
+
+    def __init__(self, window: QWidget, tell: Callable[[str], None], parent: QObject) -> None:
+        super().__init__(parent)
+        self._window, self._tell = window, tell
+        self.link: DeviceLink | None = None
+
+    def _linked(self) -> DeviceLink:
+        if self.link is None:
+            self.link = DeviceLink(self)
+            self.link.told.connect(self._tell)
+            self.link.read.connect(self._take)
+        return self.link
+
+    def start(self) -> None:
+        """The simulated meter and gauge."""
+        self._linked().start_simulated()
+
+    def connect_now(self) -> None:
+        """Devices that are there already."""
+        self._linked().connect_to()
+
+    def field(self) -> Field | None:
+        """The field that has the keyboard, where it takes readings."""
+        focus = self._window.focusWidget()
+        parent = focus.parentWidget() if focus is not None else None
+        return parent if isinstance(parent, Field) and parent.reads else None
+
+    def measure(self) -> None:
+        """Asks for a reading into the field."""
+        field = self.field()
+        if field is None:
+            self._tell("Go to the field of a size first: a reading goes there.")
+        else:
+            self._linked().measure("gauge" if field.reads == "gauge" else "meter", field.aim)
+
+    def _take(self, device: str, value: float) -> None:
+        field = self.field()
+        if field is not None and field.reads == device:
+            field.take(value)
+            return
+        name = next(words for kind, words in NAMES.items() if kind == device)
+        size = f"{value:g}°" if device == "gauge" else f"{value:g} mm"
+        self._tell(f"{name}: {size}. No field for it has the keyboard, so it was not taken.")
+
+    def close(self) -> None:
+        """Lets the devices go."""
+        if self.link is not None:
+            self.link.close()
+            self.link = None

@@ -1,0 +1,196 @@
+"""Taking apart: what comes off in which order, where it goes, and the hardware in its bags."""
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QEnterEvent
+from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.widgets.fields import Field, empty, label, written
+from zygoform.app.widgets.findings import CautionLine, wrapped
+from zygoform.core.condition.apart import Bag, Fate
+from zygoform.core.edits.apart import add_bag, count_hardware, mark_of, remove_bag, set_bag, set_done, set_fate
+from zygoform.core.form.form import Board
+from zygoform.core.form.registry import KnownPiece
+from zygoform.core.outcome.cautions import CAUTIONS
+from zygoform.core.survey.apart import Step, order
+
+FATES: tuple[tuple[Fate, str], ...] = (("keep", "keep"), ("stock", "to What I have"), ("gone", "throw away"))
+
+
+class PartRow(QWidget):
+    """One part: a tick when it is off, and where it goes. Pointing at it lights it."""
+
+    def __init__(self, session: Session, board: Board) -> None:
+        super().__init__()
+        self.session, self.part_id = session, board.id
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        self.tick = QCheckBox(board.name)
+        own = board.id.split("/", 1)[1].replace("/", "_")
+        self.tick.setObjectName(f"off_{own}")
+        self.tick.clicked.connect(
+            lambda on: session.try_do(lambda project: set_done(project, self.part_id, done=bool(on)))
+        )
+        self.fate = QComboBox()
+        self.fate.setObjectName(f"fate_{own}")
+        self.fate.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.fate.setMinimumContentsLength(9)
+        self.fate.setAccessibleName(f"{board.name} goes")
+        for fate, words in FATES:
+            self.fate.addItem(words, fate)
+        self.fate.activated.connect(
+            lambda _row: session.try_do(lambda project: set_fate(project, self.part_id, self.fate.currentData()))
+        )
+        row.addWidget(self.tick, 1)
+        row.addWidget(self.fate)
+
+    def refresh(self, piece: KnownPiece) -> None:
+        mark = mark_of(piece, self.part_id)
+        self.tick.setChecked(mark.done)
+        self.fate.setCurrentIndex(self.fate.findData(mark.fate))
+
+    def enterEvent(self, event: QEnterEvent) -> None:
+        super().enterEvent(event)
+        self.session.point(self.part_id)
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.session.point("")
+
+
+class BagRow(QWidget):
+    """One bag: what, how many, how far apart the holes, and where from."""
+
+    def __init__(self, session: Session, piece_id: str, bag: Bag) -> None:
+        super().__init__()
+        self.session = session
+        self.fields: dict[str, Field] = {}
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 0, 0, 6)
+        grid.setHorizontalSpacing(6)
+        titles = (("what", "Hardware"), ("count", "Count"), ("spacing", "Hole to hole"), ("place", "From"))
+        for k, (entry, title) in enumerate(titles):
+            field = Field(
+                session,
+                f"{bag.id}_{entry}",
+                title,
+                partial(self._enter, piece_id, bag.id, entry),
+                steps=entry == "spacing",
+            )
+            self.fields[entry] = field
+            grid.addWidget(field, k // 2, k % 2)
+        away = QPushButton("Take off the list")
+        away.setObjectName(f"{bag.id}_away")
+        away.setProperty("kind", "link")
+        away.clicked.connect(lambda: session.try_do(lambda p: remove_bag(p, piece_id, bag.id)))
+        grid.addWidget(away, 2, 0, 1, 2, Qt.AlignmentFlag.AlignLeft)
+
+    def _enter(self, piece_id: str, bag_id: str, entry: str, text: str) -> None:
+        self.session.do(lambda p: set_bag(p, piece_id, bag_id, entry, text))  # type: ignore[arg-type]
+
+    def refresh(self, bag: Bag) -> None:
+        self.fields["what"].show_value(bag.what)
+        self.fields["count"].show_value(str(bag.count))
+        self.fields["spacing"].show_value(written(bag.spacing, self.session.unit.entered), hint="one hole")
+        self.fields["place"].show_value(bag.place)
+
+
+class ApartPanel(QWidget):
+    """Stage by stage; below, the hardware. Made anew when the parts differ, not when a tick does."""
+
+    labels = Signal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._made_of: object = None
+        self.rows: list[PartRow] = []
+        self.bags: dict[str, BagRow] = {}
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        self.count = wrapped("", "second")
+        column.addWidget(self.count)
+        self._stages = QVBoxLayout()
+        self._stages.setSpacing(6)
+        column.addLayout(self._stages)
+        column.addSpacing(6)
+        column.addWidget(label("Hardware, bagged", "strong"))
+        self._bags = QVBoxLayout()
+        column.addLayout(self._bags)
+        grid = QGridLayout()
+        for k, (name, words, do) in enumerate(
+            (
+                ("hardware_count", "Count the hardware", lambda: self._bag(count_hardware)),
+                ("bag_add", "One bag more", lambda: self._bag(add_bag)),
+                ("labels_print", "Print labels", self.labels.emit),
+            )
+        ):
+            grid.addWidget(_button(name, words, do), k // 2, k % 2)
+        column.addLayout(grid)
+
+    def _bag(self, edit: Callable[..., object]) -> None:
+        piece = self.session.piece
+        if piece is not None:
+            self.session.try_do(lambda project: edit(project, piece.id))  # type: ignore[arg-type,return-value]
+
+    def _steps(self) -> tuple[Step, ...]:
+        plan, piece = self.session.plan, self.session.piece
+        bodies = (body for body in plan.found.bodies if piece and body.piece_id == piece.id) if plan else iter(())
+        return tuple(step for body in bodies for step in order(body))
+
+    def refresh(self) -> None:
+        """Shows what comes off the piece on screen."""
+        piece, steps = self.session.piece, self._steps()
+        if piece is None:
+            return
+        now = (piece.id, tuple((step.stage.way, tuple((b.id, b.name) for b in step.boards)) for step in steps))
+        if now != self._made_of:
+            self._made_of = now
+            self._build(steps)
+        for row in self.rows:
+            row.refresh(piece)
+        parts = [mark_of(piece, row.part_id) for row in self.rows]
+        off = sum(mark.done for mark in parts)
+        self.count.setText(f"{off} of {len(parts)} parts off. Sides, rails and uprights stay together.")
+        self._refresh_bags(piece)
+
+    def _build(self, steps: tuple[Step, ...]) -> None:
+        empty(self._stages)
+        self.rows = []
+        for step in steps:
+            box = QWidget()
+            column = QVBoxLayout(box)
+            column.setContentsMargins(0, 4, 0, 0)
+            column.setSpacing(2)
+            column.addWidget(label(step.stage.title, "strong"))
+            column.addWidget(wrapped(step.stage.how, "second"))
+            for code in step.stage.cautions:
+                column.addWidget(CautionLine(CAUTIONS[code]))
+            for board in step.boards:
+                self.rows.append(PartRow(self.session, board))
+                column.addWidget(self.rows[-1])
+            self._stages.addWidget(box)
+
+    def _refresh_bags(self, piece: KnownPiece) -> None:
+        keys = {f"{piece.id}/{bag.id}": bag for bag in piece.bags}
+        for gone in set(self.bags) - set(keys):
+            row = self.bags.pop(gone)
+            self._bags.removeWidget(row)
+            row.hide()
+            row.deleteLater()
+        for key, bag in keys.items():
+            if key not in self.bags:
+                self.bags[key] = BagRow(self.session, piece.id, bag)
+                self._bags.addWidget(self.bags[key])
+            self.bags[key].refresh(bag)
+
+
+def _button(name: str, words: str, do: Callable[[], object]) -> QPushButton:
+    button = QPushButton(words)
+    button.setObjectName(name)
+    button.clicked.connect(lambda _checked=False: do())
+    return button

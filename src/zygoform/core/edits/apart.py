@@ -1,0 +1,163 @@
+"""Edits of taking apart: where parts go, and hardware in bags."""
+
+from typing import Literal
+
+from msgspec import structs
+
+from zygoform.core.condition.apart import Apart, Bag, Fate
+from zygoform.core.edits.edited import Edited, read_readings
+from zygoform.core.edits.pieces import known_piece, with_piece
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, piece_of
+from zygoform.core.form.registry import KnownPiece
+from zygoform.core.goods.species import COEFFICIENTS
+from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.measure.param import Param
+from zygoform.core.measure.reading import counting
+from zygoform.core.measure.say import Say
+from zygoform.core.project import Project
+from zygoform.core.survey.apart import likely_hardware
+
+FATES: dict[Fate, str] = {"keep": "kept for this piece", "stock": "put to What I have", "gone": "thrown away"}
+SPACING = Param("spacing", "Between the holes", "readings", 5.0, 1000.0, (), guess=0.0, takes="mean")
+LEAST_STOCK = 50.0
+"""A shorter offcut is not worth a line (mm)."""
+
+
+def set_fate(project: Project, part_id: str, fate: Fate) -> Edited:
+    """Where a part goes that comes off; to the boards one has, it becomes one with its own size."""
+    piece, board = _part(project, part_id)
+    if fate == "stock" and max(_sizes(board)) < LEAST_STOCK:
+        raise BadInputError("out_of_range", "Too small to keep as a board: at least {0} long.", "", (LEAST_STOCK,))
+    before = mark_of(piece, part_id)
+    done = _marked(project, piece, structs.replace(before, fate=fate))
+    done = (
+        _with_stock(_without_stock(done, part_id), piece, board)
+        if fate == "stock"
+        else _without_stock(done, part_id)
+    )
+    return Edited(done, Say(f"{board.name}: {FATES[fate]}"), frozenset({part_id}))
+
+
+def set_done(project: Project, part_id: str, *, done: bool) -> Edited:
+    """Whether a part has come off."""
+    piece, board = _part(project, part_id)
+    new = _marked(project, piece, structs.replace(mark_of(piece, part_id), done=done))
+    return Edited(new, Say(f"{board.name} {'off' if done else 'still on'}"), frozenset({part_id}))
+
+
+def mark_of(piece: KnownPiece, part_id: str) -> Apart:
+    """What is said of a part; at first it is kept and still on."""
+    return next((mark for mark in piece.apart if mark.part == part_id), Apart(part_id))
+
+
+def count_hardware(project: Project, piece_id: str) -> Edited:
+    """A bag for each kind of hardware the piece most likely has; those there are stay."""
+    piece = known_piece(project, piece_id)
+    have = {bag.what for bag in piece.bags}
+    new = [h for h in likely_hardware(piece.build().bodies[0]) if h.what not in have]
+    first = _next_number(piece)
+    bags = tuple(Bag(f"b{first + k}", h.what, h.count, (), h.place) for k, h in enumerate(new))
+    done = with_piece(project, structs.replace(piece, bags=(*piece.bags, *bags)))
+    return Edited(done, Say(f"{len(bags)} bag{'s' * (len(bags) != 1)} of hardware"), frozenset({piece.id}))
+
+
+def add_bag(project: Project, piece_id: str) -> Edited:
+    """An empty bag, to be named."""
+    piece = known_piece(project, piece_id)
+    bag = Bag(f"b{_next_number(piece)}", "Screws")
+    done = with_piece(project, structs.replace(piece, bags=(*piece.bags, bag)))
+    return Edited(done, Say("A bag more"), frozenset({bag.id}))
+
+
+def set_bag(
+    project: Project, piece_id: str, bag_id: str, entry: Literal["what", "count", "spacing", "place"], text: str
+) -> Edited:
+    """One entry of a bag as typed."""
+    piece = known_piece(project, piece_id)
+    bag = _bag(piece, bag_id)
+    words = Say(f"{bag.what}: {entry}")
+    if entry == "spacing":
+        taken = read_readings(SPACING, text, project.shop.unit, bag.spacing)
+        counts = counting(taken, SPACING.takes)
+        words = Say(f"{bag.what}: {{0}} between the holes", (counts.value,)) if counts else words
+        new = structs.replace(bag, spacing=taken)
+    elif entry == "count":
+        if not text.strip().isdecimal() or not 1 <= int(text) <= 999:
+            raise BadInputError("out_of_range", "A whole number from 1 to 999.", entry)
+        new = structs.replace(bag, count=int(text))
+    else:
+        plain, most = " ".join(text.split()), 60 if entry == "what" else 80
+        if len(plain) > most or (entry == "what" and not plain):
+            raise BadInputError(
+                "out_of_range", f"One to {most} signs." if entry == "what" else f"At most {most} signs.", entry
+            )
+        new = structs.replace(bag, **{entry: plain})
+    bags = tuple(new if b.id == bag_id else b for b in piece.bags)
+    return Edited(with_piece(project, structs.replace(piece, bags=bags)), words, frozenset({bag_id}))
+
+
+def remove_bag(project: Project, piece_id: str, bag_id: str) -> Edited:
+    """Takes a bag off the list."""
+    piece = known_piece(project, piece_id)
+    bag = _bag(piece, bag_id)
+    done = with_piece(project, structs.replace(piece, bags=tuple(b for b in piece.bags if b.id != bag_id)))
+    return Edited(done, Say(f"Took {bag.what.lower()} off the list"), frozenset({bag_id}))
+
+
+def _bag(piece: KnownPiece, bag_id: str) -> Bag:
+    bag = next((b for b in piece.bags if b.id == bag_id), None)
+    if bag is None:
+        raise BadInputError("unknown_key", "That bag is no longer there.")
+    return bag
+
+
+def _next_number(piece: KnownPiece) -> int:
+    return 1 + max((int(bag.id[1:]) for bag in piece.bags if bag.id[1:].isdecimal()), default=0)
+
+
+def _part(project: Project, part_id: str) -> tuple[KnownPiece, Board]:
+    piece = known_piece(project, piece_of(part_id))
+    board = next((b for body in piece.build().bodies for b in body.boards if b.id == part_id), None)
+    if board is None:
+        raise BadInputError("unknown_key", "That part is no longer there.")
+    return piece, board
+
+
+def _marked(project: Project, piece: KnownPiece, mark: Apart) -> Project:
+    others = tuple(m for m in piece.apart if m.part != mark.part)
+    kept = (*others, mark) if mark != Apart(mark.part) else others
+    return with_piece(project, structs.replace(piece, apart=kept))
+
+
+def _sizes(board: Board) -> tuple[float, float, float]:
+    """Thickness, width and length."""
+    low, high = board.solid.box
+    thick, wide, long = sorted(high[k] - low[k] for k in range(3))
+    return thick, wide, long
+
+
+def _with_stock(project: Project, piece: KnownPiece, board: Board) -> Project:
+    """A size of its own, not on sale, and one board of it."""
+    thick, wide, long = _sizes(board)
+    wood = next((m.wood for m in piece.made_of if m.part == board.id), "")
+    species = wood if wood in COEFFICIENTS else "ponderosa pine"
+    size = TimberSize(
+        _stock_id(board.id), f"Found: {board.name.lower()}", "", project.shop.unit.system, thick, wide, species, ()
+    )
+    shop = structs.replace(project.shop, timber=(*project.shop.timber, size))
+    line = StockLine(f"{_stock_id(board.id)}-1", size.id, long)
+    return structs.replace(project, shop=shop, stock=(*project.stock, line))
+
+
+def _without_stock(project: Project, part_id: str) -> Project:
+    gone = _stock_id(part_id)
+    timber = tuple(size for size in project.shop.timber if size.id != gone)
+    stock = tuple(line for line in project.stock if line.size != gone)
+    if timber == project.shop.timber and stock == project.stock:
+        return project
+    return structs.replace(project, shop=structs.replace(project.shop, timber=timber), stock=stock)
+
+
+def _stock_id(part_id: str) -> str:
+    return "found-" + part_id.replace("/", "-")

@@ -1,0 +1,99 @@
+"""Taking apart: which parts come off, in an order that is safe, and the hardware that comes with them."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.form.form import Board, Body, Role
+
+Way = Literal["glass", "drawers", "doors", "hardware", "loose", "lid", "back", "top", "below", "rest"]
+
+
+class Stage(Struct, frozen=True):
+    """A step of the work: how to go about it, and which caution belongs to it."""
+
+    way: Way
+    title: str
+    how: str
+    cautions: tuple[str, ...] = ()
+
+
+STAGES: tuple[Stage, ...] = (
+    Stage(
+        "glass",
+        "Glass and loose panels first",
+        "Often nothing but a bead or the back holds them. Never alone.",
+        ("glass",),
+    ),
+    Stage("drawers", "Drawers", "Pull each, number it behind the front: they rarely change places.", ("mould",)),
+    Stage("doors", "Doors", "One holds, one unscrews: the lower hinge first, the upper last.", ("lift",)),
+    Stage("hardware", "Hardware", "Off, counted, measured, bagged by the part it came from."),
+    Stage("loose", "Shelves and loose boards", "Lift out; mark left and top."),
+    Stage("lid", "Lid or seat", "Hold it before the last screw; a lid falls.", ("lift",)),
+    Stage(
+        "back",
+        "Back",
+        "Staples with a pry bar from the inside. It keeps the case square: brace it first.",
+        ("dust",),
+    ),
+    Stage(
+        "top", "Top", "Screws from below; if none, blocks or nails. Slide a thin blade round for glue.", ("lift",)
+    ),
+    Stage(
+        "below",
+        "Base, legs, brackets, trim",
+        "Turn the piece over on a blanket. Old glue lets go to warmth.",
+        ("lift",),
+    ),
+)
+_WAYS: dict[Role, Way] = {
+    "drawer": "drawers", "door": "doors", "knob": "hardware", "shelf": "loose", "panel": "loose", "lid": "lid",
+    "seat": "lid", "back": "back", "top": "top", "base": "below", "skirt": "below", "leg": "below",
+    "bracket": "below",
+}  # fmt: skip
+
+
+class Step(Struct, frozen=True):
+    """One stage with the parts that come off in it."""
+
+    stage: Stage
+    boards: tuple[Board, ...]
+
+
+def order(body: Body) -> tuple[Step, ...]:
+    """All parts that come off without breaking the rest, stage by stage; the carcass stays together."""
+    glass = {made.part for made in body.made_of if made.material == "glass"}
+    ways: dict[Way, list[Board]] = {}
+    for board in body.boards:
+        way = "glass" if board.id in glass else _WAYS.get(board.role, "rest")
+        if way != "rest" and not (board.role == "shelf" and "under-" in board.id and not body.hangs):
+            ways.setdefault(way, []).append(board)
+    return tuple(Step(stage, tuple(ways[stage.way])) for stage in STAGES if stage.way in ways)
+
+
+class Hardware(Struct, frozen=True):
+    """Hardware that a piece most likely has: what, how many, where."""
+
+    what: str
+    count: int
+    place: str
+
+
+def likely_hardware(body: Body) -> tuple[Hardware, ...]:
+    """A pull on each drawer, a knob and two hinges on each door, two on a lid: to be counted on the piece."""
+    drawers = [o.name for o in body.openings if o.holds == "drawer"]
+    doors = [o.name for o in body.openings if o.holds == "door"]
+    lids = [board.name for board in body.boards if board.role == "lid"]
+    found = []
+    if drawers:
+        found.append(Hardware("Pulls", len(drawers), _places(drawers)))
+    if doors:
+        found.append(Hardware("Door knobs", len(doors), _places(doors)))
+        found.append(Hardware("Hinges", 2 * len(doors), _places(doors)))
+    if lids:
+        found.append(Hardware("Lid hinges", 2 * len(lids), _places(lids)))
+    return tuple(found)
+
+
+def _places(names: list[str]) -> str:
+    return names[0] if len(names) == 1 else f"{names[0]} to {names[-1].lower()}"

@@ -1,0 +1,139 @@
+"""The line protocol: one reading, fault or order a line, plain text, ended by a line feed.
+
+From a device:  HELLO <name>  |  READ meter 873.5 mm  |  READ gauge 89.6 deg  |  FAULT meter out-of-range
+                BATTERY meter 18
+To a device:    MEASURE meter  |  AIM meter 870 mm  (tells a simulated one what it points at)
+
+What is not such a line is garbage, and means nothing.
+"""
+
+import math
+import re
+from collections.abc import Callable
+from typing import Literal
+
+from msgspec import Struct
+
+Device = Literal["meter", "gauge"]
+Trouble = Literal["out-of-range", "low-battery", "no-target"]
+TROUBLES: tuple[Trouble, ...] = ("out-of-range", "low-battery", "no-target")
+PORT = 49731
+LONGEST_LINE = 120
+FARTHEST_MM, FULL_TURN = 100_000.0, 360.0
+_UNITS: dict[Device, str] = {"meter": "mm", "gauge": "deg"}
+_NUMBER = re.compile(r"[0-9]{1,6}(\.[0-9]{1,4})?")
+
+
+class Hello(Struct, frozen=True):
+    """A device is there."""
+
+    name: str
+
+
+class Read(Struct, frozen=True):
+    """A reading, mm or degrees."""
+
+    device: Device
+    value: float
+
+
+class Fault(Struct, frozen=True):
+    """Why there is no reading."""
+
+    device: Device
+    trouble: Trouble
+
+
+class Battery(Struct, frozen=True):
+    """What is left, percent."""
+
+    device: Device
+    percent: int
+
+
+class Measure(Struct, frozen=True):
+    """Asks for a reading."""
+
+    device: Device
+
+
+class Aim(Struct, frozen=True):
+    """What a simulated device points at, mm or degrees; a real one takes no notice."""
+
+    device: Device
+    value: float
+
+
+Line = Hello | Read | Fault | Battery | Measure | Aim
+
+
+def parse_line(text: str) -> Line | None:
+    """The line as a value; None for garbage. Raises nothing."""
+    if len(text) > LONGEST_LINE or not text.isprintable():
+        return None
+    head, *rest = text.strip().split(" ")
+    if head == "HELLO":
+        name = " ".join(rest).strip()
+        return Hello(name) if name else None
+    device = _device(rest[0]) if rest else None
+    kind = _KINDS.get((head, len(rest)))
+    return kind(device, *rest[1:]) if kind is not None and device is not None else None
+
+
+def _read(device: Device, number: str, unit: str) -> Line | None:
+    value = _value(device, number, unit)
+    return None if value is None else Read(device, value)
+
+
+def _aim(device: Device, number: str, unit: str) -> Line | None:
+    value = _value(device, number, unit)
+    return None if value is None else Aim(device, value)
+
+
+def _fault(device: Device, word: str) -> Line | None:
+    return next((Fault(device, trouble) for trouble in TROUBLES if trouble == word), None)
+
+
+def _battery(device: Device, word: str) -> Line | None:
+    whole = word.isascii() and word.isdecimal() and len(word) <= 3
+    return Battery(device, int(word)) if whole and int(word) <= 100 else None
+
+
+_KINDS: dict[tuple[str, int], Callable[..., Line | None]] = {
+    ("MEASURE", 1): Measure,
+    ("READ", 3): _read,
+    ("AIM", 3): _aim,
+    ("FAULT", 2): _fault,
+    ("BATTERY", 2): _battery,
+}
+"""The first word of a line, and how many follow."""
+
+
+def write_line(line: Line) -> str:
+    """The value as a line, without its line feed."""
+    if isinstance(line, Hello):
+        return f"HELLO {line.name}"
+    if isinstance(line, Read | Aim):
+        head = "READ" if isinstance(line, Read) else "AIM"
+        return f"{head} {line.device} {_written(line.value)} {_UNITS[line.device]}"
+    if isinstance(line, Fault):
+        return f"FAULT {line.device} {line.trouble}"
+    if isinstance(line, Battery):
+        return f"BATTERY {line.device} {line.percent}"
+    return f"MEASURE {line.device}"
+
+
+def _written(value: float) -> str:
+    return f"{value:.4f}".rstrip("0").rstrip(".")
+
+
+def _device(word: str) -> Device | None:
+    return "meter" if word == "meter" else "gauge" if word == "gauge" else None
+
+
+def _value(device: Device, number: str, unit: str) -> float | None:
+    if unit != _UNITS[device] or not _NUMBER.fullmatch(number):
+        return None
+    value = float(number)
+    most = FARTHEST_MM if device == "meter" else FULL_TURN
+    return value if math.isfinite(value) and 0 <= value <= most else None

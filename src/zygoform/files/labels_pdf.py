@@ -1,0 +1,70 @@
+"""Labels for bags of hardware and for parts that come off, to cut out."""
+
+from zygoform.core.condition.apart import Bag
+from zygoform.core.form.piece import PieceBase
+from zygoform.core.measure.reading import counting
+from zygoform.core.plan import Plan
+from zygoform.core.project import Project
+from zygoform.core.survey.apart import order
+from zygoform.files.marks_pdf import short
+from zygoform.files.pdf_page import FAMILY, MARGIN, PALE, Page
+
+ACROSS, HEIGHT = 3, 30.0
+Label = tuple[str, tuple[str, ...]]
+
+
+def labels(project: Project, plan: Plan) -> bytes:
+    """A label for each bag and for each part that is kept or put by, piece by piece."""
+    page = Page(project.shop.paper, f"{project.name}: labels")
+    page.set_auto_page_break(auto=False)
+    page.words("Labels: one for each bag of hardware, one for each part that comes off.", 10, after=2)
+    width, top, column = (page.w - 2 * MARGIN) / ACROSS, page.get_y(), 0
+    found = [label for piece in plan.pieces for label in (*_bags(piece, plan), *_parts(piece, plan))]
+    for label in found:
+        if column == 0 and top + HEIGHT > page.h - 16:
+            page.add_page()
+            top = MARGIN
+        _draw(page, label, MARGIN + column * width, top, width)
+        column = (column + 1) % ACROSS
+        top += HEIGHT if column == 0 else 0.0
+    if not found:
+        page.words("Nothing comes off yet.")
+    return bytes(page.output())
+
+
+def _bags(piece: PieceBase, plan: Plan) -> list[Label]:
+    return [(f"{bag.count} × {bag.what}", _bag_lines(bag, piece, plan)) for bag in piece.bags]
+
+
+def _bag_lines(bag: Bag, piece: PieceBase, plan: Plan) -> tuple[str, ...]:
+    spacing = counting(bag.spacing, "mean")
+    size = f"{plan.shop.unit.plain(spacing.value)} between the holes" if spacing else "holes not measured"
+    return (f"from {bag.place.lower()}" if bag.place else "", size, piece.name, f"bag {bag.id[1:]}")
+
+
+def _parts(piece: PieceBase, plan: Plan) -> list[Label]:
+    """In the order they come off."""
+    gone = {mark.part for mark in piece.apart if mark.fate == "gone"}
+    show, found = plan.shop.unit.plain, list[Label]()
+    for body in plan.found.bodies:
+        for step in order(body) if body.piece_id == piece.id else ():
+            for board in step.boards:
+                if board.id in gone or board.role == "knob":
+                    continue
+                low, high = board.solid.box
+                sizes = " × ".join(show(s) for s in sorted((high[k] - low[k] for k in range(3)), reverse=True))
+                found.append((board.name, (sizes, step.stage.title, piece.name)))
+    return found
+
+
+def _draw(page: Page, label: Label, x: float, y: float, width: float) -> None:
+    title, lines = label
+    page.set_draw_color(PALE)
+    page.set_line_width(0.1)
+    page.rect(x, y, width, HEIGHT)
+    page.set_text_color(25)
+    page.set_font(FAMILY, "B", 13)
+    page.text(x + 4, y + 8, short(page, title, width - 8))
+    page.set_font(FAMILY, "", 9)
+    for k, line in enumerate(line for line in lines if line):
+        page.text(x + 4, y + 14 + 4.6 * k, short(page, line, width - 8))
