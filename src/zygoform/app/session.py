@@ -19,6 +19,7 @@ from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan import Plan, Seen, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.survey.spans import Line
+from zygoform.files.photos import copy_along
 from zygoform.files.project_json import read_project, write_project
 
 MOST_ANSWERS = 400
@@ -46,6 +47,7 @@ class Session(QObject):
         self.shown = ""
         self.traced: Line | None = None
         self.kept_fault = ""
+        self.photos_open = False
         self.spot: tuple[Place, Point] | None = None
         self.place: Place = "corner"
         self.overlay: Overlay = "over"
@@ -169,7 +171,10 @@ class Session(QObject):
 
     def save(self, path: Path) -> None:
         """Saves. Raises OSError; the document stays as it is and unsaved."""
-        write_project(path, self.history.project)
+        project = self.history.project
+        if project.photos:
+            copy_along(self.path, path, project.photos)
+        write_project(path, project)
         self.saved, self.path = self.history.project, path
         self.changed.emit()
 

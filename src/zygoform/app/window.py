@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QGridLayout, QLabel, QMenu, QSizePolicy, QStackedW
 from zygoform.app.actions.action import Action, fill, make
 from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
-from zygoform.app.actions.table import stand_actions, window_actions
+from zygoform.app.actions.table import stand_actions, survey_actions, window_actions
 from zygoform.app.frame import Frame
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
@@ -104,13 +104,16 @@ class Window(QWidget):
         if stage == "survey":
             from zygoform.app.stages.survey.stage import SurveyStage
 
-            survey = SurveyStage(self.session, self.preferences.settings.recent)
+            survey = SurveyStage(self.session, self.preferences.settings.recent, self.filing.ask_photos)
             survey.start.opened.connect(self.filing.open_recent)
             survey.start.demo.connect(self.filing.demo)
+            survey.photos.told.connect(self.tell)
             survey.apart.labels.connect(partial(self.filing.preview, "labels"))
             survey.start.taken_up.connect(self.taken_up)
             survey.start.put_away.connect(lambda copy: drop(copy.path))
-            self._give_keys(stand_actions(self.session, survey.area.stand, None), survey.area)
+            self._give_keys(
+                (*stand_actions(self.session, survey.area.stand, None), *survey_actions(survey)), survey.area
+            )
             return survey
         if stage == "redesign":
             from zygoform.app.stages.redesign.stage import RedesignStage

@@ -7,6 +7,7 @@ from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import Change, KnownChange
+from zygoform.core.condition.photo import Photo
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
 from zygoform.core.form.piece import PieceBase
@@ -75,6 +76,7 @@ class Project(Struct, frozen=True):
     stock: tuple[StockLine, ...] = ()
     facts: tuple[Fact, ...] = ()
     counts: tuple[PartCount, ...] = ()
+    photos: tuple[Photo, ...] = ()
     next_number: Annotated[int, Meta(ge=1)] = 1
     unknown: dict[str, Any] = {}
 

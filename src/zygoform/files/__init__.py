@@ -3,6 +3,7 @@
 atomic.py         writes a file whole or not at all
 project_json.py   the document
 unknown.py        what a newer program wrote, kept and written back
+photos.py         photos beside the project file
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
 import_csv.py     cut lists and boards owned, read in

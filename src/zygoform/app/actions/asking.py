@@ -5,6 +5,7 @@ from typing import Literal
 
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
+from zygoform.files.photos import KINDS
 from zygoform.files.project_json import SUFFIX
 
 Answer = Literal["save", "discard", "cancel"]
@@ -14,6 +15,12 @@ Changed = Literal["other", "over", "back"]
 def ask_open(window: QWidget, folder: Path, kinds: str) -> str:
     """Which file to read; empty for none."""
     return QFileDialog.getOpenFileName(window, "Open", str(folder), kinds)[0]
+
+
+def ask_photos(window: QWidget, folder: Path) -> list[str]:
+    """Which pictures to bring in; none for none."""
+    kinds = f"Pictures ({' '.join('*' + kind for kind in KINDS)})"
+    return list(QFileDialog.getOpenFileNames(window, "Bring photos in", str(folder), kinds)[0])
 
 
 def ask_save(window: QWidget, suggested: str, kinds: str) -> str:

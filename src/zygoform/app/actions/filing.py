@@ -34,6 +34,7 @@ class Filing(QObject):
         self.ask_changed: Callable[[str], Changed] = self._ask_changed
         self.ask_open: Callable[[str], str] = self._ask_open
         self.ask_save: Callable[[str, str], str] = self._ask_save
+        self.ask_photos: Callable[[], list[str]] = self._ask_photos
         self.ask_unsaved: Callable[[], Answer] = self._ask_unsaved
         self._background = Background(self)
         self._background.finished.connect(self._exported)
@@ -250,6 +251,11 @@ class Filing(QObject):
         from zygoform.app.actions.asking import ask_open
 
         return ask_open(self.window, self.session.path.parent if self.session.path else Path.home(), kinds)
+
+    def _ask_photos(self) -> list[str]:
+        from zygoform.app.actions.asking import ask_photos
+
+        return ask_photos(self.window, self.session.path.parent if self.session.path else Path.home())
 
     def _ask_save(self, suggested: str, kinds: str) -> str:
         from zygoform.app.actions.asking import ask_save

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from functools import partial
+from typing import Protocol
 
 from zygoform.app.actions.action import Action
 from zygoform.app.actions.devices import Devices
@@ -69,6 +70,25 @@ def _swap_unit(session: Session) -> None:
     from zygoform.core.edits.workshop import set_unit
 
     session.try_do(partial(set_unit, system="mm" if session.unit.system == "inch" else "inch"))
+
+
+class Surveying(Protocol):
+    """What a survey's keys do."""
+
+    def swap_photos(self) -> None: ...
+
+    def measure_next(self) -> None: ...
+
+    def fault_here(self) -> None: ...
+
+
+def survey_actions(survey: Surveying) -> tuple[Action, ...]:
+    """What can be done besides while a survey's stand has the keyboard."""
+    return (
+        Action("photos", "Photos", survey.swap_photos, ("G",), "Stand", scope="stand"),
+        Action("measure_next", "Measure next", survey.measure_next, ("N",), "Stand", scope="stand"),
+        Action("fault_here", "A fault here", survey.fault_here, ("D",), "Stand", scope="stand"),
+    )
 
 
 def stand_actions(session: Session, stand: Stand, add: Callable[[], None] | None) -> tuple[Action, ...]:

@@ -29,6 +29,7 @@ from zygoform.app.canvas.surveying import (
     is_divider,
     opening_at,
     opening_shape,
+    paint_dots,
     paint_dragged,
     paint_faults,
     paint_tape,
@@ -193,6 +194,8 @@ class Stand(QWidget):
                 paint.dimension(painter, dim, mapping, (self.session.unit.show(dim.size),), 16.0)
         on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
         if self.kind == "survey":
+            if self.session.photos_open:
+                paint_dots(painter, self.session, self.targets(), mapping)
             paint_faults(painter, self.session, mapping)
             paint_tape(painter, self.session, mapping)
             if isinstance(self._gesture, DragDivider):

@@ -120,3 +120,20 @@ def paint_dragged(painter: QPainter, cells: tuple[Drawn, ...], session: Session,
         ends = ((x0, middle), (x1, middle)) if across else ((middle, z0), (middle, z1))
         dim = Dimension(*ends, size, 3, "above" if across else "right")
         paint.dimension(painter, dim, mapping, (session.unit.show(size),), 0.0)
+
+
+def paint_dot(painter: QPainter, at: QPointF, number: int, *, on: bool) -> None:
+    """A numbered dot, the same on a photo and on the drawing."""
+    painter.setBrush(QColor(t.TAPE if on else t.CHANGE))
+    painter.setPen(paint.pen(t.ON_TAPE if on else t.INK, 1.6))
+    painter.drawEllipse(at, 11, 11)
+    colour = t.ON_TAPE if on else t.INK
+    paint.text(painter, QPointF(at.x(), at.y() + 4.5), str(number), 12, 600, align="centre", colour=colour)
+
+
+def paint_dots(painter: QPainter, session: Session, targets: dict[str, Point], mapping: Mapping) -> None:
+    """The numbers of the photos' dots, where their parts are seen."""
+    numbers = {dot.part: dot.number for photo in session.project.photos for dot in photo.dots}
+    for part, number in numbers.items():
+        if part in targets:
+            paint_dot(painter, mapping.to_px(targets[part]), number, on=part == session.part)

@@ -46,6 +46,7 @@ class StandArea(QWidget):
         self.shown = PieceChoice(self.session)
         bar.addWidget(self.shown)
         bar.addStretch(1)
+        self.bar = bar
         buttons = (
             ("fit", "Whole piece (0)", "fit", self.stand.fit_whole),
             ("zoom_in", "Nearer (+)", "nearer", lambda: self.stand.zoom_by(1.25)),

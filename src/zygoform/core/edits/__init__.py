@@ -6,6 +6,7 @@ survey.py   the sizes of a piece
 fronts.py   what its front holds and how it is divided
 condition.py faults and how they are dealt with; what parts are made of
 apart.py    where parts go that come off; hardware in bags
+photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step

@@ -11,6 +11,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.apart import ApartPanel
 from zygoform.app.stages.survey.faults import FaultsPanel
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
+from zygoform.app.stages.survey.photos import PhotoPane
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
 from zygoform.app.stages.survey.walk import WalkBox
@@ -24,13 +25,16 @@ from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.pieces import copy_piece, remove_piece
 
 VIEWS = [("sizes", "Sizes"), ("faults", "Faults"), ("apart", "Taking apart")]
+PHOTOS_WIDE = 300
 IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
 
 class SurveyStage(QWidget):
     """Until there is a piece, three fields; then the piece and all its sizes."""
 
-    def __init__(self, session: Session, recent: tuple[str, ...] = ()) -> None:
+    def __init__(
+        self, session: Session, recent: tuple[str, ...] = (), ask_photos: Callable[[], list[str]] = list
+    ) -> None:
         super().__init__()
         self.session = session
         self._adding, self._count, self._fault_met = False, 0, ""
@@ -50,11 +54,40 @@ class SurveyStage(QWidget):
         row.setSpacing(0)
         self.area = StandArea(session, "survey", self._menu, IDLE)
         row.addWidget(self.area, 1)
+        self.photos = PhotoPane(session, ask_photos)
+        self.photos.setFixedWidth(t.px(PHOTOS_WIDE))
+        row.addWidget(self.photos)
         row.addWidget(self._side())
+        self.photos_button = QPushButton("Photos")
+        self.photos_button.setObjectName("photos")
+        self.photos_button.setCheckable(True)
+        self.photos_button.setToolTip("Photos beside the drawing (G)")
+        self.photos_button.toggled.connect(self._show_photos)
+        self.area.bar.insertWidget(self.area.bar.count() - 2, self.photos_button)
+        self.photos.hide()
         self.pages.addWidget(page)
         when_seen(self, session.changed, self.refresh)
         session.pointed.connect(self._on_pointed)
         self.refresh()
+
+    def _show_photos(self, shown: bool) -> None:
+        """The photos take part of the drawing's room."""
+        self.session.photos_open = shown
+        self.photos.setVisible(shown)
+        self.area.stand.update()
+
+    def measure_next(self) -> None:
+        """The walk, from where it is."""
+        self.walk.start()
+
+    def fault_here(self) -> None:
+        """Asks what is wrong with the part that is kept."""
+        self.look("faults")
+        self.faults.open_kinds()
+
+    def swap_photos(self) -> None:
+        """Shows the photos, or puts them away."""
+        self.photos_button.setChecked(not self.photos_button.isChecked())
 
     def _side(self) -> QWidget:
         side = QWidget()

@@ -1,0 +1,251 @@
+"""Photos beside the drawing: numbered dots tie a place on them to a part."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QImage, QImageReader, QMouseEvent, QPainter, QPaintEvent
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QToolButton, QVBoxLayout, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.surveying import paint_dot
+from zygoform.app.jobs import Background
+from zygoform.app.seen import when_seen
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.findings import wrapped
+from zygoform.core.condition.photo import Dot, Photo
+from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
+from zygoform.files.photos import PhotoError, bring_in, photo_path
+
+WIDEST = 1600
+"""px: larger photos are read smaller."""
+
+
+class PhotoView(QWidget):
+    """One photo with its dots, as large as its room allows."""
+
+    clicked = Signal(float, float)
+    dotted = Signal(object)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.image: QImage | None = None
+        self.dots: tuple[Dot, ...] = ()
+        self.setObjectName("photo_view")
+        self.setAccessibleName("Photo")
+        self.setMinimumHeight(t.px(140))
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        session.pointed.connect(self.update)
+
+    def room(self) -> QRectF:
+        """Where the picture lies, px at 100 % text."""
+        all_ = paint.room_of(self)
+        if self.image is None or self.image.isNull():
+            return all_
+        share = min(all_.width() / self.image.width(), all_.height() / self.image.height())
+        width, height = self.image.width() * share, self.image.height() * share
+        return QRectF((all_.width() - width) / 2, 0, width, height)
+
+    def _place(self, dot: Dot) -> QPointF:
+        room = self.room()
+        return QPointF(room.left() + dot.x * room.width(), room.top() + dot.y * room.height())
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        at, room = paint.unscaled(event.position()), self.room()
+        for dot in self.dots:
+            if (self._place(dot) - at).manhattanLength() <= 16:
+                self.dotted.emit(dot)
+                return
+        if self.image is not None and room.contains(at):
+            self.clicked.emit((at.x() - room.left()) / room.width(), (at.y() - room.top()) / room.height())
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        if self.image is None or self.image.isNull():
+            return
+        painter, _ = paint.begin(self)
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+        painter.drawImage(self.room(), self.image)
+        for dot in self.dots:
+            paint_dot(painter, self._place(dot), dot.number, on=dot.part == self.session.part)
+
+
+class PhotoPane(QWidget):
+    """The photos one after the other. Click a part, then its place on the photo: a dot ties them."""
+
+    told = Signal(str)
+
+    def __init__(self, session: Session, ask: Callable[[], list[str]]) -> None:
+        super().__init__()
+        self.session, self._ask = session, ask
+        self._at = 0
+        self._loaded: tuple[str, Path | None] | None = None
+        self._work = Background(self)
+        self._work.finished.connect(self._show_loaded)
+        self._ready: QImage | None = None
+        column = QVBoxLayout(self)
+        column.setContentsMargins(8, 8, 12, 8)
+        column.setSpacing(6)
+        row = QHBoxLayout()
+        self.where = label("", "strong")
+        row.addWidget(self.where, 1)
+        self.back, self.next = self._turn("photo_back", "‹", -1), self._turn("photo_next", "›", 1)
+        row.addWidget(self.back)
+        row.addWidget(self.next)
+        column.addLayout(row)
+        self.view = PhotoView(session)
+        self.view.clicked.connect(self._dot)
+        self.view.dotted.connect(lambda dot: session.keep(dot.part))
+        column.addWidget(self.view, 1)
+        self.says = wrapped("", "second")
+        self.says.setObjectName("photo_says")
+        column.addWidget(self.says)
+        self.title = Field(session, "photo_title", "What it shows", self._name)
+        column.addWidget(self.title)
+        buttons = QHBoxLayout()
+        self.bring = _button("photo_bring", "Bring photos in", self.ask_for_photos)
+        self.undot = _button("photo_undot", "Take dot off", self._undot)
+        self.away = _button("photo_away", "Take out", self._away)
+        for button in (self.bring, self.undot, self.away):
+            buttons.addWidget(button)
+        buttons.addStretch(1)
+        column.addLayout(buttons)
+        when_seen(self, session.changed, self.refresh)
+        when_seen(self, session.pointed, self._say)
+        self.refresh()
+
+    def _turn(self, name: str, sign: str, by: int) -> QToolButton:
+        button = QToolButton()
+        button.setObjectName(name)
+        button.setText(sign)
+        button.setAccessibleName("Photo before" if by < 0 else "Next photo")
+        button.clicked.connect(lambda: self.show_photo(self._at + by))
+        return button
+
+    @property
+    def photo(self) -> Photo | None:
+        photos = self.session.project.photos
+        return photos[self._at] if self._at < len(photos) else None
+
+    def show_photo(self, at: int) -> None:
+        """One of the photos, by its place in the row."""
+        self._at = max(0, min(at, len(self.session.project.photos) - 1))
+        self.refresh()
+
+    def ask_for_photos(self) -> None:
+        """Asks for files and brings them in."""
+        self.take([Path(name) for name in self._ask()])
+
+    def take(self, files: list[Path]) -> None:
+        """Copies files beside the project; what is no picture is told, and the rest is taken."""
+        taken, faults = [], []
+        for source in files:
+            try:
+                taken.append((bring_in(self.session.path, source), source.stem))
+            except PhotoError as refused:
+                faults.append(str(refused))
+            except OSError as refused:
+                faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
+        if faults:
+            self.told.emit(" ".join(faults[:2]))
+        if taken and self.session.try_do(lambda project: add_photos(project, tuple(taken))):
+            self.show_photo(len(self.session.project.photos) - 1)
+
+    def _name(self, text: str) -> None:
+        photo = self.photo
+        if photo is not None:
+            self.session.do(lambda project: name_photo(project, photo.id, text))
+
+    def _dot(self, x: float, y: float) -> None:
+        """The part that is kept is here."""
+        photo, part = self.photo, self.session.kept
+        if photo is None:
+            return
+        if not part:
+            self.told.emit("Click a part on the drawing first, then where it is on the photo.")
+            return
+        self.session.try_do(lambda project: add_dot(project, photo.id, x, y, part))
+
+    def _kept_dot(self) -> Dot | None:
+        photo = self.photo
+        return next((d for d in photo.dots if d.part == self.session.kept), None) if photo is not None else None
+
+    def _undot(self) -> None:
+        photo, dot = self.photo, self._kept_dot()
+        if photo is not None and dot is not None:
+            self.session.try_do(lambda project: remove_dot(project, photo.id, dot.number))
+
+    def _away(self) -> None:
+        photo = self.photo
+        if photo is not None:
+            self.session.try_do(lambda project: remove_photo(project, photo.id))
+
+    def refresh(self) -> None:
+        """Shows what the document says; the picture itself is read in the background."""
+        photos = self.session.project.photos
+        self._at = max(0, min(self._at, len(photos) - 1))
+        photo = self.photo
+        self.where.setText(f"Photo {self._at + 1} of {len(photos)}" if photo else "Photos")
+        for button in (self.back, self.next):
+            button.setVisible(len(photos) > 1)
+        self.title.setVisible(photo is not None)
+        self.away.setVisible(photo is not None)
+        self.view.dots = photo.dots if photo is not None else ()
+        if photo is not None:
+            self.title.show_value(photo.title)
+        self._load(photo)
+        self._say()
+
+    def _load(self, photo: Photo | None) -> None:
+        path = photo_path(self.session.path, photo) if photo is not None else None
+        key = (photo.file if photo is not None else "", path)
+        if key == self._loaded:
+            self.view.update()
+            return
+        self._loaded, self.view.image, self._ready = key, None, None
+        self.view.update()
+        if path is not None and path.is_file():
+            self._work.start(lambda: self._read(key, path))
+
+    def _read(self, key: tuple[str, Path | None], path: Path) -> None:
+        """In the background: a large photo takes a moment."""
+        reader = QImageReader(str(path))
+        reader.setAutoTransform(True)
+        size = reader.size()
+        if size.isValid() and max(size.width(), size.height()) > WIDEST:
+            reader.setScaledSize(size.scaled(WIDEST, WIDEST, Qt.AspectRatioMode.KeepAspectRatio))
+        image = reader.read()
+        if key == self._loaded:
+            self._ready = image
+
+    def _show_loaded(self, _fault: str) -> None:
+        if self._ready is not None:
+            self.view.image, self._ready = self._ready, None
+        self._say()
+        self.view.update()
+
+    def _say(self, _part: str = "") -> None:
+        """What can be done, or what is wrong with the photo."""
+        photo = self.photo
+        self.undot.setVisible(self._kept_dot() is not None)
+        if photo is None:
+            self.says.setText("Photos are copied beside the project file and shown here, next to the drawing.")
+            return
+        path = photo_path(self.session.path, photo)
+        if path is None or not path.is_file():
+            self.says.setText(f"{photo.file} is not beside the project file. Put it back, or take the photo out.")
+        elif self.view.image is not None and self.view.image.isNull():
+            self.says.setText(f"{photo.file} is damaged and cannot be shown.")
+        elif not photo.dots:
+            self.says.setText("Click a part on the drawing, then its place on the photo: a numbered dot ties them.")
+        else:
+            self.says.setText("")
+
+
+def _button(name: str, words: str, do: Callable[[], object]) -> QPushButton:
+    button = QPushButton(words)
+    button.setObjectName(name)
+    button.clicked.connect(lambda _checked=False: do())
+    return button
