@@ -136,7 +136,8 @@ def test_every_action_has_a_key_or_a_menu_place_and_no_key_two_meanings(desk: De
     for stage in ("survey", "redesign", "buy", "cut"):
         desk.action(f"stage_{stage}")
         assert desk.window.stage == stage
-    in_menu = {action.objectName() for action in desk.window.head.menu.actions()}
+    menus = [desk.window.head.menu, *desk.window.head.menu.findChildren(QMenu)]
+    in_menu = {action.objectName() for menu in menus for action in menu.actions()}
     keys: dict[str, set[str]] = {}
     for name, (action, _made) in desk.window.actions_table.items():
         assert action.keys or action.id in in_menu, name

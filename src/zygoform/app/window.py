@@ -107,6 +107,7 @@ class Window(QWidget):
             survey = SurveyStage(self.session, self.preferences.settings.recent, self.filing.ask_photos)
             survey.start.opened.connect(self.filing.open_recent)
             survey.start.demo.connect(self.filing.demo)
+            survey.start.demo_set.connect(self.filing.demo_set)
             survey.photos.told.connect(self.tell)
             survey.apart.labels.connect(partial(self.filing.preview, "labels"))
             survey.start.taken_up.connect(self.taken_up)

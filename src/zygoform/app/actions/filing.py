@@ -59,6 +59,13 @@ class Filing(QObject):
 
             self.session.begin(demo_project(), None, "Opened the demo")
 
+    def demo_set(self) -> None:
+        """The Mill Row set."""
+        if self.may_leave():
+            from zygoform.files.demo import set_demo
+
+            self.session.begin(set_demo(), None, "Opened the demo")
+
     def open(self) -> None:
         """Asks for a project file and opens it."""
         if self.may_leave():

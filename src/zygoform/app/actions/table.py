@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from functools import partial
-from typing import Protocol
+from typing import Literal, Protocol
 
 from zygoform.app.actions.action import Action
 from zygoform.app.actions.devices import Devices
@@ -12,6 +12,7 @@ from zygoform.app.frame import STAGES
 from zygoform.app.session import Session
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Place
+from zygoform.core.form.front import Holds
 
 _PLACES: tuple[tuple[Place, str], ...] = (
     ("front", "Front"),
@@ -40,7 +41,8 @@ def window_actions(
     return (
         Action("new", "New piece", filing.new, ("Ctrl+N",), "File"),
         Action("open", "Open…", filing.open, ("Ctrl+O",), "File"),
-        Action("demo", "Open the demo", filing.demo, (), "File", ends_group=True),
+        Action("demo", "Open the demo, a counter", filing.demo, (), "File"),
+        Action("demo_set", "Open the demo, a bedroom set", filing.demo_set, (), "File", ends_group=True),
         Action("save", "Save", filing.save, ("Ctrl+S",), "File"),
         Action("save_as", "Save as…", filing.save_as, ("Ctrl+Shift+S",), "File", ends_group=True),
         Action("print", "Print…", filing.preview, ("Ctrl+P",), "File", "print"),
@@ -81,14 +83,51 @@ class Surveying(Protocol):
 
     def fault_here(self) -> None: ...
 
+    def hold_kept(self, holds: Holds) -> None: ...
+
+    def divide_kept(self, direction: Literal["columns", "rows"], count: int) -> None: ...
+
 
 def survey_actions(survey: Surveying) -> tuple[Action, ...]:
     """What can be done besides while a survey's stand has the keyboard."""
     return (
         Action("photos", "Photos", survey.swap_photos, ("G",), "Stand", scope="stand"),
         Action("measure_next", "Measure next", survey.measure_next, ("N",), "Stand", scope="stand"),
-        Action("fault_here", "A fault here", survey.fault_here, ("D",), "Stand", scope="stand"),
+        Action("fault_here", "A fault here", survey.fault_here, ("X",), "Stand", scope="stand"),
+        *(
+            Action(
+                f"hold_{holds}",
+                f"Opening: {title}",
+                partial(survey.hold_kept, holds),
+                (key,),
+                "Stand",
+                scope="stand",
+            )
+            for holds, title, key in _HOLD_KEYS
+        ),
+        *(
+            Action(
+                f"divide_{direction}_{count}_key",
+                f"Divide into {count} {direction}",
+                partial(survey.divide_kept, direction, count),
+                (f"{chord}{count}",),
+                "Stand",
+                scope="stand",
+            )
+            for direction, chord in _DIVIDE_KEYS
+            for count in range(2, 7)
+        ),
     )
+
+
+_HOLD_KEYS: tuple[tuple[Holds, str, str], ...] = (
+    ("drawer", "a drawer", "D"),
+    ("door", "a door", "O"),
+    ("panel", "a panel", "P"),
+    ("knees", "open for knees", "K"),
+    ("nothing", "nothing in it", "E"),
+)
+_DIVIDE_KEYS: tuple[tuple[Literal["columns", "rows"], str], ...] = (("rows", ""), ("columns", "Ctrl+"))
 
 
 def stand_actions(session: Session, stand: Stand, add: Callable[[], None] | None) -> tuple[Action, ...]:

@@ -1,8 +1,8 @@
 """What every change has."""
 
-from typing import Any
+from typing import Annotated, Any
 
-from msgspec import Struct
+from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form
@@ -13,7 +13,7 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
 
     id: str
     number: int
-    targets: tuple[str, ...]
+    targets: Annotated[tuple[str, ...], Meta(min_length=1)]
 
     @property
     def called(self) -> str:

@@ -3,6 +3,7 @@
 from msgspec import structs
 
 from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.changes.registry import Change
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.errors import BadInputError
@@ -42,15 +43,25 @@ def copy_piece(project: Project, piece_id: str, *, mirrored: bool = False, with_
     """Another piece like this one, with its readings; from then on each has its own.
 
     Mirrored, left and right change places. With its changes, what is planned for it is planned for the copy too,
-    under new numbers.
+    under new numbers. Faults and what has come off are each piece's own: they are not copied, nor their mending.
     """
     piece = known_piece(project, piece_id)
-    copy = structs.replace(piece, id=next_piece_id(project), name=_copied_name(project, piece.name))
+    new_id = next_piece_id(project)
+    made_of = tuple(structs.replace(m, part=new_id + m.part.removeprefix(piece_id)) for m in piece.made_of)
+    copy = structs.replace(
+        piece,
+        id=new_id,
+        name=_copied_name(project, piece.name),
+        faults=(),
+        made_of=made_of,
+        apart=(),
+        bags=(),
+    )
     copy = _mirrored(copy) if mirrored else copy
     own = [c for c in project.changes if {piece_of(t) for t in c.targets} == {piece_id}] if with_changes else []
     changes: list[Change] = []
     for change in own:
-        if isinstance(change, UnknownChange):
+        if isinstance(change, UnknownChange | Mend):
             continue
         number = project.next_number + len(changes)
         targets = tuple(copy.id + target.removeprefix(piece_id) for target in change.targets)

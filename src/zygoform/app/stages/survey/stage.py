@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from functools import partial
+from typing import Literal
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, QVBoxLayout, QWidget
@@ -10,7 +11,7 @@ from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.apart import ApartPanel
 from zygoform.app.stages.survey.faults import FaultsPanel
-from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu
+from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu, opening_of
 from zygoform.app.stages.survey.photos import PhotoPane
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
@@ -22,7 +23,9 @@ from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, remove_piece
+from zygoform.core.form.front import Holds
 
 VIEWS = [("sizes", "Sizes"), ("faults", "Faults"), ("apart", "Taking apart")]
 PHOTOS_WIDE = 300
@@ -79,6 +82,16 @@ class SurveyStage(QWidget):
     def measure_next(self) -> None:
         """The walk, from where it is."""
         self.walk.start()
+
+    def hold_kept(self, holds: Holds) -> None:
+        """What the kept opening holds."""
+        if opening_of(self.session, self.session.kept) is not None:
+            self.session.try_do(partial(hold, opening_id=self.session.kept, holds=holds))
+
+    def divide_kept(self, direction: Literal["columns", "rows"], count: int) -> None:
+        """Divides the kept opening into equal ones."""
+        if opening_of(self.session, self.session.kept) is not None:
+            self.session.try_do(partial(divide, opening_id=self.session.kept, direction=direction, count=count))
 
     def fault_here(self) -> None:
         """Asks what is wrong with the part that is kept."""

@@ -29,6 +29,7 @@ class StartBox(QFrame):
     taken_up = Signal(object)
     put_away = Signal(object)
     demo = Signal()
+    demo_set = Signal()
     back = Signal()
 
     def __init__(self, session: Session, recent: tuple[str, ...]) -> None:
@@ -115,6 +116,7 @@ class StartBox(QFrame):
                 column, path.name.removesuffix(SUFFIX), f"recent_{path.name}", partial(self.opened.emit, path)
             )
         self._way(column, "the demo, an old counter", "start_demo", self.demo.emit)
+        self._way(column, "the demo, a bedroom set", "start_demo_set", self.demo_set.emit)
 
     def _way(self, column: QVBoxLayout, words: str, name: str, do: Callable[[], object]) -> QPushButton:
         button = QPushButton(words)
