@@ -29,7 +29,7 @@ def rich_project() -> Project:
     project = copy_piece(project, "p1", mirrored=True).project
     project = set_closely(project, "p1/opening/o1", "rising", "24").project
     project = mend(
-        add_fault(project, "p1/front/o1", "worn_runner", (1.0, 2.0, 3.0)).project, "f1", "runners"
+        add_fault(project, "p1/front/o1", "worn_runner", (1.0, 2.0, 3.0)).project, "f5", "runners"
     ).project
     project = set_made_of(project, ("p1/side/left",), "chipboard").project
     return set_fate(count_hardware(project, "p1").project, "p1/back/main", "gone").project

@@ -41,8 +41,8 @@ def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) ->
 def demo_project() -> Project:
     """Measured in inches; three drawers on the left, two open bays; one corner not yet measured; four faults."""
     sizes = {
-        "width": '61 7/16"; 1560.5 mm (device)',
-        "height": '34 5/8"; 879 mm (device); 879.5 mm (device)',
+        "width": '1560.5 mm (device); 61 7/16"',
+        "height": '878.5 mm (device); 879 mm (device); 34 5/8"',
         "depth": '22 1/16"',
     }
     project = new_piece(fresh_project(), "Harbour Lane counter", sizes).project

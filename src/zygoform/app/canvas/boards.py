@@ -130,7 +130,9 @@ class BoardsView(QWidget):
     def _uses(self, layout: SizeLayout) -> str:
         plan = self.session.plan
         ids = {on.part.part.change_id for board in layout.boards for on in board.parts}
-        titles = [kind_of(c).title.lower() for c in (plan.changes if plan else ()) if c.id in ids]
+        titles = list(
+            dict.fromkeys(kind_of(c).title.lower() for c in (plan.changes if plan else ()) if c.id in ids)
+        )
         return f"for the {' and the '.join(titles)}" if titles else ""
 
     def _bevel_note(self, layout: SizeLayout) -> str:

@@ -196,7 +196,7 @@ class Stand(QWidget):
         if self.kind == "survey":
             if self.session.photos_open:
                 paint_dots(painter, self.session, self.targets(), mapping)
-            paint_faults(painter, self.session, mapping)
+            paint_faults(painter, self.session, scene, mapping)
             paint_tape(painter, self.session, mapping)
             if isinstance(self._gesture, DragDivider):
                 paint_dragged(painter, self._gesture.cells, self.session, mapping)

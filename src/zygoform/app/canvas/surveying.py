@@ -10,7 +10,7 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.condition.fault import Fault
-from zygoform.core.drawing.primitives import Dimension
+from zygoform.core.drawing.primitives import Dimension, Scene
 from zygoform.core.drawing.views import VIEWS, Place
 from zygoform.core.edits.condition import planned_mend
 from zygoform.core.form.form import Form
@@ -73,10 +73,19 @@ def fault_at(session: Session, mapping: Mapping, at: QPointF) -> str:
     return min(near)[1] if near else ""
 
 
-def paint_faults(painter: QPainter, session: Session, mapping: Mapping) -> None:
-    """A ring with a triangle at each fault; what is decided about has a broken blue ring and a tick."""
+def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Mapping) -> None:
+    """A ring with a triangle at each fault; what is decided about has a broken blue ring and a tick.
+
+    One on a part that is hidden from here is a small ring.
+    """
     for fault, point in faults_seen(session):
         at, on = mapping.to_px(point), fault.id == session.kept_fault
+        front = scene.at(point)
+        if not on and front is not None and front.part_id != fault.part:
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.OCHRE, 1.6, dash=(2, 2)))
+            painter.drawEllipse(at, 5, 5)
+            continue
         decided = planned_mend(session.project, fault.id) is not None
         painter.setBrush(QColor(t.TAPE if on else t.SHEET))
         painter.setPen(paint.pen(t.INK, 3.4))

@@ -8,10 +8,11 @@ from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
 from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.core.edits.edited import DEVICE_MARK
+from zygoform.core.edits.edited import DEVICE_MARK, as_entered
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Readings
+from zygoform.core.measure.write import DisplayUnit
 
 
 def label(words: str, kind: str = "") -> QLabel:
@@ -22,9 +23,14 @@ def label(words: str, kind: str = "") -> QLabel:
     return made
 
 
-def written(readings: Readings, write: Callable[[float], str]) -> str:
-    """Readings as they are entered: parted by semicolons, a ? behind a guess."""
-    return "; ".join(write(r.value) + ("?" if r.source == "guessed" else "") for r in readings)
+def written(readings: Readings, unit: DisplayUnit) -> str:
+    """Lengths as they are entered: parted by semicolons, a ? behind a guess."""
+    return "; ".join(as_entered(r, unit) + ("?" if r.source == "guessed" else "") for r in readings)
+
+
+def angles(readings: Readings) -> str:
+    """Angles as they are entered."""
+    return "; ".join(f"{r.value:g}°" + ("?" if r.source == "guessed" else "") for r in readings)
 
 
 def empty(layout: QLayout) -> None:
@@ -134,6 +140,8 @@ class Field(QWidget):
         self.line.setText(text)
         if chosen:
             self.line.selectAll()
+        elif not self.line.hasFocus():
+            self.line.setCursorPosition(0)
         self.line.setPlaceholderText(hint)
         if self.line.property("guess") != guess:
             self.line.setProperty("guess", guess)

@@ -81,7 +81,12 @@ class HeadStrip(QWidget):
         self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
         if plan is not None:
             sizes = over_all(plan.piece(session.shown))
-            self.sizes.setText(" × ".join(session.unit.show(size).rstrip('"') for size in sizes) + self._mark())
+            whole = len(plan.pieces) > 1 and not session.shown
+            self.sizes.setText(
+                f"{len(plan.pieces)} pieces"
+                if whole
+                else " × ".join(session.unit.show(size).rstrip('"') for size in sizes) + self._mark()
+            )
         else:
             self.sizes.setText("")
         self.state.setText("not saved yet" if session.is_dirty else "saved" if session.path else "")

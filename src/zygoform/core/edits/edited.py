@@ -10,7 +10,7 @@ from zygoform.core.measure.param import Param
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Reading, Readings
 from zygoform.core.measure.say import Say
-from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.measure.write import NO_BREAK, DisplayUnit
 from zygoform.core.project import Project
 
 
@@ -37,11 +37,26 @@ def read_readings(entry: Param, text: str, unit: DisplayUnit, before: Readings =
     parts = [part.strip() for part in text.split(";") if part.strip()]
     if len(parts) > MOST_READINGS:
         raise BadInputError("out_of_range", f"At most {MOST_READINGS} readings of one size.", entry.name)
-    known = {unit.entered(r.value): r for r in before if r.source == "device"}
+    angle = entry.unit == "corner"
+    known = {f"{r.value:g}°" if angle else as_entered(r, unit): r for r in before if _has_own_words(r, unit)}
     readings = tuple(known.get(part) or _reading(entry, part, unit) for part in parts)
     if not readings and entry.guess is None:
         raise BadInputError("empty", "This size is needed.", entry.name)
     return readings
+
+
+def as_entered(reading: Reading, unit: DisplayUnit) -> str:
+    """A length as its field holds it: what a device read to the tape's mark, odd mm as they were typed."""
+    if reading.source == "device":
+        return unit.show(reading.value).replace(NO_BREAK, " ")
+    return reading.text if _has_own_words(reading, unit) else unit.entered(reading.value)
+
+
+def _has_own_words(reading: Reading, unit: DisplayUnit) -> bool:
+    """Whether a reading is shown in other words than its exact value: taken by a device, or off every fraction."""
+    return reading.source == "device" or (
+        "." in unit.entered(reading.value) and unit.system == "inch" and "mm" in reading.text
+    )
 
 
 def _reading(entry: Param, part: str, unit: DisplayUnit) -> Reading:

@@ -26,9 +26,9 @@ class Choice(Struct, frozen=True):
 class Span(Struct, frozen=True):
     """From where to where a size is taken: a board's own extent along x, y or z, or between two boards.
 
-    Boards are named `role/own-id`; of several with a bar between them the first that is there counts. No board
-    is the whole piece. With `to`, the distance between the two boards' faces on the side `along` says: -x is the
-    left, +y the back.
+    Boards are named `role/own-id`; of several with a bar between them the first that is there counts. No board is
+    the whole piece, `floor` what it stands on. With `to`, the distance between the two boards' faces on the side
+    `along` says: -x is the left, +y the back.
     """
 
     along: Literal["x", "y", "z", "-x", "+x", "-y", "+y", "-z", "+z"]

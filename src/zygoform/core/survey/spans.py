@@ -64,12 +64,12 @@ def _point(values: list[float]) -> Point3:
 
 def _box(body: Body, boards: str) -> tuple[Point3, Point3] | None:
     """The box of the first of these boards that is there; for none the whole body down to the floor."""
-    if not boards:
+    if boards in ("", "floor"):
         boxes = [board.solid.box for board in body.boards if board.role != "knob"]
         low = tuple(min(box[0][k] for box in boxes) for k in range(3))
         high = tuple(max(box[1][k] for box in boxes) for k in range(3))
         floor = min(low[2], body.underside - body.base_height)
-        return (low[0], low[1], floor), (high[0], high[1], high[2])
+        return (low[0], low[1], floor), (high[0], high[1], floor if boards else high[2])
     found: dict[str, Board] = {board.id.split("/", 1)[1]: board for board in body.boards}
     name = next((name for name in boards.split("|") if name in found), None)
     return found[name].solid.box if name is not None else None

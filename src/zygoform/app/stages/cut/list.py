@@ -64,7 +64,8 @@ class CutRow(QAbstractButton):
             painter.drawRoundedRect(box, 3, 3)
         y, width = 19.0, room.width()
         paint.text(painter, QPointF(10, y), _fitting(self.row.codes), 14, 600)
-        size = self.session.show(self.row.size)
+        # Two sizes side by side need their unit only once.
+        size = self.session.show(self.row.size).replace("\u00a0mm ×", " ×")
         paint.text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)
         paint.text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
         if self.row.short:

@@ -94,7 +94,7 @@ class BagRow(QWidget):
     def refresh(self, bag: Bag) -> None:
         self.fields["what"].show_value(bag.what)
         self.fields["count"].show_value(str(bag.count))
-        self.fields["spacing"].show_value(written(bag.spacing, self.session.unit.entered), hint="one hole")
+        self.fields["spacing"].show_value(written(bag.spacing, self.session.unit), hint="one hole")
         self.fields["place"].show_value(bag.place)
 
 

@@ -95,7 +95,7 @@ class ClosePanel(QWidget):
         )
         for name, field in self.fields.items():
             readings = getattr(close, name)
-            field.show_value(written(readings, self.session.unit.entered), hint=self.session.unit.show(hints[name]))
+            field.show_value(written(readings, self.session.unit), hint=self.session.unit.show(hints[name]))
         self.says.setText(self._words(close))
 
     def _words(self, close: Closely) -> str:

@@ -164,7 +164,7 @@ class FaultCard(QFrame):
             guess = bool(readings) and all(r.source == "guessed" for r in readings)
             # Thinner than the tape's finest mark, it is said in mm.
             hint = f"{unit.show(ask.usual)}?" if ask.usual >= unit.step else f"{ask.usual:g} mm?"
-            self.fields[ask.name].show_value(written(readings, unit.entered), guess=guess, hint=hint)
+            self.fields[ask.name].show_value(written(readings, unit), guess=guess, hint=hint)
         if kind.counted:
             self.fields["count"].show_value(str(fault.count))
         self.note.show_value(fault.note)

@@ -168,9 +168,7 @@ class OpeningPanel(QWidget):
             division = parent(front, cell) if cell else None
             taken = _readings(division, cell)
             guess = bool(taken) and all(reading.source == "guessed" for reading in taken)
-            field.show_value(
-                written(taken, self.session.unit.entered), guess=guess, hint=self.session.unit.show(size)
-            )
+            field.show_value(written(taken, self.session.unit), guess=guess, hint=self.session.unit.show(size))
             field.setEnabled(division is not None)
         self.closely.show_opening(opening)
         self.join.setEnabled(parent(front, own) is not None and find_opening(front, own) is not None)

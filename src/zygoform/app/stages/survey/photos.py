@@ -104,11 +104,11 @@ class PhotoPane(QWidget):
         column.addWidget(self.says)
         self.title = Field(session, "photo_title", "What it shows", self._name)
         column.addWidget(self.title)
+        column.addWidget(_button("photo_bring", "Bring photos in", self.ask_for_photos))
         buttons = QHBoxLayout()
-        self.bring = _button("photo_bring", "Bring photos in", self.ask_for_photos)
         self.undot = _button("photo_undot", "Take dot off", self._undot)
         self.away = _button("photo_away", "Take out", self._away)
-        for button in (self.bring, self.undot, self.away):
+        for button in (self.undot, self.away):
             buttons.addWidget(button)
         buttons.addStretch(1)
         column.addLayout(buttons)

@@ -1,13 +1,12 @@
 """Every size of the piece, with what is assumed until it is measured."""
 
 from collections.abc import Callable
-from functools import partial
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, empty, label, written
+from zygoform.app.widgets.fields import Field, angles, empty, label, written
 from zygoform.core.edits.pieces import name_project, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.piece import proportioned
@@ -135,7 +134,7 @@ class SizesPanel(QWidget):
                 field.line.setAccessibleDescription("not measured, a guess")
                 return
             guessed = all(reading.source == "guessed" for reading in readings)
-            field.show_value(written(readings, partial(self._write, entry)), guess=guessed)
+            field.show_value(self._written(entry, readings), guess=guessed)
 
         self._refreshers.append(refresh)
         return field
@@ -143,8 +142,8 @@ class SizesPanel(QWidget):
     def _guess(self, entry: Param, value: float) -> str:
         return f"{value:g}°" if entry.unit == "corner" else self.session.unit.show(value)
 
-    def _write(self, entry: Param, value: float) -> str:
-        return f"{value:g}°" if entry.unit == "corner" else self.session.unit.entered(value)
+    def _written(self, entry: Param, readings: Readings) -> str:
+        return angles(readings) if entry.unit == "corner" else written(readings, self.session.unit)
 
     def refresh(self) -> None:
         piece = self.session.piece

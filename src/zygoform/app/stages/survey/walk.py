@@ -5,12 +5,13 @@ from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, label, written
+from zygoform.app.widgets.fields import Field, angles, label, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.fronts import set_cell_size
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.param import param
+from zygoform.core.measure.reading import Readings
 from zygoform.core.survey.walk import Step, next_step, steps
 
 
@@ -103,10 +104,10 @@ class WalkBox(QFrame):
         self.field.reads = "gauge" if self._is_corner() else "meter"
         guess = step.is_taken is False and bool(step.readings)
         self.field.line.setAccessibleName(step.title)
-        self.field.show_value(written(step.readings, self._write), guess=guess, hint=f"{self._size(step)}?")
+        self.field.show_value(self._written(step.readings), guess=guess, hint=f"{self._size(step)}?")
 
-    def _write(self, value: float) -> str:
-        return f"{value:g}°" if self._is_corner() else self.session.unit.entered(value)
+    def _written(self, readings: Readings) -> str:
+        return angles(readings) if self._is_corner() else written(readings, self.session.unit)
 
     def _is_corner(self) -> bool:
         piece, step = self.session.piece, self.step

@@ -34,7 +34,13 @@ class Seat(PieceBase, frozen=True, tag="seat"):
     height: Annotated[
         Readings,
         measured(
-            "Seat height", 100, 1200, guess=457.2, group="Over all", span=Span("z"), follows=("width", "depth")
+            "Seat height",
+            100,
+            1200,
+            guess=457.2,
+            group="Over all",
+            span=Span("+z", "floor", "seat/main"),
+            follows=("width", "depth"),
         ),
     ] = ()
     depth: Annotated[
