@@ -23,6 +23,7 @@ from zygoform.app.canvas.place import PlacePlan
 from zygoform.app.desk import Desk
 from zygoform.app.frame import Frame
 from zygoform.app.preferences import Preferences
+from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
@@ -76,6 +77,12 @@ def settle(app: QApplication) -> None:
         app.processEvents()
 
 
+def faults(desk: Desk) -> None:
+    """The longest of the cards, open, and how to tell a material."""
+    desk.session.keep("p1/side/left", "f2")
+    desk._frame.findChildren(QAbstractButton, "made_of_guide")[-1].setChecked(True)
+
+
 @pytest.mark.parametrize(("theme", "percent", "size"), LOOKS)
 def test_every_screen_in_every_look(
     clean: QApplication, written: list[tuple[QWidget, str, QRectF]], theme: str, percent: int, size: tuple[int, int]
@@ -91,6 +98,13 @@ def test_every_screen_in_every_look(
         desk.session.keep(f"{change}/{'plank/1' if change == 'c1' else 'board/front'}")
         for screen in SCREENS:
             check_screen(app, desk, screen, written, size)
+    survey = desk.window._made["survey"]
+    assert isinstance(survey, SurveyStage)
+    for look in (survey.measure_next, survey.swap_photos, lambda: faults(desk), lambda: survey.look("apart")):
+        look()
+        check_screen(app, desk, "survey", written, size)
+    survey.swap_photos()
+    survey.look("sizes")
     # A piece of which little is measured: its fields say what is guessed.
     for kind in PIECE_KINDS if theme == "light" else ("case",):
         project = set_unit(fresh_project(), "mm" if kind == "case" else "inch").project

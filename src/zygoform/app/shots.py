@@ -9,11 +9,12 @@ from PySide6.QtWidgets import QApplication, QPushButton
 
 from zygoform.app.frame import Frame
 from zygoform.app.session import Session
+from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme.look import Theme, put_on
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.window import Window
 from zygoform.core.edits.planning import set_value
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import demo_project, fresh_project, set_demo
 
 LONGEST_WAIT = 20.0
 
@@ -57,7 +58,7 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     session.do(lambda project: set_value(project, "c2", "sides", "three"))
     session.do(lambda project: set_value(project, "c2", "sides", "four"))
     _settle(app, lambda: not session.solver.busy)
-    for take in (_redesign, _survey, _buy_and_cut, _pages, _dark, _start):
+    for take in (_redesign, _survey, _buy_and_cut, _pages, _dark, _set, _start):
         take(studio)
     studio.close()
     return studio.taken
@@ -83,6 +84,29 @@ def _survey(studio: _Studio) -> None:
     studio.session.stand(place="front")
     studio.session.keep("p1/opening/o1")
     studio.shot("survey")
+    survey = studio.window.findChild(SurveyStage)
+    if survey is None:
+        return
+    studio.session.keep("")
+    survey.measure_next()
+    studio.shot("survey-walk")
+    survey.walk.stop()
+    studio.session.stand(place="corner")
+    survey.swap_photos()
+    _settle(studio.app, lambda: survey.photos.view.image is not None)
+    studio.session.keep("p1/top/main", "f1")
+    studio.shot("survey-faults")
+    survey.swap_photos()
+    studio.session.keep("")
+    survey.look("apart")
+    studio.shot("survey-apart")
+    survey.look("sizes")
+
+
+def _set(studio: _Studio) -> None:
+    studio.session.begin(set_demo(), None, "Opened")
+    studio.window.go("redesign")
+    studio.shot("set")
 
 
 def _buy_and_cut(studio: _Studio) -> None:

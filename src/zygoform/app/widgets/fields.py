@@ -11,7 +11,7 @@ from zygoform.app.session import Session
 from zygoform.core.edits.edited import DEVICE_MARK, as_entered
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.measure.reading import Readings
+from zygoform.core.measure.reading import Readings, Takes, counting
 from zygoform.core.measure.write import DisplayUnit
 
 
@@ -26,6 +26,14 @@ def label(words: str, kind: str = "") -> QLabel:
 def written(readings: Readings, unit: DisplayUnit) -> str:
     """Lengths as they are entered: parted by semicolons, a ? behind a guess."""
     return "; ".join(as_entered(r, unit) + ("?" if r.source == "guessed" else "") for r in readings)
+
+
+def brief(readings: Readings, unit: DisplayUnit, takes: Takes = "largest") -> str:
+    """The reading that counts, and of how many it is; nothing where there is but one."""
+    counts = counting(readings, takes)
+    if counts is None or len(readings) < 2:
+        return ""
+    return f"{as_entered(counts, unit)} of {len(readings)}"
 
 
 def angles(readings: Readings) -> str:
@@ -94,12 +102,14 @@ class _Line(Line):
 
     def focusInEvent(self, event: QFocusEvent) -> None:
         super().focusInEvent(event)
+        self._field.unfold()
         self.selectAll()
         self._field.focused.emit()
 
     def focusOutEvent(self, event: QFocusEvent) -> None:
         super().focusOutEvent(event)
-        self._field.commit()
+        if self._field.commit():
+            self._field.fold()
 
 
 class Field(QWidget):
@@ -114,7 +124,7 @@ class Field(QWidget):
         super().__init__()
         self.session, self._enter, self._steps = session, enter, steps
         self.reads: Literal["", "meter", "gauge"] = "meter" if steps else ""
-        self._shown, self._entering = "", False
+        self._shown, self._brief, self._entering = "", "", False
         self.line = _Line(self)
         self.line.setObjectName(name)
         self.line.setAccessibleName(title)
@@ -130,14 +140,17 @@ class Field(QWidget):
         for widget in (self.title, self.line, self.fault):
             column.addWidget(widget)
 
-    def show_value(self, text: str, *, guess: bool = False, hint: str = "") -> None:
-        """Shows the document's value, unless the field holds a fault or is being typed in."""
+    def show_value(self, text: str, *, guess: bool = False, hint: str = "", brief: str = "") -> None:
+        """Shows the document's value, unless the field holds a fault or is being typed in.
+
+        `brief` stands there until the keyboard comes to it.
+        """
         typing = self.line.hasFocus() and self.is_typing
         if (not self.fault.isHidden() or typing) and not self._entering:
             return
         chosen = self.line.hasSelectedText() and self.line.hasFocus()
-        self._shown = text
-        self.line.setText(text)
+        self._shown, self._brief = text, brief or text
+        self.line.setText(text if self.line.hasFocus() else self._brief)
         if chosen:
             self.line.selectAll()
         elif not self.line.hasFocus():
@@ -150,7 +163,17 @@ class Field(QWidget):
     @property
     def is_typing(self) -> bool:
         """Whether the line holds something that has not been taken yet."""
-        return self.line.text() != self._shown
+        return self.line.text() not in (self._shown, self._brief)
+
+    def unfold(self) -> None:
+        """All of the value, to be changed."""
+        if self.line.text() == self._brief:
+            self.line.setText(self._shown)
+
+    def fold(self) -> None:
+        """What stands for it while the keyboard is elsewhere."""
+        if self.line.text() == self._shown:
+            self.line.setText(self._brief)
 
     def take(self, value: float) -> None:
         """A reading of a measuring device: in place of what is there, or behind a semicolon as one more."""
@@ -176,6 +199,8 @@ class Field(QWidget):
     def commit(self, said: str = "") -> bool:
         """Makes the edit if the text differs from what the document says; whether all is well."""
         text = said or self.line.text()
+        if text == self._brief and self.fault.isHidden():
+            return True
         if text == self._shown and self.fault.isHidden():
             return True
         before, self._shown, self._entering = self._shown, text, True

@@ -6,7 +6,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, angles, empty, label, written
+from zygoform.app.widgets.fields import Field, angles, brief, empty, label, written
 from zygoform.core.edits.pieces import name_project, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.piece import proportioned
@@ -134,7 +134,8 @@ class SizesPanel(QWidget):
                 field.line.setAccessibleDescription("not measured, a guess")
                 return
             guessed = all(reading.source == "guessed" for reading in readings)
-            field.show_value(self._written(entry, readings), guess=guessed)
+            short = "" if entry.unit == "corner" else brief(readings, self.session.unit, entry.takes)
+            field.show_value(self._written(entry, readings), guess=guessed, brief=short)
 
         self._refreshers.append(refresh)
         return field
