@@ -8,6 +8,7 @@ from PySide6.QtGui import QEnterEvent
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.core.condition.apart import Bag, Fate
@@ -31,6 +32,7 @@ class PartRow(QWidget):
         self.tick = QCheckBox(board.name)
         own = board.id.split("/", 1)[1].replace("/", "_")
         self.tick.setObjectName(f"off_{own}")
+        self.tick.setMinimumHeight(t.px(28))
         self.tick.clicked.connect(
             lambda on: session.try_do(lambda project: set_done(project, self.part_id, done=bool(on)))
         )
