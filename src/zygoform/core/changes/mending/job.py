@@ -48,7 +48,7 @@ class Job:
         size = self.stock
         if length.value < LEAST_LENGTH or width.value < LEAST_WIDTH:
             sizes = (max(0.0, length.value), max(0.0, width.value))
-            raise BadInputError("does_not_fit", "By these sizes the part would be {0} × {1}.", "", sizes)
+            raise BadInputError("does_not_fit", "By these sizes the part would be {0} × {1}.", "remedy", sizes)
         ripped = width.value < size.width - SAME_MM
         self.parts.append(
             Part(

@@ -86,7 +86,7 @@ def plugs(job: Job) -> None:
     fits = [size for size in sizes if size >= hole - 0.2]
     if not fits:
         raise BadInputError(
-            "no_stock_size", "No dowel on sale is thick enough for holes of {0}: let a piece in.", "", (hole,)
+            "no_stock_size", "No dowel on sale is thick enough for holes of {0}: let a piece in.", "remedy", (hole,)
         )
     count = each * job.fault.count
     job.fit(
@@ -105,7 +105,9 @@ def screw_joint(job: Job) -> None:
     thin = min((high - low for low, high in zip(*board.solid.box, strict=True)), default=19.0) if board else 19.0
     fits = [size for size in job.on_sale("wood screw") if size <= 2 * thin + 0.5]
     if not fits:
-        raise BadInputError("no_stock_size", "No screw on sale is short enough for a part {0} thick.", "", (thin,))
+        raise BadInputError(
+            "no_stock_size", "No screw on sale is short enough for a part {0} thick.", "remedy", (thin,)
+        )
     why = Say("two each, the longest on sale up to twice the {0} of the part", (thin,))
     job.fit("wood screw", fits[-1], 2 * job.fault.count, "through joints", why)
 
@@ -115,7 +117,7 @@ def metal_slides(job: Job) -> None:
     room = job.fault.mm("length")
     fits = [size for size in job.on_sale("slide pair") if size <= room]
     if not fits:
-        raise BadInputError("no_stock_size", "No slides on sale are as short as {0}.", "", (room,))
+        raise BadInputError("no_stock_size", "No slides on sale are as short as {0}.", "remedy", (room,))
     job.fit("slide pair", fits[-1], job.fault.count, "drawers", Say("longest on sale within {0}", (room,)))
     job.notes.append(Say("The slides' sheet says how much narrower than the opening the drawer must be."))
 
@@ -138,7 +140,7 @@ def pulls(job: Job) -> None:
             raise BadInputError(
                 "no_stock_size",
                 "No pull on sale fits holes {0} apart. Plug them and choose others.",
-                "",
+                "remedy",
                 (spacing,),
             )
         job.fit("pull", fits[0], n, "for the old holes", Say("holes {0} apart", (spacing,)))

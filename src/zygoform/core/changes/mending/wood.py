@@ -5,12 +5,14 @@ from msgspec import structs
 from zygoform.core.changes.mending.job import Job
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
+from zygoform.core.geometry.plane import extent, intersect, rectangle
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.measure.say import Say
 from zygoform.core.tolerance import SAME_MM
 
+FAR = 100_000.0
 PLAY = 1.5
 """A sheet in grooves must be free to move by this much (1/16 in)."""
 TRIM = 6.0
@@ -127,12 +129,28 @@ def new_back(job: Job) -> None:
     job.fit("pin", sizes[0] if sizes else 25.4, pins, "hold the back", why)
     old = next((board for board in job.body.boards if board.role == "back"), None)
     if old is not None:
+        ids = [part.id for part in job.parts if "/back/" in part.id]
         job.off.add(old.id)
-        job.on.append(_instead(job, old, "back"))
+        job.on += _instead(old, ids, upright_joints=high > wide)
 
 
-def _instead(job: Job, old: Board, role: str) -> Board:
-    return structs.replace(old, id=f"{job.change_id}/{role}/1", name=f"New {old.name.lower()}")
+def _instead(old: Board, ids: list[str], *, upright_joints: bool) -> list[Board]:
+    """The old back's place shared out among the sheets of the new one, side by side or one over the other."""
+    solid, count = old.solid, len(ids)
+    low, high = extent(solid.outline, (1.0, 0.0))
+    boards = []
+    for k, own in enumerate(ids):
+        if upright_joints:
+            edges = (low + (high - low) * k / count, low + (high - low) * (k + 1) / count)
+            outline = intersect(solid.outline, rectangle(edges[0], -FAR, edges[1], FAR))
+            new = structs.replace(solid, outline=outline)
+        else:
+            x, y, z = solid.origin
+            each = solid.thickness / count
+            new = structs.replace(solid, origin=(x, y, z + k * each), thickness=each)
+        name = "New back" if count == 1 else f"New back, part {k + 1}"
+        boards.append(structs.replace(old, id=own, name=name, solid=new, tone=k % 2))
+    return boards
 
 
 def _sheet(job: Job, role: str, name: str, length: Sized, width: Sized, goes: str) -> None:
@@ -141,8 +159,8 @@ def _sheet(job: Job, role: str, name: str, length: Sized, width: Sized, goes: st
     pieces = max(1, count_up(short.value / job.stock.width))
     each = short * (1 / pieces)
     for k in range(pieces):
-        own = f"{role}/part-{k + 1}" if pieces > 1 else f"{role}/sheet"
-        job.cut(own, name if pieces == 1 else f"{name}, part {k + 1}", long, each, "down", goes=goes)
+        said = name if pieces == 1 else f"{name}, part {k + 1}"
+        job.cut(f"{role}/{k + 1}", said, long, each, "down", goes=goes)
     if pieces > 1:
         job.notes.append(Say(f"{pieces} pieces side by side: let the joints fall on an upright or a rail."))
 
