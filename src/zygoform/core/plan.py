@@ -17,7 +17,7 @@ from zygoform.core.findings.registry import RULES
 from zygoform.core.findings.view import View
 from zygoform.core.form.beside import offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Body, Form, piece_of
-from zygoform.core.form.piece import PieceBase
+from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.say import Say
@@ -164,7 +164,8 @@ def _found(pieces: tuple[KnownPiece, ...], previous: Plan | None) -> Form:
         if previous is not None and known.get(piece.id) == piece and (len(previous.pieces) > 1) == named:
             bodies += [body for body in previous.found.bodies if body.piece_id == piece.id]
             continue
-        built = (structs.replace(body, faults=piece.faults, made_of=piece.made_of) for body in piece.build().bodies)
+        state = {"faults": piece.faults, "made_of": piece.made_of, "unmeasured": unmeasured(piece)}
+        built = (structs.replace(body, **state) for body in piece.build().bodies)
         bodies += [body.called(piece.name) if named else body for body in built]
     return Form(tuple(bodies))
 

@@ -172,6 +172,26 @@ def test_what_is_not_measured_grows_with_what_is() -> None:
     assert board(form, "side/left").solid.box[0][0] - form.box[0][0] == pytest.approx(38.1)
 
 
+def test_what_is_a_guess_is_drawn_as_one() -> None:
+    project = measured("case", width=1200, height=800, base_height=80)
+    project = set_cell_size(divide(project, "o1", "columns", 3).project, "o1", "300 mm").project
+
+    def guessed(project: Project, place: str = "front") -> dict[tuple[int, str], bool]:
+        plan = compile_plan(project)
+        assert plan is not None
+        scene = draw_form(plan.found, plan.planned, {}, place, "found")  # type: ignore[arg-type]
+        return {(dim.lane, dim.part_id): dim.guessed for dim in scene.dimensions}
+
+    columns = {f"p1/opening/o{k}": guessed(project)[2, f"p1/opening/o{k}"] for k in (1, 2, 3)}
+    assert columns == {"p1/opening/o1": False, "p1/opening/o2": True, "p1/opening/o3": True}
+    assert guessed(project, "right")[1, ""], "nobody has measured the depth"
+    # With the second column too, the third follows from the whole.
+    project = set_cell_size(project, "o2", "400 mm").project
+    assert not any(guessed(project)[2, f"p1/opening/o{k}"] for k in (1, 2, 3))
+    project = set_reading(project, "width", "").project
+    assert guessed(project)[2, "p1/opening/o3"]
+
+
 @st.composite
 def found(draw: st.DrawFn) -> tuple[str, Project]:
     """A piece of any kind with any sizes and choices that leave one; some measured, some not; corners square."""
@@ -206,6 +226,7 @@ def test_as_large_as_measured_and_nothing_through_anything(drawn: tuple[str, Pro
     form = piece.build()
     low, high = form.box
     rises = max(_mm(piece, "back_height"), _mm(piece, "arm_height")) if kind == "seat" else 0.0
+    rises = _mm(piece, "seat_height") if kind == "lidded_box" else rises
     knobs = [b for b in form.boards if b.role == "knob"]
     front = min(b.solid.box[0][1] for b in form.boards if b.role != "knob")
     wide = (high[0] - low[0], high[1] - (front if knobs else low[1]), high[2] - low[2] - rises)

@@ -50,7 +50,8 @@ def paint_sizes(
     show, lanes, taken = session.unit.show, {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
     for dim in scene.dimensions:
         if dim.lane == 0 or all_sizes:
-            size, high = show(dim.size), high_words(session, place, dim.size) if dim.lane == 0 else ""
+            size = show(dim.size) + ("?" if dim.guessed else "")
+            high = high_words(session, place, dim.size) if dim.lane == 0 else ""
             words = (size + high, size + high.split(",")[0], size)
             taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
     return taken

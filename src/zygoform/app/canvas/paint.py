@@ -267,8 +267,9 @@ def dimension(painter: QPainter, dim: Dimension, mapping: Mapping, words: tuple[
         if away > 4:
             painter.drawLine(end + shift * 0.15, end + shift)
     a, b = a + shift, b + shift
-    painter.setPen(pen(t.INK2, 1.0))
+    painter.setPen(pen(t.INK2, 1.0, dash=(4, 3)) if dim.guessed else pen(t.INK2, 1.0))
     painter.drawLine(a, b)
+    painter.setPen(pen(t.INK2, 1.0))
     for end in (a, b):
         painter.drawLine(QPointF(end.x() - 4, end.y() + 4), QPointF(end.x() + 4, end.y() - 4))
     return _figure(

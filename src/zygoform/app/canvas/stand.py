@@ -35,6 +35,7 @@ from zygoform.app.canvas.surveying import (
     paint_tape,
 )
 from zygoform.app.canvas.targets import (
+    foremost,
     lit_parts,
     near_grip,
     nearest,
@@ -233,12 +234,9 @@ class Stand(QWidget):
         scene = self.scene()
         if scene is None:
             return ""
-        for box, leader in self._flags:
-            if box.contains(at):
-                return next(
-                    (p.part_id for p in reversed(scene.polygons) if p.part_id.startswith(leader.change_id + "/")),
-                    "",
-                )
+        leader = next((leader for box, leader in self._flags if box.contains(at)), None)
+        if leader is not None:
+            return foremost(scene, leader.change_id)
         point = self.mapping().to_mm(at)
         hit = scene.at(point)
         part = hit.part_id if hit is not None else ""

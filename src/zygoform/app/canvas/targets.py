@@ -49,6 +49,12 @@ def nearest(targets: dict[str, Point], here: str, step: tuple[int, int]) -> str:
     return best
 
 
+def foremost(scene: Scene, change_id: str) -> str:
+    """The part of a change that is painted last."""
+    own = f"{change_id}/"
+    return next((p.part_id for p in reversed(scene.polygons) if p.part_id.startswith(own)), "")
+
+
 def points_of(scene: Scene, part_id: str) -> tuple[Point, ...]:
     """All corners of what is seen of a part, mm on the view plane."""
     return tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)

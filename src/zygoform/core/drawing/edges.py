@@ -35,9 +35,8 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
                 if seen:
                     a, b = corner.of(edge[0]), corner.of(edge[1])
                     uses.setdefault((min(a, b), max(a, b)), {})[(a < b) == (turn > 0)] = seen
-        edges += [
-            stretch for sides in uses.values() if len(sides) == 1 for seen in sides.values() for stretch in seen
-        ]
+        for sides in uses.values():
+            edges += _on_one_side(*sides.values())
     return tuple(edges)
 
 
@@ -103,6 +102,32 @@ def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Ed
                 return []
     least = BESIDE_MM / length
     return [(_between(*edge, low), _between(*edge, high)) for low, high in open_ if high - low > least]
+
+
+def _on_one_side(first: list[Edge], second: list[Edge] | None = None) -> list[Edge]:
+    """The stretches of a line beside which the change is seen on one side only."""
+    if second is None:
+        return first
+    (ax, ay), (bx, by) = first[0]
+    reach = (bx - ax) ** 2 + (by - ay) ** 2
+
+    def shares(edges: list[Edge]) -> list[tuple[float, float]]:
+        ends = [[((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / reach for x, y in edge] for edge in edges]
+        return [(min(pair), max(pair)) for pair in ends]
+
+    one, other = shares(first), shares(second)
+    least, found = BESIDE_MM / math.sqrt(reach), list[Edge]()
+    for spans, holes in ((one, other), (other, one)):
+        for span in spans:
+            left = [span]
+            for low, high in holes:
+                left = [part for piece in left for part in _without(piece, low, high)]
+            found += [
+                (_between((ax, ay), (bx, by), low), _between((ax, ay), (bx, by), high))
+                for low, high in left
+                if high - low > least
+            ]
+    return found
 
 
 def _inside(a: Point, b: Point, points: Outline) -> list[tuple[float, float]]:

@@ -237,30 +237,33 @@ def _dimensions(
 ) -> tuple[Dimension, ...]:
     """Overall sizes (lane 0) and those of openings and base (lanes 1 and 2)."""
     if view.place == "above":
-        return _overall_above(form)
-    low, high = form.box
+        return _overall_above(form, {name for body in found.bodies for name in body.unmeasured})
+    low, high = form.without({board.id for board in form.boards if board.role == "knob"}).box
     x0, x1 = box[0], box[2]
-    guessed = "height over all" in found.guesses
+    guess = {name for body in found.bodies for name in body.unmeasured}
     # What hangs on a wall beside others has no height from the floor to tell.
     standing = [body for body in form.bodies if not body.hangs] or list(form.bodies)
     top = max(board.solid.box[1][2] for body in standing for board in body.boards)
-    dims = [Dimension((x0, form.floor), (x0, top), top - form.floor, 0, "left", guessed=guessed)]
+    dims = [Dimension((x0, form.floor), (x0, top), top - form.floor, 0, "left", guessed="height" in guess)]
     if view.place in ("front", "back", "corner"):
         a, b = view.project((low[0], low[1], 0))[0], view.project((high[0], low[1], 0))[0]
-        dims.append(Dimension((min(a, b), high[2]), (max(a, b), high[2]), high[0] - low[0], 1, "above"))
+        ends = ((min(a, b), high[2]), (max(a, b), high[2]))
+        dims.append(Dimension(*ends, high[0] - low[0], 1, "above", guessed="width" in guess))
     else:
-        dims.append(Dimension((x0, high[2]), (x1, high[2]), high[1] - low[1], 1, "above"))
+        ends = ((x0, high[2]), (x1, high[2]))
+        dims.append(Dimension(*ends, high[1] - low[1], 1, "above", guessed="depth" in guess))
     if view.place in ("front", "corner"):
         for body in form.bodies:
             dims += _opening_sizes(body, form)
     return tuple(dims)
 
 
-def _overall_above(form: Form) -> tuple[Dimension, ...]:
+def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:
     low, high = form.box
+    wide, deep = ((low[0], high[1]), (high[0], high[1])), ((low[0], low[1]), (low[0], high[1]))
     return (
-        Dimension((low[0], high[1]), (high[0], high[1]), high[0] - low[0], 0, "above"),
-        Dimension((low[0], low[1]), (low[0], high[1]), high[1] - low[1], 0, "left"),
+        Dimension(*wide, high[0] - low[0], 0, "above", guessed="width" in guess),
+        Dimension(*deep, high[1] - low[1], 0, "left", guessed="depth" in guess),
     )
 
 
@@ -270,13 +273,17 @@ def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
     for opening in body.openings:
         x0, z0, x1, z1 = opening.rect
         if abs(z0 - min(o.rect[1] for o in body.openings)) < 1.0:
-            dims.append(Dimension((x0, form.floor), (x1, form.floor), x1 - x0, 2, "below", opening.id))
-        dims.append(Dimension((x0 + 12, z0), (x0 + 12, z1), z1 - z0, 3, "right", opening.id))
+            guess = f"{opening.id} columns" in body.unmeasured
+            ends = ((x0, form.floor), (x1, form.floor))
+            dims.append(Dimension(*ends, x1 - x0, 2, "below", opening.id, guessed=guess))
+        ends = ((x0 + 12, z0), (x0 + 12, z1))
+        guess = f"{opening.id} rows" in body.unmeasured
+        dims.append(Dimension(*ends, z1 - z0, 3, "right", opening.id, guessed=guess))
     if body.base_height > 0 and not body.hangs:
         width = max(p[0] for p in body.plan)
-        dims.append(
-            Dimension((width, form.floor), (width, form.floor + body.base_height), body.base_height, 2, "right")
-        )
+        ends = ((width, form.floor), (width, form.floor + body.base_height))
+        guess = "base_height" in body.unmeasured
+        dims.append(Dimension(*ends, body.base_height, 2, "right", guessed=guess))
     return dims
 
 

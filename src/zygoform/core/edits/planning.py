@@ -25,6 +25,16 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
     return Edited(done, Say(f"Added {entry.title.lower()}"), frozenset({change.id}))
 
 
+def add_everywhere(project: Project, kind: str, targets: tuple[str, ...]) -> Edited:
+    """The same change on several pieces, one for each; from then on each has its own sizes."""
+    done, ids = project, list[str]()
+    for target in targets:
+        edited = add_change(done, kind, target)
+        done, ids = edited.project, [*ids, *edited.touched]
+    title = CHANGE_KINDS[kind].title.lower()
+    return Edited(done, Say(f"Added {title} on {len(targets)} pieces"), frozenset(ids))
+
+
 def remove_change(project: Project, change_id: str) -> Edited:
     """Takes a change away, and what the variants say of it."""
     change = _change(project, change_id)

@@ -79,6 +79,8 @@ class Body(Struct, frozen=True):
     guesses: frozenset[str] = frozenset()
     faults: tuple[Fault, ...] = ()
     made_of: tuple[MadeOf, ...] = ()
+    unmeasured: frozenset[str] = frozenset()
+    """Entries of the piece that are guesses, by name; openings as their id and columns or rows, with a blank."""
 
     @property
     def piece_id(self) -> str:

@@ -186,3 +186,26 @@ def _known(division: Division) -> tuple[Readings, ...]:
 
 def _all_drawers(cell: Cell) -> bool:
     return all(opening.holds == "drawer" for opening in openings(cell))
+
+
+def unmeasured(front: Cell, *, wide: bool, high: bool) -> frozenset[tuple[str, str]]:
+    """The openings whose width ("columns") or height ("rows") is a guess; `wide` and `high`: the front's are known.
+
+    A division of known size with one cell not measured leaves nothing to guess: the last follows from the others.
+    """
+    if isinstance(front, Opening):
+        return frozenset((front.id, way) for way, known in (("columns", wide), ("rows", high)) if not known)
+    taken = [_is_taken(readings) for readings in _known(front)]
+    whole = wide if front.direction == "columns" else high
+    if whole and taken.count(False) == 1:
+        taken = [True] * len(taken)
+    found: frozenset[tuple[str, str]] = frozenset()
+    for cell, known in zip(front.cells, taken, strict=True):
+        columns = front.direction == "columns"
+        found |= unmeasured(cell, wide=known if columns else wide, high=high if columns else known)
+    return found
+
+
+def _is_taken(readings: Readings) -> bool:
+    counts = counting(readings, "smallest")
+    return counts is not None and counts.source != "guessed"

@@ -9,6 +9,8 @@ from zygoform.core.condition.apart import Apart, Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Form
+from zygoform.core.form.front import Division, Opening
+from zygoform.core.form.front import unmeasured as unmeasured_cells
 from zygoform.core.geometry.plane import Outline, clip, intersect
 from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Sized, counting, settle
@@ -56,6 +58,21 @@ def proportioned(piece: PieceBase) -> dict[str, float]:
     return {
         name: min(max((entry.guess or 0.0) * grown(entry), entry.low), entry.high) for name, entry in table.items()
     }
+
+
+def unmeasured(piece: PieceBase) -> frozenset[str]:
+    """The names of the entries that nobody has measured, and of openings, with `columns` or `rows` behind them."""
+    names = set()
+    for entry in params(type(piece)):
+        if entry.unit in ("readings", "corner") and counts(entry, piece):
+            taken = counting(getattr(piece, entry.name), entry.takes)
+            if taken is None or taken.source == "guessed":
+                names.add(entry.name)
+    front = getattr(piece, "front", None)
+    if isinstance(front, Opening | Division):
+        cells = unmeasured_cells(front, wide="width" not in names, high="height" not in names)
+        names |= {f"{piece.id}/opening/{own} {way}" for own, way in cells}
+    return frozenset(names)
 
 
 def settled(piece: PieceBase) -> dict[str, Sized]:

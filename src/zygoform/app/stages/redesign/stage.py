@@ -17,7 +17,7 @@ from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
-from zygoform.core.edits.planning import add_change, leave_out, remove_change
+from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
 
 IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
 
@@ -102,6 +102,9 @@ class RedesignStage(QWidget):
         if self.session.try_do(lambda project: add_change(project, kind, target)):
             self.open_card(f"c{number}")
 
+    def _plan_everywhere(self, kind: str, targets: tuple[str, ...], _checked: bool = False) -> None:
+        self.session.try_do(lambda project: add_everywhere(project, kind, targets))
+
     def _body_of(self, part_id: str) -> str:
         """Changes hold on to the body, which no other change takes off."""
         seen = self.session.seen()
@@ -119,6 +122,16 @@ class RedesignStage(QWidget):
         for kind in (kind for kind in CHANGE_KINDS.values() if kind.fits & roles):
             action = menu.addAction(kind.title)
             action.triggered.connect(lambda _checked=False, kind=kind: self.plan_change(kind.kind, ""))
+            targets = (
+                tuple(
+                    body.id for body in seen.found.bodies if any(board.role in kind.fits for board in body.boards)
+                )
+                if seen is not None
+                else ()
+            )
+            if len(targets) > 1 and kind.kind != "own_part":
+                everywhere = menu.addAction(f"{kind.title}, on all {len(targets)} that have room for it")
+                everywhere.triggered.connect(partial(self._plan_everywhere, kind.kind, targets))
         menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
 
     def open_card(self, change_id: str) -> None:

@@ -50,6 +50,9 @@ class Job:
             sizes = (max(0.0, length.value), max(0.0, width.value))
             raise BadInputError("does_not_fit", "By these sizes the part would be {0} × {1}.", "remedy", sizes)
         ripped = width.value < size.width - SAME_MM
+        if width.value > size.width + SAME_MM:
+            message = "This board is {0} wide, the part needs {1}. Choose a wider one."
+            raise BadInputError("does_not_fit", message, "board", (size.width, width.value))
         self.parts.append(
             Part(
                 f"{self.change_id}/{own}",
@@ -57,7 +60,7 @@ class Job:
                 name,
                 size.id,
                 size.thickness,
-                min(width.value, size.width),
+                width.value,
                 length.value,
                 ripped=ripped,
                 rounding=rounding,

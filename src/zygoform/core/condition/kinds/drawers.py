@@ -46,7 +46,7 @@ DRAWERS = (
     ),
     FaultKind(
         "worn_runner",
-        "Worn or broken runner",
+        "Worn or broken runner, guide",
         "Drawers",
         (Ask("length", "Runner long", 400.0, "smallest"), Ask("width", "Runner high", 20.0)),
         (

@@ -29,7 +29,13 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
     height: Annotated[
         Readings,
         measured(
-            "Height over all", 60, 1500, guess=482.6, group="Over all", span=Span("z"), follows=("width", "depth")
+            "Height over all",
+            60,
+            1500,
+            guess=482.6,
+            group="Over all",
+            span=Span("+z", "floor", "lid/main"),
+            follows=("width", "depth"),
         ),
     ] = ()
     depth: Annotated[
@@ -75,6 +81,18 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
         Readings,
         measured("Over the back", 0, 300, guess=0.0, group="Lid", span=Span("+y", "side/back", "lid/main")),
     ] = ()
+    seat_height: Annotated[
+        Readings,
+        measured(
+            "Seat on it",
+            0,
+            200,
+            guess=0.0,
+            group="Lid",
+            hint="a cushion over the lid, 0 where there is none; the height over all is the lid's",
+            span=Span("+z", "lid/main", "seat/main|lid/main"),
+        ),
+    ] = ()
     side_thickness: Annotated[
         Readings, measured("Walls", 3, 100, guess=19.05, group="Body", span=Span("y", "side/front"))
     ] = ()
@@ -117,7 +135,7 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
         between = offset_sides(plan, (-wall, 0.0, -wall, 0.0))
         low = mm["bottom_height"]
         bottom = upright(offset_sides(plan, (-wall,) * 4), low, low + mm["bottom_thickness"])
-        boards = (
+        boards: tuple[Board, ...] = (
             Board(f"{self.id}/lid/main", "Lid", "lid", upright(offset_sides(plan, over), height, mm["height"])),
             Board(f"{self.id}/side/front", "Front", "side", upright(band(plan, FRONT, wall), 0, height), X),
             Board(f"{self.id}/side/back", "Back", "side", upright(band(plan, BACK, wall), 0, height), X),
@@ -125,6 +143,9 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
             Board(f"{self.id}/side/right", "Right side", "side", upright(band(between, RIGHT, wall), 0, height), Y),
             Board(f"{self.id}/bottom/main", "Bottom", "bottom", bottom, inside=True),
         )
+        if mm["seat_height"]:
+            soft = upright(offset_sides(plan, over), mm["height"], mm["height"] + mm["seat_height"])
+            boards = (*boards, Board(f"{self.id}/seat/main", "Seat", "seat", soft))
         corners = (size["corner_left"], size["corner_right"])
         rail = mm["bottom_thickness"]
         body = Body(
