@@ -267,10 +267,8 @@ class Stand(QWidget):
         self._pressed = paint.unscaled(event.position())
         if self.kind == "small":
             return
-        grip = (
-            self._grip_at(paint.unscaled(event.position())) if event.button() == Qt.MouseButton.LeftButton else None
-        )
         at = paint.unscaled(event.position())
+        grip = self._grip_at(at) if event.button() == Qt.MouseButton.LeftButton else None
         if grip is not None:
             self._gesture = DragGrip(self.session, grip, self.mapping(), at)
         elif event.button() == Qt.MouseButton.LeftButton and self._divider_at(at):
