@@ -119,7 +119,7 @@ def paint_tape(painter: QPainter, session: Session, mapping: Mapping) -> None:
     if length <= 1:
         painter.setBrush(QColor(t.TAPE))
         painter.setPen(paint.pen(t.INK, 1.2))
-        painter.drawEllipse(a, 6, 6)
+        painter.drawEllipse(a, 9, 9)
 
 
 def paint_dragged(painter: QPainter, cells: tuple[Drawn, ...], session: Session, mapping: Mapping) -> None:

@@ -36,6 +36,17 @@ def span_line(body: Body, span: Span) -> Line | None:
     return Line(_point(start), _point(stop), place)
 
 
+def corner_line(body: Body, span: Span) -> Line | None:
+    """The front corner of a board, seen from above: where a gauge is laid between front and side."""
+    box = _box(body, span.board)
+    if box is None:
+        return None
+    (x0, y0, _), (x1, _, z1) = box
+    middle = sum(x for x, _ in body.plan) / len(body.plan)
+    at = (x0 if (x0 + x1) / 2 < middle else x1, y0, z1)
+    return Line(at, at, "above")
+
+
 def _between(axis: int, a: tuple[Point3, Point3], b: tuple[Point3, Point3], end: int) -> Line:
     """From one board's face to the other's, in the stretch where both are, or beside the second."""
     at = [(max(a[0][k], b[0][k]) + min(a[1][k], b[1][k])) / 2 for k in range(3)]

@@ -7,7 +7,7 @@ from zygoform.core.form.front import Division, openings, walk
 from zygoform.core.form.registry import Fronted, KnownPiece
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.measure.reading import Readings, counting
-from zygoform.core.survey.spans import Line, opening_line, span_line
+from zygoform.core.survey.spans import Line, corner_line, opening_line, span_line
 
 RANK = {"Over all": 0, "Top": 1, "Lid": 1, "Seat": 1, "Boards": 1, "Outline": 1, "Frame": 2, "Body": 2}
 """Round the piece as one goes: over all, the top, the body, then what it stands on; the front's openings last."""
@@ -51,7 +51,9 @@ def next_step(all_steps: tuple[Step, ...], after: str = "") -> Step | None:
 
 
 def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> Step | None:
-    line = span_line(body, entry.span) if entry.span is not None else None
+    line = None
+    if entry.span is not None:
+        line = corner_line(body, entry.span) if entry.unit == "corner" else span_line(body, entry.span)
     if line is None:
         return None
     own_name = entry.group in ("Over all", "Corners")

@@ -13,10 +13,13 @@ from zygoform.app.widgets.scrolled import scrolled
 
 MORE_KEYS = (
     ("F L R B A C", "on the drawing: stand in front, left, right, at the back, above, at the corner"),
-    ("O", "on the drawing: as found, laid over, as planned"),
+    ("O", "on Redesign's drawing: as found, laid over, as planned"),
     ("M", "on the drawing: all sizes"),
     ("0, +, -", "on the drawing: the whole piece, nearer, farther"),
-    ("N", "on the drawing: a new change"),
+    ("N", "on Redesign's drawing: a new change; on the survey's: measure the next size"),
+    ("D O P K E", "on the survey's drawing: the opening holds a drawer, a door, a panel, is open for knees, empty"),
+    ("2 to 6", "on the survey's drawing: divide the opening into so many rows; with Ctrl into columns"),
+    ("X, G", "on the survey's drawing: a fault on the part; photos beside it"),
     ("Arrows", "on the drawing: to the next part; on boards: to the next part or board"),
     ("Enter", "on a part: what can be done with it; on a change: opens it"),
     ("Esc", "lets go of a part, gives up what is being typed or dragged"),

@@ -21,8 +21,10 @@ from zygoform.core.edits.condition import (
     unmend,
 )
 from zygoform.core.errors import BadInputError
+from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.needs import needs
+from zygoform.core.project import Project
 
 
 class FaultCard(QFrame):
@@ -41,6 +43,7 @@ class FaultCard(QFrame):
         column.addWidget(self.title)
         column.addWidget(self.summary)
         self._body: QWidget | None = None
+        self._showed: tuple[Project, DisplayUnit, bool] | None = None
         self.fields: dict[str, Field] = {}
         self.remedies: dict[str, QPushButton] = {}
         self.needs: dict[str, QLabel] = {}
@@ -69,6 +72,11 @@ class FaultCard(QFrame):
         (first.line if first is not None else self).setFocus()
 
     def refresh(self) -> None:
+        """Shows what the document says; does nothing while that is the same."""
+        now = (self.session.project, self.session.unit, self.is_open)
+        if self._showed is not None and self._showed[0] is now[0] and self._showed[1:] == now[1:]:
+            return
+        self._showed = now
         fault = self._fault()
         kind = FAULT_KINDS.get(fault.kind) if fault is not None else None
         if fault is None:
