@@ -86,8 +86,8 @@ def share_out(sizes: tuple[Readings, ...], room: float) -> tuple[tuple[float, ..
     rest = room - total
     if blanks and rest > SAME_MM:
         return tuple(rest / blanks if size is None else size for size in known), None
-    if not blanks and abs(rest) <= 1.0:  # a tape reads to about a millimetre
-        return tuple(size or 0.0 for size in known), None
+    if not blanks and abs(rest) <= 1.0:  # a tape reads to about a millimetre: shared out, and not worth a word
+        return tuple((size or 0.0) * room / total for size in known), None
     filled = [room / len(known) if size is None else size for size in known]
     scale = room / sum(filled)
     return tuple(size * scale for size in filled), total
