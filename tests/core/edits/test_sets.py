@@ -1,0 +1,223 @@
+"""Several pieces in one project: copies with their differences, planned apart or together, one list for all."""
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from msgspec import structs
+
+from tests.core.form.test_kinds import found
+from tests.strategies import planned
+from zygoform.core.drawing.scene import draw_form
+from zygoform.core.edits.condition import add_fault, mend, set_made_of
+from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.pieces import copy_piece, name_project, new_piece, remove_piece, rename
+from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, set_value
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.beside import APART, offsets, side_by_side
+from zygoform.core.form.registry import PIECE_KINDS
+from zygoform.core.history import begin
+from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.files.demo import demo_project, fresh_project, set_demo
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def every_kind() -> Project:
+    project = fresh_project()
+    for kind in PIECE_KINDS:
+        project = new_piece(project, kind, {}, kind).project
+    return project
+
+
+def shapes_of(plan: Plan, change_id: str) -> list[tuple[str, float, float]]:
+    own = [p for p in plan.parts if p.part.change_id == change_id]
+    return sorted((p.part.name, p.length, p.width) for p in own)
+
+
+@given(found())
+def test_mirrored_twice_is_the_same_piece(drawn: tuple[str, Project]) -> None:
+    project = drawn[1]
+    project = copy_piece(project, "p1", mirrored=True).project
+    project = copy_piece(project, "p2", mirrored=True).project
+    first, second, third = project.pieces
+    named = structs.replace(third, id="p1", name=first.name)  # type: ignore[union-attr]
+    assert named == first
+    # Left and right change places, nothing else: the same boards, as large.
+    one, two = (sorted(_sizes(plan_of(project), own)) for own in ("p1", "p2"))
+    assert [s for size in one for s in size] == pytest.approx([s for size in two for s in size])
+    assert second != third or first.name != second.name  # type: ignore[union-attr]
+
+
+def _sizes(plan: Plan, piece_id: str) -> list[tuple[float, ...]]:
+    found = []
+    for board in plan.seen(piece_id).found.boards:
+        low, high = board.solid.box
+        found.append(tuple(round(b - a, 6) for a, b in zip(low, high, strict=True)))
+    return found
+
+
+@given(planned())
+def test_a_set_is_planned_as_each_of_its_pieces_alone(project: Project) -> None:
+    """A second piece beside it alters no part of the first; copied with its changes, it needs the same again."""
+    alone = plan_of(project)
+    both = plan_of(copy_piece(project, "p1", with_changes=True).project)
+    own = [c.id for c in project.changes]
+    assert [p.id for p in both.parts if p.part.change_id in own] == [p.id for p in alone.parts]
+    for outcome in alone.outcomes:
+        assert shapes_of(both, outcome.change_id) == shapes_of(alone, outcome.change_id)
+    copies = [o.change_id for o in both.outcomes if o.change_id not in own]
+    mends = [c for c in project.changes if type(c).__name__ == "Mend"]
+    if not mends:
+        assert len(both.parts) == 2 * len(alone.parts)
+        assert sorted(s for c in copies for s in shapes_of(both, c)) == sorted(
+            s for o in alone.outcomes for s in shapes_of(alone, o.change_id)
+        )
+    # What it rests on says whose it is.
+    for listed in both.parts:
+        assert all(guess.startswith(("Piece: ", "Piece 2: ")) or ":" in guess for guess in listed.part.rests_on)
+    assert len({p.code for p in both.parts}) == len(both.parts)
+
+
+def test_side_by_side_nothing_touches_and_all_stand_on_one_floor() -> None:
+    form = plan_of(every_kind()).found
+    placed = side_by_side(form, offsets(form))
+    boxes = []
+    for body in placed.bodies:
+        lows, highs = zip(*(board.solid.box for board in body.boards), strict=True)
+        boxes.append((min(p[0] for p in lows), max(p[0] for p in highs), min(p[2] for p in lows)))
+        if not body.hangs:
+            assert boxes[-1][2] == pytest.approx(0.0)
+            assert body.base_height == pytest.approx(0.0)
+    for (_, right, _), (left, _, _) in pairwise(boxes):
+        assert left - right == pytest.approx(APART)
+    hung = next(body for body in placed.bodies if body.hangs)
+    assert min(board.solid.box[0][2] for board in hung.boards) > 500
+    # Openings move with their fronts.
+    for before, after in zip(form.bodies, placed.bodies, strict=True):
+        for one, two in zip(before.openings, after.openings, strict=True):
+            assert two.rect[2] - two.rect[0] == pytest.approx(one.rect[2] - one.rect[0])
+            assert two.id == one.id
+
+
+@pytest.mark.parametrize("place", ["front", "left", "right", "back", "above", "corner"])
+def test_a_set_is_drawn_whole_and_piece_by_piece(place: str) -> None:
+    plan = plan_of(set_demo())
+    whole = draw_form(*_seen(plan, ""), place, "over")  # type: ignore[arg-type]
+    heads = {polygon.part_id.split("/")[0] for polygon in whole.polygons}
+    assert heads >= {piece.id for piece in plan.pieces}
+    for piece in plan.pieces:
+        scene = draw_form(*_seen(plan, piece.id), place, "found")  # type: ignore[arg-type]
+        assert {polygon.part_id.split("/")[0] for polygon in scene.polygons} == {piece.id}
+
+
+def _seen(plan: Plan, piece_id: str) -> tuple[object, object, dict[str, int]]:
+    seen = plan.seen(piece_id)
+    return seen.found, seen.planned, seen.numbers
+
+
+def test_copies_share_sizes_but_no_damage() -> None:
+    project = demo_project()
+    project = set_made_of(project, ("p1/side/left",), "plywood").project
+    project = mend(project, "f2", "glue").project
+    copied = copy_piece(project, "p1", with_changes=True).project
+    copy = copied.known("p2")
+    assert copy is not None
+    assert (copy.faults, copy.apart, copy.bags) == ((), (), ())
+    assert ("p2/side/left", "plywood") in {(m.part, m.material) for m in copy.made_of}
+    assert [type(c).__name__ for c in copied.changes] == ["PlankTop", "Skirt", "Mend", "PlankTop", "Skirt"]
+    assert [c.targets[0].split("/")[0] for c in copied.changes] == ["p1", "p1", "p1", "p2", "p2"]
+    # From then on each has its own sizes.
+    wider = set_reading(copied, "width", "70", on="p2").project
+    widths = [body.width.value for body in plan_of(wider).found.bodies]
+    assert widths[1] - widths[0] == pytest.approx((70 - 61.4375) * 25.4)
+    assert wider.known("p1") == copied.known("p1")
+
+
+def test_planned_together_each_gets_its_own() -> None:
+    project = copy_piece(fresh_project_with_case(), "p1").project
+    project = set_reading(project, "width", "30", on="p2").project
+    together = add_everywhere(project, "plank_top", ("p1/body/main", "p2/body/main"))
+    assert together.project.next_number == 3
+    plan = plan_of(together.project)
+    lengths = [next(p.length for p in plan.parts if p.part.change_id == c) for c in ("c1", "c2")]
+    assert lengths[0] > lengths[1]
+    # One board type, one question: both tops are laid out on the same boards.
+    assert len(plan.asked) == 1
+    assert {p.part.change_id for lay in plan.layouts for b in lay.boards for p in (on.part for on in b.parts)} == {
+        "c1",
+        "c2",
+    }
+    alone = set_value(together.project, "c2", "radius", 20.0).project
+    assert [getattr(c, "radius", None) for c in alone.changes] == [0.0, 20.0]
+
+
+def fresh_project_with_case() -> Project:
+    return new_piece(fresh_project(), "Case", {"width": "40", "height": "30", "depth": "18"}).project
+
+
+def test_taking_a_piece_out_takes_what_was_planned_for_it() -> None:
+    project = copy_piece(demo_project(), "p1", with_changes=True).project
+    project = leave_out(project, "c3", out=True).project
+    gone = remove_piece(project, "p2").project
+    assert [p.id for p in gone.pieces] == ["p1"]
+    assert [c.id for c in gone.changes] == ["c1", "c2"]
+    assert gone.variant.left_out == ()
+    # Its numbers are not given again.
+    assert add_change(gone, "skirt", "p1/body/main").project.changes[-1].number == 5
+    assert plan_of(gone).found == plan_of(demo_project()).found
+    with pytest.raises(BadInputError):
+        remove_piece(gone, "p2")
+
+
+def test_names_are_each_piece_s_own_and_the_set_s() -> None:
+    project = fresh_project_with_case()
+    project = rename(project, "Left").project
+    assert project.name == "Left", "the only piece names the project"
+    project = copy_piece(copy_piece(project, "p1").project, "p1").project
+    assert list(project.names.values()) == ["Left", "Left 2", "Left 3"]
+    project = name_project(rename(project, "Right", on="p2").project, "  Two   of them ").project
+    assert (project.name, project.names["p2"]) == ("Two of them", "Right")
+    with pytest.raises(BadInputError):
+        name_project(project, "  ")
+    for name, on in (("", "p2"), ("Nobody", "p9")):
+        with pytest.raises(BadInputError):
+            rename(project, name, on=on)
+
+
+@given(st.lists(st.integers(0, 5), min_size=1, max_size=8))
+def test_any_order_of_copies_and_removals_keeps_ids_apart(picks: list[int]) -> None:
+    project = every_kind()
+    history = begin(project, "Began")
+    for pick in picks:
+        ids = list(project.names)
+        one = ids[pick % len(ids)]
+        edited: Edited = copy_piece(project, one, mirrored=pick % 2 == 0)
+        if pick % 3 == 0 and len(ids) > 2:
+            edited = remove_piece(project, one)
+        project, history = edited.project, history.after(edited)
+    assert len(set(project.names)) == len(project.pieces)
+    plan = plan_of(project)
+    boards = [board.id for board in plan.found.boards]
+    assert len(set(boards)) == len(boards)
+    for _ in picks:
+        history = history.undone() if history.can_undo else history
+    assert history.project == every_kind()
+
+
+def test_a_fault_is_found_on_the_piece_it_is_on() -> None:
+    project = copy_piece(demo_project(), "p1").project
+    project = add_fault(project, "p2/side/left", "split", (0.0, 1.0, 2.0)).project
+    project = mend(project, "f5", "splint").project
+    plan = plan_of(project)
+    outcome = plan.outcomes[-1]
+    assert outcome.mended == {"p2/side/left"}
+    assert plan.seen("p1").numbers.keys() == {"c1", "c2"}
+    assert plan.seen("p2").numbers.keys() == {"c3"}
