@@ -20,7 +20,8 @@ from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, Place
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, set_demo
+from zygoform.files.demo import demo_project
+from zygoform.files.demo_set import set_demo
 
 FOLDER = Path(__file__).parents[1] / "src" / "zygoform" / "data" / "photos"
 WIDTH, HEIGHT = 640, 480

@@ -10,7 +10,6 @@ from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QMenu, QPushButton, 
 from tests.app.desk import LEFT, NONE, Desk
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.condition import planned_mend
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.files.photos import photo_folder
@@ -210,7 +209,7 @@ def test_a_fault_is_pinned_measured_and_mended(desk: Desk) -> None:
     needs = survey.faults.cards[fault.id].needs["let_in"].text()
     assert '1 × piece let in 4\u00a01/4" × 1\u00a01/4"' in needs
     desk.click(f"{fault.id}_let_in")
-    mend = planned_mend(desk.session.project, fault.id)
+    mend = desk.session.project.mend_of(fault.id)
     assert mend is not None
     assert any(p.part.change_id == mend.id for p in desk.plan.parts)
     desk.action("stage_redesign")
@@ -220,9 +219,9 @@ def test_a_fault_is_pinned_measured_and_mended(desk: Desk) -> None:
     assert desk.find(QComboBox, f"{mend.id}_board").isVisible()
     desk.action("stage_survey")
     desk.click(f"{fault.id}_away")
-    assert planned_mend(desk.session.project, fault.id) is None
+    assert desk.session.project.mend_of(fault.id) is None
     desk.action("undo")
-    assert planned_mend(desk.session.project, fault.id) == mend
+    assert desk.session.project.mend_of(fault.id) == mend
 
 
 def test_a_set_is_one_cut_list(desk: Desk) -> None:

@@ -12,7 +12,8 @@ from zygoform.core.goods.fittings import AMOUNTS, FittingKind
 from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
-from zygoform.files.demo import demo_project, fresh_project, set_demo
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo_set import set_demo
 from zygoform.files.labels_pdf import labels
 from zygoform.files.prices_csv import parse_prices, prices_csv, shipped_prices
 from zygoform.files.shopping_pdf import shopping_list

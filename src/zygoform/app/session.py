@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, Signal
 
@@ -18,9 +19,10 @@ from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan import Plan, Seen, compile_plan
 from zygoform.core.project import Project
-from zygoform.core.survey.spans import Line
-from zygoform.files.photos import copy_along
 from zygoform.files.project_json import read_project, write_project
+
+if TYPE_CHECKING:
+    from zygoform.core.survey.spans import Line
 
 MOST_ANSWERS = 400
 
@@ -173,6 +175,8 @@ class Session(QObject):
         """Saves. Raises OSError; the document stays as it is and unsaved."""
         project = self.history.project
         if project.photos:
+            from zygoform.files.photos import copy_along
+
             copy_along(self.path, path, project.photos)
         write_project(path, project)
         self.saved, self.path = self.history.project, path
@@ -191,7 +195,7 @@ class Session(QObject):
             self.lit = part_ids
             self.pointed.emit(self.part)
 
-    def trace(self, line: Line | None) -> None:
+    def trace(self, line: "Line | None") -> None:
         """The line a size is to be taken along, and the place it is seen from."""
         self.traced = line
         if line is not None and self.place != line.place:

@@ -14,7 +14,8 @@ from zygoform.app.theme.look import Theme, put_on
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.window import Window
 from zygoform.core.edits.planning import set_value
-from zygoform.files.demo import demo_project, fresh_project, set_demo
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo_set import set_demo
 
 LONGEST_WAIT = 20.0
 

@@ -1,7 +1,6 @@
 """What stands in each block of the story stick: words, things done, all things."""
 
 from zygoform.app.session import Session
-from zygoform.core.edits.condition import planned_mend
 from zygoform.core.measure.param import counts, params
 from zygoform.core.measure.reading import counting
 
@@ -26,7 +25,7 @@ def summaries(session: Session) -> dict[str, Summary]:
     ]
     sizes = len(taken)
     measured = sum(reading is not None and reading.source != "guessed" for reading in taken)
-    faults = sum(planned_mend(session.project, fault.id) is None for piece in plan.pieces for fault in piece.faults)
+    faults = sum(session.project.mend_of(fault.id) is None for piece in plan.pieces for fault in piece.faults)
     survey = f"all {sizes} sizes measured" if measured == sizes else f"{measured} of {sizes} sizes measured"
     if faults:
         survey = f"{measured} of {sizes} sizes, {faults} fault{'s' * (faults != 1)} open"

@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.changes.registry import Change, KnownChange
 from zygoform.core.condition.photo import Photo
 from zygoform.core.form.form import piece_of
@@ -117,6 +118,10 @@ class Project(Struct, frozen=True):
             if change.id == change_id and not isinstance(change, UnknownChange):
                 return change
         return None
+
+    def mend_of(self, fault_id: str) -> Mend | None:
+        """What is planned for a fault."""
+        return next((c for c in self.changes if isinstance(c, Mend) and c.fault == fault_id), None)
 
     def without_changes(self, gone: Collection[str]) -> "Project":
         """The project without some changes, and without what its variants say of them."""

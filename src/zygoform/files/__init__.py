@@ -19,4 +19,5 @@ settings_json.py  look, recent files, the usual settings of the workshop
 recovery.py       copies of unsaved work, taken up again after a kill
 guard.py          who else has a file open, and whether it changed meanwhile
 demo.py           the Harbour Lane counter
+demo_set.py       the Mill Row set
 """

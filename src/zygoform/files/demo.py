@@ -1,21 +1,22 @@
-"""Two made-up pieces of work: an old shop counter that gets a plank top and a skirt, and a bedroom set.
+"""The Harbour Lane counter: an old shop counter that gets a plank top and a skirt. All made up.
 
-Their photos are drawn by tools/draw_photos.py.
+Its photos are drawn by tools/draw_photos.py.
 """
 
 from msgspec import structs
 
-from zygoform.core.edits.apart import count_hardware, set_bag
-from zygoform.core.edits.condition import add_fault, mend, set_fault_size, set_made_of
-from zygoform.core.edits.fronts import divide, hold, set_cell_size, set_closely
-from zygoform.core.edits.photos import add_dot, add_photos
-from zygoform.core.edits.pieces import copy_piece, new_piece, rename
+from zygoform.core.condition.apart import Bag
+from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.materials import MadeOf
+from zygoform.core.condition.photo import SHIPPED, Dot, Photo
+from zygoform.core.edits.fronts import divide, hold, set_cell_size
+from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
-from zygoform.core.edits.workshop import set_unit
-from zygoform.core.project import Project
+from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.reading import Reading, Readings
+from zygoform.core.project import Piece, Project
 from zygoform.core.shop import Shop
-from zygoform.files.photos import SHIPPED
 from zygoform.files.prices_csv import PriceList, shipped_prices
 
 _READINGS = {
@@ -57,105 +58,54 @@ def demo_project() -> Project:
     for parameter, value in inches.items():
         project = set_value(project, "c1", parameter, value * 25.4).project
     project = add_change(project, "skirt", "p1/body/main").project
-    project = _looked_over(project)
-    return structs.replace(project, name="Harbour Lane counter")
-
-
-def _looked_over(project: Project) -> Project:
-    """Faults, what it is made of, hardware and photos of the counter."""
-    for part, kind, at, sizes in _COUNTER_FAULTS:
-        project = add_fault(project, part, kind, at).project
-        fault = f"f{len(project.known('p1').faults)}"  # type: ignore[union-attr]
-        for name, text in sizes.items():
-            project = set_fault_size(project, fault, name, text).project
-    project = set_made_of(project, ("p1/top/main", "p1/side/left", "p1/side/right"), "solid", "beech").project
-    project = set_made_of(project, ("p1/back/main",), "plywood").project
-    project = set_bag(count_hardware(project, "p1").project, "p1", "b1", "what", "Turned knobs").project
-    photos = (("counter-front.png", "As it came in"), ("counter-left.png", "Split"), ("counter-back.png", "Back"))
-    project = add_photos(project, tuple((SHIPPED + file, title) for file, title in photos)).project
-    for photo, x, y, part in _COUNTER_DOTS:
-        project = add_dot(project, photo, x, y, part).project
-    return project
-
-
-_COUNTER_FAULTS: tuple[tuple[str, str, tuple[float, float, float], dict[str, str]], ...] = (
-    ("p1/top/main", "stain", (900.0, 200.0, 790.0), {"length": '6 1/4"', "width": '6 1/4"'}),
-    ("p1/side/left", "split", (0.0, 260.0, 480.0), {"length": '10 1/4"', "width": "1 mm"}),
-    ("p1/front/o6", "worn_runner", (280.0, 0.0, 350.0), {"length": '20 1/2"', "width": '3/4"'}),
-    ("p1/back/main", "old_holes", (1000.0, 530.0, 400.0), {"width": "6 mm"}),
-)
-_COUNTER_DOTS = (
-    ("h1", 0.66, 0.2, "p1/top/main"),
-    ("h1", 0.23, 0.5, "p1/front/o6"),
-    ("h2", 0.5, 0.45, "p1/side/left"),
-    ("h3", 0.4, 0.5, "p1/back/main"),
-)
-
-
-def set_demo() -> Project:
-    """The Mill Row set, in mm: two alike cupboards, a hanging shelf, a bed head, a table, a bench and a chest."""
-    project = _cupboards(set_unit(fresh_project(), "mm").project)
-    project = _piece(project, "Hanging shelf", "wall_shelf", 600, 520, 180, board_thickness="18 mm", brackets="0")
-    project = set_reading(project, "side_thickness", "18 mm", on="p3").project
-    project = divide(project, "p3/opening/o1", "rows", 3).project
-    project = _piece(
-        project, "Bed head", "flat_panel", 1460, 1080, 32, outline="arched", rise="120 mm", frame_width="80 mm"
+    return structs.replace(
+        project, name="Harbour Lane counter", pieces=(_looked_over(project.pieces[0]),), photos=_PHOTOS
     )
-    project = set_reading(project, "leg_height", "380 mm", on="p4").project
-    project = divide(project, "p4/opening/o1", "columns", 3).project
-    project = _piece(project, "Writing table", "table", 1100, 745, 560, leg_width="50 mm", apron_height="110 mm")
-    project = divide(project, "p5/opening/o1", "columns", 2).project
-    project = hold(hold(project, "p5/opening/o1", "drawer").project, "p5/opening/o2", "drawer").project
-    project = _piece(project, "Bench", "seat", 1000, 450, 340, back_height="420 mm", arm_height="200 mm")
-    project = _piece(project, "Blanket chest", "lidded_box", 950, 480, 450, lid_thickness="20 mm")
-    project = _looked_over_set(project)
-    return structs.replace(project, name="Mill Row set")
 
 
-def _piece(project: Project, name: str, kind: str, width: int, height: int, depth: int, **entries: str) -> Project:
-    sizes = {"width": f"{width} mm", "height": f"{height} mm", "depth": f"{depth} mm"}
-    project = new_piece(project, name, sizes, kind).project
-    for entry, text in entries.items():
-        project = set_reading(project, entry, text, on=project.pieces[-1].id).project
-    return project
-
-
-def _cupboards(project: Project) -> Project:
-    """One measured, its drawer closely; the other copied, with its own width and what is planned for both."""
-    project = _piece(
-        project, "Left cupboard", "case", 420, 660, 380, base="legs", base_height="120 mm", leg_width="45 mm"
+def _looked_over(piece: Piece) -> Piece:
+    """With the state the counter was found in: put in as it is, since a start must not wait for edits."""
+    made_of = tuple(MadeOf(f"p1/{part}", "solid", "beech") for part in ("top/main", "side/left", "side/right"))
+    return structs.replace(
+        piece,
+        faults=_FAULTS,
+        made_of=(*made_of, MadeOf("p1/back/main", "plywood")),
+        bags=(Bag("b1", "Turned knobs", 3, (), "Drawer 1 to drawer 3"),),
     )
-    project = divide(project, "p1/opening/o1", "rows", 2).project
-    project = set_cell_size(project, "p1/opening/o1", "120 mm").project
-    project = hold(hold(project, "p1/opening/o1", "drawer").project, "p1/opening/o2", "door").project
-    close = {
-        "across_top": "366",
-        "across_middle": "365.5",
-        "across_bottom": "367",
-        "up_left": "120",
-        "up_right": "121",
-    }
-    for place, text in {**close, "rising": "388", "falling": "383.5"}.items():
-        project = set_closely(project, "p1/opening/o1", place, f"{text} mm (device)").project
-    project = add_fault(project, "p1/front/o2", "chipped_veneer", (300.0, 0.0, 200.0)).project
-    project = set_fault_size(project, "f1", "length", "35 mm").project
-    project = mend(project, "f1", "patch").project
-    project = set_made_of(project, ("p1/front/o1", "p1/front/o2"), "veneer on board").project
-    project = add_change(project, "plank_top", "p1/body/main").project
-    project = copy_piece(project, "p1", mirrored=True, with_changes=True).project
-    project = rename(project, "Right cupboard", on="p2").project
-    return set_reading(project, "width", "418 mm", on="p2").project
 
 
-def _looked_over_set(project: Project) -> Project:
-    project = add_fault(project, "p7/lid/main", "stain", (300.0, 150.0, 480.0)).project
-    project = add_fault(project, "p4/stile/left", "loose_joint", (40.0, 0.0, 500.0)).project
-    photos = (("cupboard-left.png", "Left cupboard"), ("bed-head.png", "Bed head"), ("chest.png", "Blanket chest"))
-    project = add_photos(project, tuple((SHIPPED + file, title) for file, title in photos)).project
-    for photo, x, y, part in (
-        ("h1", 0.55, 0.6, "p1/front/o2"),
-        ("h2", 0.2, 0.5, "p4/stile/left"),
-        ("h3", 0.5, 0.3, "p7/lid/main"),
-    ):
-        project = add_dot(project, photo, x, y, part).project
-    return project
+def _inches(text: str, inches: float) -> Readings:
+    return (Reading(text, inches * INCH),)
+
+
+_FAULTS = (
+    Fault("f1", "stain", "p1/top/main", (900, 200, 790), _inches('6 1/4"', 6.25), _inches('6 1/4"', 6.25)),
+    Fault(
+        "f2",
+        "split",
+        "p1/side/left",
+        (0, 260, 480),
+        _inches('10 1/4"', 10.25),
+        (Reading("1 mm", 1.0),),
+        (Reading('3/4"', 0.75 * INCH, "guessed"),),
+    ),
+    Fault("f3", "worn_runner", "p1/front/o6", (280, 0, 350), _inches('20 1/2"', 20.5), _inches('3/4"', 0.75)),
+    Fault(
+        "f4",
+        "old_holes",
+        "p1/back/main",
+        (1000, 530, 400),
+        width=(Reading("6 mm", 6.0),),
+        depth=(Reading('1/4"', 0.25 * INCH, "guessed"),),
+    ),
+)
+_PHOTOS = (
+    Photo(
+        "h1",
+        f"{SHIPPED}counter-front.png",
+        "As it came in",
+        (Dot(1, 0.66, 0.2, "p1/top/main"), Dot(2, 0.23, 0.5, "p1/front/o6")),
+    ),
+    Photo("h2", f"{SHIPPED}counter-left.png", "Split", (Dot(3, 0.5, 0.45, "p1/side/left"),)),
+    Photo("h3", f"{SHIPPED}counter-back.png", "Back", (Dot(4, 0.4, 0.5, "p1/back/main"),)),
+)

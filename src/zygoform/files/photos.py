@@ -1,16 +1,13 @@
 """Photos lie beside the project file, in a folder of its name; never in it."""
 
-import shutil
 from pathlib import Path
 
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.photo import SHIPPED, Photo
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.user_folder import state_folder
 
 KINDS = (".jpg", ".jpeg", ".png", ".webp", ".bmp", ".gif")
 LARGEST = 60_000_000
-SHIPPED = "shipped/"
-"""Before the name of a drawn stand-in that comes with the program."""
 
 
 class PhotoError(Exception):
@@ -47,12 +44,17 @@ def bring_in(project: Path | None, source: Path) -> str:
     folder.mkdir(parents=True, exist_ok=True)
     target = _free(folder, source)
     if target.resolve() != source.resolve():
+        # Loaded with the first photo: it takes its time.
+        import shutil
+
         shutil.copyfile(source, target)
     return target.name
 
 
 def copy_along(before: Path | None, after: Path, photos: tuple[Photo, ...]) -> None:
     """Brings the photos to a project saved elsewhere; what is missing stays missing. Raises OSError."""
+    import shutil
+
     for photo in photos:
         source, target = photo_path(before, photo), photo_path(after, photo)
         if source is None or target is None or source == target or not source.is_file() or target.exists():

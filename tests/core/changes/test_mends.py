@@ -20,7 +20,6 @@ from zygoform.core.edits.condition import (
     add_fault,
     find_fault,
     mend,
-    planned_mend,
     remove_fault,
     set_fault_count,
     set_fault_size,
@@ -61,7 +60,7 @@ def with_fault(kind: str, part: str = "p1/side/left", **sizes: float) -> Project
 
 
 def outcome_of(project: Project) -> Outcome:
-    plan, change = plan_of(project), planned_mend(project, "f1")
+    plan, change = plan_of(project), project.mend_of("f1")
     assert change is not None
     assert plan.failure(change.id) is None, plan.failure(change.id)
     outcome = plan.outcome(change.id)
@@ -94,7 +93,7 @@ def test_every_remedy_of_every_fault_can_be_chosen(kind: Any) -> None:
     numbers = set()
     for remedy in kind.remedies:
         project = mend(project, "f1", remedy.code).project
-        change = planned_mend(project, "f1")
+        change = project.mend_of("f1")
         assert change is not None
         numbers.add(change.number)
         outcome = outcome_of(project)
@@ -103,7 +102,7 @@ def test_every_remedy_of_every_fault_can_be_chosen(kind: Any) -> None:
         # Whatever is cut from the usual sizes rests on a guess and says so.
         assert all(p.rests_on for p in outcome.parts if "stop" not in p.id and "block" not in p.id)
     assert len(numbers) == 1, "another remedy takes the number of the one before"
-    assert planned_mend(unmend(project, "f1").project, "f1") is None
+    assert unmend(project, "f1").project.mend_of("f1") is None
 
 
 def test_every_work_is_used() -> None:
@@ -163,7 +162,7 @@ def test_any_fault_gives_parts_and_a_sum_or_a_reason(data: st.DataObject, projec
     project = add_change(project, "plank_top", "p1/body/main").project
     project = data.draw(mended(project))
     plan = plan_of(project)
-    change = planned_mend(project, known_faults(project)[-1])
+    change = project.mend_of(known_faults(project)[-1])
     assert change is not None
     failure, outcome = plan.failure(change.id), plan.outcome(change.id)
     assert (failure is None) != (outcome is None)

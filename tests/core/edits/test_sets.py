@@ -21,7 +21,8 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.history import begin
 from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project, set_demo
+from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo_set import set_demo
 
 
 def plan_of(project: Project) -> Plan:

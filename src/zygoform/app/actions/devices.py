@@ -1,12 +1,15 @@
 """Measuring devices: started, connected, and their readings brought to the field with the keyboard."""
 
 from collections.abc import Callable
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QWidget
 
-from zygoform.app.device_link import NAMES, DeviceLink
 from zygoform.app.widgets.fields import Field
+
+if TYPE_CHECKING:
+    from zygoform.app.device_link import DeviceLink
 
 
 class Devices(QObject):
@@ -17,8 +20,11 @@ class Devices(QObject):
         self._window, self._tell = window, tell
         self.link: DeviceLink | None = None
 
-    def _linked(self) -> DeviceLink:
+    def _linked(self) -> "DeviceLink":
         if self.link is None:
+            # Most people measure with a tape: it is loaded when it is first wanted.
+            from zygoform.app.device_link import DeviceLink
+
             self.link = DeviceLink(self)
             self.link.told.connect(self._tell)
             self.link.read.connect(self._take)
@@ -51,7 +57,7 @@ class Devices(QObject):
         if field is not None and field.reads == device:
             field.take(value)
             return
-        name = next(words for kind, words in NAMES.items() if kind == device)
+        name = "Angle gauge" if device == "gauge" else "Distance meter"
         size = f"{value:g}°" if device == "gauge" else f"{value:g} mm"
         self._tell(f"{name}: {size}. No field for it has the keyboard, so it was not taken.")
 

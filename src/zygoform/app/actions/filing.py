@@ -62,7 +62,7 @@ class Filing(QObject):
     def demo_set(self) -> None:
         """The Mill Row set."""
         if self.may_leave():
-            from zygoform.files.demo import set_demo
+            from zygoform.files.demo_set import set_demo
 
             self.session.begin(set_demo(), None, "Opened the demo")
 

@@ -12,7 +12,6 @@ from zygoform.app.theme import tokens as t
 from zygoform.core.condition.fault import Fault
 from zygoform.core.drawing.primitives import Dimension, Scene
 from zygoform.core.drawing.views import VIEWS, Place
-from zygoform.core.edits.condition import planned_mend
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point, rectangle
 
@@ -86,7 +85,7 @@ def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Map
             painter.setPen(paint.pen(t.OCHRE, 1.6, dash=(2, 2)))
             painter.drawEllipse(at, 5, 5)
             continue
-        decided = planned_mend(session.project, fault.id) is not None
+        decided = session.project.mend_of(fault.id) is not None
         painter.setBrush(QColor(t.TAPE if on else t.SHEET))
         painter.setPen(paint.pen(t.INK, 3.4))
         painter.drawEllipse(at, 10, 10)

@@ -4,7 +4,6 @@ from typing import Annotated
 
 from msgspec import Meta, Struct
 
-from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.measure.reading import Readings, Sized, settle
 
 Point = tuple[float, float, float]
@@ -25,6 +24,9 @@ class Fault(Struct, frozen=True):
 
     def sized(self, name: str) -> Sized:
         """One of its sizes, or what is usual; 0 where its kind is not measured that way."""
+        # The catalogue is loaded with the first fault that is looked at.
+        from zygoform.core.condition.faults import FAULT_KINDS
+
         kind = FAULT_KINDS.get(self.kind)
         ask = next((a for a in kind.asks if a.name == name), None) if kind is not None else None
         readings: Readings = getattr(self, name)

@@ -4,6 +4,8 @@ from typing import Annotated
 
 from msgspec import Meta, Struct
 
+SHIPPED = "shipped/"
+"""Before the name of a drawn stand-in that comes with the program."""
 Share = Annotated[float, Meta(ge=0, le=1)]
 
 

@@ -6,7 +6,7 @@ from msgspec import structs
 
 from zygoform.core.condition.apart import Apart, Bag, Fate
 from zygoform.core.edits.edited import Edited, read_readings
-from zygoform.core.edits.pieces import known_piece, with_piece
+from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, piece_of
 from zygoform.core.form.registry import KnownPiece
@@ -58,7 +58,7 @@ def count_hardware(project: Project, piece_id: str) -> Edited:
     new = [h for h in likely_hardware(piece.build().bodies[0]) if h.what not in have]
     first = _next_number(piece)
     bags = tuple(Bag(f"b{first + k}", h.what, h.count, (), h.place) for k, h in enumerate(new))
-    done = with_piece(project, structs.replace(piece, bags=(*piece.bags, *bags)))
+    done = with_state(project, structs.replace(piece, bags=(*piece.bags, *bags)))
     return Edited(done, Say(f"{len(bags)} bag{'s' * (len(bags) != 1)} of hardware"), frozenset({piece.id}))
 
 
@@ -66,7 +66,7 @@ def add_bag(project: Project, piece_id: str) -> Edited:
     """An empty bag, to be named."""
     piece = known_piece(project, piece_id)
     bag = Bag(f"b{_next_number(piece)}", "Screws")
-    done = with_piece(project, structs.replace(piece, bags=(*piece.bags, bag)))
+    done = with_state(project, structs.replace(piece, bags=(*piece.bags, bag)))
     return Edited(done, Say("A bag more"), frozenset({bag.id}))
 
 
@@ -94,14 +94,14 @@ def set_bag(
             )
         new = structs.replace(bag, **{entry: plain})
     bags = tuple(new if b.id == bag_id else b for b in piece.bags)
-    return Edited(with_piece(project, structs.replace(piece, bags=bags)), words, frozenset({bag_id}))
+    return Edited(with_state(project, structs.replace(piece, bags=bags)), words, frozenset({bag_id}))
 
 
 def remove_bag(project: Project, piece_id: str, bag_id: str) -> Edited:
     """Takes a bag off the list."""
     piece = known_piece(project, piece_id)
     bag = _bag(piece, bag_id)
-    done = with_piece(project, structs.replace(piece, bags=tuple(b for b in piece.bags if b.id != bag_id)))
+    done = with_state(project, structs.replace(piece, bags=tuple(b for b in piece.bags if b.id != bag_id)))
     return Edited(done, Say(f"Took {bag.what.lower()} off the list"), frozenset({bag_id}))
 
 
@@ -127,7 +127,7 @@ def _part(project: Project, part_id: str) -> tuple[KnownPiece, Board]:
 def _marked(project: Project, piece: KnownPiece, mark: Apart) -> Project:
     others = tuple(m for m in piece.apart if m.part != mark.part)
     kept = (*others, mark) if mark != Apart(mark.part) else others
-    return with_piece(project, structs.replace(piece, apart=kept))
+    return with_state(project, structs.replace(piece, apart=kept))
 
 
 def _sizes(board: Board) -> tuple[float, float, float]:

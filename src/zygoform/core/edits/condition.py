@@ -8,7 +8,7 @@ from zygoform.core.condition.fault import Fault, Point
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS, MadeOf
 from zygoform.core.edits.edited import Edited, read_readings
-from zygoform.core.edits.pieces import known_piece, with_piece
+from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.registry import KnownPiece
@@ -31,14 +31,14 @@ def add_fault(project: Project, part_id: str, kind: str, at: Point) -> Edited:
     asked = {ask.name for ask in FAULT_KINDS[kind].asks}
     sizes = {name: (Reading(write(mm), mm, "guessed"),) for name, mm in likely.items() if name in asked}
     fault = structs.replace(Fault(_next_id(project), kind, part_id, at), **sizes)
-    done = with_piece(project, structs.replace(piece, faults=(*piece.faults, fault)))
+    done = with_state(project, structs.replace(piece, faults=(*piece.faults, fault)))
     return Edited(done, Say(f"Found: {FAULT_KINDS[kind].title.lower()}"), frozenset({fault.id}))
 
 
 def remove_fault(project: Project, fault_id: str) -> Edited:
     """Takes a fault away, and with it what was planned for it."""
     piece, fault = find_fault(project, fault_id)
-    done = with_piece(project, structs.replace(piece, faults=tuple(f for f in piece.faults if f.id != fault_id)))
+    done = with_state(project, structs.replace(piece, faults=tuple(f for f in piece.faults if f.id != fault_id)))
     done = _without_mend(done, fault_id)
     return Edited(done, Say(f"Took away: {_title(fault)}"), frozenset({fault_id}))
 
@@ -84,7 +84,7 @@ def mend(project: Project, fault_id: str, remedy_code: str) -> Edited:
     body = piece.build().body(fault.part)
     part = next((b for b in body.boards if b.id == fault.part), None) if body is not None else None
     target, board = f"{piece.id}/body/main", usual_board(remedy, fault, project.shop, part)
-    before = planned_mend(project, fault_id)
+    before = project.mend_of(fault_id)
     number = before.number if before is not None else project.next_number
     new = Mend(
         f"c{number}",
@@ -112,11 +112,6 @@ def unmend(project: Project, fault_id: str) -> Edited:
     )
 
 
-def planned_mend(project: Project, fault_id: str) -> Mend | None:
-    """What is planned for a fault."""
-    return next((c for c in project.changes if isinstance(c, Mend) and c.fault == fault_id), None)
-
-
 def set_made_of(project: Project, part_ids: tuple[str, ...], material: str, wood: str = "") -> Edited:
     """What some parts of one piece are made of; nothing where that is not known."""
     piece = known_piece(project, piece_of(part_ids[0]))
@@ -124,7 +119,7 @@ def set_made_of(project: Project, part_ids: tuple[str, ...], material: str, wood
     plain = " ".join(wood.split())[:40]
     others = tuple(m for m in piece.made_of if m.part not in part_ids)
     own = tuple(MadeOf(part, known.code, plain) for part in part_ids) if known is not None else ()
-    done = with_piece(project, structs.replace(piece, made_of=(*others, *own)))
+    done = with_state(project, structs.replace(piece, made_of=(*others, *own)))
     words = (
         f"Made of {known.title.lower()}" + (f", {plain}" if plain else "")
         if known
@@ -150,11 +145,11 @@ def _title(fault: Fault) -> str:
 
 def _with_fault(project: Project, piece: KnownPiece, fault: Fault, words: Say) -> Edited:
     faults = tuple(fault if f.id == fault.id else f for f in piece.faults)
-    return Edited(with_piece(project, structs.replace(piece, faults=faults)), words, frozenset({fault.id}))
+    return Edited(with_state(project, structs.replace(piece, faults=faults)), words, frozenset({fault.id}))
 
 
 def _without_mend(project: Project, fault_id: str) -> Project:
-    gone = planned_mend(project, fault_id)
+    gone = project.mend_of(fault_id)
     return project.without_changes({gone.id}) if gone is not None else project
 
 

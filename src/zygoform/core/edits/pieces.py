@@ -117,6 +117,11 @@ def known_piece(project: Project, piece_id: str) -> KnownPiece:
 def with_piece(project: Project, piece: KnownPiece) -> Project:
     """The project with the piece changed; refused where no piece could look like that."""
     piece.check()
+    return with_state(project, piece)
+
+
+def with_state(project: Project, piece: KnownPiece) -> Project:
+    """The project with the piece's state changed: what is no size needs no building."""
     return structs.replace(project, pieces=tuple(piece if p.id == piece.id else p for p in project.pieces))
 
 

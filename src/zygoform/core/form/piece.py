@@ -2,6 +2,7 @@
 
 import math
 from abc import abstractmethod
+from functools import cache
 
 from msgspec import Struct, structs
 
@@ -42,22 +43,25 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
 def proportioned(piece: PieceBase) -> dict[str, float]:
     """What each size is taken to be until it is measured: a usual size, grown with what was measured.
 
-    An entry grows as the first measured one of those it follows, and where none was, as the piece does. Width,
-    height and depth follow each other; the thickness of boards follows nothing.
+    An entry grows as the first measured one of those it follows, and where none was, as the piece does. The
+    thickness of boards follows nothing.
     """
     table = {entry.name: entry for entry in params(type(piece)) if entry.guess is not None}
+    return {name: _usual(piece, entry, table) for name, entry in table.items()}
 
-    def grown(entry: Param) -> float:
-        for name in entry.follows:
-            taken, usual = counting(getattr(piece, name), table[name].takes), table[name].guess
-            if taken is not None and taken.value and usual:
-                return taken.value / usual
-        whole = [name for name in entry.follows if name in OVER_ALL and entry.name not in OVER_ALL]
-        return grown(table[whole[-1]]) if whole else 1.0
 
-    return {
-        name: min(max((entry.guess or 0.0) * grown(entry), entry.low), entry.high) for name, entry in table.items()
-    }
+def _usual(piece: PieceBase, entry: Param, table: dict[str, Param]) -> float:
+    """One of them, within what it may be."""
+    return min(max((entry.guess or 0.0) * _grown(piece, entry, table), entry.low), entry.high)
+
+
+def _grown(piece: PieceBase, entry: Param, table: dict[str, Param]) -> float:
+    for name in entry.follows:
+        taken, usual = counting(getattr(piece, name), table[name].takes), table[name].guess
+        if taken is not None and taken.value and usual:
+            return taken.value / usual
+    whole = [name for name in entry.follows if name in OVER_ALL and entry.name not in OVER_ALL]
+    return _grown(piece, table[whole[-1]], table) if whole else 1.0
 
 
 def unmeasured(piece: PieceBase) -> frozenset[str]:
@@ -77,17 +81,23 @@ def unmeasured(piece: PieceBase) -> frozenset[str]:
 
 def settled(piece: PieceBase) -> dict[str, Sized]:
     """Every declared size of a piece by its name."""
-    sizes, guess = {}, proportioned(piece)
-    for entry in params(type(piece)):
-        if entry.unit not in ("readings", "corner"):
-            continue
-        own_name = entry.group in ("Over all", "Corners")
-        name = entry.label.lower() if own_name else f"{entry.group} {entry.label}".lower()
-        seen_on = (entry.span.board if entry.span else "").split("|", maxsplit=1)[0]
-        where = f"{piece.id}/{seen_on}" if seen_on else ""
-        size = settle(getattr(piece, entry.name), guess[entry.name], name, where, entry.takes)
+    sizes = {}
+    table = {entry.name: entry for entry in params(type(piece)) if entry.guess is not None}
+    for entry in table.values():
+        readings = getattr(piece, entry.name)
+        name, where = _known_by(entry)
+        guess = 0.0 if readings else _usual(piece, entry, table)
+        size = settle(readings, guess, name, f"{piece.id}/{where}" if where else "", entry.takes)
         sizes[entry.name] = size if counts(entry, piece) else structs.replace(size, guesses=frozenset())
     return sizes
+
+
+@cache
+def _known_by(entry: Param) -> tuple[str, str]:
+    """What a size is called in words, and the board it is seen on best."""
+    own_name = entry.group in ("Over all", "Corners")
+    name = entry.label.lower() if own_name else f"{entry.group} {entry.label}".lower()
+    return name, (entry.span.board if entry.span else "").split("|", maxsplit=1)[0]
 
 
 def guessed(sizes: dict[str, Sized]) -> frozenset[str]:

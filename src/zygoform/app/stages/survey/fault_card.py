@@ -13,7 +13,6 @@ from zygoform.core.condition.remedies import FaultKind, Remedy
 from zygoform.core.edits.condition import (
     find_fault,
     mend,
-    planned_mend,
     remove_fault,
     set_fault_count,
     set_fault_note,
@@ -81,7 +80,7 @@ class FaultCard(QFrame):
         kind = FAULT_KINDS.get(fault.kind) if fault is not None else None
         if fault is None:
             return
-        planned = planned_mend(self.session.project, fault.id)
+        planned = self.session.project.mend_of(fault.id)
         title = kind.title if kind is not None else "Fault of a newer version"
         count = f"{fault.count} × " if fault.count > 1 else ""
         remedy = next((r for r in kind.remedies if planned and r.code == planned.remedy), None) if kind else None
@@ -158,7 +157,7 @@ class FaultCard(QFrame):
 
     def _choose(self, code: str) -> None:
         """Plans it; chosen again, nothing is decided any more."""
-        planned = planned_mend(self.session.project, self.fault_id)
+        planned = self.session.project.mend_of(self.fault_id)
         if planned is not None and planned.remedy == code:
             self.session.try_do(lambda p: unmend(p, self.fault_id))
         else:
@@ -176,7 +175,7 @@ class FaultCard(QFrame):
         if kind.counted:
             self.fields["count"].show_value(str(fault.count))
         self.note.show_value(fault.note)
-        planned = planned_mend(self.session.project, fault.id)
+        planned = self.session.project.mend_of(fault.id)
         for remedy in kind.remedies:
             self.remedies[remedy.code].setChecked(planned is not None and planned.remedy == remedy.code)
             words = self.needs[remedy.code]
@@ -191,7 +190,7 @@ class FaultCard(QFrame):
             return ""
         try:
             trial = mend(project, self.fault_id, remedy.code).project
-            change = planned_mend(trial, self.fault_id)
+            change = trial.mend_of(self.fault_id)
             outcome = change.apply(plan.found, project.shop) if change is not None else None
         except BadInputError as refused:
             return f"Not as it is: {self.session.fault(refused)}"

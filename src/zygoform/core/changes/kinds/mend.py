@@ -1,12 +1,8 @@
 """A fault mended by one of its remedies; everything is sized from the fault itself."""
 
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from zygoform.core.changes.base import ChangeBase
-from zygoform.core.changes.mending.job import Job
-from zygoform.core.changes.mending.works import WORKS
-from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
-from zygoform.core.condition.remedies import Remedy
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form, rebuilt
 from zygoform.core.measure import param as entry
@@ -14,6 +10,10 @@ from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import CAUTIONS, DUST
 from zygoform.core.outcome.outcome import Note, Outcome
 from zygoform.core.shop import Shop
+
+if TYPE_CHECKING:
+    from zygoform.core.changes.mending.job import Job
+    from zygoform.core.condition.remedies import Remedy
 
 
 class Mend(ChangeBase, frozen=True, tag="mend"):
@@ -30,11 +30,18 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
 
     @property
     def called(self) -> str:
+        # The catalogue is loaded with the first fault that is looked at.
+        from zygoform.core.condition.faults import FAULT_KINDS
+
         kind = FAULT_KINDS.get(self.about)
         return f"Mend: {kind.title.lower()}" if kind is not None else ""
 
     def apply(self, form: Form, shop: Shop) -> Outcome:
         """The piece with the fault dealt with. Raises BadInputError where it is gone or nothing on sale fits."""
+        from zygoform.core.changes.mending.job import Job
+        from zygoform.core.changes.mending.works import WORKS
+        from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
+
         body = self.body_in(form)
         fault = next((f for f in body.faults if f.id == self.fault), None)
         remedy = remedy_of(fault.kind, self.remedy) if fault is not None else None
@@ -64,7 +71,7 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
         )
 
 
-def _result(title: str, remedy: Remedy, job: Job) -> Say:
+def _result(title: str, remedy: "Remedy", job: "Job") -> Say:
     """What it comes to, in one line."""
     things = []
     if job.parts:
@@ -74,7 +81,7 @@ def _result(title: str, remedy: Remedy, job: Job) -> Say:
     return Say(f"{title}: {remedy.title.lower()}" + (f". Needs {', '.join(things)}" if things else ""))
 
 
-def _notes(remedy: Remedy, job: Job) -> tuple[Note, ...]:
+def _notes(remedy: "Remedy", job: "Job") -> tuple[Note, ...]:
     notes = [Note("Why", Say(remedy.why))]
     if remedy.minutes:
         notes.append(Note("Work", Say(f"about {remedy.minutes} min")))
