@@ -9,17 +9,21 @@ from zygoform.core.condition.apart import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.photo import SHIPPED, Dot, Photo
-from zygoform.core.edits.fronts import divide, hold, set_cell_size
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.edited import read_readings
 from zygoform.core.edits.planning import add_change, set_value
-from zygoform.core.edits.survey import set_reading
+from zygoform.core.form.front import Division, Opening
+from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.measure.param import param
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Reading, Readings
-from zygoform.core.project import Piece, Project
+from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.prices_csv import PriceList, shipped_prices
 
 _READINGS = {
+    "width": '1560.5 mm (device); 61 7/16"',
+    "height": '878.5 mm (device); 879 mm (device); 34 5/8"',
+    "depth": '22 1/16"',
     "overhang_sides": '13/16"',
     "overhang_front": '13/16"',
     "overhang_back": '3/8"',
@@ -31,6 +35,8 @@ _READINGS = {
     "back_thickness": '1/4"',
     "corner_left": "90 (device)",
 }
+_DRAWERS = Division("d9", "rows", tuple(Opening(f"o{k}", "drawer") for k in (1, 6, 7)), ((), (), ()))
+_FRONT = Division("d5", "columns", (_DRAWERS, Opening("o2"), Opening("o3")), ((Reading('22"', 22 * INCH),), (), ()))
 
 
 def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) -> Project:
@@ -41,30 +47,24 @@ def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) ->
 
 def demo_project() -> Project:
     """Measured in inches; three drawers on the left, two open bays; one corner not yet measured; four faults."""
-    sizes = {
-        "width": '1560.5 mm (device); 61 7/16"',
-        "height": '878.5 mm (device); 879 mm (device); 34 5/8"',
-        "depth": '22 1/16"',
+    project, piece = fresh_project(), CasePiece("p1", "Harbour Lane counter")
+    # Put in as it was taken down: a start must not wait for edits.
+    readings = {
+        name: read_readings(param(CasePiece, name), text, project.shop.unit) for name, text in _READINGS.items()
     }
-    project = new_piece(fresh_project(), "Harbour Lane counter", sizes).project
-    for entry, text in _READINGS.items():
-        project = set_reading(project, entry, text).project
-    project = divide(project, "o1", "columns", 3).project
-    project = set_cell_size(project, "o1", '22"').project
-    project = hold(project, "o1", "drawer").project
-    project = divide(project, "o1", "rows", 3).project
+    project = structs.replace(
+        project, name=piece.name, pieces=(_looked_over(structs.replace(piece, front=_FRONT, **readings)),)
+    )
     project = add_change(project, "plank_top", "p1/body/main").project
     inches = {"overhang_left": 1.25, "overhang_right": 1.25, "overhang_front": 1.0, "radius": 2.0}
     for parameter, value in inches.items():
         project = set_value(project, "c1", parameter, value * 25.4).project
     project = add_change(project, "skirt", "p1/body/main").project
-    return structs.replace(
-        project, name="Harbour Lane counter", pieces=(_looked_over(project.pieces[0]),), photos=_PHOTOS
-    )
+    return structs.replace(project, photos=_PHOTOS)
 
 
-def _looked_over(piece: Piece) -> Piece:
-    """With the state the counter was found in: put in as it is, since a start must not wait for edits."""
+def _looked_over(piece: CasePiece) -> CasePiece:
+    """With the state the counter was found in."""
     made_of = tuple(MadeOf(f"p1/{part}", "solid", "beech") for part in ("top/main", "side/left", "side/right"))
     return structs.replace(
         piece,

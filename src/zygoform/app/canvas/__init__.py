@@ -4,6 +4,7 @@ paint.py     wood, outlines, grain, text, dimensions: the helpers all drawings s
 mapping.py   mm on the view plane to pixels
 stand.py     the drawing of the piece
 notes.py     what is written round it: floor rule, numbers of changes, grips
+dividing.py dragging what parts two openings
 surveying.py openings, dividers, faults and the tape on a survey's drawing
 targets.py   what can be pointed at, and the way by arrow keys
 spots.py     every part as something a screen reader can name

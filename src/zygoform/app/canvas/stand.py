@@ -19,7 +19,7 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.gestures import DragDivider, DragGrip, Gesture, Pan
+from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
 from zygoform.app.canvas.spots import Spots
@@ -199,8 +199,7 @@ class Stand(QWidget):
                 paint_dots(painter, self.session, self.targets(), mapping)
             paint_faults(painter, self.session, scene, mapping)
             paint_tape(painter, self.session, mapping)
-            if isinstance(self._gesture, DragDivider):
-                paint_dragged(painter, self._gesture.cells, self.session, mapping)
+            paint_dragged(painter, getattr(self._gesture, "cells", ()), self.session, mapping)
         if self.kind == "redesign":
             # Above the dimension lines where those are shown.
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
@@ -272,6 +271,8 @@ class Stand(QWidget):
         if grip is not None:
             self._gesture = DragGrip(self.session, grip, self.mapping(), at)
         elif event.button() == Qt.MouseButton.LeftButton and self._divider_at(at):
+            from zygoform.app.canvas.dividing import DragDivider
+
             self._gesture = DragDivider(self.session, self._divider_at(at), self.mapping(), at)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
