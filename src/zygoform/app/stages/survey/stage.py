@@ -5,6 +5,7 @@ from functools import partial
 from typing import Literal
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
@@ -28,7 +29,7 @@ from zygoform.core.edits.pieces import copy_piece, remove_piece
 from zygoform.core.form.front import Holds
 
 VIEWS = [("sizes", "Sizes"), ("faults", "Faults"), ("apart", "Taking apart")]
-PHOTOS_WIDE = 300
+PHOTOS_WIDE, PHOTOS_NARROW, ROOMY = 300, 210, 1060
 IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
 
@@ -58,7 +59,6 @@ class SurveyStage(QWidget):
         self.area = StandArea(session, "survey", self._menu, IDLE)
         row.addWidget(self.area, 1)
         self.photos = PhotoPane(session, ask_photos)
-        self.photos.setFixedWidth(t.px(PHOTOS_WIDE))
         row.addWidget(self.photos)
         row.addWidget(self._side())
         self.photos_button = QPushButton("Photos")
@@ -72,6 +72,11 @@ class SurveyStage(QWidget):
         when_seen(self, session.changed, self.refresh)
         session.pointed.connect(self._on_pointed)
         self.refresh()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        roomy = self.width() >= t.px(ROOMY)
+        self.photos.setFixedWidth(t.px(PHOTOS_WIDE if roomy else PHOTOS_NARROW))
 
     def _show_photos(self, shown: bool) -> None:
         """The photos take part of the drawing's room."""
