@@ -107,3 +107,30 @@ def test_simulated_devices_start_from_the_menu_and_end_with_the_window(desk: Des
     assert process is not None
     desk.window.devices.close()
     assert process.state() == process.ProcessState.NotRunning
+
+
+def test_on_the_walk_a_reading_goes_on_to_the_next_size(bare: Desk) -> None:
+    desk = bare
+    desk.type_here("60", Qt.Key.Key_Return)
+    desk.click("start_draw")
+    with serving(DeviceServer(0, calm=True)) as port:
+        desk.window.devices._linked().connect_to(port)
+        desk.wait(lambda: desk.window.devices._linked().is_ready)
+        desk.click("measure_next")
+        asked = []
+        for entry in ("height", "depth"):
+            line = desk.find(QLineEdit, "walk_size")
+            asked.append(line.accessibleName())
+            # What is guessed by proportion is what the simulated meter points at: 838.2 and 457.2 for 1016 wide.
+            usual = {"height": 838.2, "depth": 457.2}[entry] * 1.5
+            desk.action("devices_read")
+            desk.wait(partial(_measured, desk, entry))
+            reading = getattr(piece_of(desk), entry)[0]
+            assert reading.source == "device"
+            assert reading.value == pytest.approx(usual, abs=4)
+        assert asked == ["Height over all", "Depth over all"]
+        assert desk.find(QLineEdit, "walk_size").accessibleName() == "Top: thickness"
+
+
+def _measured(desk: Desk, entry: str) -> bool:
+    return bool(getattr(piece_of(desk), entry))

@@ -38,6 +38,7 @@ class FaultsPanel(QWidget):
         super().__init__()
         self.session = session
         self.cards: dict[str, FaultCard] = {}
+        self._said = -1
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(8)
@@ -100,6 +101,7 @@ class FaultsPanel(QWidget):
     def _say_material(self) -> None:
         """What the material allows; how to tell it, or where it is not known, each of them."""
         empty(self._guide)
+        self._said = self.material.currentIndex()
         material = MATERIALS.get(self.material.currentData() or "")
         if material is not None:
             allows = wrapped(_allows(material), "second")
@@ -166,8 +168,8 @@ class FaultsPanel(QWidget):
             piece = session.project.known(piece_of(board.id))
             made = next((m for m in piece.made_of if m.part == board.id), None) if piece is not None else None
             at = self.material.findData(made.material if made is not None else "")
-            if at != self.material.currentIndex() or not self._guide.count():
-                self.material.setCurrentIndex(at)
+            self.material.setCurrentIndex(at)
+            if self._said != at:
                 self._say_material()
         faults = self._faults()
         for gone in set(self.cards) - set(faults):
