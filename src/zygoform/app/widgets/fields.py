@@ -5,7 +5,7 @@ from typing import Literal
 
 from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
-from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.core.edits.edited import DEVICE_MARK, as_entered
@@ -20,6 +20,14 @@ def label(words: str, kind: str = "") -> QLabel:
     made = QLabel(words)
     if kind:
         made.setProperty("kind", kind)
+    return made
+
+
+def push_button(name: str, words: str, do: Callable[[], object]) -> QPushButton:
+    """A button that does one thing."""
+    made = QPushButton(words)
+    made.setObjectName(name)
+    made.clicked.connect(lambda _checked=False: do())
     return made
 
 

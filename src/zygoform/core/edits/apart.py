@@ -118,7 +118,7 @@ def _next_number(piece: KnownPiece) -> int:
 
 def _part(project: Project, part_id: str) -> tuple[KnownPiece, Board]:
     piece = known_piece(project, piece_of(part_id))
-    board = next((b for body in piece.build().bodies for b in body.boards if b.id == part_id), None)
+    board = piece.build().board(part_id)
     if board is None:
         raise BadInputError("unknown_key", "That part is no longer there.")
     return piece, board

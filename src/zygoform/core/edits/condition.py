@@ -24,8 +24,8 @@ MOST_SIGNS = 200
 def add_fault(project: Project, part_id: str, kind: str, at: Point) -> Edited:
     """A fault of one kind on a part, at a place in its piece's coordinates."""
     piece = known_piece(project, piece_of(part_id))
-    body = piece.build().body(part_id)
-    board = next((b for b in body.boards if b.id == part_id), None) if body is not None else None
+    form = piece.build()
+    body, board = form.body(part_id), form.board(part_id)
     likely = likely_sizes(kind, board, body) if board is not None and body is not None else {}
     write = project.shop.unit.entered
     asked = {ask.name for ask in FAULT_KINDS[kind].asks}
@@ -81,8 +81,7 @@ def mend(project: Project, fault_id: str, remedy_code: str) -> Edited:
     remedy = remedy_of(fault.kind, remedy_code)
     if remedy is None:
         raise BadInputError("unknown_key", "There is no such remedy.")
-    body = piece.build().body(fault.part)
-    part = next((b for b in body.boards if b.id == fault.part), None) if body is not None else None
+    part = piece.build().board(fault.part)
     target, board = f"{piece.id}/body/main", usual_board(remedy, fault, project.shop, part)
     before = project.mend_of(fault_id)
     number = before.number if before is not None else project.next_number

@@ -126,6 +126,10 @@ class Form(Struct, frozen=True, dict=True):
             bodies.append(structs.replace(body, boards=boards) if boards else body)
         return Form(tuple(bodies))
 
+    def board(self, part_id: str) -> Board | None:
+        """The board of that id."""
+        return next((board for board in self.boards if board.id == part_id), None)
+
     @cached_property
     def box(self) -> tuple[Point3, Point3]:
         """The box round all boards, down to the floor."""

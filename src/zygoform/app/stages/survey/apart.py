@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QP
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import Field, empty, label, written
+from zygoform.app.widgets.fields import Field, empty, label, push_button, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.core.condition.apart import Bag, Fate
 from zygoform.core.edits.apart import add_bag, count_hardware, mark_of, remove_bag, set_bag, set_done, set_fate
@@ -131,7 +131,7 @@ class ApartPanel(QWidget):
                 ("labels_print", "Print labels", self.labels.emit),
             )
         ):
-            grid.addWidget(_button(name, words, do), k // 2, k % 2)
+            grid.addWidget(push_button(name, words, do), k // 2, k % 2)
         column.addLayout(grid)
 
     def _bag(self, edit: Callable[..., object]) -> None:
@@ -189,10 +189,3 @@ class ApartPanel(QWidget):
                 self.bags[key] = BagRow(self.session, piece.id, bag)
                 self._bags.addWidget(self.bags[key])
             self.bags[key].refresh(bag)
-
-
-def _button(name: str, words: str, do: Callable[[], object]) -> QPushButton:
-    button = QPushButton(words)
-    button.setObjectName(name)
-    button.clicked.connect(lambda _checked=False: do())
-    return button

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QImage, QImageReader, QMouseEvent, QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QToolButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.surveying import paint_dot
@@ -13,7 +13,7 @@ from zygoform.app.jobs import Background
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import Field, label
+from zygoform.app.widgets.fields import Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
@@ -104,10 +104,10 @@ class PhotoPane(QWidget):
         column.addWidget(self.says)
         self.title = Field(session, "photo_title", "What it shows", self._name)
         column.addWidget(self.title)
-        column.addWidget(_button("photo_bring", "Bring photos in", self.ask_for_photos))
+        column.addWidget(push_button("photo_bring", "Bring photos in", self.ask_for_photos))
         buttons = QHBoxLayout()
-        self.undot = _button("photo_undot", "Take dot off", self._undot)
-        self.away = _button("photo_away", "Take out", self._away)
+        self.undot = push_button("photo_undot", "Take dot off", self._undot)
+        self.away = push_button("photo_away", "Take out", self._away)
         for button in (self.undot, self.away):
             buttons.addWidget(button)
         buttons.addStretch(1)
@@ -242,10 +242,3 @@ class PhotoPane(QWidget):
             self.says.setText("Click a part on the drawing, then its place on the photo: a numbered dot ties them.")
         else:
             self.says.setText("")
-
-
-def _button(name: str, words: str, do: Callable[[], object]) -> QPushButton:
-    button = QPushButton(words)
-    button.setObjectName(name)
-    button.clicked.connect(lambda _checked=False: do())
-    return button

@@ -2,10 +2,10 @@
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, angles, label, written
+from zygoform.app.widgets.fields import Field, angles, label, push_button, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.fronts import set_cell_size
 from zygoform.core.edits.survey import set_reading
@@ -35,13 +35,13 @@ class WalkBox(QFrame):
         self.field.title.hide()
         self.field.entered.connect(self.go_on)
         row = QHBoxLayout()
-        self.next = self._button("walk_next", "Next", self._next)
+        self.next = push_button("walk_next", "Next", self._next)
         self.next.setProperty("kind", "strong")
         for button in (
             self.next,
-            self._button("walk_skip", "Skip", self.go_on),
-            self._button("walk_back", "Back", self.go_back),
-            self._button("walk_stop", "Stop", self.stop),
+            push_button("walk_skip", "Skip", self.go_on),
+            push_button("walk_back", "Back", self.go_back),
+            push_button("walk_stop", "Stop", self.stop),
         ):
             row.addWidget(button)
         row.addStretch(1)
@@ -49,12 +49,6 @@ class WalkBox(QFrame):
             column.addWidget(widget)
         column.addLayout(row)
         self.hide()
-
-    def _button(self, name: str, words: str, do: object) -> QPushButton:
-        button = QPushButton(words)
-        button.setObjectName(name)
-        button.clicked.connect(lambda _checked=False: do())  # type: ignore[operator]
-        return button
 
     def _steps(self) -> tuple[Step, ...]:
         plan, piece = self.session.plan, self.session.piece
