@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
-# All tests offscreen, then the interface tests once more in a real window on a virtual screen.
+# All tests offscreen, then the interface tests once more in real windows; a worker for each of two cores.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-QT_QPA_PLATFORM=offscreen .venv/bin/python -m pytest -q "$@"
-QT_QPA_PLATFORM=xcb xvfb-run -a -s '-screen 0 1400x900x24' .venv/bin/python -m pytest -q tests/app -k "not killed"
+workers=(-n 2 --dist worksteal --maxprocesses 2)
+QT_QPA_PLATFORM=offscreen .venv/bin/python -m pytest -q "${workers[@]}" "$@"
+QT_QPA_PLATFORM=xcb .venv/bin/python -m pytest -q "${workers[@]}" tests/app -k "not killed"

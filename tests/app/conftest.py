@@ -1,13 +1,41 @@
 """A real window, driven by keys and mouse; Qt's warnings and processes left running are failures."""
 
+import atexit
 import multiprocessing
 import os
+import shutil
+import subprocess
 import sys
 from collections.abc import Iterator
 
 import pytest
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+
+def _own_screen() -> subprocess.Popen[bytes]:
+    """A virtual screen for this process alone: two windows that both want the keyboard share none."""
+    read, write = os.pipe()
+    command = [
+        shutil.which("Xvfb") or "Xvfb",
+        "-displayfd",
+        str(write),
+        "-screen",
+        "0",
+        "1400x900x24",
+        "-nolisten",
+        "tcp",
+    ]
+    screen = subprocess.Popen(command, pass_fds=(write,), stderr=subprocess.DEVNULL)
+    os.close(write)
+    with os.fdopen(read) as said:
+        os.environ["DISPLAY"] = f":{said.readline().strip()}"
+    return screen
+
+
+_SCREEN = _own_screen() if os.environ["QT_QPA_PLATFORM"] == "xcb" and "PYTEST_XDIST_WORKER" in os.environ else None
+if _SCREEN is not None:
+    atexit.register(_SCREEN.kill)
 
 from PySide6.QtCore import QMessageLogContext, QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
