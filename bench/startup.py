@@ -35,8 +35,8 @@ from zygoform.app.quick_start import prepare
 prepare()
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
-from zygoform.app import frame
-from zygoform.app.widgets import stick
+from zygoform.app import main_window
+from zygoform.app.widgets import stage_navigation
 def told(word, paint, after):
     def painted(self, event):
         paint(self, event)
@@ -48,14 +48,14 @@ def told(word, paint, after):
                 print(word, time.time(), flush=True)
     return painted
 seen = set()
-stick.StageBlock.paintEvent = told("painted", stick.StageBlock.paintEvent, False)
-furnish = frame.Frame.furnish
+stage_navigation.StageBlock.paintEvent = told("painted", stage_navigation.StageBlock.paintEvent, False)
+furnish = main_window.MainWindow.furnish
 def watched(self, inside):
     # Only now: the drawing is not loaded before the frame is seen.
-    from zygoform.app.canvas.stand import Stand
-    Stand.paintEvent = told("usable", Stand.paintEvent, True)
+    from zygoform.app.canvas.piece_view import Stand
+    PieceView.paintEvent = told("usable", PieceView.paintEvent, True)
     furnish(self, inside)
-frame.Frame.furnish = watched
+main_window.MainWindow.furnish = watched
 from zygoform.__main__ import main
 sys.argv = ["zygoform", "--demo"]
 main()

@@ -5,9 +5,9 @@ import statistics
 import time
 from collections.abc import Callable
 
-from zygoform.core.cutting.question import Answer, PartType, Question, StockType
+from zygoform.core.cutting.problem import PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.exact import improve
-from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.edits.planning import leave_out, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
@@ -44,15 +44,15 @@ def plans() -> dict[str, float]:
 
 def repaints() -> dict[str, float]:
     """Everything visible on each screen after an edit: the edit, the refresh and the painting."""
-    from zygoform.app.frame import Frame
-    from zygoform.app.main import application
+    from zygoform.app.main import qt_application
+    from zygoform.app.main_view import MainView
+    from zygoform.app.main_window import MainWindow
     from zygoform.app.session import Session
-    from zygoform.app.window import Window
 
-    app = application()
+    app = qt_application()
     session = Session(demo_project())
-    frame = Frame()
-    window = Window(session, frame)
+    frame = MainWindow()
+    window = MainView(session, frame)
     frame.show()
     result = {}
     for stage in ("survey", "redesign", "buy", "cut"):
@@ -74,7 +74,7 @@ def repaints() -> dict[str, float]:
     return result
 
 
-def lists(count: int = 24) -> list[Question]:
+def lists(count: int = 24) -> list[StripProblem]:
     """Cut lists like the demo's: 20 to 60 parts in 4 to 9 sizes, 4 lengths on sale, perhaps an offcut owned."""
     draw = random.Random(7)
     questions = []
@@ -96,17 +96,17 @@ def lists(count: int = 24) -> list[Question]:
             for ft in (6, 8, 10, 12)
         ]
         own = [StockType("own", draw.randint(600, 1500) * 100, 0, 1)] if draw.random() < 0.4 else []
-        questions.append(Question(318, 1270, 1905, (*own, *sale), tuple(parts)))
+        questions.append(StripProblem(318, 1270, 1905, (*own, *sale), tuple(parts)))
     return questions
 
 
-def layouts() -> list[tuple[float, float, Answer]]:
+def layouts() -> list[tuple[float, float, StripLayout]]:
     """For the demo and lists like it: ms of the quick layout, seconds to the proof, the last answer."""
     plan = compile_plan(demo_project())
     demo = [asked.question for asked in plan.asked] if plan else []
     result = []
     for question in demo + lists():
-        quick = milliseconds(lambda q=question: quick_answer(q), 3)  # type: ignore[misc]
+        quick = milliseconds(lambda q=question: quick_layout(q), 3)  # type: ignore[misc]
         start = time.perf_counter()
         *_, answer = improve(question)
         result.append((quick, time.perf_counter() - start, answer))

@@ -8,7 +8,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange
 from zygoform.core.condition.faults import FAULT_KINDS
-from zygoform.core.cutting.question import PartType, Question, StockType
+from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.edits.condition import add_fault, find_fault, mend, set_fault_count, set_fault_size
 from zygoform.core.edits.fronts import divide, hold, set_cell_size
 from zygoform.core.edits.pieces import known_piece, new_piece
@@ -43,7 +43,7 @@ def value_of(entry: Param, draw: st.DrawFn) -> Any:
 
 
 @st.composite
-def questions(draw: st.DrawFn, *, slanted: bool = True, most: int = 6, types: int = 5) -> Question:
+def questions(draw: st.DrawFn, *, slanted: bool = True, most: int = 6, types: int = 5) -> StripProblem:
     """Layout questions with kerf, trim, several lengths, owned boards and, perhaps, slanted ends."""
     angles = st.sampled_from((0.0, 22.5, 45.0, -45.0)) if slanted else st.just(0.0)
     parts = tuple(
@@ -64,7 +64,7 @@ def questions(draw: st.DrawFn, *, slanted: bool = True, most: int = 6, types: in
     ]
     turn = draw(st.sampled_from(("free", "face", "moulded")))
     kerf, trim = draw(st.integers(0, 400)), draw(st.sampled_from((0, 500, 1270)))
-    return Question(kerf, trim, draw(st.sampled_from((0, 1905, 6000))), (*owned, *sale), parts, turn)  # type: ignore[arg-type]
+    return StripProblem(kerf, trim, draw(st.sampled_from((0, 1905, 6000))), (*owned, *sale), parts, turn)  # type: ignore[arg-type]
 
 
 @st.composite

@@ -59,6 +59,34 @@ def test_every_folder_is_a_package_with_a_map() -> None:
         assert there <= named, f"{folder} does not mention {there - named}"
 
 
+def names_of(tree: ast.Module) -> set[str]:
+    """What a module offers under a public name: classes, functions, constants, types."""
+    found = set[str]()
+    for node in tree.body:
+        if isinstance(node, ast.ClassDef | ast.FunctionDef):
+            found.add(node.name)
+        elif isinstance(node, ast.Assign | ast.AnnAssign):
+            targets = node.targets if isinstance(node, ast.Assign) else [node.target]
+            found |= {n.id for target in targets for n in ast.walk(target) if isinstance(n, ast.Name)}
+    return {name for name in found if not name.startswith("_")}
+
+
+def with_two_meanings(files: dict[str, str]) -> dict[str, list[str]]:
+    """Public names with a meaning in more than one module; a `judge` and a `main` always mean the same."""
+    where: dict[str, list[str]] = {}
+    for path, text in files.items():
+        for name in names_of(ast.parse(text)) - {"judge", "main"}:
+            where.setdefault(name, []).append(path)
+    return {name: paths for name, paths in where.items() if len(paths) > 1}
+
+
+def test_no_public_name_has_two_meanings() -> None:
+    files = {str(path): path.read_text() for path in SRC.rglob("*.py")}
+    assert with_two_meanings(files) == {}
+    planted = files | {"elsewhere.py": "class Board: ...\nTAPE_MM, kerf = 1, 2\n"}
+    assert set(with_two_meanings(planted)) == {"Board", "TAPE_MM"}
+
+
 def test_every_character_shown_is_in_the_font() -> None:
     from fontTools.ttLib import TTFont
 

@@ -14,10 +14,10 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QLinearGradient, QPainter, QPen, QPolygonF
 
 from zygoform.app.canvas.mapping import Mapping, fit
-from zygoform.app.main import application
+from zygoform.app.main import qt_application
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.drawing.views import VIEWS, Place
+from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
@@ -30,14 +30,14 @@ Mark = tuple[str, float, float, float, float]
 """A kind of mark, and a part's place: x, y, z in mm, size in mm."""
 
 
-def scene_of(project: Project, piece: str, place: Place) -> Scene:
+def scene_of(project: Project, piece: str, place: Viewpoint) -> Scene:
     plan = compile_plan(project)
     assert plan is not None
     seen = plan.seen(piece)
     return draw_form(seen.found, seen.found, {}, place, "found")
 
 
-def draw(name: str, project: Project, piece: str, place: Place, marks: list[Mark], seed: int) -> None:
+def draw(name: str, project: Project, piece: str, place: Viewpoint, marks: list[Mark], seed: int) -> None:
     chance = random.Random(seed)  # noqa: S311 - grain, no secret
     image = QImage(WIDTH, HEIGHT, QImage.Format.Format_RGB32)
     painter = QPainter(image)
@@ -123,7 +123,7 @@ def mark(
 
 
 def main() -> None:
-    application()
+    qt_application()
     FOLDER.mkdir(parents=True, exist_ok=True)
     counter, bedroom = demo_project(), set_demo()
     draw(

@@ -1,10 +1,7 @@
 """A real window, driven by keys and mouse; Qt's warnings and processes left running are failures."""
 
-import atexit
 import multiprocessing
 import os
-import shutil
-import subprocess
 import sys
 from collections.abc import Iterator
 
@@ -13,36 +10,15 @@ import pytest
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 
-def _own_screen() -> subprocess.Popen[bytes]:
-    """A virtual screen for this process alone: two windows that both want the keyboard share none."""
-    read, write = os.pipe()
-    command = [
-        shutil.which("Xvfb") or "Xvfb",
-        "-displayfd",
-        str(write),
-        "-screen",
-        "0",
-        "1400x900x24",
-        "-nolisten",
-        "tcp",
-    ]
-    screen = subprocess.Popen(command, pass_fds=(write,), stderr=subprocess.DEVNULL)
-    os.close(write)
-    with os.fdopen(read) as said:
-        os.environ["DISPLAY"] = f":{said.readline().strip()}"
-    return screen
-
-
-_SCREEN = _own_screen() if os.environ["QT_QPA_PLATFORM"] == "xcb" and "PYTEST_XDIST_WORKER" in os.environ else None
-if _SCREEN is not None:
-    atexit.register(_SCREEN.kill)
-
 from PySide6.QtCore import QMessageLogContext, QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk
-from zygoform.app.main import application
+from tests.app.own_screen import own_screen
+from zygoform.app.main import qt_application
 from zygoform.files.demo import demo_project, fresh_project
+
+own_screen()
 
 HARMLESS = (
     "propagateSizeHints",
@@ -55,7 +31,7 @@ HARMLESS = (
 
 @pytest.fixture(scope="session")
 def app() -> QApplication:
-    return application()
+    return qt_application()
 
 
 @pytest.fixture(autouse=True)

@@ -9,10 +9,10 @@ from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
-from zygoform.app.canvas.stand import Stand
-from zygoform.app.frame import Frame
+from zygoform.app.canvas.piece_view import PieceView
+from zygoform.app.main_view import MainView
+from zygoform.app.main_window import MainWindow
 from zygoform.app.session import Session
-from zygoform.app.window import Window
 from zygoform.core.plan import Plan
 from zygoform.core.project import Project
 
@@ -27,8 +27,8 @@ class Desk:
     def __init__(self, app: QApplication, project: Project) -> None:
         self.app = app
         self.session = Session(project)
-        self.frame = Frame()
-        self.window = Window(self.session, self.frame)
+        self.frame = MainWindow()
+        self.window = MainView(self.session, self.frame)
         self.window.go("redesign" if self.session.plan is not None else "survey")
         self.frame.show()
         self.count = 0
@@ -145,8 +145,8 @@ class Desk:
                 return
         raise AssertionError(f"{title} not in {[a.text() for a in menus[-1].actions()]}")
 
-    def stand(self) -> Stand:
-        return self.find(Stand, f"stand_{self.window.stage}")
+    def stand(self) -> PieceView:
+        return self.find(PieceView, f"drawing_{self.window.stage}")
 
     def place_of(self, part_id: str) -> QPointF:
         """A pixel of the stand where a part is really seen."""

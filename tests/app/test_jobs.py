@@ -8,21 +8,21 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from zygoform.app.jobs import Background, Solver
-from zygoform.core.cutting.question import Answer, PartType, Question, StockType
+from zygoform.core.cutting.problem import PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.verify import verify
 
 
-def question(seed: int, types: int = 9) -> Question:
+def question(seed: int, types: int = 9) -> StripProblem:
     parts = tuple(PartType(f"p{i}", 21_000 + 3_970 * i + 13 * seed, 3 + (i * seed) % 5) for i in range(types))
     stocks = tuple(StockType(f"s{feet}", feet * 30_480, feet * 97 + seed) for feet in (6, 8, 10, 12))
-    return Question(318, 1270, 1905, stocks, parts)
+    return StripProblem(318, 1270, 1905, stocks, parts)
 
 
 class Heard:
     """Collects what a solver says."""
 
     def __init__(self, solver: Solver) -> None:
-        self.answers: list[tuple[Question, Answer, bool]] = []
+        self.answers: list[tuple[StripProblem, StripLayout, bool]] = []
         solver.better.connect(lambda *said: self.answers.append(said))
 
     def wait(self, ready: object, seconds: float = 20.0) -> None:

@@ -18,10 +18,10 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from zygoform.app.application import Application
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.place import PlacePlan
-from zygoform.app.desk import Desk
-from zygoform.app.frame import Frame
+from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
+from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme import tokens as t
@@ -55,7 +55,7 @@ def clean(app: QApplication) -> Iterator[QApplication]:
 def written(monkeypatch: pytest.MonkeyPatch) -> list[tuple[QWidget, str, QRectF]]:
     """Every run of words that a widget draws itself, and where."""
     found: list[tuple[QWidget, str, QRectF]] = []
-    real = paint.text
+    real = paint.draw_text
 
     def text(painter: QPainter, at: QPointF, words: str, px: int, weight: int = 400, **more: str) -> float:
         width = real(painter, at, words, px, weight, **more)
@@ -68,7 +68,7 @@ def written(monkeypatch: pytest.MonkeyPatch) -> list[tuple[QWidget, str, QRectF]
             found.append((device, words, painter.transform().mapRect(box)))
         return width
 
-    monkeypatch.setattr(paint, "text", text)
+    monkeypatch.setattr(paint, "draw_text", text)
     return found
 
 
@@ -77,9 +77,9 @@ def settle(app: QApplication) -> None:
         app.processEvents()
 
 
-def faults(desk: Desk) -> None:
+def faults(desk: Application) -> None:
     """The longest of the cards, open, and how to tell a material."""
-    desk.session.keep("p1/side/left", "f2")
+    desk.session.select("p1/side/left", "f2")
     desk._frame.findChildren(QAbstractButton, "made_of_guide")[-1].setChecked(True)
 
 
@@ -87,15 +87,15 @@ def faults(desk: Desk) -> None:
 def test_every_screen_in_every_look(
     clean: QApplication, written: list[tuple[QWidget, str, QRectF]], theme: str, percent: int, size: tuple[int, int]
 ) -> None:
-    app, frame = clean, Frame()
+    app, frame = clean, MainWindow()
     frame.show()
     preferences = Preferences(Settings())
-    desk = Desk(app, frame, preferences, demo=True)
+    desk = Application(app, frame, preferences, demo=True)
     preferences.set(theme=theme, text_percent=percent)
     frame.resize(*size)
     for change in ("c1", "c2"):
         desk.session.open_up(change)
-        desk.session.keep(f"{change}/{'plank/1' if change == 'c1' else 'board/front'}")
+        desk.session.select(f"{change}/{'plank/1' if change == 'c1' else 'board/front'}")
         for screen in SCREENS:
             check_screen(app, desk, screen, written, size)
     survey = desk.window._made["survey"]
@@ -120,16 +120,16 @@ def test_every_screen_in_every_look(
 
 
 def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
-    app, frame = clean, Frame()
+    app, frame = clean, MainWindow()
     frame.show()
     preferences = Preferences(Settings())
-    desk = Desk(app, frame, preferences, demo=True)
+    desk = Application(app, frame, preferences, demo=True)
     try:
         preferences.set(text_percent=150)
         frame.resize(1280, 800)
         for _ in range(4):
             app.processEvents()
-        plan = frame.findChild(PlacePlan)
+        plan = frame.findChild(ViewpointPicker)
         assert plan is not None
         assert plan.in_row
         buttons = [frame.findChild(QAbstractButton, f"place_{place}") for place in ("front", "left", "right")]
@@ -140,11 +140,11 @@ def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
         left = plan.childAt(places[1].center())
         assert left is not None
         QTest.mouseClick(left, Qt.MouseButton.LeftButton)
-        assert desk.session.place == "left"
+        assert desk.session.viewpoint == "left"
         preferences.set(text_percent=100)
         for _ in range(4):
             app.processEvents()
-        plans = [plan for plan in frame.findChildren(PlacePlan) if plan.isVisible()]
+        plans = [plan for plan in frame.findChildren(ViewpointPicker) if plan.isVisible()]
         assert [plan.in_row for plan in plans] == [False]
     finally:
         desk.window.filing.ask_unsaved = lambda: "discard"
@@ -155,7 +155,11 @@ def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
 
 
 def check_screen(
-    app: QApplication, desk: Desk, screen: str, written: list[tuple[QWidget, str, QRectF]], size: tuple[int, int]
+    app: QApplication,
+    desk: Application,
+    screen: str,
+    written: list[tuple[QWidget, str, QRectF]],
+    size: tuple[int, int],
 ) -> None:
     frame = desk.window.frame
     desk.window.go(screen)
@@ -167,7 +171,7 @@ def check_screen(
     check_written(written, screen)
 
 
-def check_widgets(frame: Frame, screen: str) -> None:
+def check_widgets(frame: MainWindow, screen: str) -> None:
     for widget in frame.findChildren(QWidget):
         if not widget.isVisible() or widget.visibleRegion().isEmpty():
             continue

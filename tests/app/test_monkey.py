@@ -8,7 +8,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
 from tests.app.desk import LEFT, NONE, Desk
-from zygoform.app.canvas.stand import Stand
+from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.plan import compile_plan
 from zygoform.files.demo import demo_project, fresh_project
@@ -99,8 +99,8 @@ class Monkey:
             QTest.mouseClick(segments, LEFT, NONE, at)
 
     def point(self) -> None:
-        stand = self.one(Stand)
-        if not isinstance(stand, Stand):
+        stand = self.one(PieceView)
+        if not isinstance(stand, PieceView):
             return
         at = QPoint(self.draw.randrange(stand.width()), self.draw.randrange(stand.height()))
         scene = stand.scene()

@@ -15,10 +15,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk as Hands
-from zygoform.app.actions.asking import Changed
-from zygoform.app.desk import Desk
-from zygoform.app.frame import Frame
-from zygoform.app.keeping import Keeping
+from zygoform.app.actions.asking import ChangedChoice
+from zygoform.app.application import Application
+from zygoform.app.autosave import Autosave
+from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import set_price
@@ -26,7 +26,7 @@ from zygoform.files import guard
 from zygoform.files.demo import demo_project
 from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
 from zygoform.files.project_json import read_project, write_project
-from zygoform.files.recovery import Keeper, drop, left_behind
+from zygoform.files.recovery import RecoveryFile, drop, left_behind
 from zygoform.files.settings_json import Settings, read_settings, write_settings
 from zygoform.files.user_folder import config_folder, state_folder
 
@@ -36,14 +36,14 @@ AT_WORK = """
 import sys, time
 from pathlib import Path
 from PySide6.QtCore import QTimer
-from zygoform.app.desk import Desk
-from zygoform.app.frame import Frame
-from zygoform.app.main import application
+from zygoform.app.application import Application
+from zygoform.app.main_window import MainWindow
+from zygoform.app.main import qt_application
 from zygoform.app.preferences import Preferences
 from zygoform.core.edits.planning import set_value
 from zygoform.files.settings_json import Settings
-app = application()
-desk = Desk(app, Frame(), Preferences(Settings()), demo=True)
+app = qt_application()
+desk = Application(app, MainWindow(), Preferences(Settings()), demo=True)
 path, made = Path(sys.argv[1]), 0
 desk.session.save(path)
 def edit():
@@ -100,15 +100,15 @@ def number(project: object) -> int:
     return round((overhang - 10) * 100) if overhang < 25 else 0
 
 
-def desk_of(app: QApplication, *, demo: bool = True) -> Desk:
-    frame = Frame()
+def desk_of(app: QApplication, *, demo: bool = True) -> Application:
+    frame = MainWindow()
     frame.show()
-    desk = Desk(app, frame, Preferences(Settings()), demo=demo)
+    desk = Application(app, frame, Preferences(Settings()), demo=demo)
     desk.window.filing.ask_unsaved = lambda: "discard"
     return desk
 
 
-def leave(app: QApplication, desk: Desk) -> None:
+def leave(app: QApplication, desk: Application) -> None:
     desk.window.frame.close()
     desk.window.frame.deleteLater()
     app.processEvents()
@@ -117,7 +117,7 @@ def leave(app: QApplication, desk: Desk) -> None:
 def test_work_left_behind_is_offered_and_taken_up(app: QApplication, empty_home: Path) -> None:
     path = empty_home / "old.zygoform.json"
     project = set_value(demo_project(), "c1", "radius", 30.0).project
-    keeper = Keeper()
+    keeper = RecoveryFile()
     keeper.keep(project, path)
     assert left_behind() == [], "its window still lives"
     # As if the process had ended: the system lifts the lock.
@@ -142,7 +142,7 @@ def test_work_left_behind_is_offered_and_taken_up(app: QApplication, empty_home:
 
 def test_a_copy_that_cannot_be_written_is_told_once(desk: Hands, empty_home: Path) -> None:
     (empty_home / "state").write_text("a file where a folder should be")
-    keeping, said = Keeping(desk.session), list[str]()
+    keeping, said = Autosave(desk.session), list[str]()
     keeping.told.connect(said.append)
     for value in (20.0, 30.0):
         desk.session.do(lambda project, value=value: set_value(project, "c1", "radius", value))  # type: ignore[misc]
@@ -159,7 +159,7 @@ def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) 
     write_project(path, demo_project())
     other = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
     mark = path.with_name(f".{path.name}.open")
-    mine = guard.hold(path)
+    mine = guard.claim(path)
     assert mine is None
     seen = json.loads(mark.read_text())
     mark.write_text(json.dumps(seen | {"process": other.pid}))
@@ -174,7 +174,7 @@ def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) 
     theirs = set_value(demo_project(), "c1", "radius", 12.0).project
     write_project(path, theirs)
     desk.wait(lambda: "changed elsewhere" in desk.told[-1])
-    answers: Iterator[Changed] = iter(("back", "other", "over"))
+    answers: Iterator[ChangedChoice] = iter(("back", "other", "over"))
     desk.window.filing.ask_changed = lambda _name: next(answers)
     desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / "mine.zygoform.json")
     assert not desk.window.filing.save()

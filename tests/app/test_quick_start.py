@@ -5,17 +5,17 @@ import sys
 
 CODE = """
 import gc, sys
-from zygoform.app.quick_start import prepare, settled
+from zygoform.app.quick_start import prepare, start_finished
 prepare()
 assert not gc.isenabled()
 # Whether PySide still asks there: an update that does not would make the start slow again unnoticed.
 from shibokensupport import feature
 read = []
 feature.inspect.getsource = lambda module: read.append(module.__name__) or ""
-import zygoform.app.window
+import zygoform.app.main_view
 assert any(name.startswith("zygoform.core.") for name in feature.pyside_feature_dict)
 assert not read, read
-settled()
+start_finished()
 assert gc.isenabled() and gc.get_freeze_count() > 0
 """
 

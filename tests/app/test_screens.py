@@ -35,7 +35,7 @@ def holds(desk: Desk) -> dict[str, str]:
 
 def test_openings_are_divided_joined_and_filled_by_the_mouse(desk: Desk) -> None:
     desk.action("stage_survey")
-    desk.session.stand(place="front")
+    desk.session.look_from(viewpoint="front")
     before = holds(desk)
     assert list(before.values()) == ["drawer"] * 3 + ["nothing"] * 2
     bay = next(o.id for o in desk.plan.found.bodies[0].openings if o.name == "Bay 2")
@@ -52,7 +52,7 @@ def test_openings_are_divided_joined_and_filled_by_the_mouse(desk: Desk) -> None
 
 def test_sizes_that_do_not_add_up_are_told_on_the_survey(desk: Desk) -> None:
     desk.action("stage_survey")
-    desk.session.stand(place="front")
+    desk.session.look_from(viewpoint="front")
     for name, text in (("Drawer 1", "9"), ("Drawer 2", "9"), ("Drawer 3", "14")):
         opening = next(o.id for o in desk.plan.found.bodies[0].openings if o.name == name)
         desk.click_part(opening)
@@ -77,7 +77,7 @@ def test_a_guess_is_seen_as_one_all_the_way_to_the_cut(desk: Desk) -> None:
     top = next(row for row in desk.frame.findChildren(CutRow) if row.row.codes[0] == "1a" and row.isVisible())
     assert top.row.guessed
     assert "guess" in top.toolTip()
-    desk.session.keep("c1/plank/1")
+    desk.session.select("c1/plank/1")
     readout = desk.find(Readout, "readout")
     assert "rests on a guess" in readout.accessibleName()
     desk.action("stage_survey")
@@ -115,15 +115,15 @@ def test_arrows_walk_from_part_to_part_and_board_to_board(desk: Desk) -> None:
     walked = []
     desk.key(Qt.Key.Key_Right)
     for _ in range(8):
-        walked.append(desk.session.part)
+        walked.append(desk.session.hovered)
         desk.key(Qt.Key.Key_BracketRight)
     letters = [next(b.letter for lay in desk.plan.layouts for b in lay.boards if p in _on(b)) for p in walked]
     assert letters[:6] == list("ABCDEF")
     desk.key(Qt.Key.Key_Right)
-    assert desk.session.part.startswith("c2/board/")
+    assert desk.session.hovered.startswith("c2/board/")
     assert boards.accessibleDescription()
     desk.key(Qt.Key.Key_Escape)
-    assert desk.session.part == ""
+    assert desk.session.hovered == ""
 
 
 def _on(board: object) -> list[str]:
@@ -254,9 +254,9 @@ def test_every_part_of_a_drawing_has_a_name(desk: Desk) -> None:
 
     QAccessible.setActive(True)
     try:
-        for stage, canvas in (("redesign", "stand_redesign"), ("cut", "boards"), ("survey", "stand_survey")):
+        for stage, canvas in (("redesign", "drawing_redesign"), ("cut", "boards"), ("survey", "drawing_survey")):
             desk.action(f"stage_{stage}")
-            desk.session.stand(place="front")
+            desk.session.look_from(viewpoint="front")
             desk.session.changed.emit()
             desk.settle()
             widget = desk.find(QWidget, canvas)

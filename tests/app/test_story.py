@@ -38,7 +38,7 @@ def test_demo_type_drag_undo_save_reopen(desk: Desk, tmp_path: Path) -> None:
     assert desk.session.show(desk.session.history.words) == 'Overhang left 1\u00a01/4" to 2\u00a01/2"'
 
     desk.key(Qt.Key.Key_F6)
-    desk.session.stand(place="front")
+    desk.session.look_from(viewpoint="front")
     desk.settle()
     boards = [board.parts for layout in desk.plan.layouts for board in layout.boards]
     desk.drag("overhang_left", -0.75 * INCH)
@@ -113,17 +113,17 @@ def test_the_same_by_keyboard_alone(bare: Desk) -> None:
     desk.action("stage_survey")
     desk.key(Qt.Key.Key_F)
     desk.key(Qt.Key.Key_Down)
-    assert desk.session.part
+    assert desk.session.hovered
     desk.key(Qt.Key.Key_Return)
     desk.menu("part_menu", "Divide into 2 columns")
     assert len(desk.plan.found.bodies[0].openings) == 2
     desk.action("stage_redesign")
     desk.key(Qt.Key.Key_Down)
     for _ in range(12):
-        if desk.session.part == "p1/top/main":
+        if desk.session.hovered == "p1/top/main":
             break
         desk.key(Qt.Key.Key_Up)
-    assert desk.session.part == "p1/top/main"
+    assert desk.session.hovered == "p1/top/main"
     desk.key(Qt.Key.Key_Return)
     desk.menu("part_menu", "New plank top")
     assert desk.frame.focusWidget() is desk.frame.findChild(QWidget, "card_c1")
@@ -142,10 +142,10 @@ def test_the_same_by_keyboard_alone(bare: Desk) -> None:
     desk.menu("add_menu", "New skirt")
     desk.action("stage_cut")
     desk.key(Qt.Key.Key_Right)
-    first = desk.session.part
+    first = desk.session.hovered
     desk.key(Qt.Key.Key_Down)
     assert first
-    assert desk.session.part != first
+    assert desk.session.hovered != first
     desk.action("units")
     assert desk.session.unit.system == "mm"
     for _ in range(desk.session.history.at):
@@ -173,23 +173,23 @@ def test_pointing_lights_the_part_everywhere(desk: Desk) -> None:
     desk.action("stage_cut")
     rows = {row.row.codes: row for row in desk.frame.findChildren(CutRow)}
     boards = desk.find(BoardsView, "boards")
-    desk.session.keep("c2/board/front")
+    desk.session.select("c2/board/front")
     desk.settle()
     assert [codes for codes, row in rows.items() if row.is_lit] == [("2a",)]
     box = boards.box_of("c2/board/front")
     assert box is not None
     assert boards.part_at(box.center()) == "c2/board/front"
     rows["2b",].click()
-    assert desk.session.part in rows["2b",].row.part_ids
+    assert desk.session.hovered in rows["2b",].row.part_ids
     plank = boards.box_of("c1/plank/2")
     assert plank is not None
     for at in (plank.center() + QPointF(30, 0), plank.center()):
         move = QMouseEvent(QEvent.Type.MouseMove, at, boards.mapToGlobal(at), NO_BUTTON, NO_BUTTON, NO_KEY)
         desk.app.sendEvent(boards, move)
     desk.settle()
-    assert desk.session.part == "c1/plank/2"
+    assert desk.session.hovered == "c1/plank/2"
     assert rows["1a", "1b"].is_lit
-    small = desk.find(QWidget, "stand_small")
+    small = desk.find(QWidget, "drawing_small")
     assert small.isVisible()
 
 

@@ -75,15 +75,15 @@ def test_six_drawers_and_two_doors_by_keyboard_in_forty(bare: Desk) -> None:
     def to(column: int, key: Qt.Key) -> None:
         for _ in range(12):
             columns = sorted({round(o.rect[0], 1) for o in openings(desk)})
-            here = next((o for o in openings(desk) if o.id == desk.session.kept), None)
+            here = next((o for o in openings(desk) if o.id == desk.session.selected), None)
             if here is not None and columns.index(round(here.rect[0], 1)) == column:
                 return
             desk.key(key)
-        raise AssertionError(desk.session.kept)
+        raise AssertionError(desk.session.selected)
 
     desk.key(Qt.Key.Key_F)
     desk.key(Qt.Key.Key_Down)
-    assert desk.session.kept == "p1/opening/o1"
+    assert desk.session.selected == "p1/opening/o1"
     desk.key(Qt.Key.Key_4, Qt.KeyboardModifier.ControlModifier)
     desk.key(Qt.Key.Key_D)
     desk.key(Qt.Key.Key_3)
@@ -106,7 +106,7 @@ def test_the_walk_shows_where_and_ends(bare: Desk) -> None:
     desk.type_here("60", Qt.Key.Key_Return)
     desk.click("start_draw")
     desk.click("measure_next")
-    assert desk.session.place == "front"
+    assert desk.session.viewpoint == "front"
     line = desk.session.traced
     assert line is not None
     assert abs(line.end[2] - line.start[2]) == pytest.approx(838.2 * 60 / 40), "not measured: by proportion"
@@ -133,7 +133,7 @@ def test_a_divider_is_dragged_and_snaps(bare: Desk) -> None:
     desk = bare
     for text in ("60", "32", "18"):
         desk.type_here(text, Qt.Key.Key_Return if text == "18" else Qt.Key.Key_Tab)
-    desk.session.stand("front")
+    desk.session.look_from("front")
     desk.click_part("p1/opening/o1")
     desk.click("divide_columns_3")
     before = desk.session.history
@@ -190,7 +190,7 @@ def test_an_opening_measured_closely_says_what_goes_in(desk: Desk) -> None:
 
 def test_a_fault_is_pinned_measured_and_mended(desk: Desk) -> None:
     desk.action("stage_survey")
-    desk.session.stand("front")
+    desk.session.look_from("front")
     desk.click_part("p1/side/left")
     choose(desk, "survey_view", "faults")
     desk.choose("made_of", "chipboard")
@@ -299,7 +299,7 @@ def test_taking_apart_ticks_and_bags(desk: Desk) -> None:
     tick = desk.find(QWidget, "off_back_main")
     QTest.mouseClick(tick, LEFT, NONE, QPoint(8, tick.height() // 2))
     desk.settle()
-    assert [(m.part, m.done) for m in piece_of(desk).apart] == [("p1/back/main", True)]
+    assert [(m.part, m.done) for m in piece_of(desk).disassembly] == [("p1/back/main", True)]
     desk.choose("fate_top_main", "stock")
     assert [line.size for line in desk.session.project.stock] == ["found-p1-top-main"]
     desk.enter("b1_spacing", "3")

@@ -52,13 +52,13 @@ def test_every_material_tells_how_it_is_known_and_what_it_allows(desk: Desk) -> 
 
 def test_faults_by_keyboard(desk: Desk) -> None:
     desk.action("stage_survey")
-    desk.session.stand("front")
+    desk.session.look_from("front")
     desk.stand().setFocus()
     for _ in range(12):
         desk.key(Qt.Key.Key_Up)
-        if desk.session.kept == "p1/top/main":
+        if desk.session.selected == "p1/top/main":
             break
-    assert desk.session.kept == "p1/top/main"
+    assert desk.session.selected == "p1/top/main"
     desk.key(Qt.Key.Key_X)
     groups = [a.text() for a in desk.find(QMenu, "fault_menu").actions()]
     assert groups == ["Joints", "Wood", "Faces", "Drawers", "Back", "Hardware"]
@@ -96,13 +96,13 @@ def test_a_pin_is_clicked_and_its_card_opens(desk: Desk) -> None:
     from zygoform.app.canvas.surveying import faults_seen
 
     desk.action("stage_survey")
-    desk.session.stand("corner")
+    desk.session.look_from("corner")
     desk.settle()
     stand = desk.stand()
     places = {fault.id: point for fault, point in faults_seen(desk.session)}
     QTest.mouseClick(stand, LEFT, NONE, stand.mapping().to_px(places["f3"]).toPoint())
     desk.settle()
-    assert desk.session.kept_fault == "f3"
+    assert desk.session.selected_fault == "f3"
     survey = survey_of(desk)
     assert survey.view.value == "faults"
     assert survey.faults.cards["f3"].is_open
@@ -121,7 +121,7 @@ def test_photos_turn_and_a_dot_points_at_its_part(desk: Desk) -> None:
     at = QPoint(round(room.left() + dot.x * room.width()), round(room.top() + dot.y * room.height()))
     QTest.mouseClick(pane.view, LEFT, NONE, at)
     desk.settle()
-    assert desk.session.kept == dot.part == "p1/front/o6"
+    assert desk.session.selected == dot.part == "p1/front/o6"
     desk.click("photo_undot")
     assert [d.number for d in desk.session.project.photos[0].dots] == [1]
     desk.click("photo_next")
@@ -171,7 +171,7 @@ def test_what_an_opening_holds_follows_the_keys_and_the_kind(bare: Desk) -> None
     desk = bare
     desk.choose("start_kind", "flat_panel")
     desk.click("start_draw")
-    desk.session.stand("front")
+    desk.session.look_from("front")
     desk.click_part("p1/opening/o1")
     desk.stand().setFocus()
     desk.key(Qt.Key.Key_3)

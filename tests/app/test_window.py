@@ -24,7 +24,7 @@ from PySide6.QtWidgets import (
 
 from tests.app.desk import Desk
 from zygoform.app.actions import filing
-from zygoform.app.actions.asking import Answer
+from zygoform.app.actions.asking import UnsavedChoice
 from zygoform.app.canvas.gestures import DragGrip
 from zygoform.app.shots import take_shots
 from zygoform.app.widgets.segments import Segments
@@ -41,9 +41,9 @@ def spoil(desk: Desk) -> None:
 
 def test_unsaved_work_is_never_lost_without_asking(desk: Desk, tmp_path: Path) -> None:
     asked = []
-    answers: Iterator[Answer] = iter(("cancel", "discard", "save"))
+    answers: Iterator[UnsavedChoice] = iter(("cancel", "discard", "save"))
 
-    def ask() -> Answer:
+    def ask() -> UnsavedChoice:
         asked.append(1)
         return next(answers)
 
@@ -190,14 +190,14 @@ def test_standing_places_zoom_and_pan(desk: Desk) -> None:
         ("C", "corner"),
     ):
         QTest.keyClicks(stand, key)
-        assert desk.session.place == place
+        assert desk.session.viewpoint == place
         stand.grab()
     for overlay in ("planned", "found", "over"):
         desk.key(Qt.Key.Key_O)
         assert desk.session.overlay == overlay
         stand.grab()
     desk.click("place_front")
-    assert desk.session.place == "front"
+    assert desk.session.viewpoint == "front"
     whole = stand.mapping()
     at = QPointF(300, 200)
     under = whole.to_mm(at)
@@ -227,7 +227,7 @@ def test_standing_places_zoom_and_pan(desk: Desk) -> None:
 
 
 def test_a_drag_can_be_given_up_and_never_leaves_its_range(desk: Desk) -> None:
-    desk.session.stand(place="front")
+    desk.session.look_from(viewpoint="front")
     desk.session.open_up("c2")
     stand = desk.stand()
     scene = stand.scene()

@@ -7,8 +7,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QAbstractItemView, QApplication, QDialog, QLabel, QLineEdit, QListWidget, QWidget
 
 from tests.app.desk import Desk
-from zygoform.app.desk import Desk as Whole
-from zygoform.app.frame import Frame
+from zygoform.app.application import Application as Whole
+from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.stages.help.answers import answers
 from zygoform.app.theme import tokens as t
@@ -80,7 +80,7 @@ def test_new_projects_start_like_this_one_once_said(desk: Desk) -> None:
 
 
 def test_another_look_keeps_document_screen_and_size(app: QApplication) -> None:
-    frame, preferences = Frame(), Preferences(Settings())
+    frame, preferences = MainWindow(), Preferences(Settings())
     frame.show()
     whole = Whole(app, frame, preferences, demo=True)
     whole.window.go("cut")
@@ -129,8 +129,8 @@ def test_help_answers_twenty_questions_and_finds_words(desk: Desk) -> None:
 @pytest.mark.parametrize(
     ("words", "stage", "then"),
     [
-        ("skirt fro", "cut", lambda desk: desk.session.part == "c2/board/front"),
-        ("board f", "cut", lambda desk: desk.session.part == "c2/board/back"),
+        ("skirt fro", "cut", lambda desk: desk.session.hovered == "c2/board/front"),
+        ("board f", "cut", lambda desk: desk.session.hovered == "c2/board/back"),
         (
             "height at the fence",
             "settings",
@@ -276,7 +276,7 @@ def test_from_three_sizes_to_paper_by_keyboard_alone(bare: Desk, tmp_path: Path)
 def test_another_look_does_not_forget_who_else_has_the_file(app: QApplication, tmp_path: Path) -> None:
     path = tmp_path / "shared.json"
     write_project(path, demo_project())
-    frame, preferences = Frame(), Preferences(Settings())
+    frame, preferences = MainWindow(), Preferences(Settings())
     whole, asked = Whole(app, frame, preferences, demo=True), list[str]()
     try:
         assert whole.window.filing.open_file(path)

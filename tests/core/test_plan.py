@@ -15,7 +15,7 @@ from zygoform.core.edits import planning, workshop
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
-from zygoform.core.history import MOST_STATES, begin
+from zygoform.core.history import MOST_STATES, begin_history
 from zygoform.core.measure.param import params
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Override, Project, UnknownPiece
@@ -148,7 +148,7 @@ def test_every_edit_can_be_taken_back_and_done_again() -> None:
         lambda p: workshop.set_price(p, "pine-1x3", 2438.4, "5,25"),
         lambda p: workshop.set_price(p, "glue-120", 0, "$3"),
     ]
-    history = begin(project, "start")
+    history = begin_history(project, "start")
     states = [project]
     for edit in edits:
         edited = edit(history.project)
@@ -170,7 +170,7 @@ def test_every_edit_can_be_taken_back_and_done_again() -> None:
 
 
 def test_history_does_not_grow_for_ever() -> None:
-    history = begin(demo_project(), "start")
+    history = begin_history(demo_project(), "start")
     for k in range(MOST_STATES + 5):
         history = history.after(planning.set_value(history.project, "c1", "radius", float(k % 50)))
     assert len(history.states) == MOST_STATES

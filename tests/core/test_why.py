@@ -14,9 +14,9 @@ from tests.strategies import planned
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, settle, sized
 from zygoform.core.measure.rounding import round_to
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.outcome import EndCut
 from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
@@ -36,7 +36,7 @@ def plan_of(project: Project) -> Plan:
     return plan
 
 
-def worth(say: Say) -> float:
+def worth(say: Message) -> float:
     """Works a formula out as a reader would: signs, factors and lengths as written."""
     total = 0.0
     for sign, factor, place in _TERM.findall(say.text):
@@ -149,7 +149,7 @@ def test_an_end_is_cut_to_the_corner_it_names(project: Project) -> None:
     """A mitre takes half of what the corner leaves of 180°, a butt joint all that it differs from 90°."""
     for listed in plan_of(project).parts:
         part = listed.part
-        for end, of in ((part.left, part.left_of), (part.right, part.right_of)):
+        for end, of in ((part.left, part.left_corner), (part.right, part.right_corner)):
             if slant(end):
                 assert of is not None
                 wanted = {"mitred": (180 - of.value) / 2, "butted": of.value - 90, "chosen": of.value}[part.joint]

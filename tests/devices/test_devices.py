@@ -14,9 +14,9 @@ from zygoform.devices.protocol import (
     TROUBLES,
     Aim,
     Battery,
-    Fault,
+    DeviceLine,
+    DeviceTrouble,
     Hello,
-    Line,
     Measure,
     Read,
     parse_line,
@@ -30,7 +30,7 @@ values = st.integers(0, 3_600_000).map(lambda n: n / 10_000)
 lines = st.one_of(
     st.builds(Read, devices, values),
     st.builds(Aim, devices, values),
-    st.builds(Fault, devices, st.sampled_from(TROUBLES)),
+    st.builds(DeviceTrouble, devices, st.sampled_from(TROUBLES)),
     st.builds(Battery, devices, st.integers(0, 100)),
     st.builds(Measure, devices),
     st.builds(Hello, st.from_regex(r"[a-z0-9]([a-z0-9 ]{0,40}[a-z0-9])?", fullmatch=True)),
@@ -38,7 +38,7 @@ lines = st.one_of(
 
 
 @given(lines)
-def test_a_line_is_read_as_it_was_written(line: Line) -> None:
+def test_a_line_is_read_as_it_was_written(line: DeviceLine) -> None:
     assert parse_line(write_line(line)) == line
     assert len(write_line(line)) <= LONGEST_LINE
 
@@ -75,7 +75,7 @@ def test_the_simulated_meter_scatters_round_what_it_points_at() -> None:
     assert statistics.mean(sizes) == pytest.approx(873.4, abs=0.15)
     assert 0.3 < statistics.stdev(sizes) < 0.8
     assert any(isinstance(line, Battery) and line.percent <= 20 for line in read)
-    assert any(isinstance(line, Fault) and line.trouble == "low-battery" for line in read)
+    assert any(isinstance(line, DeviceTrouble) and line.trouble == "low-battery" for line in read)
     simulator.answer(f"AIM meter {REACH_MM + 1:g} mm")
     assert any("out-of-range" in line for _ in range(3) for line in simulator.answer("MEASURE meter").lines)
 

@@ -9,9 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.fuzzing import fuzz
-from zygoform.core.edits.apart import count_hardware, set_fate
 from zygoform.core.edits.condition import add_fault, mend, set_made_of
-from zygoform.core.edits.fronts import set_closely
+from zygoform.core.edits.disassembly import count_hardware, set_fate
+from zygoform.core.edits.fronts import set_opening_reading
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import PIECE_KINDS
@@ -27,7 +27,7 @@ def rich_project() -> Project:
     for kind in PIECE_KINDS:
         project = new_piece(project, kind, {}, kind).project
     project = copy_piece(project, "p1", mirrored=True).project
-    project = set_closely(project, "p1/opening/o1", "rising", "24").project
+    project = set_opening_reading(project, "p1/opening/o1", "rising", "24").project
     project = mend(
         add_fault(project, "p1/front/o1", "worn_runner", (1.0, 2.0, 3.0)).project, "f5", "runners"
     ).project

@@ -5,8 +5,8 @@ from typing import get_args
 
 import pytest
 
-from zygoform.core.edits.apart import add_bag, count_hardware, set_bag, set_fate
 from zygoform.core.edits.condition import add_fault, mend
+from zygoform.core.edits.disassembly import add_bag, count_hardware, set_bag, set_fate
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.goods.fittings import AMOUNTS, FittingKind
 from zygoform.core.plan import Plan, compile_plan

@@ -2,15 +2,15 @@
 
 main.py            arguments, start, the demo without a display
 quick_start.py     what makes the start quick
-frame.py           the window's frame with the stick, seen while the rest loads
-desk.py            one document in one window, made anew for another look
-window.py          what stands in it: wires the regions, nothing else
+main_window.py           the window's frame with the stick, seen while the rest loads
+application.py            one document in one window, made anew for another look
+main_view.py          what stands in it: wires the regions, nothing else
 finding.py         what the finder can find
 summaries.py       what stands in each block of the stick
 describe.py        what is said of a part pointed at
 seen.py            what is not seen does not work
 preferences.py     the user's settings while the program runs
-keeping.py         nothing is lost: copies of unsaved work
+autosave.py         nothing is lost: copies of unsaved work
 session.py         the only object that holds the document
 device_link.py     the line to the measuring devices, and the simulated ones' process
 jobs.py            the only owner of all other threads and processes

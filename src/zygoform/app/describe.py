@@ -5,8 +5,8 @@ from msgspec import Struct
 from zygoform.app.session import Session
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
-from zygoform.core.form.closely import room
 from zygoform.core.form.form import Board, FormOpening
+from zygoform.core.form.opening_readings import room
 from zygoform.core.plan import Plan
 
 
@@ -47,11 +47,11 @@ def describe(session: Session, part_id: str) -> Description | None:
 def _fits(session: Session, opening: FormOpening) -> str:
     """What goes into an opening, as far as that is known."""
     x0, z0, x1, z1 = opening.rect
-    if opening.closely is None:
+    if opening.readings is None:
         return "in the front"
     down = session.unit.show_down
-    width, height = room(opening.closely, x1 - x0, z1 - z0)
-    sure = "" if not opening.closely.missing else ", if it is square"
+    width, height = room(opening.readings, x1 - x0, z1 - z0)
+    sure = "" if not opening.readings.missing else ", if it is square"
     return f"up to {down(width)} × {down(height)} goes in{sure}"
 
 

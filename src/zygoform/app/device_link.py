@@ -11,9 +11,9 @@ from zygoform.devices.protocol import (
     Aim,
     Battery,
     Device,
-    Fault,
+    DeviceLine,
+    DeviceTrouble,
     Hello,
-    Line,
     Measure,
     Read,
     parse_line,
@@ -23,9 +23,9 @@ from zygoform.devices.protocol import (
 if TYPE_CHECKING:
     from PySide6.QtNetwork import QTcpSocket
 
-HOST = "127.0.0.1"
-NAMES: dict[Device, str] = {"meter": "Distance meter", "gauge": "Angle gauge"}
-TROUBLES = {
+_HOST = "127.0.0.1"
+_NAMES: dict[Device, str] = {"meter": "Distance meter", "gauge": "Angle gauge"}
+_TROUBLES = {
     "out-of-range": "out of range",
     "low-battery": "battery empty, change it",
     "no-target": "no target: dust, glare or glass in the way",
@@ -81,7 +81,7 @@ class DeviceLink(QObject):
         socket.disconnected.connect(self._on_lost)
         socket.errorOccurred.connect(self._on_error)
         self._socket, self._rest, self._garbage = socket, b"", False
-        socket.connectToHost(HOST, port)
+        socket.connectToHost(_HOST, port)
 
     def disconnect_now(self) -> None:
         """Lets go of the devices; a simulated one goes on running."""
@@ -140,15 +140,15 @@ class DeviceLink(QObject):
             line = parse_line(raw.decode("utf-8", "replace").rstrip("\r"))
             self._take(line) if line is not None else self._refuse()
 
-    def _take(self, line: Line) -> None:
+    def _take(self, line: DeviceLine) -> None:
         if isinstance(line, Read):
             self.read.emit(line.device, line.value)
         elif isinstance(line, Hello):
             self.told.emit(f"Connected: {line.name}. F8 takes a reading into the field with the keyboard.")
-        elif isinstance(line, Fault):
-            self.told.emit(f"{NAMES[line.device]}: {TROUBLES[line.trouble]}.")
+        elif isinstance(line, DeviceTrouble):
+            self.told.emit(f"{_NAMES[line.device]}: {_TROUBLES[line.trouble]}.")
         elif isinstance(line, Battery):
-            self.told.emit(f"{NAMES[line.device]}: battery at {line.percent} %.")
+            self.told.emit(f"{_NAMES[line.device]}: battery at {line.percent} %.")
 
     def _refuse(self) -> None:
         """Garbage is told once, and dropped."""

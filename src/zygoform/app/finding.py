@@ -50,4 +50,4 @@ def findable(
 
 def _show(session: Session, go: Callable[[str], None], part_id: str) -> None:
     go("cut")
-    session.keep(part_id)
+    session.select(part_id)

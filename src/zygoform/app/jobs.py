@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     from multiprocessing.connection import Connection
     from multiprocessing.context import SpawnProcess
 
-    from zygoform.core.cutting.question import Question
+    from zygoform.core.cutting.problem import StripProblem
 
 
 class Solver(QObject):
@@ -31,14 +31,14 @@ class Solver(QObject):
         self._pipe: Connection | None = None
         self._notifier: QSocketNotifier | None = None
         self._ticket = 0
-        self._waiting: list[Question] = []
+        self._waiting: list[StripProblem] = []
         self._busy = False
 
     @property
     def busy(self) -> bool:
         return self._busy or bool(self._waiting)
 
-    def ask(self, questions: list[Question]) -> None:
+    def ask(self, questions: list[StripProblem]) -> None:
         """Takes these questions on in place of any older ones."""
         if self._busy:
             self.cancel()

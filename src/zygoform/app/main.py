@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
-from zygoform.app.quick_start import settled
+from zygoform.app.quick_start import start_finished
 from zygoform.app.theme.fonts import load_fonts
 from zygoform.app.theme.look import desktop_is_dark, first_look, put_on
 
@@ -42,7 +42,7 @@ def has_display() -> bool:
     return bool(os.environ.get("QT_QPA_PLATFORM") or os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"))
 
 
-def application() -> QApplication:
+def qt_application() -> QApplication:
     """The application with its fonts and style."""
     app = QApplication.instance()
     # The style as an argument: naming it to Qt afterwards would load all that Python knows of styles.
@@ -69,7 +69,7 @@ def run(arguments: list[str] | None = None) -> int:
         elif not asked.shots:
             print("No display here. Start it on a desktop, or take pictures: zygoform shots DIR", file=sys.stderr)
             return 2
-    app = application()
+    app = qt_application()
     if asked.shots:
         from zygoform.app.shots import take_shots
 
@@ -84,17 +84,17 @@ def _show(app: QApplication, asked: Asked) -> int:
     if percent != 100 or theme == "dark" or (theme == "desktop" and desktop_is_dark()):
         put_on(app, theme, percent)
 
-    from zygoform.app.frame import Frame
+    from zygoform.app.main_window import MainWindow
 
-    frame = Frame()
+    frame = MainWindow()
     frame.show()
     # The frame is seen while the rest loads.
     app.processEvents()
 
-    from zygoform.app.desk import Desk
+    from zygoform.app.application import Application
     from zygoform.app.preferences import Preferences
 
-    desk = Desk(app, frame, Preferences(), demo=asked.demo)
+    desk = Application(app, frame, Preferences(), demo=asked.demo)
     if asked.file and not asked.demo:
         path = Path(asked.file)
         QTimer.singleShot(0, lambda: desk.window.filing.open_file(path))
@@ -107,5 +107,5 @@ def _show(app: QApplication, asked: Asked) -> int:
 
 def _settled(session: "Session") -> None:
     """The window stands: the solver's process starts."""
-    settled()
+    start_finished()
     session.start_solving()

@@ -20,7 +20,7 @@ def prepare() -> None:
         feature._mod_uses_pyside = lambda _module: False  # noqa: SLF001
 
 
-def settled() -> None:
+def start_finished() -> None:
     """The window stands: garbage is collected again, of what comes from now on."""
     gc.freeze()
     gc.enable()

@@ -7,22 +7,22 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.jobs import Solver
-from zygoform.core.cutting.question import Answer, Question
+from zygoform.core.cutting.problem import StripLayout, StripProblem
 from zygoform.core.drawing.scene import Overlay
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.geometry.plane import Point
-from zygoform.core.history import History, begin
-from zygoform.core.measure.say import Say
+from zygoform.core.history import History, begin_history
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan import Plan, Seen, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.project_json import read_project, write_project
 
 if TYPE_CHECKING:
-    from zygoform.core.survey.spans import Line
+    from zygoform.core.survey.spans import TapeLine
 
 MOST_ANSWERS = 400
 
@@ -31,33 +31,33 @@ class Session(QObject):
     """The project with its history, the plan, what is pointed at, and where one stands."""
 
     changed = Signal()
-    pointed = Signal(str)
-    stood = Signal()
+    hover_changed = Signal(str)
+    viewpoint_changed = Signal()
     opened = Signal(str)
     refused = Signal(str)
     solving = Signal()
 
     def __init__(self, project: Project, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.history: History = begin(project, "Opened")
+        self.history: History = begin_history(project, "Opened")
         self.saved: Project = project
         self.path: Path | None = None
-        self.part = ""
-        self.kept = ""
-        self.lit: tuple[str, ...] = ()
+        self.hovered = ""
+        self.selected = ""
+        self.highlighted: tuple[str, ...] = ()
         self.open_change = ""
         self.shown = ""
-        self.traced: Line | None = None
-        self.kept_fault = ""
+        self.traced: TapeLine | None = None
+        self.selected_fault = ""
         self.photos_open = False
-        self.spot: tuple[Place, Point] | None = None
-        self.place: Place = "corner"
+        self.spot: tuple[Viewpoint, Point] | None = None
+        self.viewpoint: Viewpoint = "corner"
         self.overlay: Overlay = "over"
         self.solver = Solver(self)
         self.solver.better.connect(self._improve)
         self.solver.idle.connect(self.solving)
         self.solve_in_background = False
-        self._answers: dict[Question, Answer] = {}
+        self._answers: dict[StripProblem, StripLayout] = {}
         self._preview: Project | None = None
         self.plan: Plan | None = None
         self.before: Plan | None = None
@@ -89,21 +89,21 @@ class Session(QObject):
     def show_piece(self, piece_id: str) -> None:
         """One piece on screen, or for no id the whole set."""
         self.shown = piece_id
-        self.point("")
-        self.keep("")
+        self.hover("")
+        self.select("")
         self.changed.emit()
 
     @property
     def is_dirty(self) -> bool:
         return self.history.project != self.saved
 
-    def show(self, say: Say) -> str:
+    def show(self, say: Message) -> str:
         """A sentence in the project's unit."""
         return say.words(self.unit.show)
 
     def fault(self, refused: BadInputError) -> str:
         """A refusal in the project's unit."""
-        return self.show(Say(refused.message, refused.lengths))
+        return self.show(Message(refused.message, refused.lengths))
 
     def do(self, edit: Callable[[Project], Edited]) -> None:
         """Makes one edit. Raises BadInputError, and then nothing has changed."""
@@ -161,9 +161,9 @@ class Session(QObject):
     def begin(self, project: Project, path: Path | None, words: str) -> None:
         """Another document; the one before is gone."""
         plan = compile_plan(project)
-        self.history, self.saved, self.path = begin(project, words), project, path
+        self.history, self.saved, self.path = begin_history(project, words), project, path
         self.plan, self.before, self._preview = plan, None, None
-        self.part = self.kept = self.open_change = self.shown = ""
+        self.hovered = self.selected = self.open_change = self.shown = ""
         self._refresh()
         self.opened.emit(str(path or ""))
 
@@ -182,37 +182,37 @@ class Session(QObject):
         self.saved, self.path = self.history.project, path
         self.changed.emit()
 
-    def point(self, part_id: str) -> None:
+    def hover(self, part_id: str) -> None:
         """Points at a part or opening, or at nothing; what is kept comes back when pointing ends."""
-        target = part_id or self.kept
-        if target != self.part:
-            self.part = target
-            self.pointed.emit(target)
+        target = part_id or self.selected
+        if target != self.hovered:
+            self.hovered = target
+            self.hover_changed.emit(target)
 
-    def light(self, part_ids: tuple[str, ...]) -> None:
+    def highlight(self, part_ids: tuple[str, ...]) -> None:
         """Lights several parts at once, beside the one pointed at."""
-        if part_ids != self.lit:
-            self.lit = part_ids
-            self.pointed.emit(self.part)
+        if part_ids != self.highlighted:
+            self.highlighted = part_ids
+            self.hover_changed.emit(self.hovered)
 
-    def trace(self, line: "Line | None") -> None:
+    def trace(self, line: "TapeLine | None") -> None:
         """The line a size is to be taken along, and the place it is seen from."""
         self.traced = line
-        if line is not None and self.place != line.place:
-            self.stand(line.place)
-        self.pointed.emit(self.part)
+        if line is not None and self.viewpoint != line.place:
+            self.look_from(line.place)
+        self.hover_changed.emit(self.hovered)
 
-    def keep(self, part_id: str, fault: str = "") -> None:
+    def select(self, part_id: str, fault: str = "") -> None:
         """Keeps a part pointed at after the pointer has left; `fault` is the one on it that was meant."""
-        self.kept, self.kept_fault = part_id, fault
-        self.part = part_id
-        self.pointed.emit(part_id)
+        self.selected, self.selected_fault = part_id, fault
+        self.hovered = part_id
+        self.hover_changed.emit(part_id)
 
-    def stand(self, place: Place | None = None, overlay: Overlay | None = None) -> None:
+    def look_from(self, viewpoint: Viewpoint | None = None, overlay: Overlay | None = None) -> None:
         """Where to stand, and what is laid over what."""
-        self.place = place or self.place
+        self.viewpoint = viewpoint or self.viewpoint
         self.overlay = overlay or self.overlay
-        self.stood.emit()
+        self.viewpoint_changed.emit()
 
     def open_up(self, change_id: str) -> None:
         """Which change shows its fields."""
@@ -264,7 +264,7 @@ class Session(QObject):
         elif self.solver.busy:
             self.solver.cancel()
 
-    def _improve(self, question: Question, answer: Answer, last: bool) -> None:
+    def _improve(self, question: StripProblem, answer: StripLayout, last: bool) -> None:
         if len(self._answers) > MOST_ANSWERS:
             self._answers.clear()
         self._answers[question] = answer

@@ -7,15 +7,16 @@ from pathlib import Path
 from PySide6.QtCore import QEventLoop
 from PySide6.QtWidgets import QApplication, QPushButton
 
-from zygoform.app.frame import Frame
+from zygoform.app.main_view import MainView
+from zygoform.app.main_window import MainWindow
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.stage import SurveyStage
-from zygoform.app.theme.look import Theme, put_on
+from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
-from zygoform.app.window import Window
 from zygoform.core.edits.planning import set_value
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
+from zygoform.files.settings_json import Theme
 
 LONGEST_WAIT = 20.0
 
@@ -25,8 +26,8 @@ class _Studio:
 
     def __init__(self, app: QApplication, folder: Path) -> None:
         self.app, self.folder, self.taken = app, folder, list[Path]()
-        self.session, self.frame = Session(demo_project()), Frame()
-        self.window = Window(self.session, self.frame)
+        self.session, self.frame = Session(demo_project()), MainWindow()
+        self.window = MainView(self.session, self.frame)
 
     def shot(self, name: str) -> None:
         """Takes a picture once everything that waits is done."""
@@ -39,7 +40,7 @@ class _Studio:
         """The same document in another look."""
         put_on(self.app, theme)
         self.frame.clear()
-        self.window = Window(self.session, self.frame)
+        self.window = MainView(self.session, self.frame)
 
     def close(self) -> None:
         self.session.saved = self.session.history.project
@@ -67,38 +68,38 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
 
 def _redesign(studio: _Studio) -> None:
     session = studio.session
-    session.keep("c2/board/front")
+    session.select("c2/board/front")
     session.open_up("c1")
     studio.shot("redesign")
-    session.stand(place="front")
+    session.look_from(viewpoint="front")
     session.open_up("c2")
-    session.keep("")
+    session.select("")
     studio.shot("redesign-front")
-    session.stand(place="above")
+    session.look_from(viewpoint="above")
     session.open_up("c1")
     studio.shot("redesign-above")
-    session.stand(place="corner")
+    session.look_from(viewpoint="corner")
 
 
 def _survey(studio: _Studio) -> None:
     studio.window.go("survey")
-    studio.session.stand(place="front")
-    studio.session.keep("p1/opening/o1")
+    studio.session.look_from(viewpoint="front")
+    studio.session.select("p1/opening/o1")
     studio.shot("survey")
     survey = studio.window.findChild(SurveyStage)
     if survey is None:
         return
-    studio.session.keep("")
+    studio.session.select("")
     survey.measure_next()
     studio.shot("survey-walk")
     survey.walk.stop()
-    studio.session.stand(place="corner")
+    studio.session.look_from(viewpoint="corner")
     survey.swap_photos()
     _settle(studio.app, lambda: survey.photos.view.image is not None)
-    studio.session.keep("p1/top/main", "f1")
+    studio.session.select("p1/top/main", "f1")
     studio.shot("survey-faults")
     survey.swap_photos()
-    studio.session.keep("")
+    studio.session.select("")
     survey.look("apart")
     studio.shot("survey-apart")
     survey.look("sizes")
@@ -113,21 +114,21 @@ def _set(studio: _Studio) -> None:
 def _buy_and_cut(studio: _Studio) -> None:
     window, session = studio.window, studio.session
     window.go("buy")
-    session.keep("")
+    session.select("")
     studio.shot("buy")
     window.go("cut")
-    session.keep("c2/board/front")
+    session.select("c2/board/front")
     studio.shot("cut")
     _choose(window, "part")
     studio.shot("cut-by-part")
     _choose(window, "setting")
-    session.keep("c1/plank/2")
+    session.select("c1/plank/2")
     for why in window.findChildren(QPushButton, "why"):
         why.click()
     studio.shot("cut-why")
 
 
-def _choose(window: Window, mode: str) -> None:
+def _choose(window: MainView, mode: str) -> None:
     for segments in window.findChildren(Segments, "cut_mode"):
         segments.choose(mode)
 
@@ -140,8 +141,8 @@ def _pages(studio: _Studio) -> None:
 
 def _dark(studio: _Studio) -> None:
     studio.wear("dark")
-    studio.session.stand(place="corner")
-    studio.session.keep("c2/board/front")
+    studio.session.look_from(viewpoint="corner")
+    studio.session.select("c2/board/front")
     for stage in ("redesign", "cut"):
         studio.window.go(stage)
         studio.shot(f"{stage}-dark")

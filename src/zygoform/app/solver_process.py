@@ -4,7 +4,7 @@ import contextlib
 import os
 from multiprocessing.connection import Connection
 
-from zygoform.core.cutting.question import Answer
+from zygoform.core.cutting.problem import StripLayout
 from zygoform.core.cutting.verify import verify
 
 
@@ -19,7 +19,7 @@ def serve(pipe: Connection) -> None:
     with contextlib.suppress(EOFError, OSError, KeyboardInterrupt):
         while True:
             ticket, question = pipe.recv()
-            best: Answer | None = None
+            best: StripLayout | None = None
             for answer in improve(question):
                 # Nobody sees an answer that the checker has not passed.
                 if not verify(question, answer):

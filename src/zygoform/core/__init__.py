@@ -1,7 +1,7 @@
 """The computation, without interface, files, clock or threads. Lengths are mm, angles degrees.
 
 errors.py   one base error for what is refused
-problem.py  a fault in what was entered, with its path
+input_problem.py  a fault in what was entered, with its path
 tolerance.py  the only tolerances
 measure/    lengths as people write them, rounding for the workshop, readings and what rests on a guess
 geometry/   plane outlines, prisms in space, mitres and bevels

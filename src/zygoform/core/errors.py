@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-FaultKind = Literal[
+RefusalKind = Literal[
     "empty",
     "not_a_number",
     "bad_fraction",
@@ -29,7 +29,9 @@ class BadInputError(ZygoformError):
     stand for `lengths` (mm), which the edge writes in the project's unit.
     """
 
-    def __init__(self, kind: FaultKind, message: str, parameter: str = "", lengths: tuple[float, ...] = ()) -> None:
+    def __init__(
+        self, kind: RefusalKind, message: str, parameter: str = "", lengths: tuple[float, ...] = ()
+    ) -> None:
         super().__init__(message)
         self.kind = kind
         self.message = message

@@ -3,7 +3,7 @@
 from msgspec import Struct, structs
 
 from zygoform.core.edits.edited import Edited
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.project import Project
 
 MOST_STATES = 500
@@ -13,7 +13,7 @@ class State(Struct, frozen=True):
     """A project and the edit that led to it."""
 
     project: Project
-    words: Say
+    words: Message
 
 
 class History(Struct, frozen=True):
@@ -27,7 +27,7 @@ class History(Struct, frozen=True):
         return self.states[self.at].project
 
     @property
-    def words(self) -> Say:
+    def words(self) -> Message:
         """What led to the present state."""
         return self.states[self.at].words
 
@@ -51,6 +51,6 @@ class History(Struct, frozen=True):
         return structs.replace(self, at=min(len(self.states) - 1, self.at + 1))
 
 
-def begin(project: Project, words: str) -> History:
+def begin_history(project: Project, words: str) -> History:
     """A history that starts with this project."""
-    return History((State(project, Say(words)),))
+    return History((State(project, Message(words)),))

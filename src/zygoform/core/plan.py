@@ -6,24 +6,24 @@ from msgspec import Struct, structs
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import KnownChange, kind_of
-from zygoform.core.cutlist.ask import SizeLayout, SizeQuestion, placed, questions
 from zygoform.core.cutlist.counted import counted
+from zygoform.core.cutlist.layouts import SizeLayout, SizeProblem, placed, size_problems
 from zygoform.core.cutlist.listed import ListedPart, list_parts
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
-from zygoform.core.cutting.question import Answer, Question
-from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.errors import BadInputError
+from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
-from zygoform.core.findings.view import View
-from zygoform.core.form.beside import offsets, only, shifted, side_by_side
+from zygoform.core.form.arrange import offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Body, Form, piece_of
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.geometry.prism import Point3
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
-from zygoform.core.outcome.outcome import Finding, Handle, Outcome, Remedy
+from zygoform.core.outcome.outcome import Finding, Fix, Handle, Outcome
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 
@@ -33,7 +33,7 @@ class Failure(Struct, frozen=True):
 
     change_id: str
     parameter: str
-    say: Say
+    message: Message
 
 
 class Seen(Struct, frozen=True):
@@ -62,7 +62,7 @@ class Plan(Struct, frozen=True):
     outcomes: tuple[Outcome, ...]
     failures: tuple[Failure, ...]
     parts: tuple[ListedPart, ...]
-    asked: tuple[SizeQuestion, ...]
+    asked: tuple[SizeProblem, ...]
     layouts: tuple[SizeLayout, ...]
     settings: tuple[SettingGroup, ...]
     part_rows: tuple[PartRow, ...]
@@ -102,7 +102,7 @@ class Plan(Struct, frozen=True):
 
 
 def compile_plan(
-    project: Project, answers: Mapping[Question, Answer] | None = None, previous: Plan | None = None
+    project: Project, answers: Mapping[StripProblem, StripLayout] | None = None, previous: Plan | None = None
 ) -> Plan | None:
     """The plan of the chosen variant; None without a piece.
 
@@ -120,15 +120,15 @@ def compile_plan(
     shop = project.shop
     designed = list_parts(tuple((numbers[o.change_id], part) for o in outcomes for part in o.parts), shop)
     parts = counted(designed, project.counts)
-    asked = questions(parts, shop, project.stock)
+    asked = size_problems(parts, shop, project.stock)
     known = dict(answers or {})
     for sized in asked:
         if sized.question not in known:
-            known[sized.question] = quick_answer(sized.question)
+            known[sized.question] = quick_layout(sized.question)
     layouts = placed(asked, known, parts, shop)
     later = tuple((numbers[o.change_id], cut) for o in outcomes for cut in o.later)
     found_faults = tuple(
-        f for rule in RULES for f in rule(View(found, parts, layouts, shop, project.counts, outcomes))
+        f for rule in RULES for f in rule(JudgedPlan(found, parts, layouts, shop, project.counts, outcomes))
     )
     own_faults = tuple(f for o in outcomes for f in o.findings)
     return Plan(
@@ -172,7 +172,7 @@ def _found(pieces: tuple[KnownPiece, ...], previous: Plan | None) -> Form:
 
 def _without(form: Form, pieces: tuple[KnownPiece, ...]) -> Form:
     """The form without what comes off and does not go back on."""
-    gone = {mark.part for piece in pieces for mark in piece.apart if mark.fate != "keep"}
+    gone = {mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep"}
     return form.without(gone) if gone else form
 
 
@@ -189,7 +189,7 @@ def _apply(
             try:
                 known = change.apply(form, project.shop)
             except BadInputError as refused:
-                say = Say(refused.message, refused.lengths)
+                say = Message(refused.message, refused.lengths)
                 failures.append(Failure(change.id, refused.parameter, say))
                 continue
         outcomes.append(known)
@@ -203,11 +203,11 @@ def _failed(changes: tuple[KnownChange, ...], failures: tuple[Failure, ...]) -> 
         Finding(
             "cannot_be_built",
             "stop",
-            Say(f"{kind_of(by_id[f.change_id]).title} {by_id[f.change_id].number} cannot be built as it is"),
-            f.say,
+            Message(f"{kind_of(by_id[f.change_id]).title} {by_id[f.change_id].number} cannot be built as it is"),
+            f.message,
             (),
             f.change_id,
-            (Remedy(Say("Leave it out"), f.change_id, leave_out=True),),
+            (Fix(Message("Leave it out"), f.change_id, leave_out=True),),
         )
         for f in failures
     )
@@ -218,8 +218,8 @@ def _unknown(project: Project) -> tuple[Finding, ...]:
         Finding(
             "unknown_kind",
             "note",
-            Say(f"Change {change.number} was made by a newer version"),
-            Say("It is kept in the file as it is, and is not part of this plan."),
+            Message(f"Change {change.number} was made by a newer version"),
+            Message("It is kept in the file as it is, and is not part of this plan."),
             (),
             change.id,
         )

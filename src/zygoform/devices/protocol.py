@@ -37,7 +37,7 @@ class Read(Struct, frozen=True):
     value: float
 
 
-class Fault(Struct, frozen=True):
+class DeviceTrouble(Struct, frozen=True):
     """Why there is no reading."""
 
     device: Device
@@ -64,10 +64,10 @@ class Aim(Struct, frozen=True):
     value: float
 
 
-Line = Hello | Read | Fault | Battery | Measure | Aim
+DeviceLine = Hello | Read | DeviceTrouble | Battery | Measure | Aim
 
 
-def parse_line(text: str) -> Line | None:
+def parse_line(text: str) -> DeviceLine | None:
     """The line as a value; None for garbage. Raises nothing."""
     if len(text) > LONGEST_LINE or not text.isprintable():
         return None
@@ -80,26 +80,26 @@ def parse_line(text: str) -> Line | None:
     return kind(device, *rest[1:]) if kind is not None and device is not None else None
 
 
-def _read(device: Device, number: str, unit: str) -> Line | None:
+def _read(device: Device, number: str, unit: str) -> DeviceLine | None:
     value = _value(device, number, unit)
     return None if value is None else Read(device, value)
 
 
-def _aim(device: Device, number: str, unit: str) -> Line | None:
+def _aim(device: Device, number: str, unit: str) -> DeviceLine | None:
     value = _value(device, number, unit)
     return None if value is None else Aim(device, value)
 
 
-def _fault(device: Device, word: str) -> Line | None:
-    return next((Fault(device, trouble) for trouble in TROUBLES if trouble == word), None)
+def _fault(device: Device, word: str) -> DeviceLine | None:
+    return next((DeviceTrouble(device, trouble) for trouble in TROUBLES if trouble == word), None)
 
 
-def _battery(device: Device, word: str) -> Line | None:
+def _battery(device: Device, word: str) -> DeviceLine | None:
     whole = word.isascii() and word.isdecimal() and len(word) <= 3
     return Battery(device, int(word)) if whole and int(word) <= 100 else None
 
 
-_KINDS: dict[tuple[str, int], Callable[..., Line | None]] = {
+_KINDS: dict[tuple[str, int], Callable[..., DeviceLine | None]] = {
     ("MEASURE", 1): Measure,
     ("READ", 3): _read,
     ("AIM", 3): _aim,
@@ -109,14 +109,14 @@ _KINDS: dict[tuple[str, int], Callable[..., Line | None]] = {
 """The first word of a line, and how many follow."""
 
 
-def write_line(line: Line) -> str:
+def write_line(line: DeviceLine) -> str:
     """The value as a line, without its line feed."""
     if isinstance(line, Hello):
         return f"HELLO {line.name}"
     if isinstance(line, Read | Aim):
         head = "READ" if isinstance(line, Read) else "AIM"
         return f"{head} {line.device} {_written(line.value)} {_UNITS[line.device]}"
-    if isinstance(line, Fault):
+    if isinstance(line, DeviceTrouble):
         return f"FAULT {line.device} {line.trouble}"
     if isinstance(line, Battery):
         return f"BATTERY {line.device} {line.percent}"

@@ -5,9 +5,9 @@ import socketserver
 from collections.abc import Sequence
 
 from zygoform.devices.protocol import LONGEST_LINE, PORT
-from zygoform.devices.simulator import Answer, Simulator
+from zygoform.devices.simulator import SimulatedReply, Simulator
 
-HOST = "127.0.0.1"
+_HOST = "127.0.0.1"
 READY = "listening on"
 
 
@@ -25,7 +25,7 @@ class _Talk(socketserver.StreamRequestHandler):
             if not raw or not self._say(simulator.answer(raw.decode("utf-8", "replace").strip("\r\n"))):
                 return
 
-    def _say(self, answer: Answer) -> bool:
+    def _say(self, answer: SimulatedReply) -> bool:
         """Whether the connection still stands."""
         try:
             self.wfile.write("".join(f"{line}\n" for line in answer.lines).encode())
@@ -42,7 +42,7 @@ class DeviceServer(socketserver.ThreadingTCPServer):
 
     def __init__(self, port: int = PORT, seed: int = 1, *, calm: bool = False) -> None:
         self.seed, self.calm = seed, calm
-        super().__init__((HOST, port), _Talk)
+        super().__init__((_HOST, port), _Talk)
 
     @property
     def port(self) -> int:
@@ -62,7 +62,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         print(f"Port {chosen.port} cannot be used: {refused}")
         return 1
     with server:
-        print(f"{READY} {HOST}:{server.port}", flush=True)
+        print(f"{READY} {_HOST}:{server.port}", flush=True)
         try:
             server.serve_forever()
         except KeyboardInterrupt:

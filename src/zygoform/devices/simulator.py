@@ -7,7 +7,17 @@ import random
 
 from msgspec import Struct
 
-from zygoform.devices.protocol import Aim, Battery, Device, Fault, Hello, Measure, Read, parse_line, write_line
+from zygoform.devices.protocol import (
+    Aim,
+    Battery,
+    Device,
+    DeviceTrouble,
+    Hello,
+    Measure,
+    Read,
+    parse_line,
+    write_line,
+)
 
 NEAREST_MM, REACH_MM = 20.0, 40_000.0
 SCATTER: dict[Device, float] = {"meter": 0.5, "gauge": 0.1}
@@ -18,7 +28,7 @@ NO_TARGET, DROPPED = 0.02, 0.02
 """How often a reading fails for dust or glare, and how often the line drops with it."""
 
 
-class Answer(Struct, frozen=True):
+class SimulatedReply(Struct, frozen=True):
     """What the devices say, and whether the connection drops after it."""
 
     lines: tuple[str, ...] = ()
@@ -34,34 +44,34 @@ class Simulator:
         self._aim: dict[Device, float] = {"meter": 500.0, "gauge": 90.0}
         self._battery: dict[Device, int] = {"meter": 100, "gauge": 100}
 
-    def hello(self) -> Answer:
+    def hello(self) -> SimulatedReply:
         """What is said when someone connects."""
-        return Answer((write_line(Hello("simulated distance meter and angle gauge")),))
+        return SimulatedReply((write_line(Hello("simulated distance meter and angle gauge")),))
 
-    def answer(self, text: str) -> Answer:
+    def answer(self, text: str) -> SimulatedReply:
         """What comes back for one line; nothing for garbage."""
         order = parse_line(text)
         if isinstance(order, Aim):
             self._aim[order.device] = order.value
         elif isinstance(order, Measure):
             return self._measure(order.device)
-        return Answer()
+        return SimulatedReply()
 
-    def _measure(self, device: Device) -> Answer:
+    def _measure(self, device: Device) -> SimulatedReply:
         if self._battery[device] <= EMPTY:
             self._battery[device] = 100  # someone changes it
-            return Answer((write_line(Fault(device, "low-battery")),))
+            return SimulatedReply((write_line(DeviceTrouble(device, "low-battery")),))
         self._battery[device] -= BATTERY_STEP
         low = self._battery[device] <= LOW_BATTERY
         said = (write_line(Battery(device, self._battery[device])),) if low else ()
         if not self._calm:
             if self._chance.random() < DROPPED:
-                return Answer(said, drops=True)
+                return SimulatedReply(said, drops=True)
             if self._chance.random() < NO_TARGET:
-                return Answer((*said, write_line(Fault(device, "no-target"))))
+                return SimulatedReply((*said, write_line(DeviceTrouble(device, "no-target"))))
         true = self._aim[device]
         if device == "meter" and not NEAREST_MM <= true <= REACH_MM:
-            return Answer((*said, write_line(Fault(device, "out-of-range"))))
+            return SimulatedReply((*said, write_line(DeviceTrouble(device, "out-of-range"))))
         mark = MARK[device]
         value = round(self._chance.gauss(true, SCATTER[device]) / mark) * mark
-        return Answer((*said, write_line(Read(device, max(0.0, round(value, 4))))))
+        return SimulatedReply((*said, write_line(Read(device, max(0.0, round(value, 4))))))

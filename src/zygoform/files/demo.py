@@ -5,7 +5,7 @@ Its photos are drawn by tools/draw_photos.py.
 
 from msgspec import structs
 
-from zygoform.core.condition.apart import Bag
+from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.photo import SHIPPED, Dot, Photo

@@ -7,7 +7,7 @@ from msgspec import structs
 
 from zygoform.core.condition.photo import SHIPPED
 from zygoform.core.edits.condition import add_fault, mend, set_fault_size, set_made_of
-from zygoform.core.edits.fronts import divide, hold, set_cell_size, set_closely
+from zygoform.core.edits.fronts import divide, hold, set_cell_size, set_opening_reading
 from zygoform.core.edits.photos import add_dot, add_photos
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change
@@ -61,7 +61,7 @@ def _cupboards(project: Project) -> Project:
         "up_right": "121",
     }
     for place, text in {**close, "rising": "388", "falling": "383.5"}.items():
-        project = set_closely(project, "p1/opening/o1", place, f"{text} mm (device)").project
+        project = set_opening_reading(project, "p1/opening/o1", place, f"{text} mm (device)").project
     project = add_fault(project, "p1/front/o2", "chipped_veneer", (300.0, 0.0, 200.0)).project
     project = set_fault_size(project, "f1", "length", "35 mm").project
     project = mend(project, "f1", "patch").project

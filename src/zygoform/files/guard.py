@@ -28,7 +28,7 @@ def stamp(path: Path) -> str:
         return ""
 
 
-def hold(path: Path) -> Holder | None:
+def claim(path: Path) -> Holder | None:
     """Marks a file as open here; who else has it open. Where it cannot be marked nobody is told."""
     other = holder(path)
     me = Holder(os.uname().nodename, os.getpid())
@@ -49,7 +49,7 @@ def holder(path: Path) -> Holder | None:
     return found if found.process != os.getpid() and is_alive(found.process) else None
 
 
-def let_go(path: Path) -> None:
+def release(path: Path) -> None:
     """Takes the own mark away."""
     with suppress(OSError, msgspec.DecodeError, UnicodeDecodeError):
         found = msgspec.json.decode(_mark(path).read_bytes(), type=Holder)

@@ -10,12 +10,12 @@ from msgspec import Struct
 
 from zygoform.core.edits.taking import OwnBoard, OwnRow
 from zygoform.core.errors import BadInputError
+from zygoform.core.input_problem import InputProblem
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.problem import Problem
 from zygoform.core.shop import Shop
 
 T = TypeVar("T")
-LARGEST = 5_000_000
+_LARGEST = 5_000_000
 MOST_ROWS = 2000
 # What a column may be called by other programs, and by our own export.
 _NAMES = {
@@ -35,12 +35,12 @@ class Taken(Struct, frozen=True):
 
     parts: tuple[OwnRow, ...] = ()
     boards: tuple[OwnBoard, ...] = ()
-    problems: tuple[Problem, ...] = ()
+    problems: tuple[InputProblem, ...] = ()
 
 
 def read_text(path: Path) -> str:
     """A table's text. Raises OSError, and UnicodeDecodeError for what is no text."""
-    if path.stat().st_size > LARGEST:
+    if path.stat().st_size > _LARGEST:
         raise OSError(27, "It is far larger than any list")
     return path.read_bytes().decode("utf-8-sig")
 
@@ -57,7 +57,9 @@ def parse_boards(text: str, shop: Shop) -> Taken:
     return Taken(boards=() if problems else tuple(rows), problems=tuple(problems))
 
 
-def _rows(text: str, needed: tuple[str, ...], read: Callable[[dict[str, str]], T]) -> tuple[list[T], list[Problem]]:
+def _rows(
+    text: str, needed: tuple[str, ...], read: Callable[[dict[str, str]], T]
+) -> tuple[list[T], list[InputProblem]]:
     try:
         dialect = csv.Sniffer().sniff(text[:4096], ",;\t")
     except csv.Error:
@@ -65,15 +67,15 @@ def _rows(text: str, needed: tuple[str, ...], read: Callable[[dict[str, str]], T
     try:
         table = list(csv.reader(io.StringIO(text), dialect))
     except csv.Error as broken:
-        return [], [Problem("table", f"It cannot be read as a table: {broken}.")]
+        return [], [InputProblem("table", f"It cannot be read as a table: {broken}.")]
     header = [cell.strip().lower() for cell in table[0]] if table else []
     places = {key: header.index(name) for key, names in _NAMES.items() for name in names[::-1] if name in header}
     missing = [key for key in needed if key not in places]
     if missing:
-        return [], [Problem("row 1", f"There is no column {' and no '.join(missing)}.")]
+        return [], [InputProblem("row 1", f"There is no column {' and no '.join(missing)}.")]
     if len(table) > MOST_ROWS:
-        return [], [Problem("table", f"It has {len(table) - 1} rows; at most {MOST_ROWS} are taken.")]
-    found, problems = list[T](), list[Problem]()
+        return [], [InputProblem("table", f"It has {len(table) - 1} rows; at most {MOST_ROWS} are taken.")]
+    found, problems = list[T](), list[InputProblem]()
     for number, cells in enumerate(table[1:], start=2):
         if not any(cell.strip() for cell in cells):
             continue
@@ -81,9 +83,9 @@ def _rows(text: str, needed: tuple[str, ...], read: Callable[[dict[str, str]], T
         try:
             found.append(read(row))
         except BadInputError as refused:
-            problems.append(Problem(f"row {number}", refused.message))
+            problems.append(InputProblem(f"row {number}", refused.message))
     if not found and not problems:
-        problems.append(Problem("table", "It has no rows."))
+        problems.append(InputProblem("table", "It has no rows."))
     return found, problems
 
 

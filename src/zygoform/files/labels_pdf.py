@@ -1,15 +1,15 @@
 """Labels for bags of hardware and for parts that come off, to cut out."""
 
-from zygoform.core.condition.apart import Bag
+from zygoform.core.condition.disassembly import Bag
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.reading import counting
 from zygoform.core.plan import Plan
 from zygoform.core.project import Project
-from zygoform.core.survey.apart import order
+from zygoform.core.survey.disassembly import disassembly_order
 from zygoform.files.marks_pdf import short
-from zygoform.files.pdf_page import FAMILY, MARGIN, PALE, Page
+from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 
-ACROSS, HEIGHT = 3, 30.0
+_ACROSS, _HEIGHT = 3, 30.0
 Label = tuple[str, tuple[str, ...]]
 
 
@@ -18,15 +18,15 @@ def labels(project: Project, plan: Plan) -> bytes:
     page = Page(project.shop.paper, f"{project.name}: labels")
     page.set_auto_page_break(auto=False)
     page.words("Labels: one for each bag of hardware, one for each part that comes off.", 10, after=2)
-    width, top, column = (page.w - 2 * MARGIN) / ACROSS, page.get_y(), 0
+    width, top, column = (page.w - 2 * PAGE_MARGIN) / _ACROSS, page.get_y(), 0
     found = [label for piece in plan.pieces for label in (*_bags(piece, plan), *_parts(piece, plan))]
     for label in found:
-        if column == 0 and top + HEIGHT > page.h - 16:
+        if column == 0 and top + _HEIGHT > page.h - 16:
             page.add_page()
-            top = MARGIN
-        _draw(page, label, MARGIN + column * width, top, width)
-        column = (column + 1) % ACROSS
-        top += HEIGHT if column == 0 else 0.0
+            top = PAGE_MARGIN
+        _draw(page, label, PAGE_MARGIN + column * width, top, width)
+        column = (column + 1) % _ACROSS
+        top += _HEIGHT if column == 0 else 0.0
     if not found:
         page.words("Nothing comes off yet.")
     return bytes(page.output())
@@ -44,10 +44,10 @@ def _bag_lines(bag: Bag, piece: PieceBase, plan: Plan) -> tuple[str, ...]:
 
 def _parts(piece: PieceBase, plan: Plan) -> list[Label]:
     """In the order they come off."""
-    gone = {mark.part for mark in piece.apart if mark.fate == "gone"}
+    gone = {mark.part for mark in piece.disassembly if mark.fate == "gone"}
     show, found = plan.shop.unit.plain, list[Label]()
     for body in plan.found.bodies:
-        for step in order(body) if body.piece_id == piece.id else ():
+        for step in disassembly_order(body) if body.piece_id == piece.id else ():
             for board in step.boards:
                 if board.id in gone or board.role == "knob":
                     continue
@@ -61,10 +61,10 @@ def _draw(page: Page, label: Label, x: float, y: float, width: float) -> None:
     title, lines = label
     page.set_draw_color(PALE)
     page.set_line_width(0.1)
-    page.rect(x, y, width, HEIGHT)
+    page.rect(x, y, width, _HEIGHT)
     page.set_text_color(25)
-    page.set_font(FAMILY, "B", 13)
+    page.set_font(PDF_FAMILY, "B", 13)
     page.text(x + 4, y + 8, short(page, title, width - 8))
-    page.set_font(FAMILY, "", 9)
+    page.set_font(PDF_FAMILY, "", 9)
     for k, line in enumerate(line for line in lines if line):
         page.text(x + 4, y + 14 + 4.6 * k, short(page, line, width - 8))

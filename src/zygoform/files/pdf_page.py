@@ -10,9 +10,9 @@ from fpdf.enums import XPos, YPos
 from zygoform.core.drawing.primitives import PartRole, Scene
 from zygoform.core.geometry.plane import Outline
 
-FAMILY = "NationalPark"
-MARGIN = 14.0
-INK, PALE = 25, 120
+PDF_FAMILY = "NationalPark"
+PAGE_MARGIN = 14.0
+_INK, PALE = 25, 120
 _WEIGHTS = {"": "400Regular", "B": "600SemiBold"}
 # Greys that stay apart on any printer: kept wood, new wood, and insides darker.
 _GREY: dict[str, int] = {"front": 222, "side": 200, "top": 236, "inside": 168}
@@ -26,24 +26,24 @@ class Page(FPDF):
         super().__init__(unit="mm", format=paper)
         folder = resources.files("zygoform.data").joinpath("fonts")
         for style, name in _WEIGHTS.items():
-            self.add_font(FAMILY, style, str(folder.joinpath(f"NationalPark_{name}.ttf")))
+            self.add_font(PDF_FAMILY, style, str(folder.joinpath(f"NationalPark_{name}.ttf")))
         self.set_title(title)
-        self.set_margins(MARGIN, MARGIN, MARGIN)
+        self.set_margins(PAGE_MARGIN, PAGE_MARGIN, PAGE_MARGIN)
         self.set_auto_page_break(auto=True, margin=18)
         self._title = title
         self.add_page()
 
     def footer(self) -> None:
         self.set_y(-12)
-        self.set_font(FAMILY, "", 8)
+        self.set_font(PDF_FAMILY, "", 8)
         self.set_text_color(PALE)
         self.cell(0, 6, f"{self._title}, page {self.page_no()} of {{nb}}", align="R")
-        self.set_text_color(INK)
+        self.set_text_color(_INK)
 
     def words(self, text: str, size: float = 10, style: Literal["", "B"] = "", after: float = 1.0) -> None:
         """A paragraph."""
-        self.set_font(FAMILY, style, size)
-        self.set_text_color(INK)
+        self.set_font(PDF_FAMILY, style, size)
+        self.set_text_color(_INK)
         self.multi_cell(0, size * 0.46, text.translate(_NO_BREAK), align="L", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
         self.ln(after)
 
@@ -57,7 +57,7 @@ class Page(FPDF):
         everything = ([tuple(head)] if head else []) + [tuple(line) for line in lines]
         for number, line in enumerate(everything):
             bold: Literal["", "B"] = "B" if head and number == 0 else ""
-            self.set_font(FAMILY, bold, 9.5)
+            self.set_font(PDF_FAMILY, bold, 9.5)
             cells = [text.translate(_NO_BREAK) for text in line]
             height = max(self._height(width, text) for width, text in zip(widths, cells, strict=True)) + 1.6
             self.keep_together(height)
@@ -112,7 +112,7 @@ class Page(FPDF):
 
     def _pen(self, role: PartRole) -> None:
         """New is a thick line, what comes off a broken one, so that no colour is needed."""
-        self.set_draw_color(INK)
+        self.set_draw_color(_INK)
         self.set_line_width({"new": 0.5, "off": 0.35}.get(role, 0.2))
         if role in ("off", "hidden"):
             self.set_dash_pattern(dash=1.4, gap=1.0)

@@ -7,7 +7,7 @@ from zygoform.files.project_json import SUFFIX
 from zygoform.files.user_folder import state_folder
 
 KINDS = (".jpg", ".jpeg", ".png", ".webp", ".bmp", ".gif")
-LARGEST = 60_000_000
+_LARGEST = 60_000_000
 
 
 class PhotoError(Exception):
@@ -38,7 +38,7 @@ def bring_in(project: Path | None, source: Path) -> str:
     if source.suffix.lower() not in KINDS:
         raise PhotoError(f"{source.name} is no picture. Photos end in {', '.join(KINDS)}.")
     size = source.stat().st_size
-    if not 0 < size <= LARGEST:
+    if not 0 < size <= _LARGEST:
         raise PhotoError(f"{source.name} is {'empty' if not size else 'too large, over 60 MB'}.")
     folder = photo_folder(project)
     folder.mkdir(parents=True, exist_ok=True)

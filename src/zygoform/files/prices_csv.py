@@ -12,13 +12,13 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import AMOUNTS, FittingKind, Pack
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import Offer, TimberSize
+from zygoform.core.input_problem import InputProblem
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.problem import Problem
 from zygoform.files.atomic import write_whole
 from zygoform.files.user_folder import config_folder
 
-COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
+_COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
 PACK_KINDS = get_args(FittingKind)
 SIZELESS = {*AMOUNTS, "pad"}
 
@@ -28,7 +28,7 @@ class PriceList(Struct, frozen=True):
 
     timber: tuple[TimberSize, ...]
     packs: tuple[Pack, ...]
-    problems: tuple[Problem, ...] = ()
+    problems: tuple[InputProblem, ...] = ()
 
 
 def shipped_prices() -> PriceList:
@@ -68,7 +68,7 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
     """The same table, to be changed in any program and taken over again."""
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\n")
-    table.writerow(COLUMNS)
+    table.writerow(_COLUMNS)
     for size in timber:
         show = DisplayUnit(size.system).entered
         own = (size.id, size.name, size.nominal, size.system, show(size.thickness), show(size.width))
@@ -84,7 +84,7 @@ def parse_prices(text: str) -> PriceList:
     """Rows one by one; a faulty row is named and left out."""
     timber: dict[str, TimberSize] = {}
     packs: list[Pack] = []
-    problems: list[Problem] = []
+    problems: list[InputProblem] = []
     for number, row in enumerate(csv.DictReader(io.StringIO(text)), start=2):
         try:
             if row.get("kind") == "timber":
@@ -94,7 +94,7 @@ def parse_prices(text: str) -> PriceList:
             else:
                 packs.append(_pack(row))
         except BadInputError as refused:
-            problems.append(Problem(f"row {number}", refused.message))
+            problems.append(InputProblem(f"row {number}", refused.message))
     return PriceList(tuple(timber.values()), tuple(packs), tuple(problems))
 
 

@@ -16,7 +16,7 @@ from zygoform.files.atomic import write_whole
 from zygoform.files.unknown import put_back, unknown_in
 
 FORMAT = "zygoform project"
-LARGEST = 50_000_000
+_LARGEST = 50_000_000
 SUFFIX = ".zygoform.json"
 
 
@@ -27,7 +27,7 @@ class UnreadableError(ZygoformError):
 def read_project(path: Path) -> Project:
     """Opens a project. Raises UnreadableError with a clear message; the file is not touched."""
     try:
-        if path.stat().st_size > LARGEST:
+        if path.stat().st_size > _LARGEST:
             raise UnreadableError("This file is far larger than any project. It was left alone.")
         content = path.read_bytes()
     except FileNotFoundError as gone:

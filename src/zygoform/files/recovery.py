@@ -24,7 +24,7 @@ class Copy(Struct, frozen=True):
     project: Project
 
 
-class Keeper:
+class RecoveryFile:
     """Keeps the copy of one window. A lock that the system lifts when the process ends tells that it lives."""
 
     def __init__(self) -> None:

@@ -2,7 +2,7 @@
 
 from zygoform.core.plan import Plan
 from zygoform.core.project import Project
-from zygoform.files.pdf_page import MARGIN, Page
+from zygoform.files.pdf_page import PAGE_MARGIN, Page
 
 
 def shopping_list(project: Project, plan: Plan) -> bytes:
@@ -15,7 +15,7 @@ def shopping_list(project: Project, plan: Plan) -> bytes:
     )
     if not plan.purchase.rows:
         page.words("Nothing to buy. Your rack covers it.")
-    room = page.w - 2 * MARGIN
+    room = page.w - 2 * PAGE_MARGIN
     for group in dict.fromkeys(row.group for row in plan.purchase.rows):
         page.keep_together(24)
         page.words(group, 13, "B")

@@ -1,6 +1,6 @@
 """The work sheet: the piece, the cut list by setting and by part, the boards to scale, the cautions."""
 
-from zygoform.core.cutlist.ask import PlacedBoard
+from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.boards import draw_board
@@ -9,7 +9,7 @@ from zygoform.core.form.piece import over_all
 from zygoform.core.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.tape import tape_before_cut
-from zygoform.files.pdf_page import FAMILY, MARGIN, PALE, Page
+from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 
 PICTURE_HEIGHT = 62.0
 BOARD_HEIGHT = 6.0
@@ -38,7 +38,7 @@ def _pieces(page: Page, plan: Plan, name: str) -> None:
     seen = plan.seen("")
     scene = draw_form(seen.found, seen.planned, {}, "corner", "over")
     x0, y0, x1, y1 = scene.box
-    page.scene(scene, min(PICTURE_HEIGHT / (y1 - y0), (page.w - 2 * MARGIN) / (x1 - x0)))
+    page.scene(scene, min(PICTURE_HEIGHT / (y1 - y0), (page.w - 2 * PAGE_MARGIN) / (x1 - x0)))
     page.ln(4)
 
 
@@ -46,7 +46,7 @@ def _cuts(page: Page, plan: Plan) -> None:
     page.words("Cuts, one line for each setting of the saw", 13, "B")
     if not plan.settings:
         page.words("Nothing to cut.")
-    room = page.w - 2 * MARGIN
+    room = page.w - 2 * PAGE_MARGIN
     widths = (8.0, 24.0, 44.0, 14.0, 24.0, room - 114.0)
     for group in plan.settings:
         page.keep_together(16)
@@ -78,7 +78,7 @@ def _tape(page: Page, plan: Plan) -> None:
     page.keep_together(30)
     page.words("Tape before you cut", 13, "B")
     page.words("Each size once more, the dearest mistake first. Write down what you read.", 10, after=1)
-    room = page.w - 2 * MARGIN
+    room = page.w - 2 * PAGE_MARGIN
     show = plan.shop.unit.show
     page.rows(
         (52.0, 30.0, 30.0, 26.0, room - 138.0),
@@ -117,7 +117,7 @@ def _parts(page: Page, plan: Plan) -> None:
     show = plan.shop.unit.show
     page.keep_together(30)
     page.words("By part", 13, "B")
-    room = page.w - 2 * MARGIN
+    room = page.w - 2 * PAGE_MARGIN
     widths = (13.0, 38.0, 12.0, 15.0, 18.0, 25.0, 21.0, 21.0, room - 163.0)
     page.rows(
         widths,
@@ -145,7 +145,7 @@ def _boards(page: Page, plan: Plan) -> None:
     page.words("Boards", 13, "B")
     kerf, trim = show(plan.shop.kerf), show(plan.shop.end_trim)
     page.words(f"Drawn to one scale along their length. Saw kerf {kerf}, {trim} lost at each end.", 10, after=2)
-    scale = (page.w - 2 * MARGIN) / max(board.length for board in boards)
+    scale = (page.w - 2 * PAGE_MARGIN) / max(board.length for board in boards)
     for layout in plan.layouts:
         page.keep_together(26)
         proven = "the cheapest way, proven" if layout.proven else "a quick layout, not proven the cheapest"
@@ -164,7 +164,7 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
     page.words(f"{board.letter}   {plan.shop.unit.stock(board.length)}{own}:  {cuts}{left}", 9.5, after=0.5)
     top = page.get_y()
     x, bottom = page.scene(draw_board(board), scale)
-    page.set_font(FAMILY, "B", 8)
+    page.set_font(PDF_FAMILY, "B", 8)
     for on in board.parts:
         width = on.part.length * scale
         if page.get_string_width(on.part.code) + 3 < width:
@@ -182,7 +182,7 @@ def _changes(page: Page, plan: Plan) -> None:
         page.words(f"{change.number}  {kind_of(change).title}", 13, "B")
         page.words(outcome.result.words(plan.shop.unit.show), 10)
         for note in outcome.notes:
-            page.words(f"{note.label}: {note.say.words(plan.shop.unit.show)}", 10)
+            page.words(f"{note.label}: {note.message.words(plan.shop.unit.show)}", 10)
         page.ln(2)
 
 

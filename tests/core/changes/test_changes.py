@@ -16,7 +16,7 @@ from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change, apply_remedy, set_value
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer, TimberSize
@@ -91,7 +91,7 @@ def test_skirt_boards_close_the_ring_without_gap_or_overlap(
     project = with_board(body(900, 450, left, right), t, 100)
     skirt = Skirt("c1", 1, ("p1/body/main",), "test", 100, fit, sides, corners, setback)  # type: ignore[arg-type]
     plan = plan_of(structs.replace(project, changes=(skirt,)))
-    boards = [Polygon(b.solid.outline) for b in plan.outcomes[0].on]
+    boards = [Polygon(b.solid.outline) for b in plan.outcomes[0].added]
     whole = unary_union(boards)
     assert whole.area == pytest.approx(sum(b.area for b in boards), rel=1e-6), "nothing overlaps"
     out = {"out": t, "flush": 0.0, "in": -setback}[fit]
@@ -157,7 +157,7 @@ def test_planks_fill_the_finished_top(
     plan = plan_of(structs.replace(project, changes=(top,)))
     outcome = plan.outcomes[0]
     length, across = 900 + left + right, 450 + front + back
-    planks = [Polygon(b.solid.outline) for b in outcome.on]
+    planks = [Polygon(b.solid.outline) for b in outcome.added]
     expected = length * across - (4 - math.pi) * radius**2
     assert sum(p.area for p in planks) == pytest.approx(expected, rel=2e-3)
     assert unary_union(planks).area == pytest.approx(sum(p.area for p in planks), rel=1e-6)
@@ -184,11 +184,11 @@ def test_any_values_in_range_give_a_plan_or_a_reason(project: Project) -> None:
         change = project.change(failure.change_id)
         kind = next(k for k, entry in CHANGE_KINDS.items() if isinstance(change, entry.type))
         assert failure.parameter in names[kind], failure
-        assert failure.say.words(str)
+        assert failure.message.words(str)
     for outcome in plan.outcomes:
         assert all(part.length > 0 and part.width > 0 for part in outcome.parts)
         # A part of one's own need not be on the piece.
-        assert {board.id for board in outcome.on} in ({part.id for part in outcome.parts}, set())
+        assert {board.id for board in outcome.added} in ({part.id for part in outcome.parts}, set())
     ids = [board.id for board in plan.planned.boards]
     assert len(set(ids)) == len(ids)
 
@@ -204,7 +204,7 @@ def test_a_thin_strip_is_found_and_settled_by_its_remedy() -> None:
     project = set_value(project, "c1", "rip", "last").project
     finding = next(f for f in plan_of(project).findings if f.code == "thin_strip")
     assert finding.what.lengths == (20.0,)
-    settled = apply_remedy(project, finding.remedies[0]).project
+    settled = apply_fix(project, finding.fixes[0]).project
     assert not [f for f in plan_of(settled).findings if f.code == "thin_strip"]
     assert sorted(p.width for p in first(settled).parts)[:2] == [60.0, 60.0]
 
@@ -214,14 +214,14 @@ def test_a_skirt_round_the_body_needs_body_and_leaves_the_front_free() -> None:
     project = set_value(project, "c1", "fit", "out").project
     low = set_value(project, "c1", "height", 80.0).project
     finding = next(f for f in plan_of(low).findings if f.code == "skirt_hangs")
-    mended = apply_remedy(low, finding.remedies[0]).project
+    mended = apply_fix(low, finding.fixes[0]).project
     assert {f.code for f in plan_of(mended).findings} & {"skirt_hangs", "skirt_covers_front"} <= {
         "skirt_covers_front"
     }
     high = set_value(project, "c1", "height", 150.0).project
     finding = next(f for f in plan_of(high).findings if f.code == "skirt_covers_front")
     assert finding.what.lengths[0] == pytest.approx(150 - 76.2 * 800 / 838.2 - 19.05)
-    assert not plan_of(apply_remedy(high, finding.remedies[0]).project).outcomes[0].findings
+    assert not plan_of(apply_fix(high, finding.fixes[0]).project).outcomes[0].findings
 
 
 def test_a_flush_skirt_takes_the_place_of_the_base() -> None:
@@ -242,7 +242,7 @@ def test_the_demo_by_hand() -> None:
     screws = {f.kind: (round(f.size / 25.4, 6), f.count) for f in top.fittings}
     # 63 5/16 less 2 x 2 1/2 over at most 7: 9 spaces, 10 screws in each of three joints.
     assert screws["pocket screw"] == (1.5, 30)
-    movement = next(n for n in top.notes if n.label == "Movement").say.lengths
+    movement = next(n for n in top.notes if n.label == "Movement").message.lengths
     assert movement == pytest.approx((21.875 * 25.4 * 0.00216 * 2, 21.875 * 25.4 * 0.00216 * 3))
 
 

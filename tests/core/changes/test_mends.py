@@ -10,7 +10,7 @@ from msgspec import structs
 from tests.casefile import cases
 from tests.strategies import known_faults, mended, pieces
 from zygoform.core.changes.kinds.mend import Mend
-from zygoform.core.changes.mending.works import WORKS
+from zygoform.core.changes.mending.operations import OPERATIONS
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.condition.materials import MATERIALS
 from zygoform.core.drawing.pin import pin_on
@@ -97,7 +97,7 @@ def test_every_remedy_of_every_fault_can_be_chosen(kind: Any) -> None:
         assert change is not None
         numbers.add(change.number)
         outcome = outcome_of(project)
-        notes = [note.say.text for note in outcome.notes]
+        notes = [note.message.text for note in outcome.notes]
         assert remedy.why in notes
         # Whatever is cut from the usual sizes rests on a guess and says so.
         assert all(p.rests_on for p in outcome.parts if "stop" not in p.id and "block" not in p.id)
@@ -106,8 +106,8 @@ def test_every_remedy_of_every_fault_can_be_chosen(kind: Any) -> None:
 
 
 def test_every_work_is_used() -> None:
-    used = {work for kind in FAULT_KINDS.values() for remedy in kind.remedies for work in remedy.works}
-    assert used == set(WORKS)
+    used = {work for kind in FAULT_KINDS.values() for remedy in kind.remedies for work in remedy.operations}
+    assert used == set(OPERATIONS)
 
 
 def test_a_new_back_takes_the_place_of_the_old() -> None:
@@ -142,7 +142,7 @@ def test_a_pull_that_is_not_sold_is_refused_with_a_reason() -> None:
     project = mend(with_fault("hardware", length=111), "f1", "match").project
     failure = plan_of(project).failure("c3")
     assert failure is not None
-    assert (failure.say.lengths, "Plug them" in failure.say.text) == ((111.0,), True)
+    assert (failure.message.lengths, "Plug them" in failure.message.text) == ((111.0,), True)
 
 
 def test_screws_into_board_are_minded() -> None:

@@ -12,22 +12,22 @@ from shapely.geometry import LineString
 
 from tests.strategies import questions
 from zygoform.core.cutting.nest import Nester, delta, turned
-from zygoform.core.cutting.question import Answer, Cut, CutBoard, PartType, Question, StockType
+from zygoform.core.cutting.problem import Cut, CutBoard, PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.exact import improve
-from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.cutting.verify import verify
 
 FEET = 30_480
 
 
-def last(question: Question) -> Answer:
+def last(question: StripProblem) -> StripLayout:
     *_, answer = improve(question)
     return answer
 
 
 @given(questions(most=8))
-def test_the_quick_layout_can_be_cut(question: Question) -> None:
-    answer = quick_answer(question)
+def test_the_quick_layout_can_be_cut(question: StripProblem) -> None:
+    answer = quick_layout(question)
     assert verify(question, answer) == []
     longest = max(stock.length for stock in question.stocks) - 2 * question.trim
     on_sale = max(stock.length for stock in question.stocks if stock.limit is None) - 2 * question.trim
@@ -37,7 +37,7 @@ def test_the_quick_layout_can_be_cut(question: Question) -> None:
 
 @settings(max_examples=40)
 @given(questions(most=4, types=4))
-def test_better_answers_can_be_cut_and_never_get_worse(question: Question) -> None:
+def test_better_answers_can_be_cut_and_never_get_worse(question: StripProblem) -> None:
     answers = list(improve(question))
     ranks = [(answer.cost, len(answer.boards)) for answer in answers]
     assert ranks == sorted(ranks, reverse=True)
@@ -46,7 +46,7 @@ def test_better_answers_can_be_cut_and_never_get_worse(question: Question) -> No
     assert answers == list(improve(question)), "the same question gets the same answers"
 
 
-def brute_force(question: Question) -> tuple[int, int]:  # noqa: C901
+def brute_force(question: StripProblem) -> tuple[int, int]:  # noqa: C901
     """The least (cost, boards) by trying every way to put every single part on boards; for very small questions."""
     nester = Nester(question)
     singles = [i for i, part in enumerate(question.parts) for _ in range(part.count)]
@@ -83,7 +83,7 @@ def brute_force(question: Question) -> tuple[int, int]:  # noqa: C901
 
 @settings(max_examples=60)
 @given(questions(most=2, types=3))
-def test_a_proven_layout_is_the_best_of_all(question: Question) -> None:
+def test_a_proven_layout_is_the_best_of_all(question: StripProblem) -> None:
     if sum(part.count for part in question.parts) > 5:
         question = structs.replace(question, parts=tuple(structs.replace(p, count=1) for p in question.parts))
     answer = last(question)
@@ -98,22 +98,22 @@ def test_repeats_like_a_real_cut_list_are_proven() -> None:
     sale = tuple(
         StockType(f"s{ft}", ft * FEET, price) for ft, price in ((6, 1140), (8, 1490), (10, 1920), (12, 2390))
     )
-    question = Question(318, 1270, 0, sale, types)
+    question = StripProblem(318, 1270, 0, sale, types)
     answer = last(question)
     assert answer.proven
     assert verify(question, answer) == []
-    assert answer.cost <= quick_answer(question).cost
+    assert answer.cost <= quick_layout(question).cost
 
 
 def test_own_boards_come_first_and_no_more_than_there_are() -> None:
     parts = (PartType("a", 50_000, 6),)
-    question = Question(300, 0, 0, (StockType("own", 101_000, 0, 2), StockType("buy", 244_000, 900)), parts)
+    question = StripProblem(300, 0, 0, (StockType("own", 101_000, 0, 2), StockType("buy", 244_000, 900)), parts)
     answer = last(question)
     assert [board.stock for board in answer.boards].count("own") == 1, "two parts left need no second offcut"
     assert answer.cost == 900
 
 
-GOOD = Question(
+GOOD = StripProblem(
     300,
     1000,
     1900,
@@ -123,7 +123,7 @@ GOOD = Question(
 )
 
 
-def _shift(answer: Answer, by: int) -> Answer:
+def _shift(answer: StripLayout, by: int) -> StripLayout:
     board = answer.boards[0]
     cuts = (*board.cuts[:-1], structs.replace(board.cuts[-1], x=board.cuts[-1].x + by))
     return structs.replace(answer, boards=(structs.replace(board, cuts=cuts), *answer.boards[1:]))
@@ -165,7 +165,7 @@ def test_the_least_gap_is_that_of_two_slanted_lines(right: float, left: float, k
 
 
 @given(questions(most=3, types=3))
-def test_the_best_order_is_the_best_of_all_orders(question: Question) -> None:
+def test_the_best_order_is_the_best_of_all_orders(question: StripProblem) -> None:
     nester = Nester(question)
     parts = [i for i, part in enumerate(question.parts) for _ in range(part.count)][:4]
     counts = [0] * len(nester.ways)

@@ -8,16 +8,16 @@ from hypothesis import given, settings
 
 from tests.strategies import questions
 from zygoform.core.cutting.nest import Nester, delta
-from zygoform.core.cutting.question import PartType, Question, StockType, usable
+from zygoform.core.cutting.problem import PartType, StockType, StripProblem, usable_length
 from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.cutting.solvers.packing import Packing
-from zygoform.core.cutting.solvers.purses import purses
-from zygoform.core.cutting.solvers.quick import quick_answer
+from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.solvers.stock_counts import affordable_counts
 from zygoform.core.cutting.verify import verify
 
 
 @given(questions())
-def test_shares_of_a_gap_never_exceed_it(question: Question) -> None:
+def test_shares_of_a_gap_never_exceed_it(question: StripProblem) -> None:
     nester = Nester(question)
     angles = {angle for ways in nester.ways for way in ways for angle in way}
     for a, b in itertools.product(angles, repeat=2):
@@ -26,7 +26,7 @@ def test_shares_of_a_gap_never_exceed_it(question: Question) -> None:
 
 
 @given(questions(most=3, types=3))
-def test_whatever_fits_on_a_board_has_the_weight_for_it(question: Question) -> None:
+def test_whatever_fits_on_a_board_has_the_weight_for_it(question: StripProblem) -> None:
     """The cheap test by weight lets every load through that really fits; with square ends no other."""
     packing = Packing(question)
     ranges = [range(min(count, 3) + 1) for count in packing.demand]
@@ -52,7 +52,7 @@ def test_purses_are_all_there_are(seed: int) -> None:
         stocks.append(StockType(f"s{k}", draw.randint(500, 2000), price, limit))
     ends = [draw.choice(((0.0, 0.0), (45.0, -45.0), (0.0, 45.0))) for _ in range(2)]
     parts = tuple(PartType(f"p{k}", draw.randint(200, 900), draw.randint(1, 3), *ends[k]) for k in range(2))
-    packing = Packing(Question(3, 10, 50, tuple(stocks), parts))
+    packing = Packing(StripProblem(3, 10, 50, tuple(stocks), parts))
     low = draw.randint(0, 40)
     high = low + draw.randint(0, 40)
     most = 7
@@ -65,7 +65,7 @@ def test_purses_are_all_there_are(seed: int) -> None:
         )
         and sum(n * space for n, space in zip(counts, packing.space, strict=True)) >= packing.asked
     }
-    found = purses(packing, low, high)
+    found = affordable_counts(packing, low, high)
     assert found is not None
     assert len(set(found)) == len(found)
     assert {counts for counts in found if max(counts) <= most} == wanted
@@ -73,16 +73,21 @@ def test_purses_are_all_there_are(seed: int) -> None:
     assert money == sorted(money), "cheapest first"
 
 
-def first_fit(question: Question, stock: StockType) -> int | None:
+def first_fit(question: StripProblem, stock: StockType) -> int | None:
     """The pencil's way, for one length on sale and square ends: longest first, into the first board with room."""
     boards: list[int] = []
     for part in sorted(question.parts, key=lambda p: -p.length):
         for _ in range(part.count):
-            if part.length > usable(question, stock):
+            if part.length > usable_length(question, stock):
                 return None
             need = part.length + question.kerf
             at = next(
-                (i for i, used in enumerate(boards) if used + need <= usable(question, stock) + question.kerf), None
+                (
+                    i
+                    for i, used in enumerate(boards)
+                    if used + need <= usable_length(question, stock) + question.kerf
+                ),
+                None,
             )
             if at is None:
                 boards.append(need)
@@ -92,8 +97,8 @@ def first_fit(question: Question, stock: StockType) -> int | None:
 
 
 @given(questions(slanted=False))
-def test_the_quick_layout_is_no_dearer_than_a_pencil(question: Question) -> None:
-    answer = quick_answer(question)
+def test_the_quick_layout_is_no_dearer_than_a_pencil(question: StripProblem) -> None:
+    answer = quick_layout(question)
     if answer.unplaced or any(stock.limit is not None for stock in question.stocks):
         return
     by_hand = [cost for stock in question.stocks if (cost := first_fit(question, stock)) is not None]
@@ -102,7 +107,7 @@ def test_the_quick_layout_is_no_dearer_than_a_pencil(question: Question) -> None
 
 @settings(max_examples=30)
 @given(questions(most=4, types=4))
-def test_the_bound_is_never_above_what_was_found(question: Question) -> None:
+def test_the_bound_is_never_above_what_was_found(question: StripProblem) -> None:
     answers = list(improve(question))
     for answer in answers:
         assert answer.bound <= answer.cost
@@ -116,9 +121,9 @@ def test_frames_nest_and_the_saving_is_real() -> None:
     """Eight frame sides, 2 in wide and 300 mm long, from one length: turned end for end they share cuts."""
     parts = (PartType("side", 30_000, 8, 45.0, -45.0),)
     stocks = (StockType("short", 214_500, 900), StockType("long", 243_840, 1000))
-    turned = Question(318, 1270, 5080, stocks, parts, "free")
+    turned = StripProblem(318, 1270, 5080, stocks, parts, "free")
     *_, nested = improve(turned)
-    *_, stiff = improve(Question(318, 1270, 5080, stocks, parts, "moulded"))
+    *_, stiff = improve(StripProblem(318, 1270, 5080, stocks, parts, "moulded"))
     assert verify(turned, nested) == []
     # By hand: alternating, each side takes 300 - 50.8 mm and a kerf of 3.18 / cos 45.
     by_hand = 8 * 30_000 - 7 * (5080 - 450)

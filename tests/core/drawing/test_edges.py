@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from tests.strategies import bent, planned
 from zygoform.core.drawing.primitives import Edge, Polygon, Scene, holds
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.geometry.plane import Point
@@ -16,11 +16,11 @@ from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 
-PLACES: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
+PLACES: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corner")
 ASIDE = 0.8
 
 
-def scene_of(project: Project, place: Place) -> Scene:
+def scene_of(project: Project, place: Viewpoint) -> Scene:
     plan = compile_plan(project)
     assert plan is not None
     return draw_form(plan.found, plan.planned, {c.id: c.number for c in plan.changes}, place, "over")
@@ -84,7 +84,7 @@ PICKS = st.lists(st.tuples(st.floats(0, 0.999), st.floats(0, 1)), min_size=30, m
 @settings(max_examples=40)
 @given(planned(), st.sampled_from(PLACES), PICKS)
 def test_lines_run_where_new_meets_old_and_nowhere_hidden(
-    project: Project, place: Place, picks: list[tuple[float, float]]
+    project: Project, place: Viewpoint, picks: list[tuple[float, float]]
 ) -> None:
     scene = scene_of(project, place)
     edges = edges_of(scene)

@@ -9,7 +9,7 @@ from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import box_of, holds
 from zygoform.core.drawing.scene import draw_form, part_dimensions
-from zygoform.core.drawing.views import VIEWS, Place, View
+from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.plane import area, rectangle
 from zygoform.core.geometry.prism import Point3, dot, upright
@@ -17,7 +17,7 @@ from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 
-PLACES: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
+PLACES: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corner")
 
 
 def nearest(form: Form, view: View, at: tuple[float, float]) -> set[str]:
@@ -59,7 +59,7 @@ def _unproject(view: View, at: tuple[float, float]) -> Point3:
     return (sign[0] * at[0], sign[1] * at[0], at[1])
 
 
-def compare(form: Form, place: Place, shares: list[tuple[float, float]]) -> None:
+def compare(form: Form, place: Viewpoint, shares: list[tuple[float, float]]) -> None:
     """What is painted last at a point must be what a ray meets first; edges are left alone."""
     view = VIEWS[place]
     scene = draw_form(form, form, {}, place, "planned")
@@ -85,7 +85,9 @@ def test_what_is_painted_is_what_a_ray_meets(project: Project, shares: list[tupl
 
 @settings(max_examples=20)
 @given(planned(), SHARES, st.sampled_from(PLACES))
-def test_planned_pieces_from_everywhere(project: Project, shares: list[tuple[float, float]], place: Place) -> None:
+def test_planned_pieces_from_everywhere(
+    project: Project, shares: list[tuple[float, float]], place: Viewpoint
+) -> None:
     plan = plan_of(project)
     compare(plan.planned, place, shares)
 
@@ -113,7 +115,7 @@ def test_three_beams_in_a_ring_are_cut_so_that_they_can_be_painted() -> None:
         assert {board.id for board in ordered} == {"a", "b", "c", "d"}
 
 
-def scene_of(place: Place = "corner", overlay: str = "over") -> tuple[Plan, object]:
+def scene_of(place: Viewpoint = "corner", overlay: str = "over") -> tuple[Plan, object]:
     plan = plan_of(demo_project())
     handles = tuple(h for o in plan.outcomes for h in o.handles)
     return plan, draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, place, overlay, handles)  # type: ignore[arg-type]
@@ -189,7 +191,7 @@ def test_boards_show_true_shapes_within_the_board() -> None:
 
 
 def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
-    from zygoform.core.cutlist.ask import PlacedPart
+    from zygoform.core.cutlist.layouts import PlacedPart
     from zygoform.core.cutlist.listed import list_parts
     from zygoform.core.drawing.boards import part_shape
     from zygoform.core.outcome.outcome import EndCut, Part

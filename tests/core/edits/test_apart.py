@@ -5,8 +5,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.form.test_kinds import found, measured
-from zygoform.core.edits.apart import add_bag, count_hardware, mark_of, remove_bag, set_bag, set_done, set_fate
 from zygoform.core.edits.condition import set_made_of
+from zygoform.core.edits.disassembly import (
+    add_bag,
+    count_hardware,
+    mark_of,
+    remove_bag,
+    set_bag,
+    set_done,
+    set_fate,
+)
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.planning import add_change, set_text, set_value
 from zygoform.core.edits.workshop import use_prices
@@ -14,7 +22,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.core.survey.apart import STAGES, order
+from zygoform.core.survey.disassembly import DISASSEMBLY_STAGES, disassembly_order
 from zygoform.files.demo import demo_project
 from zygoform.files.prices_csv import shipped_prices
 from zygoform.files.project_json import dump_project, parse_project
@@ -32,12 +40,12 @@ def test_glass_comes_first_and_every_part_once(drawn: tuple[str, Project], data:
     boards = body_of(project).boards
     pane = data.draw(st.sampled_from(boards))
     body = body_of(set_made_of(project, (pane.id,), "glass").project)
-    steps = order(body)
+    steps = disassembly_order(body)
     ids = [board.id for step in steps for board in step.boards]
     assert len(ids) == len(set(ids))
     assert ids[0] == pane.id
     assert "glass" in steps[0].stage.cautions
-    ways = [stage.way for stage in STAGES]
+    ways = [stage.way for stage in DISASSEMBLY_STAGES]
     places = [ways.index(step.stage.way) for step in steps]
     assert places == sorted(places)
 

@@ -6,14 +6,14 @@ from hypothesis import strategies as st
 
 from tests.core.form.test_kinds import measured
 from zygoform.core.edits.edited import DEVICE_MARK, as_entered
-from zygoform.core.edits.fronts import divide, hold, join, move_divider, set_cell_size, set_closely
+from zygoform.core.edits.fronts import divide, hold, join, move_divider, set_cell_size, set_opening_reading
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.closely import ACROSS, DIAGONALS, UP, Closely, room
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.front import Division, find_opening
 from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.form.opening_readings import ACROSS, DIAGONALS, UP, OpeningReadings, room
 from zygoform.core.measure.reading import Reading, counting
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan import compile_plan
@@ -99,9 +99,9 @@ def test_an_opening_measured_closely() -> None:
     values = {"across_top": 1120, "across_middle": 1119, "across_bottom": 1121}
     values |= {"up_left": 380, "up_middle": 381, "up_right": 381}
     for place, size in values.items():
-        project = set_closely(project, "p1/opening/o1", place, f"{size} mm").project
+        project = set_opening_reading(project, "p1/opening/o1", place, f"{size} mm").project
     opening = openings_of(project)["o1"]
-    close = opening.closely
+    close = opening.readings
     assert close is not None
     assert (close.smallest, close.largest) == ((1119, 380), (1121, 381))
     assert close.missing == DIAGONALS
@@ -110,8 +110,8 @@ def test_an_opening_measured_closely() -> None:
     assert opening.rect[3] - opening.rect[1] == pytest.approx(380)
     assert room(close, 1000, 300) == (1119, 380)
     for place in DIAGONALS:
-        project = set_closely(project, "p1/opening/o1", place, "1183.5 mm").project
-    close = openings_of(project)["o1"].closely
+        project = set_opening_reading(project, "p1/opening/o1", place, "1183.5 mm").project
+    close = openings_of(project)["o1"].readings
     assert close is not None
     sure = close.usable()
     assert sure is not None
@@ -120,31 +120,31 @@ def test_an_opening_measured_closely() -> None:
     assert room(close, 1000, 300) == (sure.width, sure.height)
     # Divided, it is two others; joined and emptied, nothing is left of it.
     parts = openings_of(divide(project, "o1", "columns", 2).project)
-    assert all(o.closely is None for o in parts.values())
+    assert all(o.readings is None for o in parts.values())
     for place in (*ACROSS, *UP, *DIAGONALS):
-        project = set_closely(project, "p1/opening/o1", place, "").project
+        project = set_opening_reading(project, "p1/opening/o1", place, "").project
     front = project.front()
     assert front is not None
     kept = find_opening(front, "o1")
     assert kept is not None
-    assert kept.closely is None
-    assert Closely().is_empty
+    assert kept.readings is None
+    assert OpeningReadings().is_empty
     with pytest.raises(BadInputError):
-        set_closely(project, "p1/opening/o9", "rising", "10")
+        set_opening_reading(project, "p1/opening/o9", "rising", "10")
     with pytest.raises(BadInputError) as refused:
-        set_closely(project, "p1/opening/o1", "rising", "far")
+        set_opening_reading(project, "p1/opening/o1", "rising", "far")
     assert refused.value.parameter == "rising"
 
 
 def test_what_it_holds_stays_while_it_is_measured() -> None:
     project = hold(divide(measured("case"), "o1", "columns", 2).project, "o1", "drawer").project
-    project = set_closely(project, "p1/opening/o1", "across_top", "400 mm").project
+    project = set_opening_reading(project, "p1/opening/o1", "across_top", "400 mm").project
     project = hold(project, "o1", "door").project
     front = project.front()
     assert front is not None
     opening = find_opening(front, "o1")
     assert opening is not None
-    assert (opening.holds, opening.closely is not None) == ("door", True)
+    assert (opening.holds, opening.readings is not None) == ("door", True)
     for kind, holds in (("table", "door"), ("flat_panel", "drawer"), ("wall_shelf", "panel")):
         with pytest.raises(BadInputError):
             hold(measured(kind), "o1", holds)  # type: ignore[arg-type]

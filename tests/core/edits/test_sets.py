@@ -16,9 +16,9 @@ from zygoform.core.edits.pieces import copy_piece, name_project, new_piece, remo
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.beside import APART, offsets, side_by_side
+from zygoform.core.form.arrange import APART, offsets, side_by_side
 from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.history import begin
+from zygoform.core.history import begin_history
 from zygoform.core.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
@@ -131,7 +131,7 @@ def test_copies_share_sizes_but_no_damage() -> None:
     copied = copy_piece(project, "p1", with_changes=True).project
     copy = copied.known("p2")
     assert copy is not None
-    assert (copy.faults, copy.apart, copy.bags) == ((), (), ())
+    assert (copy.faults, copy.disassembly, copy.bags) == ((), (), ())
     assert ("p2/side/left", "plywood") in {(m.part, m.material) for m in copy.made_of}
     assert [type(c).__name__ for c in copied.changes] == ["PlankTop", "Skirt", "Mend", "PlankTop", "Skirt"]
     assert [c.targets[0].split("/")[0] for c in copied.changes] == ["p1", "p1", "p1", "p2", "p2"]
@@ -196,7 +196,7 @@ def test_names_are_each_piece_s_own_and_the_set_s() -> None:
 @given(st.lists(st.integers(0, 5), min_size=1, max_size=8))
 def test_any_order_of_copies_and_removals_keeps_ids_apart(picks: list[int]) -> None:
     project = every_kind()
-    history = begin(project, "Began")
+    history = begin_history(project, "Began")
     for pick in picks:
         ids = list(project.names)
         one = ids[pick % len(ids)]

@@ -14,7 +14,7 @@ from tests.casefile import cases, close
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import offset_sides, rectangle, round_corners
 from zygoform.core.goods import fittings, species
-from zygoform.core.goods.across import board_widths
+from zygoform.core.goods.plank_layout import board_widths
 from zygoform.core.money.purchase import cheapest_packs
 
 

@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 from tests.casefile import cases, close
 from tests.strategies import MILLIMETRES, SIXTEENTHS
 from zygoform.core.errors import BadInputError
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, params
 from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.reading import Reading, settle
 from zygoform.core.measure.rounding import count_down, count_up, round_to, run_of_marks
-from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import DisplayUnit, write_inches, write_mm
 
 
@@ -114,7 +114,7 @@ def test_a_guess_is_remembered_through_arithmetic() -> None:
 
 
 def test_sentences_write_their_lengths_at_the_edge() -> None:
-    say = Say("{1} of {0}, {{odd}} {braces}", (25.4, 12.7))
+    say = Message("{1} of {0}, {{odd}} {braces}", (25.4, 12.7))
     assert say.words(DisplayUnit("inch").plain) == '1/2" of 1", {{odd}} {braces}'
 
 

@@ -11,10 +11,10 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.param import counts, params
 from zygoform.core.project import Project
-from zygoform.core.survey.walk import Step, next_step, steps
+from zygoform.core.survey.walk import WalkStep, next_step, steps
 
 
-def walk_of(project: Project) -> tuple[Step, ...]:
+def walk_of(project: Project) -> tuple[WalkStep, ...]:
     piece: KnownPiece | None = project.piece
     assert piece is not None
     return steps(piece, piece.build().bodies[0])

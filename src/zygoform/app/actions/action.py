@@ -10,19 +10,19 @@ from PySide6.QtWidgets import QMenu, QWidget
 
 from zygoform.app.theme.icons import icon
 
-Menu = Literal["File", "Edit", "Devices", "Stand", "Stage", ""]
+MenuName = Literal["File", "Edit", "Devices", "Drawing", "Stage", ""]
 
 
 class Action(Struct, frozen=True):
-    """One thing to do. `scope` "stand" keys work only while the stand has the keyboard."""
+    """One thing to do. `scope` "drawing" keys work only while the stand has the keyboard."""
 
     id: str
     title: str
     do: Callable[[], object]
     keys: tuple[str, ...] = ()
-    menu: Menu = ""
+    menu: MenuName = ""
     icon: str = ""
-    scope: Literal["window", "stand"] = "window"
+    scope: Literal["window", "drawing"] = "window"
     ends_group: bool = False
 
 
@@ -32,14 +32,14 @@ def make(action: Action, owner: QWidget) -> QAction:
     made.setObjectName(action.id)
     made.setShortcuts([QKeySequence(key) for key in action.keys])
     made.setToolTip(f"{action.title} ({action.keys[0]})" if action.keys else action.title)
-    if action.scope == "stand":
+    if action.scope == "drawing":
         made.setShortcutContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
     made.triggered.connect(lambda _checked=False: action.do())
     owner.addAction(made)
     return made
 
 
-def fill(menu: QMenu, actions: list[tuple[Action, QAction]]) -> None:
+def fill_menu(menu: QMenu, actions: list[tuple[Action, QAction]]) -> None:
     """A menu of actions, groups apart."""
     for action, made in actions:
         menu.addAction(made)

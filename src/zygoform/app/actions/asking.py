@@ -8,8 +8,8 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 from zygoform.files.photos import KINDS
 from zygoform.files.project_json import SUFFIX
 
-Answer = Literal["save", "discard", "cancel"]
-Changed = Literal["other", "over", "back"]
+UnsavedChoice = Literal["save", "discard", "cancel"]
+ChangedChoice = Literal["other", "over", "back"]
 
 
 def ask_open(window: QWidget, folder: Path, kinds: str) -> str:
@@ -32,17 +32,21 @@ def ask_save(window: QWidget, suggested: str, kinds: str) -> str:
     return dialog.selectedFiles()[0] if dialog.exec() else ""
 
 
-def ask_unsaved(window: QWidget, name: str) -> Answer:
+def ask_unsaved(window: QWidget, name: str) -> UnsavedChoice:
     """What becomes of changes that are not saved."""
     words = f"{name} has changes that are not saved."
-    answers: dict[str, Answer] = {"Save": "save", "Throw them away": "discard", "Go back": "cancel"}
+    answers: dict[str, UnsavedChoice] = {"Save": "save", "Throw them away": "discard", "Go back": "cancel"}
     return answers[_choose(window, words, tuple(answers))]
 
 
-def ask_changed(window: QWidget, name: str) -> Changed:
+def ask_changed(window: QWidget, name: str) -> ChangedChoice:
     """What becomes of a file that is about to be written over."""
     words = f"{name} was changed elsewhere since you opened it. Saving here would take those changes away."
-    answers: dict[str, Changed] = {"Save under another name": "other", "Write over it": "over", "Go back": "back"}
+    answers: dict[str, ChangedChoice] = {
+        "Save under another name": "other",
+        "Write over it": "over",
+        "Go back": "back",
+    }
     return answers[_choose(window, words, tuple(answers))]
 
 

@@ -15,7 +15,7 @@ from zygoform.core.project import Project
 from zygoform.files.project_json import SUFFIX, UnreadableError
 
 if TYPE_CHECKING:
-    from zygoform.app.actions.asking import Answer, Changed
+    from zygoform.app.actions.asking import ChangedChoice, UnsavedChoice
     from zygoform.files.paper import Paper
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
@@ -31,11 +31,11 @@ class Filing(QObject):
         self.session, self.window, self.preferences = session, window, preferences
         self.sharing = Sharing(session, self)
         self.sharing.told.connect(self.told)
-        self.ask_changed: Callable[[str], Changed] = self._ask_changed
+        self.ask_changed: Callable[[str], ChangedChoice] = self._ask_changed
         self.ask_open: Callable[[str], str] = self._ask_open
         self.ask_save: Callable[[str, str], str] = self._ask_save
         self.ask_photos: Callable[[], list[str]] = self._ask_photos
-        self.ask_unsaved: Callable[[], Answer] = self._ask_unsaved
+        self.ask_unsaved: Callable[[], UnsavedChoice] = self._ask_unsaved
         self._background = Background(self)
         self._background.finished.connect(self._exported)
         self._exporting = ""
@@ -269,12 +269,12 @@ class Filing(QObject):
 
         return ask_save(self.window, suggested, kinds)
 
-    def _ask_unsaved(self) -> "Answer":
+    def _ask_unsaved(self) -> "UnsavedChoice":
         from zygoform.app.actions.asking import ask_unsaved
 
         return ask_unsaved(self.window, self.session.project.name or "This piece")
 
-    def _ask_changed(self, name: str) -> "Changed":
+    def _ask_changed(self, name: str) -> "ChangedChoice":
         from zygoform.app.actions.asking import ask_changed
 
         return ask_changed(self.window, name)

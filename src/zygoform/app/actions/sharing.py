@@ -5,7 +5,7 @@ from pathlib import Path
 from PySide6.QtCore import QFileSystemWatcher, QObject, Signal
 
 from zygoform.app.session import Session
-from zygoform.files.guard import hold, let_go, stamp
+from zygoform.files.guard import claim, release, stamp
 
 
 class Sharing(QObject):
@@ -25,7 +25,7 @@ class Sharing(QObject):
         if path != self._path:
             self.close()
             self._path = path
-            other = hold(path)
+            other = claim(path)
             if other is not None:
                 where = f"on {other.machine}" if other.machine else "elsewhere"
                 self.told.emit(f"{path.name} is open {where} too. Save under another name to keep both.")
@@ -78,5 +78,5 @@ class Sharing(QObject):
         if self._watcher is not None and (watched := self._watcher.files() + self._watcher.directories()):
             self._watcher.removePaths(watched)
         if self._path is not None:
-            let_go(self._path)
+            release(self._path)
         self._path, self._stamp = None, ""

@@ -7,14 +7,14 @@ from typing import Literal, Protocol
 from zygoform.app.actions.action import Action
 from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
-from zygoform.app.canvas.stand import Stand
-from zygoform.app.frame import STAGES
+from zygoform.app.canvas.piece_view import PieceView
+from zygoform.app.main_window import STAGES
 from zygoform.app.session import Session
 from zygoform.core.drawing.scene import Overlay
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.front import Holds
 
-_PLACES: tuple[tuple[Place, str], ...] = (
+_PLACES: tuple[tuple[Viewpoint, str], ...] = (
     ("front", "Front"),
     ("left", "Left"),
     ("right", "Right"),
@@ -91,17 +91,17 @@ class Surveying(Protocol):
 def survey_actions(survey: Surveying) -> tuple[Action, ...]:
     """What can be done besides while a survey's stand has the keyboard."""
     return (
-        Action("photos", "Photos", survey.swap_photos, ("G",), "Stand", scope="stand"),
-        Action("measure_next", "Measure next", survey.measure_next, ("N",), "Stand", scope="stand"),
-        Action("fault_here", "A fault here", survey.fault_here, ("X",), "Stand", scope="stand"),
+        Action("photos", "Photos", survey.swap_photos, ("G",), "Drawing", scope="drawing"),
+        Action("measure_next", "Measure next", survey.measure_next, ("N",), "Drawing", scope="drawing"),
+        Action("fault_here", "A fault here", survey.fault_here, ("X",), "Drawing", scope="drawing"),
         *(
             Action(
                 f"hold_{holds}",
                 f"Opening: {title}",
                 partial(survey.hold_kept, holds),
                 (key,),
-                "Stand",
-                scope="stand",
+                "Drawing",
+                scope="drawing",
             )
             for holds, title, key in _HOLD_KEYS
         ),
@@ -111,8 +111,8 @@ def survey_actions(survey: Surveying) -> tuple[Action, ...]:
                 f"Divide into {count} {direction}",
                 partial(survey.divide_kept, direction, count),
                 (f"{chord}{count}",),
-                "Stand",
-                scope="stand",
+                "Drawing",
+                scope="drawing",
             )
             for direction, chord in _DIVIDE_KEYS
             for count in range(2, 7)
@@ -130,7 +130,7 @@ _HOLD_KEYS: tuple[tuple[Holds, str, str], ...] = (
 _DIVIDE_KEYS: tuple[tuple[Literal["columns", "rows"], str], ...] = (("rows", ""), ("columns", "Ctrl+"))
 
 
-def stand_actions(session: Session, stand: Stand, add: Callable[[], None] | None) -> tuple[Action, ...]:
+def drawing_actions(session: Session, stand: PieceView, add: Callable[[], None] | None) -> tuple[Action, ...]:
     """What can be done while the stand has the keyboard."""
 
     def all_sizes() -> None:
@@ -139,30 +139,30 @@ def stand_actions(session: Session, stand: Stand, add: Callable[[], None] | None
 
     def next_overlay() -> None:
         order: tuple[Overlay, ...] = ("found", "over", "planned")
-        session.stand(overlay=order[(order.index(session.overlay) + 1) % 3])
+        session.look_from(overlay=order[(order.index(session.overlay) + 1) % 3])
 
     places = tuple(
         Action(
             f"place_{place}",
             f"Stand: {name.lower()}",
-            partial(session.stand, place),
+            partial(session.look_from, place),
             (name[0],),
-            "Stand",
-            scope="stand",
+            "Drawing",
+            scope="drawing",
         )
         for place, name in _PLACES
     )
     own = (
-        Action("fit", "Whole piece", stand.fit_whole, ("0",), "Stand", scope="stand"),
-        Action("nearer", "Nearer", partial(stand.zoom_by, 1.25), ("+", "="), "Stand", scope="stand"),
-        Action("farther", "Farther", partial(stand.zoom_by, 0.8), ("-",), "Stand", scope="stand"),
-        Action("all_sizes", "All sizes", all_sizes, ("M",), "Stand", scope="stand"),
+        Action("fit", "Whole piece", stand.fit_whole, ("0",), "Drawing", scope="drawing"),
+        Action("nearer", "Nearer", partial(stand.zoom_by, 1.25), ("+", "="), "Drawing", scope="drawing"),
+        Action("farther", "Farther", partial(stand.zoom_by, 0.8), ("-",), "Drawing", scope="drawing"),
+        Action("all_sizes", "All sizes", all_sizes, ("M",), "Drawing", scope="drawing"),
     )
     if add is None:
         return (*places, *own)
     return (
         *places,
         *own,
-        Action("overlay", "Next overlay", next_overlay, ("O",), "Stand", scope="stand"),
-        Action("add", "New change", add, ("N",), "Stand", scope="stand"),
+        Action("overlay", "Next overlay", next_overlay, ("O",), "Drawing", scope="drawing"),
+        Action("add", "New change", add, ("N",), "Drawing", scope="drawing"),
     )

@@ -2,7 +2,7 @@
 
 paint.py     wood, outlines, grain, text, dimensions: the helpers all drawings share
 mapping.py   mm on the view plane to pixels
-stand.py     the drawing of the piece
+piece_view.py     the drawing of the piece
 notes.py     what is written round it: floor rule, numbers of changes, grips
 dividing.py dragging what parts two openings
 surveying.py openings, dividers, faults and the tape on a survey's drawing
@@ -10,5 +10,5 @@ targets.py   what can be pointed at, and the way by arrow keys
 spots.py     every part as something a screen reader can name
 gestures.py  one class a mouse gesture: pan, drag a grip
 boards.py    the boards with their cuts
-place.py     where you stand: the piece in plan
+viewpoint_picker.py     where you stand: the piece in plan
 """

@@ -24,15 +24,15 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.core.changes.registry import kind_of
-from zygoform.core.cutlist.ask import PlacedBoard, PlacedPart, SizeLayout
+from zygoform.core.cutlist.layouts import PlacedBoard, PlacedPart, SizeLayout
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.primitives import Polygon, Scene
 from zygoform.core.measure.parse import INCH
 
-LETTER, RIGHT, HEADING, GAP, APART, FOOT = 28, 16, 26, 8, 16, 30
+LETTER, _RIGHT, HEADING, _GAP, _APART, FOOT = 28, 16, 26, 8, 16, 30
 THIN, UNDER = 15.0, 17.0
 """On a board drawn thinner than this nothing can be written: it is written under it."""
-LARGEST = 11.5 / INCH
+_LARGEST = 11.5 / INCH
 
 
 class BoardsView(QWidget):
@@ -52,7 +52,7 @@ class BoardsView(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
         self.setAccessibleName("Boards")
         when_seen(self, session.changed, self._arrange)
-        session.pointed.connect(self._on_pointed)
+        session.hover_changed.connect(self._on_pointed)
         self._spots = Spots(self, self._places, partial(spoken, session))
         self._arrange()
 
@@ -61,8 +61,8 @@ class BoardsView(QWidget):
         plan = self.session.plan
         layouts = plan.layouts if plan is not None else ()
         longest = max((b.length for lay in layouts for b in lay.boards), default=2438.4)
-        room = max(200.0, paint.room_of(self).width() - LETTER - RIGHT)
-        self._scale = min(LARGEST, room / longest)
+        room = max(200.0, paint.room_of(self).width() - LETTER - _RIGHT)
+        self._scale = min(_LARGEST, room / longest)
         y = 4.0
         self._rows, self._headings = [], []
         for layout in layouts:
@@ -71,8 +71,8 @@ class BoardsView(QWidget):
             for board in layout.boards:
                 height = board.size.width * self._scale
                 self._rows.append((QRectF(LETTER, y, board.length * self._scale, height), board, draw_board(board)))
-                y += height + (UNDER if height < THIN else 0.0) + GAP
-            y += APART
+                y += height + (UNDER if height < THIN else 0.0) + _GAP
+            y += _APART
         self.setMinimumHeight(t.px(y + FOOT))
         self._spots.sync()
         self.update()
@@ -88,7 +88,7 @@ class BoardsView(QWidget):
         return Mapping(self._scale, box.left(), box.bottom())
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter, room = paint.begin(self)
+        painter, room = paint.begin_painting(self)
         top, bottom = event.rect().top() / t.SCALE, event.rect().bottom() / t.SCALE
         for y, layout in self._headings:
             self._heading(painter, y, layout)
@@ -103,17 +103,17 @@ class BoardsView(QWidget):
             painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
 
     def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
-        x = paint.text(painter, QPointF(0, y + 16), layout.size.name, 14, 600) + 10
+        x = paint.draw_text(painter, QPointF(0, y + 16), layout.size.name, 14, 600) + 10
         verdict = self._verdict(layout)
-        right = paint.room_of(self).width() - RIGHT
-        paint.text(painter, QPointF(right, y + 16), verdict, 12, colour=t.INK2, align="right")
+        right = paint.room_of(self).width() - _RIGHT
+        paint.draw_text(painter, QPointF(right, y + 16), verdict, 12, colour=t.INK2, align="right")
         room = right - x - QFontMetricsF(font(12)).horizontalAdvance(verdict) - 16
         # The longest of these that there is room for.
         counts, note, use = self._counts(layout), self._bevel_note(layout), self._uses(layout)
         metrics = QFontMetricsF(font(13))
         for words in (f"{counts} {use}{note}", f"{counts}{note}", counts):
             if metrics.horizontalAdvance(words) <= room:
-                paint.text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2)
+                paint.draw_text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2)
                 return
 
     def _counts(self, layout: SizeLayout) -> str:
@@ -159,7 +159,7 @@ class BoardsView(QWidget):
 
     def _board(self, painter: QPainter, box: QRectF, board: PlacedBoard, scene: Scene) -> None:
         mapping = self._mapping(box)
-        paint.text(painter, QPointF(0, box.center().y() + 5), board.letter, 14, 600)
+        paint.draw_text(painter, QPointF(0, box.center().y() + 5), board.letter, 14, 600)
         stock = QPolygonF(mapping.outline(scene.polygons[0].points)).boundingRect()
         paint.fill(painter, stock, t.SHEET)
         paint.hatch(painter, stock)
@@ -219,11 +219,11 @@ class BoardsView(QWidget):
         code_width = bold.horizontalAdvance(part.code)
         if room >= code_width:
             ink = t.ON_WOOD if box.height() >= THIN else t.INK
-            paint.text(painter, QPointF(box.left() + inset, y), part.code, px, 600, colour=ink)
+            paint.draw_text(painter, QPointF(box.left() + inset, y), part.code, px, 600, colour=ink)
             x = box.left() + inset + code_width + 8
             for words in (full, size):
                 if plain.horizontalAdvance(words) <= box.right() - 8 - x:
-                    paint.text(painter, QPointF(x, y), words, px, colour=ink)
+                    paint.draw_text(painter, QPointF(x, y), words, px, colour=ink)
                     break
 
     @staticmethod
@@ -242,7 +242,7 @@ class BoardsView(QWidget):
         if board.left_over * self._scale > width:
             y = self._line(stock, 12)
             paint.fill(painter, QRectF(centre - width / 2, y - 11.5, width, 14), t.SHEET)
-            paint.text(painter, QPointF(centre, y), words, 12, align="centre", colour=t.INK2)
+            paint.draw_text(painter, QPointF(centre, y), words, 12, align="centre", colour=t.INK2)
 
     def _foot_rule(self, painter: QPainter) -> None:
         """One foot (or 30 cm), the same for every board."""
@@ -250,14 +250,14 @@ class BoardsView(QWidget):
         length, ticks, words = (304.8, 12, "One foot") if inch else (300.0, 30, "30 cm")
         width = length * self._scale
         room = paint.room_of(self)
-        right, y = room.width() - RIGHT, room.height() - 14.0
+        right, y = room.width() - _RIGHT, room.height() - 14.0
         painter.setPen(paint.pen(t.INK, 1.2))
         painter.drawLine(QPointF(right - width, y), QPointF(right, y))
         for k in range(ticks + 1):
             x = right - width + width * k / ticks
             tall = k % ticks == 0 or (k % 10 == 0 and not inch) or (inch and k == 6)
             painter.drawLine(QPointF(x, y), QPointF(x, y - (9 if tall else 5)))
-        paint.text(
+        paint.draw_text(
             painter,
             QPointF(right - width - 10, y),
             f"{words}, same for every board",
@@ -267,7 +267,7 @@ class BoardsView(QWidget):
         )
 
     def _lit(self) -> set[str]:
-        return {self.session.part, *self.session.lit} - {""}
+        return {self.session.hovered, *self.session.highlighted} - {""}
 
     def part_at(self, at: QPointF) -> str:
         """The part under a point."""
@@ -293,20 +293,20 @@ class BoardsView(QWidget):
         return None
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        self.session.point(self.part_at(paint.unscaled(event.position())))
+        self.session.hover(self.part_at(paint.unscaled(event.position())))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self.session.keep(self.part_at(paint.unscaled(event.position())))
+        self.session.select(self.part_at(paint.unscaled(event.position())))
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self.session.point("")
+        self.session.hover("")
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Left and right along a board, up and down to the next, [ and ] too."""
         rows = [[placed.part.id for placed in board.parts] for _, board, _ in self._rows]
         here = next(
-            ((r, c) for r, row in enumerate(rows) for c, p in enumerate(row) if p == self.session.part), None
+            ((r, c) for r, row in enumerate(rows) for c, p in enumerate(row) if p == self.session.hovered), None
         )
         steps = {
             Qt.Key.Key_Left: (0, -1),
@@ -319,15 +319,15 @@ class BoardsView(QWidget):
         self._by_keys = True
         step = steps.get(Qt.Key(event.key()))
         if event.key() == Qt.Key.Key_Escape:
-            self.session.keep("")
+            self.session.select("")
         elif step is None or not rows:
             super().keyPressEvent(event)
         elif here is None:
-            self.session.keep(rows[0][0])
+            self.session.select(rows[0][0])
         else:
             row = min(max(here[0] + step[0], 0), len(rows) - 1)
             column = min(max(here[1] + step[1], 0), len(rows[row]) - 1)
-            self.session.keep(rows[row][column])
+            self.session.select(rows[row][column])
 
     def focusInEvent(self, event: QFocusEvent) -> None:
         super().focusInEvent(event)

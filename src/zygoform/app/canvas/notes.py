@@ -10,12 +10,12 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.write import DisplayUnit
 
 FLAG = 24.0
-APART = 34.0
+_APART = 34.0
 NAMES_APART = 52.0
 
 
@@ -40,11 +40,11 @@ def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: Display
         if k % named == 0:
             number = round(k * small / (INCH if unit.system == "inch" else 10.0))
             words = f"{number}{name}" if number else "0"
-            paint.text(painter, QPointF(x, y + 28), words, 12, align="centre", colour=t.INK2)
+            paint.draw_text(painter, QPointF(x, y + 28), words, 12, align="centre", colour=t.INK2)
 
 
 def paint_sizes(
-    painter: QPainter, scene: Scene, mapping: Mapping, session: Session, place: Place, *, all_sizes: bool
+    painter: QPainter, scene: Scene, mapping: Mapping, session: Session, place: Viewpoint, *, all_sizes: bool
 ) -> list[QRectF]:
     """The height over all, and where asked for all sizes; returns where the figures stand."""
     show, lanes, taken = session.unit.show, {0: 40.0, 1: 26.0, 2: 36.0, 3: 0.0}, list[QRectF]()
@@ -57,7 +57,7 @@ def paint_sizes(
     return taken
 
 
-def high_words(session: Session, place: Place, now: float) -> str:
+def high_words(session: Session, place: Viewpoint, now: float) -> str:
     """That a size is the height, and what it was where a change alters it."""
     seen = session.seen()
     if place == "above" or seen is None:
@@ -82,12 +82,12 @@ def paint_leaders(
     for leader in beside:
         at = mapping.to_px(leader.at)
         x = max(room.left() + 16, left - 66)
-        y = _clear_of(taken, QPointF(x, max(at.y() - 20, y_used + APART)), at)
+        y = _clear_of(taken, QPointF(x, max(at.y() - 20, y_used + _APART)), at)
         y_used = y
         flags.append((_flag_box(QPointF(x, y)), leader))
     for leader in sorted((x for x in scene.leaders if x.side == "above"), key=lambda x: x.at[0]):
         at = mapping.to_px(leader.at)
-        x = max(at.x() - 46, x_used + APART)
+        x = max(at.x() - 46, x_used + _APART)
         x_used = x
         flags.append((_flag_box(QPointF(x, max(room.top() + 15, top - 34 - lift))), leader))
     for box, leader in flags:
@@ -123,7 +123,7 @@ def _flag(painter: QPainter, box: QRectF, at: QPointF, leader: Leader, *, lit: b
     painter.setBrush(QColor(t.TAPE if lit else t.CHANGE))
     painter.setPen(paint.pen(t.ON_TAPE if lit else t.BLUE, 1.8))
     painter.drawEllipse(middle, FLAG / 2, FLAG / 2)
-    paint.text(
+    paint.draw_text(
         painter,
         QPointF(middle.x(), middle.y() + 5),
         str(leader.number),

@@ -23,7 +23,7 @@ if TYPE_CHECKING:
 NEVER = Qt.PenStyle.NoPen
 
 
-def begin(widget: QWidget) -> tuple[QPainter, QRectF]:
+def begin_painting(widget: QWidget) -> tuple[QPainter, QRectF]:
     """A painter for a widget that draws itself, in sizes at 100 % text; and the widget's room in them."""
     painter = QPainter(widget)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -230,7 +230,7 @@ def hatch(painter: QPainter, box: QRectF) -> None:
     painter.restore()
 
 
-def text(
+def draw_text(
     painter: QPainter,
     at: QPointF,
     words: str,

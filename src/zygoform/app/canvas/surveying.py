@@ -11,17 +11,17 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.condition.fault import Fault
 from zygoform.core.drawing.primitives import Dimension, Scene
-from zygoform.core.drawing.views import VIEWS, Place
+from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point, rectangle
 
-FRONT_PLACES: tuple[Place, ...] = ("front", "corner")
+FRONT_PLACES: tuple[Viewpoint, ...] = ("front", "corner")
 PIN_REACH = 13.0
 Drawn = tuple[tuple[float, float, float, float], float, bool]
 """A cell's rectangle, the size being dragged, and whether that is its width."""
 
 
-def opening_shape(found: Form | None, place: Place, part_id: str, mapping: Mapping) -> QPolygonF | None:
+def opening_shape(found: Form | None, place: Viewpoint, part_id: str, mapping: Mapping) -> QPolygonF | None:
     """An opening's outline on the canvas, where the front is seen."""
     if found is None or place not in FRONT_PLACES:
         return None
@@ -32,7 +32,7 @@ def opening_shape(found: Form | None, place: Place, part_id: str, mapping: Mappi
     return None
 
 
-def opening_at(found: Form | None, place: Place, point: Point, hit: str) -> str:
+def opening_at(found: Form | None, place: Viewpoint, point: Point, hit: str) -> str:
     """The opening under a point of the view plane; what stands before the front is hit first."""
     role = hit.split("/", 2)[1] if hit else ""
     if found is None or place not in FRONT_PLACES or role in ("top", "base", "bracket", "arm", "lid"):
@@ -53,7 +53,7 @@ def is_divider(part_id: str) -> bool:
 def faults_seen(session: Session) -> list[tuple[Fault, Point]]:
     """The faults of what is on screen, with their places on the view plane."""
     seen = session.seen()
-    view = VIEWS[session.place]
+    view = VIEWS[session.viewpoint]
     return [
         (fault, view.project((fault.at[0] + by[0], fault.at[1] + by[1], fault.at[2] + by[2])))
         for body in (seen.found.bodies if seen is not None else ())
@@ -78,7 +78,7 @@ def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Map
     One on a part that is hidden from here is a small ring.
     """
     for fault, point in faults_seen(session):
-        at, on = mapping.to_px(point), fault.id == session.kept_fault
+        at, on = mapping.to_px(point), fault.id == session.selected_fault
         front = scene.at(point)
         if not on and front is not None and front.part_id != fault.part:
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -102,7 +102,7 @@ def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Map
 
 def paint_tape(painter: QPainter, session: Session, mapping: Mapping) -> None:
     """From where to where a size is to be taken: a tape with a hook at either end."""
-    line, view = session.traced, VIEWS[session.place]
+    line, view = session.traced, VIEWS[session.viewpoint]
     if line is None:
         return
     a, b = mapping.to_px(view.project(line.start)), mapping.to_px(view.project(line.end))
@@ -136,7 +136,7 @@ def paint_dot(painter: QPainter, at: QPointF, number: int, *, on: bool) -> None:
     painter.setPen(paint.pen(t.ON_TAPE if on else t.INK, 1.6))
     painter.drawEllipse(at, 11, 11)
     colour = t.ON_TAPE if on else t.INK
-    paint.text(painter, QPointF(at.x(), at.y() + 4.5), str(number), 12, 600, align="centre", colour=colour)
+    paint.draw_text(painter, QPointF(at.x(), at.y() + 4.5), str(number), 12, 600, align="centre", colour=colour)
 
 
 def paint_dots(painter: QPainter, session: Session, targets: dict[str, Point], mapping: Mapping) -> None:
@@ -144,4 +144,4 @@ def paint_dots(painter: QPainter, session: Session, targets: dict[str, Point], m
     numbers = {dot.part: dot.number for photo in session.project.photos for dot in photo.dots}
     for part, number in numbers.items():
         if part in targets:
-            paint_dot(painter, mapping.to_px(targets[part]), number, on=part == session.part)
+            paint_dot(painter, mapping.to_px(targets[part]), number, on=part == session.hovered)

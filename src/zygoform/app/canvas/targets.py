@@ -5,7 +5,7 @@ from PySide6.QtCore import QPointF
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.core.drawing.primitives import Grip, Scene, holds
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan import Plan
@@ -60,7 +60,7 @@ def points_of(scene: Scene, part_id: str) -> tuple[Point, ...]:
     return tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)
 
 
-def true_sizes(plan: Plan | None, part_id: str, place: Place) -> tuple[float, float] | None:
+def true_sizes(plan: Plan | None, part_id: str, place: Viewpoint) -> tuple[float, float] | None:
     """Real width and height of a board as it faces a place to stand; depth shows in the readout."""
     boards = (*plan.planned.boards, *plan.found.boards) if plan is not None else ()
     board = next((b for b in boards if b.id == part_id), None)
@@ -84,7 +84,7 @@ def near_grip(grips: list[Grip], mapping: Mapping, at: QPointF) -> Grip | None:
 
 def lit_parts(session: Session, pointed: str, *, alike: bool) -> set[str]:
     """All parts that light up; where `alike` counts, every one of the same shape."""
-    plan, more = session.plan, set(session.lit)
+    plan, more = session.plan, set(session.highlighted)
     listed = plan.listed(pointed) if plan else None
     if plan is None or listed is None or not alike or more:
         # A copy of a part lights the part it is a copy of.

@@ -1,6 +1,6 @@
 """Puts a theme and a text size on: everything made after it has them."""
 
-from typing import Literal
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
@@ -12,12 +12,12 @@ from zygoform.app.theme.icons import forget
 from zygoform.app.theme.style import style_sheet
 from zygoform.files.user_folder import config_folder
 
-Theme = Literal["desktop", "light", "dark"]
+if TYPE_CHECKING:
+    # The look is put on before the settings proper are loaded.
+    from zygoform.files.settings_json import Theme
 
 
-def put_on(
-    app: QApplication, theme: Literal["desktop", "light", "dark"] = "light", text_percent: int = 100
-) -> None:
+def put_on(app: QApplication, theme: "Theme" = "light", text_percent: int = 100) -> None:
     """The theme (the desktop's own where it is to follow) and the text size."""
     t.use(t.DARK if theme == "dark" or (theme == "desktop" and desktop_is_dark()) else t.LIGHT, text_percent)
     forget()
@@ -30,7 +30,7 @@ def desktop_is_dark() -> bool:
     return QGuiApplication.styleHints().colorScheme() == Qt.ColorScheme.Dark
 
 
-def first_look() -> tuple[Theme, int]:
+def first_look() -> "tuple[Theme, int]":
     """Theme and text size as the settings have them, read before anything else is loaded.
 
     Only these two, and quickly: what else stands there, and whether it can be, is looked at afterwards.

@@ -3,12 +3,12 @@
 fields.py      a length with its label and its fault beside it; a choice as segments or a list
 editor.py      the fields of anything with declared entries
 segments.py    one of a few, side by side
-stand_area.py  the drawing with what stands round it: overlays, places to stand, readout
+piece_view_area.py  the drawing with what stands round it: overlays, places to stand, readout
 readout.py     what is said of the part pointed at; the legend
 why.py         what a number is made of
 findings.py    a judgement with its reason and its remedy
 scrolled.py    what may be taller than its room
-stick.py       the story stick: the stages in working order
+stage_navigation.py       the story stick: the stages in working order
 busy.py        long work: how far it is, and a way to stop it
 head.py        the head strip
 piece_choice.py which piece of a set is on screen

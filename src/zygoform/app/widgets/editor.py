@@ -171,7 +171,7 @@ class ChangeEditor(QWidget):
         outcome, failure = plan.outcome(change.id), plan.failure(change.id)
         self.result.setText(self.session.show(outcome.result) if outcome else "")
         self.result.setVisible(outcome is not None)
-        self.failure.setText(self.session.show(failure.say) if failure else "")
+        self.failure.setText(self.session.show(failure.message) if failure else "")
         self.failure.setVisible(failure is not None)
 
 
@@ -201,7 +201,7 @@ class NoteGrid(QWidget):
         if labels != self._labels:
             self._refill(labels)
         for line, note in zip(self._words, notes, strict=True):
-            words = self.session.show(note.say)
+            words = self.session.show(note.message)
             if line.text() != words:
                 line.setText(words)
 

@@ -67,7 +67,7 @@ def restyle(widget: QWidget) -> None:
 UNDO_KEYS = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
 
 
-class Line(QLineEdit):
+class LineEdit(QLineEdit):
     """A line that leaves the window its keys: Ctrl+U changes the unit and does not empty what was typed."""
 
     def event(self, event: QEvent) -> bool:
@@ -78,7 +78,7 @@ class Line(QLineEdit):
         return super().event(event)
 
 
-class _Line(Line):
+class _Line(LineEdit):
     """A line that gives its text up on Enter and on leaving, steps with the arrows and gives up with Esc."""
 
     def __init__(self, field: "Field") -> None:

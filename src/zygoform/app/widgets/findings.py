@@ -9,7 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import pixmap
 from zygoform.app.widgets.fields import empty, label
-from zygoform.core.edits.planning import apply_remedy
+from zygoform.core.edits.planning import apply_fix
 from zygoform.core.outcome.cautions import Caution
 from zygoform.core.outcome.outcome import Finding
 
@@ -46,7 +46,7 @@ class FindingBox(QFrame):
         column.setSpacing(4)
         column.addWidget(wrapped(session.show(finding.what), "strong"))
         column.addWidget(wrapped(session.show(finding.why)))
-        for remedy in finding.remedies:
+        for remedy in finding.fixes:
             button = QPushButton(session.show(remedy.label))
             button.setObjectName(f"remedy_{finding.code}")
             button.clicked.connect(self._settle(remedy))
@@ -54,16 +54,16 @@ class FindingBox(QFrame):
         row.addLayout(column, 1)
 
     def _settle(self, remedy: object) -> Callable[[], object]:
-        return lambda: self._session.try_do(lambda project: apply_remedy(project, remedy))  # type: ignore[arg-type]
+        return lambda: self._session.try_do(lambda project: apply_fix(project, remedy))  # type: ignore[arg-type]
 
     def enterEvent(self, event: object) -> None:
         del event
         if self._finding.where:
-            self._session.point(self._finding.where[0])
+            self._session.hover(self._finding.where[0])
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self._session.point("")
+        self._session.hover("")
 
 
 class CautionLine(QWidget):

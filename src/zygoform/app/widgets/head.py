@@ -13,8 +13,8 @@ from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.workshop import set_fraction, set_unit
 from zygoform.core.form.piece import over_all
 
-FRACTIONS = (8, 16, 32, 64)
-ROOMY = 820
+_FRACTIONS = (8, 16, 32, 64)
+_ROOMY = 820
 """In less room the sizes beside the name are left out."""
 
 
@@ -43,7 +43,7 @@ class HeadStrip(QWidget):
         self.fraction.setObjectName("fraction")
         self.fraction.setAccessibleName("Finest fraction")
         self.fraction.setToolTip("Finest fraction shown and cut to")
-        for denominator in FRACTIONS:
+        for denominator in _FRACTIONS:
             self.fraction.addItem(f'1/{denominator}"', denominator)
         self.fraction.activated.connect(self._set_fraction)
         self.units = Segments("units", [("inch", "inch"), ("mm", "mm")])
@@ -63,7 +63,7 @@ class HeadStrip(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.sizes.setVisible(self.width() >= t.px(ROOMY))
+        self.sizes.setVisible(self.width() >= t.px(_ROOMY))
 
     def give(self, undo: QAction, redo: QAction) -> None:
         """Puts the actions on their buttons."""

@@ -10,7 +10,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 
-NARROW = 430
+_NARROW = 430
 """In a box narrower than this the lines are broken as they come."""
 
 
@@ -24,22 +24,22 @@ class Readout(QWidget):
         self.setMinimumHeight(t.px(78))
         self.setMaximumHeight(t.px(124))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
-        session.pointed.connect(self._refresh)
+        session.hover_changed.connect(self._refresh)
         session.changed.connect(self._refresh)
         self._refresh()
 
     def sizeHint(self) -> QSize:
-        return QSize(t.px(300), t.px(78 if self.width() >= t.px(NARROW) else 124))
+        return QSize(t.px(300), t.px(78 if self.width() >= t.px(_NARROW) else 124))
 
     def _refresh(self) -> None:
-        found = describe(self.session, self.session.part)
+        found = describe(self.session, self.session.hovered)
         self.setAccessibleName(found.spoken if found else self._idle)
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         box = box.adjusted(0.8, 0.8, -0.8, -0.8)
-        found = describe(self.session, self.session.part)
+        found = describe(self.session, self.session.hovered)
         if found is None:
             painter.setPen(QColor(t.INK2))
             painter.setFont(font(13))
@@ -49,10 +49,10 @@ class Readout(QWidget):
         painter.setBrush(QColor(t.TAPEWASH))
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawRoundedRect(box, 3, 3)
-        x, narrow = 14.0, box.width() < NARROW
+        x, narrow = 14.0, box.width() < _NARROW
         if found.code:
-            x += paint.text(painter, QPointF(x, 24), found.code, 14, 600) + 10
-        paint.text(painter, QPointF(x, 24), found.name, 14, 600)
+            x += paint.draw_text(painter, QPointF(x, 24), found.code, 14, 600) + 10
+        paint.draw_text(painter, QPointF(x, 24), found.name, 14, 600)
         metrics = QFontMetricsF(font(13))
         if narrow:
             flags = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop) | Qt.TextFlag.TextWordWrap
@@ -61,7 +61,7 @@ class Readout(QWidget):
             return
         for i, line in enumerate(found.lines[:2]):
             words = metrics.elidedText(line, Qt.TextElideMode.ElideRight, box.width() - 26)
-            paint.text(painter, QPointF(14, 45 + 20 * i), words, 13)
+            paint.draw_text(painter, QPointF(14, 45 + 20 * i), words, 13)
 
 
 class Legend(QWidget):
@@ -75,7 +75,7 @@ class Legend(QWidget):
         self.setAccessibleName("Legend: stays, new, comes off, pointed at")
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, _ = paint.begin(self)
+        painter, _ = paint.begin_painting(self)
         for i, (kind, words) in enumerate(self.ROWS):
             box = QRectF(2, 4 + 23 * i, 32, 13)
             fill, line, width, dash = {
@@ -87,4 +87,4 @@ class Legend(QWidget):
             painter.setBrush(QColor(fill))
             painter.setPen(paint.pen(line, width, dash=dash))
             painter.drawRect(box)
-            paint.text(painter, QPointF(46, 15 + 23 * i), words, 13)
+            paint.draw_text(painter, QPointF(46, 15 + 23 * i), words, 13)

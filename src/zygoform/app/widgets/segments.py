@@ -86,7 +86,7 @@ class Segments(QWidget):
             super().keyPressEvent(event)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         frame = box.adjusted(0.5, 0.5, -0.5, -0.5)
         painter.setBrush(QColor(t.CHANGE))
         painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.EDGE, 2.0 if self.hasFocus() else 1.0))

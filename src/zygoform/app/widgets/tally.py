@@ -15,7 +15,7 @@ from zygoform.app.theme.fonts import font
 from zygoform.core.plan import Plan
 
 FIRST = 216
-LEAST_CELL = 92.0
+_LEAST_CELL = 92.0
 
 
 class Total(Struct, frozen=True):
@@ -86,15 +86,15 @@ class Tally(QWidget):
         return f"{amount} {word}", 1 if change > 0 else -1
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         paint.fill(painter, box, t.GROUND)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
-        paint.text(painter, QPointF(20, 22), "Last edit", 12, colour=t.INK2)
+        paint.draw_text(painter, QPointF(20, 22), "Last edit", 12, colour=t.INK2)
         words = QFontMetricsF(font(14, 600)).elidedText(self.last_edit(), Qt.TextElideMode.ElideRight, FIRST - 30)
-        paint.text(painter, QPointF(20, 41), words, 14, 600)
+        paint.draw_text(painter, QPointF(20, 41), words, 14, 600)
         if self.session.history.can_undo:
-            paint.text(painter, QPointF(20, 60), "Ctrl+Z takes it back", 12, colour=t.INK2)
+            paint.draw_text(painter, QPointF(20, 60), "Ctrl+Z takes it back", 12, colour=t.INK2)
         cells = self.cells()
         room = box.width() - FIRST - 20
         cells = [cells[i] for i in self.shown(room)] if cells else []
@@ -107,7 +107,7 @@ class Tally(QWidget):
     @staticmethod
     def shown(room: float) -> list[int]:
         """Which totals there is room for; the others are in the tooltip."""
-        many = max(1, min(len(TOTALS), int(room / LEAST_CELL)))
+        many = max(1, min(len(TOTALS), int(room / _LEAST_CELL)))
         kept = sorted(range(len(TOTALS)), key=lambda i: TOTALS[i].rank)[:many]
         return sorted(kept)
 
@@ -115,14 +115,14 @@ class Tally(QWidget):
         painter.setPen(paint.pen(t.HAIR, 1.0))
         painter.drawLine(QPointF(box.left(), 10), QPointF(box.left(), box.height() - 10))
         x = box.left() + 12
-        paint.text(painter, QPointF(x, 22), name, 12, colour=t.INK2)
-        paint.text(painter, QPointF(x, 44), figure, 20, 600)
+        paint.draw_text(painter, QPointF(x, 22), name, 12, colour=t.INK2)
+        paint.draw_text(painter, QPointF(x, 44), figure, 20, 600)
         if direction:
             tip, base = (53, 60) if direction > 0 else (60, 53)
             painter.setBrush(QColor(t.INK))
             painter.setPen(paint.NEVER)
             painter.drawPolygon(QPolygonF([QPointF(x, base), QPointF(x + 8, base), QPointF(x + 4, tip)]))
             x += 13
-        paint.text(
+        paint.draw_text(
             painter, QPointF(x, 61), delta, 12, 500 if direction else 400, colour=t.INK if direction else t.INK2
         )

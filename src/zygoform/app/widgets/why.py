@@ -29,20 +29,20 @@ class WhyLine(QWidget):
 
     def enterEvent(self, event: object) -> None:
         del event
-        self._session.light(self.why.where)
+        self._session.highlight(self.why.where)
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self._session.light(())
+        self._session.highlight(())
 
     def focusInEvent(self, event: object) -> None:
         del event
-        self._session.light(self.why.where)
+        self._session.highlight(self.why.where)
         self.setProperty("lit", True)
 
     def focusOutEvent(self, event: object) -> None:
         del event
-        self._session.light(())
+        self._session.highlight(())
 
 
 class WhyPanel(QWidget):

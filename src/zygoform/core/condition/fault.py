@@ -6,8 +6,6 @@ from msgspec import Meta, Struct
 
 from zygoform.core.measure.reading import Readings, Sized, settle
 
-Point = tuple[float, float, float]
-
 
 class Fault(Struct, frozen=True):
     """One fault. `at` is its place in its piece's coordinates (mm); sizes not measured are the usual ones."""
@@ -15,7 +13,7 @@ class Fault(Struct, frozen=True):
     id: str
     kind: str
     part: str
-    at: Point
+    at: tuple[float, float, float]
     length: Readings = ()
     width: Readings = ()
     depth: Readings = ()

@@ -7,7 +7,7 @@ from msgspec import Struct
 from zygoform.core.measure.reading import Takes
 
 How = Literal["mend", "patch", "replace", "leave", "take out"]
-Work = Literal[
+Operation = Literal[
     "glue joint",
     "screw joint",
     "corner blocks",
@@ -54,7 +54,7 @@ class Remedy(Struct, frozen=True):
     title: str
     how: How
     why: str
-    works: tuple[Work, ...]
+    operations: tuple[Operation, ...]
     minutes: int = 0
     wait: float = 0.0
     cautions: tuple[str, ...] = ()

@@ -1,7 +1,7 @@
 """The cut list: the only place where sizes are rounded.
 
 listed.py   parts with their codes, rounded sizes and settings
-ask.py      the layout questions of a cut list, and answers as boards with letters
+layouts.py      the layout questions of a cut list, and answers as boards with letters
 counted.py  parts as often as they are wanted
 rows.py     the list by saw setting and by part
 """

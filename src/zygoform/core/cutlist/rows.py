@@ -2,10 +2,10 @@
 
 from msgspec import Struct
 
-from zygoform.core.cutlist.ask import SizeLayout
+from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutting.saw import Setting, degrees
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import LaterCut
 
 _WAYS = ("square", "edge", "flat", "tilted", "both", "jig", "hand")
@@ -15,7 +15,7 @@ class SettingRow(Struct, frozen=True):
     """One line of the list: parts that share a setting and a size. `size` is a sentence of lengths."""
 
     codes: tuple[str, ...]
-    size: Say
+    size: Message
     count: int
     boards: tuple[str, ...]
     part_ids: tuple[str, ...]
@@ -160,7 +160,7 @@ def _cross_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[Set
         detail = alike[0].part.measured_on
         if square_end:
             detail = f"one end square; {detail}"
-        rows.append(_row(alike, Say("{0}", (alike[0].length,)), letters, detail))
+        rows.append(_row(alike, Message("{0}", (alike[0].length,)), letters, detail))
     return tuple(rows)
 
 
@@ -169,12 +169,12 @@ def _rip_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[Setti
     for listed in members:
         widths.setdefault(round(listed.width, 4), []).append(listed)
     return tuple(
-        _row(alike, Say("{0} wide", (alike[0].width,)), letters, "ripped along its whole length")
+        _row(alike, Message("{0} wide", (alike[0].width,)), letters, "ripped along its whole length")
         for _, alike in sorted(widths.items(), reverse=True)
     )
 
 
-def _row(alike: list[ListedPart], size: Say, letters: dict[str, str], detail: str) -> SettingRow:
+def _row(alike: list[ListedPart], size: Message, letters: dict[str, str], detail: str) -> SettingRow:
     return SettingRow(
         tuple(dict.fromkeys(p.shape for p in alike)),
         size,
@@ -211,5 +211,5 @@ def _later_row(number: int, cut: LaterCut) -> SettingRow:
     if cut.corners:
         detail += f"; then {cut.corners} corners"
     return SettingRow(
-        (str(number),), Say(size, tuple(lengths)), 1, (), cut.part_ids, detail, guessed=bool(cut.rests_on)
+        (str(number),), Message(size, tuple(lengths)), 1, (), cut.part_ids, detail, guessed=bool(cut.rests_on)
     )

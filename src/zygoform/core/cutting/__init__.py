@@ -1,6 +1,6 @@
 """Laying out lengths on boards. Knows no furniture: whole hundredths of a millimetre, cents, angles.
 
-question.py  what is asked and what is answered
+problem.py  what is asked and what is answered
 nest.py      how close slanted ends come to each other, and the best order on one board
 verify.py    the independent checker every answer passes before anyone sees it
 saw.py       an end turned into a setting of the saw

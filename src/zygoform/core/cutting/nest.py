@@ -9,11 +9,11 @@ import math
 from functools import cache
 from itertools import pairwise
 
-from zygoform.core.cutting.question import Question
+from zygoform.core.cutting.problem import StripProblem
 
 Ends = tuple[float, float]
 Counts = tuple[int, ...]
-MOST_STATES = 20_000
+_MOST_STATES = 20_000
 
 
 @cache
@@ -40,7 +40,7 @@ def turned(ends: Ends, turn: str) -> tuple[Ends, ...]:
 class Nester:
     """Orders parts by their ends. Parts with the same ends form a class; a board is a count for each."""
 
-    def __init__(self, question: Question) -> None:
+    def __init__(self, question: StripProblem) -> None:
         self.kerf, self.width = question.kerf, question.width
         ends = [turned((part.left, part.right), question.turn) for part in question.parts]
         kinds = list(dict.fromkeys(frozenset(ways) for ways in ends))
@@ -78,7 +78,7 @@ class Nester:
         return self._joints[counts]
 
     def _least_joints(self, counts: Counts) -> int:
-        if math.prod(n + 1 for n in counts) > MOST_STATES:
+        if math.prod(n + 1 for n in counts) > _MOST_STATES:
             self.inexact = True
             return sum(delta(*pair, self.kerf, self.width) for pair in self._pairs(self._in_turn(counts)))
         return min(
@@ -106,7 +106,7 @@ class Nester:
         """The best order: (class, ends as they lie) from left to right."""
         if not any(counts):
             return []
-        if self.square or math.prod(n + 1 for n in counts) > MOST_STATES:
+        if self.square or math.prod(n + 1 for n in counts) > _MOST_STATES:
             return self._in_turn(counts)
         first = min(
             (self._rest(_less(counts, kind), way[1])[0], kind, way)

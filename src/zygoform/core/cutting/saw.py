@@ -13,13 +13,13 @@ from zygoform.core.geometry.mitres import saw_scale
 from zygoform.core.goods.saw import Saw
 from zygoform.core.tolerance import SAME_DEG
 
-Way = Literal["square", "flat", "edge", "tilted", "both", "jig", "hand"]
+CutMethod = Literal["square", "flat", "edge", "tilted", "both", "jig", "hand"]
 
 
 class Setting(Struct, frozen=True):
     """How the saw stands for one cut; angles in degrees on the saw's scale, unsigned."""
 
-    way: Way
+    way: CutMethod
     swing: float = 0.0
     tilt: float = 0.0
 
@@ -52,7 +52,7 @@ def setting(mitre: float, bevel: float, height: float, saw: Saw) -> Setting:
         return Setting("square")
     if bevel < SAME_DEG:
         scale = saw_scale(mitre, swing_max)
-        way: dict[str, Way] = {"normal": "flat", "piece square to fence": "jig"}
+        way: dict[str, CutMethod] = {"normal": "flat", "piece square to fence": "jig"}
         return Setting(way.get(scale.mode, "hand"), swing=scale.scale)
     if mitre < SAME_DEG:
         if height <= saw.fence_height and bevel <= swing_max:

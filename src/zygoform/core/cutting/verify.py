@@ -3,13 +3,13 @@
 import math
 from collections import Counter
 
-from zygoform.core.cutting.question import UNITS_PER_MM, Answer, Cut, PartType, Question
+from zygoform.core.cutting.problem import UNITS_PER_MM, Cut, PartType, StripLayout, StripProblem
 from zygoform.core.tolerance import LAYOUT_MM, SAME_DEG
 
 _SLACK = LAYOUT_MM * UNITS_PER_MM
 
 
-def verify(question: Question, answer: Answer) -> list[str]:
+def verify(question: StripProblem, answer: StripLayout) -> list[str]:
     """What is wrong with a layout; empty when it can be cut."""
     stocks = {stock.id: stock for stock in question.stocks}
     parts = {part.id: part for part in question.parts}
@@ -34,7 +34,7 @@ def verify(question: Question, answer: Answer) -> list[str]:
     return wrong
 
 
-def _wrong_counts(question: Question, answer: Answer) -> list[str]:
+def _wrong_counts(question: StripProblem, answer: StripLayout) -> list[str]:
     cut = Counter(c.part for board in answer.boards for c in board.cuts)
     used = Counter(board.stock for board in answer.boards)
     wrong = [
@@ -60,7 +60,7 @@ def _may_lie(part: PartType, cut: Cut, turn: str) -> bool:
     return any(abs(cut.left - a) < SAME_DEG and abs(cut.right - b) < SAME_DEG for a, b in allowed)
 
 
-def _gap_lacks(question: Question, part: PartType, before: Cut, after: Cut) -> bool:
+def _gap_lacks(question: StripProblem, part: PartType, before: Cut, after: Cut) -> bool:
     """Whether two cut lines come closer, at either edge of the strip, than the slanted blade is wide."""
     need = question.kerf * max(1 / math.cos(math.radians(a)) for a in (before.right, after.left))
     slope_right, slope_left = (math.tan(math.radians(a)) for a in (before.right, after.left))

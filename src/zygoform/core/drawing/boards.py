@@ -2,7 +2,7 @@
 
 import math
 
-from zygoform.core.cutlist.ask import PlacedBoard, PlacedPart
+from zygoform.core.cutlist.layouts import PlacedBoard, PlacedPart
 from zygoform.core.drawing.primitives import Polygon, Scene, Stroke
 from zygoform.core.geometry.plane import Outline
 

@@ -11,7 +11,7 @@ from functools import lru_cache
 
 from msgspec import Struct, structs
 
-from zygoform.core.drawing.views import VIEWS, Place, View
+from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import clip
 from zygoform.core.geometry.prism import Point3, Prism, dot
@@ -42,7 +42,7 @@ def paint_order(boards: Sequence[Board], view: View) -> list[Board]:
 
 
 @lru_cache(maxsize=2048)
-def _item(board: Board, place: Place) -> _Item:
+def _item(board: Board, place: Viewpoint) -> _Item:
     view = VIEWS[place]
     corners = board.solid.corners
     xs, ys, zs = zip(*corners, strict=True)

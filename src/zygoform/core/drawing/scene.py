@@ -21,7 +21,7 @@ from zygoform.core.drawing.primitives import (
     box_of,
     holds,
 )
-from zygoform.core.drawing.views import VIEWS, Place, View
+from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, dot
@@ -44,7 +44,7 @@ def draw_form(
     found: Form,
     planned: Form,
     numbers: dict[str, int],
-    place: Place = "front",
+    place: Viewpoint = "front",
     overlay: Overlay = "over",
     handles: tuple[Handle, ...] = (),
     mended: frozenset[str] = frozenset(),
@@ -89,7 +89,7 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
 
 @lru_cache(maxsize=2048)
 def _faces(
-    board: Board, plan: Outline, low: float, high: float, role: PartRole, place: Place
+    board: Board, plan: Outline, low: float, high: float, role: PartRole, place: Viewpoint
 ) -> tuple[Polygon, ...]:
     """The visible faces of one board; smoothly turning ones become one polygon.
 
@@ -160,7 +160,7 @@ def _within(face: Face, plan: Outline, low: float, high: float) -> bool:
 
 
 @lru_cache(maxsize=32)
-def _coming_off(found: Form, off: frozenset[str], place: Place) -> tuple[Polygon, ...]:
+def _coming_off(found: Form, off: frozenset[str], place: Viewpoint) -> tuple[Polygon, ...]:
     """Faces of what comes off, as far as they showed before: one sees through them now."""
     stays: dict[str, PartRole] = dict.fromkeys((board.id for board in found.boards), "stays")
     before = _painted(found, stays, VIEWS[place])
@@ -183,7 +183,7 @@ def _shown_at(polygons: Sequence[Polygon], boxes: Sequence[Box], i: int, spots: 
     return None
 
 
-def _box(boxes: list[Box], floor: float, place: Place) -> Box:
+def _box(boxes: list[Box], floor: float, place: Viewpoint) -> Box:
     x0, y0, x1, y1 = (f(box[k] for box in boxes) for k, f in enumerate((min, min, max, max)))
     return (x0, y0 if place == "above" else min(y0, floor), x1, y1)
 

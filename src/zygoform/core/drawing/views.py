@@ -12,14 +12,14 @@ from msgspec import Struct
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Point3
 
-Place = Literal["front", "left", "right", "back", "above", "corner"]
+Viewpoint = Literal["front", "left", "right", "back", "above", "corner"]
 _DEPTH_X, _DEPTH_Y = 0.5 * math.cos(math.radians(38)), 0.5 * math.sin(math.radians(38))
 
 
 class View(Struct, frozen=True):
     """Axes of the view plane in space, and the direction towards whoever looks."""
 
-    place: Place
+    place: Viewpoint
     across: Point3
     up: Point3
     toward: Point3
@@ -30,7 +30,7 @@ class View(Struct, frozen=True):
         return x * ax + y * ay + z * az, x * ux + y * uy + z * uz
 
 
-VIEWS: dict[Place, View] = {
+VIEWS: dict[Viewpoint, View] = {
     "front": View("front", (1, 0, 0), (0, 0, 1), (0, -1, 0)),
     "back": View("back", (-1, 0, 0), (0, 0, 1), (0, 1, 0)),
     "right": View("right", (0, 1, 0), (0, 0, 1), (1, 0, 0)),

@@ -5,7 +5,7 @@ pieces.py   which pieces there are: new ones, copies, names
 survey.py   the sizes of a piece
 fronts.py   what its front holds and how it is divided
 condition.py faults and how they are dealt with; what parts are made of
-apart.py    where parts go that come off; hardware in bags
+disassembly.py    where parts go that come off; hardware in bags
 photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies
 counting.py  how many of a row are cut

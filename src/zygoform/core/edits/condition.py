@@ -3,8 +3,8 @@
 from msgspec import structs
 
 from zygoform.core.changes.kinds.mend import Mend
-from zygoform.core.changes.mending.works import usual_board, wood_of
-from zygoform.core.condition.fault import Fault, Point
+from zygoform.core.changes.mending.operations import usual_board, wood_of
+from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS, MadeOf
 from zygoform.core.edits.edited import Edited, read_readings
@@ -12,16 +12,17 @@ from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.registry import KnownPiece
+from zygoform.core.geometry.prism import Point3
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import Reading, counting
-from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
 from zygoform.core.survey.prefill import likely_sizes
 
 MOST_SIGNS = 200
 
 
-def add_fault(project: Project, part_id: str, kind: str, at: Point) -> Edited:
+def add_fault(project: Project, part_id: str, kind: str, at: Point3) -> Edited:
     """A fault of one kind on a part, at a place in its piece's coordinates."""
     piece = known_piece(project, piece_of(part_id))
     form = piece.build()
@@ -32,7 +33,7 @@ def add_fault(project: Project, part_id: str, kind: str, at: Point) -> Edited:
     sizes = {name: (Reading(write(mm), mm, "guessed"),) for name, mm in likely.items() if name in asked}
     fault = structs.replace(Fault(_next_id(project), kind, part_id, at), **sizes)
     done = with_state(project, structs.replace(piece, faults=(*piece.faults, fault)))
-    return Edited(done, Say(f"Found: {FAULT_KINDS[kind].title.lower()}"), frozenset({fault.id}))
+    return Edited(done, Message(f"Found: {FAULT_KINDS[kind].title.lower()}"), frozenset({fault.id}))
 
 
 def remove_fault(project: Project, fault_id: str) -> Edited:
@@ -40,7 +41,7 @@ def remove_fault(project: Project, fault_id: str) -> Edited:
     piece, fault = find_fault(project, fault_id)
     done = with_state(project, structs.replace(piece, faults=tuple(f for f in piece.faults if f.id != fault_id)))
     done = _without_mend(done, fault_id)
-    return Edited(done, Say(f"Took away: {_title(fault)}"), frozenset({fault_id}))
+    return Edited(done, Message(f"Took away: {_title(fault)}"), frozenset({fault_id}))
 
 
 def set_fault_size(project: Project, fault_id: str, name: str, text: str) -> Edited:
@@ -53,7 +54,7 @@ def set_fault_size(project: Project, fault_id: str, name: str, text: str) -> Edi
     entry = Param(name, ask.label, "readings", 0.1, 6000.0, (), guess=ask.usual, takes=ask.takes)
     taken = read_readings(entry, text, project.shop.unit, getattr(fault, name))
     counts, label = counting(taken, ask.takes), f"{_title(fault).capitalize()}: {ask.label.lower()}"
-    words = Say(f"{label} {{0}}", (counts.value,)) if counts else Say(f"{label} not measured")
+    words = Message(f"{label} {{0}}", (counts.value,)) if counts else Message(f"{label} not measured")
     return _with_fault(project, piece, structs.replace(fault, **{name: taken}), words)
 
 
@@ -63,7 +64,9 @@ def set_fault_count(project: Project, fault_id: str, text: str) -> Edited:
     plain = text.strip()
     if not plain.isdecimal() or not 1 <= int(plain) <= MOST_SIGNS:
         raise BadInputError("out_of_range", f"A whole number from 1 to {MOST_SIGNS}.", "count")
-    return _with_fault(project, piece, structs.replace(fault, count=int(plain)), Say(f"{plain} × {_title(fault)}"))
+    return _with_fault(
+        project, piece, structs.replace(fault, count=int(plain)), Message(f"{plain} × {_title(fault)}")
+    )
 
 
 def set_fault_note(project: Project, fault_id: str, text: str) -> Edited:
@@ -72,7 +75,7 @@ def set_fault_note(project: Project, fault_id: str, text: str) -> Edited:
     words = " ".join(text.split())
     if len(words) > MOST_SIGNS:
         raise BadInputError("out_of_range", f"At most {MOST_SIGNS} signs; these are {len(words)}.", "note")
-    return _with_fault(project, piece, structs.replace(fault, note=words), Say("Wrote a note"))
+    return _with_fault(project, piece, structs.replace(fault, note=words), Message("Wrote a note"))
 
 
 def mend(project: Project, fault_id: str, remedy_code: str) -> Edited:
@@ -100,14 +103,18 @@ def mend(project: Project, fault_id: str, remedy_code: str) -> Edited:
         done = structs.replace(project, changes=changes)
     else:
         done = structs.replace(project, changes=(*project.changes, new), next_number=number + 1)
-    return Edited(done, Say(f"{_title(fault).capitalize()}: {remedy.title.lower()}"), frozenset({new.id, fault_id}))
+    return Edited(
+        done, Message(f"{_title(fault).capitalize()}: {remedy.title.lower()}"), frozenset({new.id, fault_id})
+    )
 
 
 def unmend(project: Project, fault_id: str) -> Edited:
     """Nothing is decided about a fault any more."""
     _, fault = find_fault(project, fault_id)
     return Edited(
-        _without_mend(project, fault_id), Say(f"{_title(fault).capitalize()}: not decided"), frozenset({fault_id})
+        _without_mend(project, fault_id),
+        Message(f"{_title(fault).capitalize()}: not decided"),
+        frozenset({fault_id}),
     )
 
 
@@ -124,7 +131,7 @@ def set_made_of(project: Project, part_ids: tuple[str, ...], material: str, wood
         if known
         else "Not known what it is made of"
     )
-    return Edited(done, Say(words), frozenset(part_ids))
+    return Edited(done, Message(words), frozenset(part_ids))
 
 
 def find_fault(project: Project, fault_id: str) -> tuple[KnownPiece, Fault]:
@@ -142,7 +149,7 @@ def _title(fault: Fault) -> str:
     return kind.title.lower() if kind is not None else "fault"
 
 
-def _with_fault(project: Project, piece: KnownPiece, fault: Fault, words: Say) -> Edited:
+def _with_fault(project: Project, piece: KnownPiece, fault: Fault, words: Message) -> Edited:
     faults = tuple(fault if f.id == fault.id else f for f in piece.faults)
     return Edited(with_state(project, structs.replace(piece, faults=faults)), words, frozenset({fault.id}))
 

@@ -4,7 +4,7 @@ from msgspec import structs
 
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.project import PartCount, Project
 
 MOST = 200
@@ -23,4 +23,4 @@ def set_row_count(project: Project, code: str, planned: tuple[str, ...], text: s
         own.append(PartCount(planned[0], 1 + wanted - len(planned)))
     done = structs.replace(project, counts=(*others, *own))
     words = f"{code}: left out" if not wanted else f"{code}: {wanted} of {len(planned)} planned"
-    return Edited(done, Say(words if own else f"{code}: as planned"), frozenset(planned))
+    return Edited(done, Message(words if own else f"{code}: as planned"), frozenset(planned))

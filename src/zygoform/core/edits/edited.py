@@ -6,10 +6,10 @@ from typing import Any
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Reading, Readings
-from zygoform.core.measure.say import Say
 from zygoform.core.measure.write import NO_BREAK, DisplayUnit
 from zygoform.core.project import Project
 
@@ -18,7 +18,7 @@ class Edited(Struct, frozen=True):
     """The project after an edit, what was done in words, and the ids or entries it touched."""
 
     project: Project
-    words: Say
+    words: Message
     touched: frozenset[str] = frozenset()
 
 

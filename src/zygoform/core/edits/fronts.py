@@ -7,7 +7,6 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_piece
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.closely import Closely
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import (
     Cell,
@@ -20,10 +19,11 @@ from zygoform.core.form.front import (
     replaced,
     walk,
 )
+from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.form.registry import Fronted
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.reading import Reading, counting
-from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
 
 LEAST_CELL = 20.0
@@ -47,7 +47,7 @@ def hold(project: Project, opening_id: str, holds: Holds) -> Edited:
     if holds not in piece.HOLDS:
         raise BadInputError("impossible", "Openings of this kind of piece hold nothing like that.")
     return Edited(
-        with_piece(project, structs.replace(piece, front=front)), Say(HELD[holds]), frozenset({opening_id})
+        with_piece(project, structs.replace(piece, front=front)), Message(HELD[holds]), frozenset({opening_id})
     )
 
 
@@ -63,7 +63,7 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
     first = _next_id(piece.front)
     cells: list[Cell] = [opening]
     # What was measured of the undivided opening is true of none of its parts.
-    cells[0] = structs.replace(opening, closely=None)
+    cells[0] = structs.replace(opening, readings=None)
     cells += [Opening(f"o{first + k}", opening.holds) for k in range(count - 1)]
     above = parent(piece.front, own)
     if above is not None and above.direction == direction:
@@ -79,7 +79,7 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
         new = Division(f"d{first + count}", direction, tuple(cells), ((),) * count)
         front = replaced(piece.front, own, new)
     done = with_piece(project, structs.replace(piece, front=front))
-    return Edited(done, Say(f"Divided into {count} {direction}"), frozenset({opening_id}))
+    return Edited(done, Message(f"Divided into {count} {direction}"), frozenset({opening_id}))
 
 
 def join(project: Project, opening_id: str) -> Edited:
@@ -91,28 +91,28 @@ def join(project: Project, opening_id: str) -> Edited:
         raise BadInputError("impossible", "This opening is not part of a division.")
     kept = find_opening(piece.front, own) or openings(division)[0]
     front = replaced(piece.front, division.id, kept)
-    return Edited(with_piece(project, structs.replace(piece, front=front)), Say("Joined into one opening"))
+    return Edited(with_piece(project, structs.replace(piece, front=front)), Message("Joined into one opening"))
 
 
-def set_closely(project: Project, opening_id: str, place: str, text: str) -> Edited:
+def set_opening_reading(project: Project, opening_id: str, place: str, text: str) -> Edited:
     """A reading inside an opening at one of its places, as typed; emptied, it is gone."""
     piece, own = _fronted(project, opening_id), _own(opening_id)
     opening = find_opening(piece.front, own)
     if opening is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
-    entry = param(Closely, place)
+    entry = param(OpeningReadings, place)
     try:
-        before = getattr(opening.closely or Closely(), place)
+        before = getattr(opening.readings or OpeningReadings(), place)
         taken = read_readings(entry, text, project.shop.unit, before)
     except BadInputError as refused:
         raise BadInputError(refused.kind, refused.message, place, refused.lengths) from refused
-    close: Closely | None = structs.replace(opening.closely or Closely(), **{place: taken})
+    close: OpeningReadings | None = structs.replace(opening.readings or OpeningReadings(), **{place: taken})
     if close is not None and close.is_empty:
         close = None
-    front = replaced(piece.front, own, structs.replace(opening, closely=close))
+    front = replaced(piece.front, own, structs.replace(opening, readings=close))
     counts = counting(taken, "smallest")
     where = f"{entry.group} {entry.label.lower()}"
-    words = Say(f"{where} {{0}}", (counts.value,)) if counts else Say(f"{where} not measured")
+    words = Message(f"{where} {{0}}", (counts.value,)) if counts else Message(f"{where} not measured")
     return Edited(with_piece(project, structs.replace(piece, front=front)), words, frozenset({opening_id}))
 
 
@@ -131,7 +131,7 @@ def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
     front = replaced(piece.front, division.id, structs.replace(division, sizes=sizes))
     what = "wide" if division.direction == "columns" else "high"
     counts = counting(taken, CELL.takes)
-    words = Say(f"Opening {{0}} {what}", (counts.value,)) if counts else Say("Opening shares what is left")
+    words = Message(f"Opening {{0}} {what}", (counts.value,)) if counts else Message("Opening shares what is left")
     return Edited(with_piece(project, structs.replace(piece, front=front)), words, frozenset({cell_id}))
 
 
@@ -149,7 +149,7 @@ def move_divider(project: Project, divider_id: str, first: float, second: float)
     sizes = (*division.sizes[:at], *taken, *division.sizes[at + 2 :])
     front = replaced(piece.front, division.id, structs.replace(division, sizes=sizes))
     done = with_piece(project, structs.replace(piece, front=front))
-    return Edited(done, Say("Moved a divider: {0} and {1}", (first, second)), frozenset({divider_id}))
+    return Edited(done, Message("Moved a divider: {0} and {1}", (first, second)), frozenset({divider_id}))
 
 
 def _fronted(project: Project, part_id: str) -> Fronted:

@@ -5,7 +5,7 @@ from msgspec import structs
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.project import Project
 
 MOST_PHOTOS = 60
@@ -17,7 +17,7 @@ def add_photos(project: Project, files: tuple[tuple[str, str], ...]) -> Edited:
         raise BadInputError("out_of_range", f"A project holds at most {MOST_PHOTOS} photos.")
     first = 1 + max((int(p.id[1:]) for p in project.photos if p.id[1:].isdecimal()), default=0)
     new = tuple(Photo(f"h{first + k}", file, title[:60]) for k, (file, title) in enumerate(files))
-    words = Say("Brought a photo in" if len(new) == 1 else f"Brought {len(new)} photos in")
+    words = Message("Brought a photo in" if len(new) == 1 else f"Brought {len(new)} photos in")
     return Edited(structs.replace(project, photos=(*project.photos, *new)), words, frozenset(p.id for p in new))
 
 
@@ -25,7 +25,7 @@ def remove_photo(project: Project, photo_id: str) -> Edited:
     """Takes a photo out of the project; its file stays where it is."""
     photo = _photo(project, photo_id)
     photos = tuple(p for p in project.photos if p.id != photo_id)
-    return Edited(structs.replace(project, photos=photos), Say(f"Took out {photo.title or photo.file}"))
+    return Edited(structs.replace(project, photos=photos), Message(f"Took out {photo.title or photo.file}"))
 
 
 def name_photo(project: Project, photo_id: str, title: str) -> Edited:
@@ -33,7 +33,7 @@ def name_photo(project: Project, photo_id: str, title: str) -> Edited:
     plain = " ".join(title.split())
     if len(plain) > 60:
         raise BadInputError("out_of_range", "At most 60 signs.", "title")
-    return _with(project, structs.replace(_photo(project, photo_id), title=plain), Say(f"Photo: {plain}"))
+    return _with(project, structs.replace(_photo(project, photo_id), title=plain), Message(f"Photo: {plain}"))
 
 
 def add_dot(project: Project, photo_id: str, x: float, y: float, part: str) -> Edited:
@@ -43,14 +43,14 @@ def add_dot(project: Project, photo_id: str, x: float, y: float, part: str) -> E
     number = known or 1 + max((d.number for p in project.photos for d in p.dots), default=0)
     dot = Dot(number, min(max(x, 0.0), 1.0), min(max(y, 0.0), 1.0), part)
     dots = (*(d for d in photo.dots if d.part != part), dot)
-    return _with(project, structs.replace(photo, dots=dots), Say(f"Dot {number} on the photo"))
+    return _with(project, structs.replace(photo, dots=dots), Message(f"Dot {number} on the photo"))
 
 
 def remove_dot(project: Project, photo_id: str, number: int) -> Edited:
     """Takes a dot off one photo."""
     photo = _photo(project, photo_id)
     dots = tuple(d for d in photo.dots if d.number != number)
-    return _with(project, structs.replace(photo, dots=dots), Say(f"Took dot {number} off"))
+    return _with(project, structs.replace(photo, dots=dots), Message(f"Took dot {number} off"))
 
 
 def _photo(project: Project, photo_id: str) -> Photo:
@@ -60,6 +60,6 @@ def _photo(project: Project, photo_id: str) -> Photo:
     return photo
 
 
-def _with(project: Project, photo: Photo, words: Say) -> Edited:
+def _with(project: Project, photo: Photo, words: Message) -> Edited:
     photos = tuple(photo if p.id == photo.id else p for p in project.photos)
     return Edited(structs.replace(project, photos=photos), words, frozenset({photo.id}))

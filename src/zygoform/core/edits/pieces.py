@@ -11,9 +11,9 @@ from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell, Division
 from zygoform.core.form.piece import OVER_ALL
 from zygoform.core.form.registry import PIECE_KINDS, Fronted, KnownPiece
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings
-from zygoform.core.measure.say import Say
 from zygoform.core.project import Project, UnknownPiece
 
 
@@ -36,7 +36,7 @@ def new_piece(project: Project, name: str, sizes: dict[str, str], kind: str = "c
     done = structs.replace(project, pieces=(*project.pieces, piece))
     if not project.pieces:
         done = structs.replace(done, name=name or "Piece")
-    return Edited(done, Say(f"Measured {name or 'a piece'}"), frozenset({piece.id}))
+    return Edited(done, Message(f"Measured {name or 'a piece'}"), frozenset({piece.id}))
 
 
 def copy_piece(project: Project, piece_id: str, *, mirrored: bool = False, with_changes: bool = False) -> Edited:
@@ -54,7 +54,7 @@ def copy_piece(project: Project, piece_id: str, *, mirrored: bool = False, with_
         name=_copied_name(project, piece.name),
         faults=(),
         made_of=made_of,
-        apart=(),
+        disassembly=(),
         bags=(),
     )
     copy = _mirrored(copy) if mirrored else copy
@@ -72,7 +72,7 @@ def copy_piece(project: Project, piece_id: str, *, mirrored: bool = False, with_
         changes=(*project.changes, *changes),
         next_number=project.next_number + len(changes),
     )
-    return Edited(done, Say(f"Copied {piece.name}"), frozenset({copy.id, *(c.id for c in changes)}))
+    return Edited(done, Message(f"Copied {piece.name}"), frozenset({copy.id, *(c.id for c in changes)}))
 
 
 def remove_piece(project: Project, piece_id: str) -> Edited:
@@ -81,7 +81,7 @@ def remove_piece(project: Project, piece_id: str) -> Edited:
     gone = {c.id for c in project.changes if {piece_of(t) for t in c.targets} == {piece_id}}
     others = tuple(p for p in project.pieces if p.id != piece_id)
     done = structs.replace(project.without_changes(gone), pieces=others)
-    return Edited(done, Say(f"Took {piece.name} away"), frozenset({piece_id}))
+    return Edited(done, Message(f"Took {piece.name} away"), frozenset({piece_id}))
 
 
 def rename(project: Project, name: str, *, on: str = "") -> Edited:
@@ -93,7 +93,7 @@ def rename(project: Project, name: str, *, on: str = "") -> Edited:
     done = with_piece(project, structs.replace(piece, name=plain))
     if len(project.pieces) == 1:
         done = structs.replace(done, name=plain)
-    return Edited(done, Say(f"Named it {plain}"), frozenset({piece.id}))
+    return Edited(done, Message(f"Named it {plain}"), frozenset({piece.id}))
 
 
 def name_project(project: Project, name: str) -> Edited:
@@ -101,7 +101,7 @@ def name_project(project: Project, name: str) -> Edited:
     plain = " ".join(name.split())[:60]
     if not plain:
         raise BadInputError("empty", "A project needs a name.", "project_name")
-    return Edited(structs.replace(project, name=plain), Say(f"Named it all {plain}"))
+    return Edited(structs.replace(project, name=plain), Message(f"Named it all {plain}"))
 
 
 def known_piece(project: Project, piece_id: str) -> KnownPiece:

@@ -8,9 +8,9 @@ from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange, kind_of
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, params
-from zygoform.core.measure.say import Say
-from zygoform.core.outcome.outcome import Remedy
+from zygoform.core.outcome.outcome import Fix
 from zygoform.core.project import Project, Variant
 
 
@@ -22,7 +22,7 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
         raise BadInputError("impossible", "This kind of change begins in the survey.")
     change = entry.start(f"c{number}", number, target, project.shop)
     done = structs.replace(project, changes=(*project.changes, change), next_number=number + 1)
-    return Edited(done, Say(f"Added {entry.title.lower()}"), frozenset({change.id}))
+    return Edited(done, Message(f"Added {entry.title.lower()}"), frozenset({change.id}))
 
 
 def add_everywhere(project: Project, kind: str, targets: tuple[str, ...]) -> Edited:
@@ -32,14 +32,14 @@ def add_everywhere(project: Project, kind: str, targets: tuple[str, ...]) -> Edi
         edited = add_change(done, kind, target)
         done, ids = edited.project, [*ids, *edited.touched]
     title = CHANGE_KINDS[kind].title.lower()
-    return Edited(done, Say(f"Added {title} on {len(targets)} pieces"), frozenset(ids))
+    return Edited(done, Message(f"Added {title} on {len(targets)} pieces"), frozenset(ids))
 
 
 def remove_change(project: Project, change_id: str) -> Edited:
     """Takes a change away, and what the variants say of it."""
     change = _change(project, change_id)
     done = project.without_changes({change_id})
-    return Edited(done, Say(f"Took away {kind_of(change).title.lower()}"), frozenset({change_id}))
+    return Edited(done, Message(f"Took away {kind_of(change).title.lower()}"), frozenset({change_id}))
 
 
 def move_change(project: Project, change_id: str, by: int) -> Edited:
@@ -49,7 +49,7 @@ def move_change(project: Project, change_id: str, by: int) -> Edited:
     to = max(0, min(len(ids) - 1, at + by))
     changes = list(project.changes)
     changes.insert(to, changes.pop(at))
-    words = Say("Moved earlier" if to < at else "Moved later" if to > at else "Already at the end")
+    words = Message("Moved earlier" if to < at else "Moved later" if to > at else "Already at the end")
     return Edited(structs.replace(project, changes=tuple(changes)), words, frozenset({change_id}))
 
 
@@ -58,7 +58,7 @@ def leave_out(project: Project, change_id: str, *, out: bool) -> Edited:
     title = kind_of(_change(project, change_id)).title.lower()
     others = tuple(c for c in project.variant.left_out if c != change_id)
     variant = structs.replace(project.variant, left_out=(*others, change_id) if out else others)
-    words = Say(f"Left out {title}" if out else f"Took in {title}")
+    words = Message(f"Left out {title}" if out else f"Took in {title}")
     return Edited(_with_variant(project, variant), words, frozenset({change_id}))
 
 
@@ -89,24 +89,24 @@ def set_value(project: Project, change_id: str, parameter: str, value: Any) -> E
     return Edited(done, _words(project, entry, before, value), frozenset({change_id, parameter}))
 
 
-def apply_remedy(project: Project, remedy: Remedy) -> Edited:
+def apply_fix(project: Project, remedy: Fix) -> Edited:
     """Does what a finding proposes."""
     if remedy.leave_out:
         return leave_out(project, remedy.change_id, out=True)
     return set_value(project, remedy.change_id, remedy.parameter, remedy.value)
 
 
-def _words(project: Project, entry: Param, before: Any, value: Any) -> Say:
+def _words(project: Project, entry: Param, before: Any, value: Any) -> Message:
     label = f"{entry.group} {entry.label.lower()}".strip() if entry.group else entry.label
     if entry.unit == "length":
-        return Say(f"{label} {{0}} to {{1}}", (before, value))
+        return Message(f"{label} {{0}} to {{1}}", (before, value))
     if entry.unit == "switch":
-        return Say(f"{label} {'on' if value else 'off'}")
+        return Message(f"{label} {'on' if value else 'off'}")
     if entry.unit in ("count", "text", "angle"):
-        return Say(f"{label}: {value:g}°" if entry.unit == "angle" else f"{label}: {value}")
+        return Message(f"{label}: {value:g}°" if entry.unit == "angle" else f"{label}: {value}")
     names = {choice.value: choice.label for choice in entry.choices}
     names |= {size.id: size.name for size in project.shop.timber}
-    return Say(f"{label}: {names.get(value, value)}")
+    return Message(f"{label}: {names.get(value, value)}")
 
 
 def _change(project: Project, change_id: str) -> KnownChange:

@@ -6,9 +6,9 @@ from zygoform.core.edits.edited import Edited, read_readings, read_value
 from zygoform.core.edits.pieces import known_piece, with_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import KnownPiece
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.reading import counting
-from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
 
 
@@ -25,13 +25,13 @@ def set_reading(project: Project, entry_name: str, text: str, *, on: str = "") -
         raise BadInputError(refused.kind, refused.message, entry_name, refused.lengths) from refused
     counts, label = counting(taken, entry.takes), _label(entry)
     if counts is None:
-        return Edited(done, Say(f"{label} not measured"), frozenset({entry_name}))
+        return Edited(done, Message(f"{label} not measured"), frozenset({entry_name}))
     guess = ", a guess" if counts.source == "guessed" else ""
     if len(taken) > 1:
         guess = f", {'the mean' if entry.takes == 'mean' else 'the ' + entry.takes} of {len(taken)}"
     if entry.unit == "corner":
-        return Edited(done, Say(f"{label} {counts.value:g}°{guess}"), frozenset({entry_name}))
-    return Edited(done, Say(f"{label} {{0}}{guess}", (counts.value,)), frozenset({entry_name}))
+        return Edited(done, Message(f"{label} {counts.value:g}°{guess}"), frozenset({entry_name}))
+    return Edited(done, Message(f"{label} {{0}}{guess}", (counts.value,)), frozenset({entry_name}))
 
 
 def _label(entry: Param) -> str:
@@ -46,4 +46,4 @@ def _set_entry(project: Project, piece: KnownPiece, entry: Param, text: str) -> 
     if names and value not in names:
         raise BadInputError("unknown_key", "Not one of the choices.", entry.name)
     done = with_piece(project, structs.replace(piece, **{entry.name: value}))
-    return Edited(done, Say(f"{_label(entry)} {str(names.get(value, value)).lower()}"), frozenset({entry.name}))
+    return Edited(done, Message(f"{_label(entry)} {str(names.get(value, value)).lower()}"), frozenset({entry.name}))

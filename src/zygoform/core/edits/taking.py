@@ -8,7 +8,7 @@ from zygoform.core.changes.kinds.own_part import OwnPart
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import StockLine
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.project import Project
 
 
@@ -23,7 +23,7 @@ class OwnRow(Struct, frozen=True):
     slant: Literal["flat", "edge"] = "flat"
     left: float = 0.0
     right: float = 0.0
-    goes: str = ""
+    location: str = ""
 
 
 class OwnBoard(Struct, frozen=True):
@@ -43,7 +43,7 @@ def take_parts(project: Project, rows: tuple[OwnRow, ...]) -> Edited:
         OwnPart(f"c{number + k}", number + k, (target,), **structs.asdict(row)) for k, row in enumerate(rows)
     )
     done = structs.replace(project, changes=(*project.changes, *changes), next_number=number + len(rows))
-    return Edited(done, Say(f"Took over {len(rows)} parts"), frozenset(change.id for change in changes))
+    return Edited(done, Message(f"Took over {len(rows)} parts"), frozenset(change.id for change in changes))
 
 
 def take_boards(project: Project, boards: tuple[OwnBoard, ...]) -> Edited:
@@ -51,4 +51,4 @@ def take_boards(project: Project, boards: tuple[OwnBoard, ...]) -> Edited:
     number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
     lines = tuple(StockLine(f"s{number + k}", b.board, b.length, b.count) for k, b in enumerate(boards))
     done = structs.replace(project, stock=(*project.stock, *lines))
-    return Edited(done, Say(f"Took over {len(lines)} lines of boards"), frozenset(line.id for line in lines))
+    return Edited(done, Message(f"Took over {len(lines)} lines of boards"), frozenset(line.id for line in lines))

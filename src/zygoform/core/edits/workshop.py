@@ -10,9 +10,9 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import Pack
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
 from zygoform.core.shop import Climate, Shop
 
@@ -21,14 +21,14 @@ def set_unit(project: Project, system: Literal["inch", "mm"]) -> Edited:
     """Shows and reads lengths in inches or millimetres."""
     unit = structs.replace(project.shop.unit, system=system)
     done = structs.replace(project, shop=structs.replace(project.shop, unit=unit))
-    return Edited(done, Say("Inches" if system == "inch" else "Millimetres"))
+    return Edited(done, Message("Inches" if system == "inch" else "Millimetres"))
 
 
 def set_fraction(project: Project, denominator: Literal[8, 16, 32, 64]) -> Edited:
     """The finest fraction of an inch shown and cut to."""
     unit = structs.replace(project.shop.unit, denominator=denominator)
     done = structs.replace(project, shop=structs.replace(project.shop, unit=unit))
-    return Edited(done, Say(f"Finest fraction 1/{denominator}"))
+    return Edited(done, Message(f"Finest fraction 1/{denominator}"))
 
 
 def set_shop(project: Project, entry: str, text: str) -> Edited:
@@ -85,7 +85,7 @@ def set_paper(project: Project, paper: Literal["A4", "Letter"]) -> Edited:
 def take_shop(project: Project, shop: Shop) -> Edited:
     """Someone's usual settings for this project; its prices stay."""
     own = structs.replace(shop, timber=project.shop.timber, packs=project.shop.packs)
-    return Edited(structs.replace(project, shop=own), Say("Took the usual settings"))
+    return Edited(structs.replace(project, shop=own), Message("Took the usual settings"))
 
 
 def _typed(project: Project, entry: Param, text: str) -> Any:
@@ -97,7 +97,7 @@ def _typed(project: Project, entry: Param, text: str) -> Any:
 
 def _with_shop(project: Project, words: str, lengths: tuple[float, ...] = (), **entries: Any) -> Edited:
     done = structs.replace(project, shop=structs.replace(project.shop, **entries))
-    return Edited(done, Say(words, lengths), frozenset(entries))
+    return Edited(done, Message(words, lengths), frozenset(entries))
 
 
 def own_board(project: Project, size_id: str, text: str, count: int) -> Edited:
@@ -109,7 +109,7 @@ def own_board(project: Project, size_id: str, text: str, count: int) -> Edited:
     number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
     line = StockLine(f"s{number}", size_id, value, count)
     done = structs.replace(project, stock=(*project.stock, line))
-    return Edited(done, Say(f"Have {count} × {size.name}, {{0}}", (value,)), frozenset({line.id}))
+    return Edited(done, Message(f"Have {count} × {size.name}, {{0}}", (value,)), frozenset({line.id}))
 
 
 def set_actual(project: Project, size_id: str, entry: Literal["thickness", "width"], text: str) -> Edited:
@@ -126,7 +126,9 @@ def set_actual(project: Project, size_id: str, entry: Literal["thickness", "widt
 def drop_board(project: Project, line_id: str) -> Edited:
     """Takes a line of owned boards away."""
     stock = tuple(line for line in project.stock if line.id != line_id)
-    return Edited(structs.replace(project, stock=stock), Say("Took a board off What I have"), frozenset({line_id}))
+    return Edited(
+        structs.replace(project, stock=stock), Message("Took a board off What I have"), frozenset({line_id})
+    )
 
 
 def set_price(project: Project, key: str, length: float, text: str) -> Edited:
@@ -135,7 +137,7 @@ def set_price(project: Project, key: str, length: float, text: str) -> Edited:
     timber = tuple(_priced(size, length, price) if size.id == key else size for size in project.shop.timber)
     packs = tuple(structs.replace(pack, price=price) if pack.id == key else pack for pack in project.shop.packs)
     shop = structs.replace(project.shop, timber=timber, packs=packs)
-    words = Say(f"Price {project.shop.currency}{price:.2f}")
+    words = Message(f"Price {project.shop.currency}{price:.2f}")
     return Edited(structs.replace(project, shop=shop), words, frozenset({key}))
 
 
@@ -143,7 +145,7 @@ def use_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pa
     """Takes another price list over into the project; what came off a piece and is not on sale stays."""
     own = tuple(size for size in project.shop.timber if not size.offers and size.id not in {s.id for s in timber})
     shop = structs.replace(project.shop, timber=(*timber, *own), packs=packs)
-    return Edited(structs.replace(project, shop=shop), Say("New price list"))
+    return Edited(structs.replace(project, shop=shop), Message("New price list"))
 
 
 def _priced(size: TimberSize, length: float, price: Decimal) -> TimberSize:

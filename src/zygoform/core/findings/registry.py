@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 
+from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.rules import (
     guessed,
     openings_add_up,
@@ -11,10 +12,9 @@ from zygoform.core.findings.rules import (
     too_long,
     weak_screws,
 )
-from zygoform.core.findings.view import View
 from zygoform.core.outcome.outcome import Finding
 
-RULES: tuple[Callable[[View], tuple[Finding, ...]], ...] = (
+RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     too_long.judge,
     openings_add_up.judge,
     openings_close.judge,

@@ -3,9 +3,9 @@
 form.py     Form, Body, Board, FormOpening; putting boards on and taking them off
 piece.py    what every kind of piece has, and what their builders share
 carcass.py  what a case is made of
-beside.py   several pieces seen together
+arrange.py   several pieces seen together
 legged.py   legs with aprons between them
-closely.py  an opening measured closely
+opening_readings.py  what was read inside an opening
 fronts.py   what closes a front: drawers, doors, knobs
 front.py    the front of a case, divided into openings
 kinds/      how each kind of piece is built from its readings

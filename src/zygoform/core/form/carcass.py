@@ -7,15 +7,24 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, lay_out
 from zygoform.core.form.fronts import closed, opening_names
-from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RIGHT, band, corner_posts, guessed, plan_of
-from zygoform.core.geometry.plane import Outline, extent, intersect, offset_sides, rectangle
+from zygoform.core.form.piece import (
+    BACK,
+    CORNERS,
+    FRONT,
+    LEFT,
+    RAIL_DEPTH,
+    RIGHT,
+    band,
+    corner_posts,
+    guessed,
+    plan_of,
+)
+from zygoform.core.geometry.plane import FAR, Outline, extent, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.reading import Sized
 from zygoform.core.tolerance import SAME_MM
 
 BaseKind = Literal["plinth", "legs", "feet"]
-RAIL_DEPTH = 60.0
-FAR = 10_000.0
 
 
 class Carcass:
@@ -60,7 +69,7 @@ class Carcass:
         knees = self._knees(layout)
         boards = (*self._case(knees), *self._dividers(layout), *fronts, *self._base(knees))
         openings = tuple(
-            FormOpening(self._id("opening", o.id), names[o.id], self._reach(o.holds, rect), o.holds, o.closely)
+            FormOpening(self._id("opening", o.id), names[o.id], self._reach(o.holds, rect), o.holds, o.readings)
             for o, rect in layout.openings
         )
         body = Body(

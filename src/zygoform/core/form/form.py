@@ -12,7 +12,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
-from zygoform.core.form.closely import Closely
+from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Point3, Prism, X
 from zygoform.core.measure.reading import Sized
@@ -42,7 +42,7 @@ class FormOpening(Struct, frozen=True):
     name: str
     rect: tuple[float, float, float, float]
     holds: Literal["drawer", "door", "panel", "knees", "nothing"]
-    closely: Closely | None = None
+    readings: OpeningReadings | None = None
 
 
 class Misfit(Struct, frozen=True):

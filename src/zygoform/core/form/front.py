@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 from typing import Annotated, Literal
 
-from msgspec import Meta, Struct, structs
+from msgspec import Meta, Struct, field, structs
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.closely import ACROSS, UP, Closely
 from zygoform.core.form.form import Misfit
+from zygoform.core.form.opening_readings import ACROSS, UP, OpeningReadings
 from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.tolerance import SAME_MM
 
@@ -21,7 +21,7 @@ class Opening(Struct, frozen=True, tag_field="cell", tag="opening"):
 
     id: str
     holds: Holds = "nothing"
-    closely: Closely | None = None
+    readings: OpeningReadings | None = field(default=None, name="closely")
 
 
 class Division(Struct, frozen=True, tag_field="cell", tag="division"):
@@ -179,7 +179,7 @@ def _known(division: Division) -> tuple[Readings, ...]:
     names = ACROSS if division.direction == "columns" else UP
     sizes = []
     for cell, taken in zip(division.cells, division.sizes, strict=True):
-        close = cell.closely if isinstance(cell, Opening) and not taken else None
+        close = cell.readings if isinstance(cell, Opening) and not taken else None
         sizes.append(tuple(r for n in names for r in getattr(close, n)) if close is not None else taken)
     return tuple(sizes)
 
@@ -188,7 +188,7 @@ def _all_drawers(cell: Cell) -> bool:
     return all(opening.holds == "drawer" for opening in openings(cell))
 
 
-def unmeasured(front: Cell, *, wide: bool, high: bool) -> frozenset[tuple[str, str]]:
+def unmeasured_cells(front: Cell, *, wide: bool, high: bool) -> frozenset[tuple[str, str]]:
     """The openings whose width ("columns") or height ("rows") is a guess; `wide` and `high`: the front's are known.
 
     A division of known size with one cell not measured leaves nothing to guess: the last follows from the others.
@@ -202,7 +202,7 @@ def unmeasured(front: Cell, *, wide: bool, high: bool) -> frozenset[tuple[str, s
     found: frozenset[tuple[str, str]] = frozenset()
     for cell, known in zip(front.cells, taken, strict=True):
         columns = front.direction == "columns"
-        found |= unmeasured(cell, wide=known if columns else wide, high=high if columns else known)
+        found |= unmeasured_cells(cell, wide=known if columns else wide, high=high if columns else known)
     return found
 
 

@@ -7,7 +7,7 @@ from zygoform.core.form.front import FrontLayout
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 
-GAP = 2.0
+_GAP = 2.0
 THICKNESS = 19.0
 _CLOSES: dict[str, Role] = {"drawer": "drawer", "door": "door", "panel": "panel"}
 KNOB_RADIUS, KNOB_REACH = 15.0, 24.0
@@ -33,7 +33,7 @@ def closed(piece_id: str, layout: FrontLayout, names: dict[str, str], y: float, 
         role: Role | None = _CLOSES.get(opening.holds)
         if role is None:
             continue
-        gap = min(GAP, (x1 - x0) / 8, (z1 - z0) / 8)
+        gap = min(_GAP, (x1 - x0) / 8, (z1 - z0) / 8)
         outline = rectangle(x0 + gap, y, x1 - gap, y + min(THICKNESS, deepest))
         drawer = opening.holds == "drawer"
         solid, grain = upright(outline, z0 + gap, z1 - gap), X if drawer else Z

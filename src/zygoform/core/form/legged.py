@@ -6,19 +6,16 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, lay_out
 from zygoform.core.form.fronts import closed, opening_names
-from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RIGHT, band, corner_posts, plan_of
-from zygoform.core.geometry.plane import Outline, intersect, offset_sides, rectangle
+from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RAIL_DEPTH, RIGHT, band, corner_posts, plan_of
+from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.reading import Sized
 
-RAIL_DEPTH = 60.0
-FAR = 100_000.0
 
-
-class Frame(Struct, frozen=True):
+class LeggedFrame(Struct, frozen=True):
     """The sizes of such a frame (mm). Width and depth are taken over the legs, corners in degrees.
 
-    `legs` is how far they reach down below the aprons, `set_back` how far the aprons lie behind the legs' faces.
+    `leg_drop` is how far they reach down below the aprons, `set_back` how far the aprons lie behind their faces.
     """
 
     piece_id: str
@@ -28,18 +25,18 @@ class Frame(Struct, frozen=True):
     corner_right: Sized
     apron: float
     apron_thickness: float
-    leg: float
-    legs: float
+    leg_width: float
+    leg_drop: float
     set_back: float
     front: Cell
 
     def check(self) -> None:
         """Raises BadInputError `impossible` where legs or aprons have no room."""
-        if min(self.width.value, self.depth.value) <= 2 * self.leg + 20:
+        if min(self.width.value, self.depth.value) <= 2 * self.leg_width + 20:
             raise BadInputError("impossible", "Overhang and legs take the whole top.", "leg_width")
-        if self.legs < 0:
+        if self.leg_drop < 0:
             raise BadInputError("impossible", "Top and aprons take the whole height.", "apron_height")
-        if self.set_back + self.apron_thickness > self.leg:
+        if self.set_back + self.apron_thickness > self.leg_width:
             raise BadInputError(
                 "impossible", "The aprons are thicker than the legs they end on.", "apron_thickness"
             )
@@ -51,14 +48,14 @@ class Frame(Struct, frozen=True):
 
     def leg_outlines(self) -> tuple[Outline, ...]:
         """In the order of CORNERS."""
-        return corner_posts(self.plan, self.leg)
+        return corner_posts(self.plan, self.leg_width)
 
     def body(self, name: str, above: tuple[Board, ...], guesses: frozenset[str]) -> Body:
         """Legs, aprons, what closes the front, and what lies above."""
         layout = self._layout()
         names = opening_names(layout, "Apron")
         openings = tuple(
-            FormOpening(f"{self.piece_id}/opening/{o.id}", names[o.id], rect, o.holds, o.closely)
+            FormOpening(f"{self.piece_id}/opening/{o.id}", names[o.id], rect, o.holds, o.readings)
             for o, rect in layout.openings
         )
         fronts = closed(self.piece_id, layout, names, self.set_back, self.depth.value / 3)
@@ -76,12 +73,12 @@ class Frame(Struct, frozen=True):
             (*above, *self._legs(), *self._aprons(layout), *self._dividers(layout), *fronts),
             openings,
             layout.misfits,
-            self.legs,
+            self.leg_drop,
             guesses=guesses,
         )
 
     def _layout(self) -> FrontLayout:
-        between = offset_sides(self.plan, (0.0, -self.leg, 0.0, -self.leg))
+        between = offset_sides(self.plan, (0.0, -self.leg_width, 0.0, -self.leg_width))
         return lay_out(self.front, (between[0][0], 0.0, between[1][0], self.apron), self.apron_thickness)
 
     def _legs(self) -> list[Board]:
@@ -90,7 +87,7 @@ class Frame(Struct, frozen=True):
                 f"{self.piece_id}/leg/{corner.replace(' ', '-')}",
                 f"Leg, {corner}",
                 "leg",
-                upright(outline, -self.legs, self.apron),
+                upright(outline, -self.leg_drop, self.apron),
                 Z,
             )
             for corner, outline in zip(CORNERS, self.leg_outlines(), strict=True)
@@ -98,7 +95,7 @@ class Frame(Struct, frozen=True):
 
     def _ring(self, side: int, depth: float) -> Outline:
         """Between the legs of one side, behind their faces."""
-        leg, back = self.leg, -self.set_back
+        leg, back = self.leg_width, -self.set_back
         along = (0.0, -leg, 0.0, -leg) if side in (FRONT, BACK) else (-leg, 0.0, -leg, 0.0)
         return intersect(
             offset_sides(self.plan, along), band(offset_sides(self.plan, (back, back, back, back)), side, depth)

@@ -4,14 +4,13 @@ import math
 from abc import abstractmethod
 from functools import cache
 
-from msgspec import Struct, structs
+from msgspec import Struct, field, structs
 
-from zygoform.core.condition.apart import Apart, Bag
+from zygoform.core.condition.disassembly import Bag, DisassemblyMark
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Form
-from zygoform.core.form.front import Division, Opening
-from zygoform.core.form.front import unmeasured as unmeasured_cells
+from zygoform.core.form.front import Division, Opening, unmeasured_cells
 from zygoform.core.geometry.plane import Outline, clip, intersect
 from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Sized, counting, settle
@@ -19,6 +18,8 @@ from zygoform.core.measure.reading import Sized, counting, settle
 FRONT, RIGHT, BACK, LEFT = range(4)
 CORNERS = ("front left", "front right", "back right", "back left")
 OVER_ALL = ("width", "height", "depth")
+RAIL_DEPTH = 60.0
+"""How far rails reach in behind the front (mm): usual, and seen only through open bays."""
 
 
 class PieceBase(Struct, frozen=True, tag_field="kind"):
@@ -28,7 +29,7 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     name: str
     faults: tuple[Fault, ...] = ()
     made_of: tuple[MadeOf, ...] = ()
-    apart: tuple[Apart, ...] = ()
+    disassembly: tuple[DisassemblyMark, ...] = field(default=(), name="apart")
     bags: tuple[Bag, ...] = ()
 
     @abstractmethod

@@ -62,7 +62,7 @@ class Run(Struct, frozen=True):
     blank: float
 
 
-def run(
+def mitred_run(
     wall: float,
     w: float,
     left: RunEnd,

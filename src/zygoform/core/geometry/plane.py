@@ -6,6 +6,8 @@ from zygoform.core.tolerance import SAME_MM
 
 Point = tuple[float, float]
 Outline = tuple[Point, ...]
+FAR = 100_000.0
+"""Beyond every piece (mm): a half-plane cut off here has no end that matters."""
 
 
 def area(outline: Outline) -> float:

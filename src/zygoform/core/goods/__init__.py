@@ -4,5 +4,5 @@ timber.py     sizes of boards, the lengths they are sold in, boards owned
 fittings.py   screws and glue in packs; screw lengths and spacing
 species.py    how wood moves with moisture
 saw.py        what a saw can reach
-across.py    how many boards side by side, and which of them is ripped
+plank_layout.py    how many boards side by side, and which of them is ripped
 """

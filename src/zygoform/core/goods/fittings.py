@@ -24,6 +24,9 @@ AMOUNTS: dict[FittingKind, str] = {
 }
 """What is used up, and what it is measured in; everything else is counted."""
 
+GLUE_ML_PER_M2 = 200.0
+"""Shop practice for joints, both faces wetted; the label of the glue comes first."""
+
 
 class Pack(Struct, frozen=True):
     """A pack on sale: `size` (mm) is a screw's length, a pull's hole spacing or 0; `holds` pieces or an amount."""

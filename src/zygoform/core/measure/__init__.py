@@ -5,5 +5,5 @@ rounding.py  to a mark of the tape, down, up or nearest; runs of marks
 write.py     millimetres to text, in the project's unit
 reading.py   what was measured, where and how; sizes that know what they rest on
 param.py     declared entries: name, unit, range, default, label in one place
-say.py       sentences that carry lengths and are put into words at the edge
+message.py       sentences that carry lengths and are put into words at the edge
 """

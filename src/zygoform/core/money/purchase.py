@@ -7,10 +7,10 @@ from typing import Literal
 
 from msgspec import Struct
 
-from zygoform.core.cutlist.ask import SizeLayout
+from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.goods.fittings import AMOUNTS, Pack
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
 
@@ -25,7 +25,7 @@ class BuyRow(Struct, frozen=True):
     group: Group
     count: int
     name: str
-    detail: Say
+    detail: Message
     need: str
     each: Decimal
     changes: tuple[int, ...]
@@ -70,7 +70,7 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
                     "Wood",
                     len(boards) + spare,
                     layout.size.name,
-                    Say("really {0} × {1}", (layout.size.thickness, layout.size.width)),
+                    Message("really {0} × {1}", (layout.size.thickness, layout.size.width)),
                     ("boards " if len(boards) > 1 else "board ")
                     + " ".join(board.letter for board in boards)
                     + (f", {spare} spare" if spare else ""),
@@ -103,7 +103,7 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list
             packs,
             need,
             numbers,
-            Say(f"{kind} {{0}}" if size else kind, (size,) if size else ()),
+            Message(f"{kind} {{0}}" if size else kind, (size,) if size else ()),
         )
     return rows
 
@@ -116,13 +116,19 @@ def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[B
         numbers = tuple(sorted({number for number, _ in uses}))
         need = f"{math.ceil(amount)} {AMOUNTS[kind]}: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
         group: Group = "Glue" if kind == "glue" else "Mending"
-        plain = Say("wood glue" if kind == "glue" else kind)
+        plain = Message("wood glue" if kind == "glue" else kind)
         rows += _pack_rows(group, kind, amount, shop.packs_of(kind), need, numbers, plain)
     return rows
 
 
 def _pack_rows(
-    group: Group, key: str, amount: float, packs: tuple[Pack, ...], need: str, numbers: tuple[int, ...], plain: Say
+    group: Group,
+    key: str,
+    amount: float,
+    packs: tuple[Pack, ...],
+    need: str,
+    numbers: tuple[int, ...],
+    plain: Message,
 ) -> list[BuyRow]:
     if not packs:
         return [BuyRow(key, group, 1, "No pack on the price list", plain, need, Decimal(0), numbers, missing=True)]
@@ -134,13 +140,13 @@ def _pack_rows(
     ]
 
 
-def _holds(pack: Pack) -> Say:
+def _holds(pack: Pack) -> Message:
     if pack.kind in AMOUNTS:
-        return Say(f"{pack.holds:g} {AMOUNTS[pack.kind]}")
+        return Message(f"{pack.holds:g} {AMOUNTS[pack.kind]}")
     if not pack.size:
-        return Say(f"{pack.holds:g} in a pack")
+        return Message(f"{pack.holds:g} in a pack")
     what = {"pull": "between the holes", "dowel": "thick"}.get(pack.kind, "long")
-    return Say(f"{{0}} {what}, {pack.holds:g} in a pack", (pack.size,))
+    return Message(f"{{0}} {what}, {pack.holds:g} in a pack", (pack.size,))
 
 
 @lru_cache(maxsize=256)

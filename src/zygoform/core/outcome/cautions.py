@@ -4,14 +4,14 @@ from typing import Literal
 
 from msgspec import Struct
 
-Step = Literal["redesign", "buy", "cut"]
+CautionPlace = Literal["redesign", "buy", "cut"]
 
 
 class Caution(Struct, frozen=True):
     """A caution and the step it is shown at."""
 
     code: str
-    step: Step
+    step: CautionPlace
     title: str
     text: str
 

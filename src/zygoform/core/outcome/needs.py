@@ -3,25 +3,25 @@
 import math
 
 from zygoform.core.goods.fittings import AMOUNTS
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Outcome
 
 
-def needs(outcome: Outcome) -> tuple[Say, ...]:
+def needs(outcome: Outcome) -> tuple[Message, ...]:
     """Parts with their sizes, hardware counted, what is used up measured; alike ones together."""
     alike: dict[tuple[str, float, float], int] = {}
     for part in outcome.parts:
         name = part.name.split(",")[0].lower()
         key = (name, round(part.length, 3), round(part.width, 3))
         alike[key] = alike.get(key, 0) + 1
-    said = [Say(f"{count} × {name} {{0}} × {{1}}", (long, wide)) for (name, long, wide), count in alike.items()]
+    said = [Message(f"{count} × {name} {{0}} × {{1}}", (long, wide)) for (name, long, wide), count in alike.items()]
     for fitting in outcome.fittings:
         sizes = (fitting.size,) if fitting.size else ()
-        said.append(Say(f"{fitting.count} × {fitting.kind}" + (" {0}" if sizes else ""), sizes))
+        said.append(Message(f"{fitting.count} × {fitting.kind}" + (" {0}" if sizes else ""), sizes))
     amounts: dict[str, float] = {}
     for supply in outcome.supplies:
         amounts[supply.kind] = amounts.get(supply.kind, 0.0) + supply.amount
-    said += [Say(f"{math.ceil(amount)} {_unit(kind)} {kind}") for kind, amount in amounts.items()]
+    said += [Message(f"{math.ceil(amount)} {_unit(kind)} {kind}") for kind, amount in amounts.items()]
     return tuple(said)
 
 

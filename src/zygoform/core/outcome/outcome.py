@@ -7,9 +7,9 @@ from msgspec import Struct
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import Caution
 
 Joint = Literal["mitred", "butted", "chosen"]
@@ -30,8 +30,8 @@ class EndCut(Struct, frozen=True):
 class Part(Struct, frozen=True):
     """One piece of wood to cut. Length is over all, between the extreme points (mm); not rounded yet.
 
-    `length_of` and `width_of` are the same sizes with what they are made of; `left_of` and `right_of` the corners
-    the ends meet in, as `joint` says, or the angles themselves where they were chosen.
+    `length_of` and `width_of` are the same sizes with what they are made of; `left_corner` and `right_corner` the
+    corners the ends meet in, as `joint` says, or the angles themselves where they were chosen.
     """
 
     id: str
@@ -46,13 +46,13 @@ class Part(Struct, frozen=True):
     ripped: bool = False
     rounding: Mode = "nearest"
     measured_on: str = "over all"
-    goes: str = ""
+    location: str = ""
     rests_on: frozenset[str] = frozenset()
     length_of: Sized | None = None
     width_of: Sized | None = None
     joint: Joint = "chosen"
-    left_of: Sized | None = None
-    right_of: Sized | None = None
+    left_corner: Sized | None = None
+    right_corner: Sized | None = None
 
 
 class LaterCut(Struct, frozen=True):
@@ -78,7 +78,7 @@ class Fitting(Struct, frozen=True):
     size: float
     count: int
     use: str
-    why: Say = Say("")
+    why: Message = Message("")
 
 
 class Supply(Struct, frozen=True):
@@ -88,13 +88,13 @@ class Supply(Struct, frozen=True):
     kind: FittingKind
     amount: float
     use: str
-    why: Say = Say("")
+    why: Message = Message("")
 
 
-class Remedy(Struct, frozen=True):
+class Fix(Struct, frozen=True):
     """An edit that settles a finding: one parameter of one change set to a value, or a change left out."""
 
-    label: Say
+    label: Message
     change_id: str
     parameter: str = ""
     value: float | str | int = 0.0
@@ -106,18 +106,18 @@ class Finding(Struct, frozen=True):
 
     code: str
     weight: Literal["note", "mind", "stop"]
-    what: Say
-    why: Say
+    what: Message
+    why: Message
     where: tuple[str, ...] = ()
     change_id: str = ""
-    remedies: tuple[Remedy, ...] = ()
+    fixes: tuple[Fix, ...] = ()
 
 
 class Note(Struct, frozen=True):
     """A worked-out fact or an instruction: a label and a sentence."""
 
     label: str
-    say: Say
+    message: Message
 
 
 class Handle(Struct, frozen=True):
@@ -135,9 +135,9 @@ class Outcome(Struct, frozen=True):
 
     change_id: str
     form: Form
-    result: Say
-    off: frozenset[str] = frozenset()
-    on: tuple[Board, ...] = ()
+    result: Message
+    removed: frozenset[str] = frozenset()
+    added: tuple[Board, ...] = ()
     parts: tuple[Part, ...] = ()
     later: tuple[LaterCut, ...] = ()
     fittings: tuple[Fitting, ...] = ()

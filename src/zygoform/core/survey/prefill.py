@@ -2,7 +2,7 @@
 
 from zygoform.core.form.form import Board, Body, FormOpening
 
-SIDE = 12.7
+_SIDE = 12.7
 """A drawer's side, and the way it has beside it: usual, to be measured."""
 WAY = 3.0
 
@@ -35,7 +35,7 @@ def _bottom(board: Board, body: Body) -> dict[str, float]:
     opening = _opening_of(board, body)
     if opening is None:
         return {}
-    wide = opening.rect[2] - opening.rect[0] - 2 * (SIDE + WAY)
+    wide = opening.rect[2] - opening.rect[0] - 2 * (_SIDE + WAY)
     return {"length": max(20.0, wide), "width": max(20.0, body.depth.value - 60.0)}
 
 

@@ -2,21 +2,21 @@
 
 from msgspec import Struct
 
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.param import Span
 
 
-class Line(Struct, frozen=True):
+class TapeLine(Struct, frozen=True):
     """From one point of the piece to another, in its body's coordinates (mm), and where to stand to see it."""
 
     start: Point3
     end: Point3
-    place: Place
+    place: Viewpoint
 
 
-def span_line(body: Body, span: Span) -> Line | None:
+def span_line(body: Body, span: Span) -> TapeLine | None:
     """The line a size is taken along; None where the piece has no such board."""
     axis = "xyz".index(span.along[-1])
     first = _box(body, span.board)
@@ -29,14 +29,14 @@ def span_line(body: Body, span: Span) -> Line | None:
         end = 0 if span.along[0] == "-" else 1
         return _between(axis, first, second, end)
     low, high = first
-    place: Place = "right" if axis == 1 else "front"
+    place: Viewpoint = "right" if axis == 1 else "front"
     at = list(_beside(axis, low, high))
     start, stop = list(at), list(at)
     start[axis], stop[axis] = low[axis], high[axis]
-    return Line(_point(start), _point(stop), place)
+    return TapeLine(_point(start), _point(stop), place)
 
 
-def corner_line(body: Body, span: Span) -> Line | None:
+def corner_line(body: Body, span: Span) -> TapeLine | None:
     """The front corner of a board, seen from above: where a gauge is laid between front and side."""
     box = _box(body, span.board)
     if box is None:
@@ -44,10 +44,10 @@ def corner_line(body: Body, span: Span) -> Line | None:
     (x0, y0, _), (x1, _, z1) = box
     middle = sum(x for x, _ in body.plan) / len(body.plan)
     at = (x0 if (x0 + x1) / 2 < middle else x1, y0, z1)
-    return Line(at, at, "above")
+    return TapeLine(at, at, "above")
 
 
-def _between(axis: int, a: tuple[Point3, Point3], b: tuple[Point3, Point3], end: int) -> Line:
+def _between(axis: int, a: tuple[Point3, Point3], b: tuple[Point3, Point3], end: int) -> TapeLine:
     """From one board's face to the other's, in the stretch where both are, or beside the second."""
     at = [(max(a[0][k], b[0][k]) + min(a[1][k], b[1][k])) / 2 for k in range(3)]
     if axis != 1:
@@ -56,7 +56,7 @@ def _between(axis: int, a: tuple[Point3, Point3], b: tuple[Point3, Point3], end:
         at[0] = max(a[1][0], b[1][0])
     start, stop = list(at), list(at)
     start[axis], stop[axis] = a[end][axis], b[end][axis]
-    return Line(_point(start), _point(stop), "right" if axis == 1 else "front")
+    return TapeLine(_point(start), _point(stop), "right" if axis == 1 else "front")
 
 
 def _beside(axis: int, low: Point3, high: Point3) -> Point3:
@@ -86,11 +86,11 @@ def _box(body: Body, boards: str) -> tuple[Point3, Point3] | None:
     return found[name].solid.box if name is not None else None
 
 
-def opening_line(opening: FormOpening, direction: str) -> Line:
+def opening_line(opening: FormOpening, direction: str) -> TapeLine:
     """Across an opening, or up it."""
     x0, z0, x1, z1 = opening.rect
     if direction == "columns":
         z = (z0 + z1) / 2
-        return Line((x0, 0.0, z), (x1, 0.0, z), "front")
+        return TapeLine((x0, 0.0, z), (x1, 0.0, z), "front")
     x = x0 + 0.15 * (x1 - x0)
-    return Line((x, 0.0, z0), (x, 0.0, z1), "front")
+    return TapeLine((x, 0.0, z0), (x, 0.0, z1), "front")

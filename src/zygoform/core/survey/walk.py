@@ -7,18 +7,18 @@ from zygoform.core.form.front import Division, openings, walk
 from zygoform.core.form.registry import Fronted, KnownPiece
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.measure.reading import Readings, counting
-from zygoform.core.survey.spans import Line, corner_line, opening_line, span_line
+from zygoform.core.survey.spans import TapeLine, corner_line, opening_line, span_line
 
 RANK = {"Over all": 0, "Top": 1, "Lid": 1, "Seat": 1, "Boards": 1, "Outline": 1, "Frame": 2, "Body": 2}
 """Round the piece as one goes: over all, the top, the body, then what it stands on; the front's openings last."""
 
 
-class Step(Struct, frozen=True):
+class WalkStep(Struct, frozen=True):
     """One size to take. `entry` is its name in the piece, `cell` the opening or division it belongs to instead."""
 
     title: str
     hint: str
-    line: Line | None
+    line: TapeLine | None
     readings: Readings
     entry: str = ""
     cell: str = ""
@@ -33,7 +33,7 @@ class Step(Struct, frozen=True):
         return counts_now is not None and counts_now.source != "guessed"
 
 
-def steps(piece: KnownPiece, body: Body) -> tuple[Step, ...]:
+def steps(piece: KnownPiece, body: Body) -> tuple[WalkStep, ...]:
     """All sizes of a piece but those that no board shows or that do not count, as the piece is."""
     declared = [e for e in params(type(piece)) if e.unit in ("readings", "corner") and counts(e, piece)]
     declared.sort(key=lambda e: RANK.get(e.group, 3))
@@ -41,7 +41,7 @@ def steps(piece: KnownPiece, body: Body) -> tuple[Step, ...]:
     return (*found, *(_cell_steps(piece, body) if isinstance(piece, Fronted) else ()))
 
 
-def next_step(all_steps: tuple[Step, ...], after: str = "") -> Step | None:
+def next_step(all_steps: tuple[WalkStep, ...], after: str = "") -> WalkStep | None:
     """The next size still to be taken behind `after`, then from the beginning; None where all are."""
     keys = [step.key for step in all_steps]
     at = keys.index(after) + 1 if after in keys else 0
@@ -50,7 +50,7 @@ def next_step(all_steps: tuple[Step, ...], after: str = "") -> Step | None:
     )
 
 
-def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> Step | None:
+def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> WalkStep | None:
     line = None
     if entry.span is not None:
         line = corner_line(body, entry.span) if entry.unit == "corner" else span_line(body, entry.span)
@@ -58,10 +58,10 @@ def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> Step | None:
         return None
     own_name = entry.group in ("Over all", "Corners")
     title = entry.label if own_name else f"{entry.group}: {entry.label.lower()}"
-    return Step(title, entry.hint, line, getattr(piece, entry.name), entry=entry.name)
+    return WalkStep(title, entry.hint, line, getattr(piece, entry.name), entry=entry.name)
 
 
-def _cell_steps(piece: Fronted, body: Body) -> list[Step]:
+def _cell_steps(piece: Fronted, body: Body) -> list[WalkStep]:
     """Width of each column and height of each row but the last, which follows from the others."""
     by_id = {opening.id.rsplit("/", 1)[-1]: opening for opening in body.openings}
     found = []
@@ -79,7 +79,7 @@ def _cell_steps(piece: Fronted, body: Body) -> list[Step]:
                 title = f"{inside[0].name} to {inside[-1].name.lower()}: {'width' if wide else 'height'}"
             line = opening_line(whole, division.direction)
             hint = "inside, from upright to upright" if wide else "inside, from rail to rail"
-            found.append(Step(title, hint, line, readings, cell=f"{piece.id}/opening/{cell.id}"))
+            found.append(WalkStep(title, hint, line, readings, cell=f"{piece.id}/opening/{cell.id}"))
     return found
 
 

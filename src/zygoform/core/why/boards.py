@@ -1,7 +1,7 @@
 """Boards, what is left of them, layouts."""
 
-from zygoform.core.cutlist.ask import PlacedBoard, SizeLayout
-from zygoform.core.measure.say import Say
+from zygoform.core.cutlist.layouts import PlacedBoard, SizeLayout
+from zygoform.core.measure.message import Message
 from zygoform.core.plan import Plan
 from zygoform.core.why.why import Why
 
@@ -22,28 +22,28 @@ def why_left(plan: Plan, board: PlacedBoard) -> Why:
     cuts = f"− {{{last}}} for {len(parts)} cut{'s' * (len(parts) > 1)}"
     if gaps < 0:
         cuts = f"+ {{{last}}} saved by slanted ends that share cuts"
-    formula = Say(
+    formula = Message(
         f"{{0}} board − 2 × {{1}} lost at the ends − {marks} {cuts}",
         (board.length, plan.shop.end_trim, *lengths, abs(gaps)),
     )
-    what = Say(f"Of board {board.letter} {{0}} is left", (board.left_over,))
+    what = Message(f"Of board {board.letter} {{0}} is left", (board.left_over,))
     keep = "10 in (254 mm) or more: worth keeping" if board.worth_keeping else "too short to keep"
-    return Why(what, formula, Say(keep), board.left_over, tuple(part.id for part in parts))
+    return Why(what, formula, Message(keep), board.left_over, tuple(part.id for part in parts))
 
 
 def why_length(plan: Plan, board: PlacedBoard) -> Why:
     """Why a board of this length."""
-    what = Say(f"Board {board.letter} is {{0}} long", (board.length,))
+    what = Message(f"Board {board.letter} is {{0}} long", (board.length,))
     if board.owned:
-        return Why(what, Say("your own, used before any is bought"), Say(""), board.length, _on(board))
+        return Why(what, Message("your own, used before any is bought"), Message(""), board.length, _on(board))
     size = plan.shop.size(board.size.id)
     if not size.offers:
-        return Why(what, Say("came off a piece, and is not on sale"), Say(""), board.length, _on(board))
+        return Why(what, Message("came off a piece, and is not on sale"), Message(""), board.length, _on(board))
     offers = ", ".join(f"{{{k}}} for {plan.shop.currency}{o.price:.2f}" for k, o in enumerate(size.offers))
     layout = next(lay for lay in plan.layouts if board in lay.boards)
     return Why(
         what,
-        Say(f"on sale: {offers}", tuple(o.length for o in size.offers)),
+        Message(f"on sale: {offers}", tuple(o.length for o in size.offers)),
         _verdict(layout),
         board.length,
         _on(board),
@@ -59,14 +59,16 @@ def why_cost(plan: Plan, layout: SizeLayout) -> Why:
         f"{count} × {{{k}}} at {plan.shop.currency}{price:.2f}"
         for k, ((_, price), count) in enumerate(counts.items())
     )
-    what = Say(f"{layout.size.name}: {plan.shop.currency}{layout.cost:.2f}")
-    return Why(what, Say(marks, tuple(length for length, _ in counts)), _verdict(layout), float(layout.cost), ())
+    what = Message(f"{layout.size.name}: {plan.shop.currency}{layout.cost:.2f}")
+    return Why(
+        what, Message(marks, tuple(length for length, _ in counts)), _verdict(layout), float(layout.cost), ()
+    )
 
 
-def _verdict(layout: SizeLayout) -> Say:
+def _verdict(layout: SizeLayout) -> Message:
     if layout.proven:
-        return Say("No other choice of boards is cheaper: proven")
-    return Say(
+        return Message("No other choice of boards is cheaper: proven")
+    return Message(
         f"Not proven yet; at most {layout.cost - layout.bound:.2f} could be saved"
         if layout.bound
         else "A quick layout"

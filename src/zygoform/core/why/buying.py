@@ -1,6 +1,6 @@
 """What to buy, and the total."""
 
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.money.purchase import BuyRow
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.plan import Plan
@@ -9,23 +9,26 @@ from zygoform.core.why.why import Why
 
 def why_row(plan: Plan, row: BuyRow) -> Why:
     """Why so many of one thing."""
-    what = Say(f"{row.count} × {row.name}")
+    what = Message(f"{row.count} × {row.name}")
     if row.group == "Wood":
         boards = [b for layout in plan.layouts for b in layout.boards if not b.owned]
         mine = [b for b in boards if b.length == row.length and f"{b.size.id} {b.length:g}" == row.key]
         letters = ", ".join(f"{b.letter} for {' '.join(on.part.code for on in b.parts)}" for b in mine)
         spare = row.count - len(mine)
         letters += f"; {spare} spare, {plan.shop.spare_boards:g} % of {len(mine)} rounded up" if spare else ""
-        return Why(what, Say(letters), Say("As the boards are laid out on Cut"), row.count, row.part_ids)
+        return Why(what, Message(letters), Message("As the boards are laid out on Cut"), row.count, row.part_ids)
     return Why(what, _needed(plan, row), _packed(plan, row), row.count, row.part_ids)
 
 
 def why_price(plan: Plan, row: BuyRow) -> Why:
     """Where a price comes from, and the sum of the row."""
     money = plan.shop.currency
-    what = Say(f"{row.name}: {money}{row.total:.2f}")
+    what = Message(f"{row.name}: {money}{row.total:.2f}")
     return Why(
-        what, Say(f"{row.count} × {money}{row.each:.2f}"), Say("The price list's, or yours"), float(row.total)
+        what,
+        Message(f"{row.count} × {money}{row.each:.2f}"),
+        Message("The price list's, or yours"),
+        float(row.total),
     )
 
 
@@ -34,13 +37,13 @@ def why_total(plan: Plan) -> Why:
     money, groups = plan.shop.currency, dict[str, float]()
     for row in plan.purchase.rows:
         groups[row.group] = groups.get(row.group, 0.0) + float(row.total)
-    what = Say(f"All of it: {money}{plan.purchase.total:.2f}")
+    what = Message(f"All of it: {money}{plan.purchase.total:.2f}")
     marks = " + ".join(f"{name.lower()} {money}{total:.2f}" for name, total in groups.items())
     missing = f"without {plan.purchase.unpriced} prices" if plan.purchase.unpriced else ""
-    return Why(what, Say(marks), Say(missing), float(plan.purchase.total))
+    return Why(what, Message(marks), Message(missing), float(plan.purchase.total))
 
 
-def _needed(plan: Plan, row: BuyRow) -> Say:
+def _needed(plan: Plan, row: BuyRow) -> Message:
     """What the changes say they need of it."""
     words, lengths = [], list[float]()
     for outcome in plan.outcomes:
@@ -52,13 +55,13 @@ def _needed(plan: Plan, row: BuyRow) -> Say:
                 shifted = shifted.replace(f"{{{k}}}", f"{{{k + len(lengths)}}}")
             words.append(f"{use.use}: {shifted}")
             lengths += use.why.lengths
-    return Say("; ".join(words), tuple(lengths))
+    return Message("; ".join(words), tuple(lengths))
 
 
-def _packed(plan: Plan, row: BuyRow) -> Say:
+def _packed(plan: Plan, row: BuyRow) -> Message:
     pack = next((p for p in plan.shop.packs if row.key.endswith(f" {p.id}")), None)
     if pack is None:
-        return Say("No pack of it is on the price list")
+        return Message("No pack of it is on the price list")
     unit = "ml" if pack.kind == "glue" else "pieces"
     need = row.need.split(":", 1)[0]
-    return Say(f"{need} in packs of {pack.holds:g} {unit}: the cheapest that cover it")
+    return Message(f"{need} in packs of {pack.holds:g} {unit}: the cheapest that cover it")

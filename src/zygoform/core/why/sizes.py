@@ -3,9 +3,9 @@
 from typing import Literal
 
 from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import Mode
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.outcome import Joint, LaterCut
 from zygoform.core.plan import Plan
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
@@ -41,14 +41,14 @@ def why_later(cut: LaterCut, number: Literal["length", "width"]) -> Why:
     size = cut.length_of if number == "length" else cut.width_of
     size = size or sized(number, cut.length if number == "length" else cut.width, "worked out")
     word = "long" if number == "length" else "wide"
-    what = Say(f"{cut.name} is {{0}} {word} after the glue-up", (size.value,))
+    what = Message(f"{cut.name} is {{0}} {word} after the glue-up", (size.value,))
     return Why(what, sum_of(size), known_by(size), size.value, (*cut.part_ids, *places(size, "")[1:]))
 
 
 def _length(listed: ListedPart) -> Why:
     part = listed.part
     size = part.length_of or sized("length", part.length, "worked out")
-    what = Say(f"{part.name} {listed.code} is {{0}} long, {part.measured_on}", (listed.length,))
+    what = Message(f"{part.name} {listed.code} is {{0}} long, {part.measured_on}", (listed.length,))
     return Why(
         what, _rounded(size, listed.length, part.rounding), known_by(size), listed.length, places(size, part.id)
     )
@@ -58,26 +58,26 @@ def _width(plan: Plan, listed: ListedPart) -> Why:
     part = listed.part
     board = plan.shop.size(part.size_id)
     size = part.width_of or sized("width of the board", part.width, "on sale")
-    what = Say(f"{part.name} {listed.code} is {{0}} wide", (listed.width,))
+    what = Message(f"{part.name} {listed.code} is {{0}} wide", (listed.width,))
     if part.ripped:
-        what = Say(f"{part.name} {listed.code} is ripped to {{0}} from {{1}}", (listed.width, board.width))
+        what = Message(f"{part.name} {listed.code} is ripped to {{0}} from {{1}}", (listed.width, board.width))
     return Why(what, _rounded(size, listed.width, "nearest"), known_by(size), listed.width, places(size, part.id))
 
 
 def _thickness(plan: Plan, listed: ListedPart) -> Why:
     board = plan.shop.size(listed.part.size_id)
-    what = Say(f"{listed.part.name} {listed.code} is {{0}} thick", (listed.part.thickness,))
-    formula = Say(f"{board.name} really is {{0}} thick", (board.thickness,))
-    return Why(what, formula, Say("As sold; measure one"), listed.part.thickness, (listed.id,))
+    what = Message(f"{listed.part.name} {listed.code} is {{0}} thick", (listed.part.thickness,))
+    formula = Message(f"{board.name} really is {{0}} thick", (board.thickness,))
+    return Why(what, formula, Message("As sold; measure one"), listed.part.thickness, (listed.id,))
 
 
 def _count(plan: Plan, listed: ListedPart) -> Why:
     alike = [part for part in plan.parts if part.shape == listed.shape]
-    goes = ", ".join(dict.fromkeys(part.part.goes for part in alike if part.part.goes))
+    locations = ", ".join(dict.fromkeys(part.part.location for part in alike if part.part.location))
     return Why(
-        Say(f"{len(alike)} of shape {listed.shape}"),
-        Say(goes),
-        Say(""),
+        Message(f"{len(alike)} of shape {listed.shape}"),
+        Message(locations),
+        Message(""),
         len(alike),
         tuple(part.id for part in alike),
     )
@@ -89,13 +89,13 @@ def _end(listed: ListedPart, end: Literal["left", "right"]) -> Why:
     angle = abs(cut.bevel or cut.mitre)
     name = f"The {end} end of {listed.part.name.lower()} {listed.code}"
     if angle < SAME_DEG:
-        return Why(Say(f"{name} is square"), Say(""), Say(""), 0.0, (listed.id,))
-    of = (listed.part.left_of if end == "left" else listed.part.right_of) or sized("angle", angle)
+        return Why(Message(f"{name} is square"), Message(""), Message(""), 0.0, (listed.id,))
+    of = (listed.part.left_corner if end == "left" else listed.part.right_corner) or sized("angle", angle)
     known = known_by(of).text
     lies = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
-    inputs = Say(f"{known}; {lies}")
-    formula = Say(_angle_words(listed.part.joint, round(of.value, 2), round(angle, 2)))
-    return Why(Say(f"{name}: {setting.title.lower()}"), formula, inputs, angle, places(of, listed.id))
+    inputs = Message(f"{known}; {lies}")
+    formula = Message(_angle_words(listed.part.joint, round(of.value, 2), round(angle, 2)))
+    return Why(Message(f"{name}: {setting.title.lower()}"), formula, inputs, angle, places(of, listed.id))
 
 
 def _angle_words(joint: Joint, corner: float, angle: float) -> str:
@@ -107,8 +107,8 @@ def _angle_words(joint: Joint, corner: float, angle: float) -> str:
     return ""
 
 
-def _rounded(size: Sized, value: float, mode: Mode) -> Say:
+def _rounded(size: Sized, value: float, mode: Mode) -> Message:
     total = sum_of(size)
     if abs(size.value - value) <= SAME_MM:
         return total
-    return Say(f"{total.text}, rounded {_ROUNDED[mode]}", total.lengths)
+    return Message(f"{total.text}, rounded {_ROUNDED[mode]}", total.lengths)

@@ -48,7 +48,7 @@ def _found(listed: ListedPart) -> list[Term]:
     part = listed.part
     terms = [*(part.length_of.terms if part.length_of else ())]
     terms += part.width_of.terms if part.ripped and part.width_of else ()
-    for end, of in ((part.left, part.left_of), (part.right, part.right_of)):
+    for end, of in ((part.left, part.left_corner), (part.right, part.right_corner)):
         terms += of.terms if of is not None and (end.bevel or end.mitre) else ()
     return [term for term in terms if term.origin in ("measured", "guessed")]
 

@@ -4,8 +4,8 @@ from fractions import Fraction
 
 from msgspec import Struct
 
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Origin, Sized
-from zygoform.core.measure.say import Say
 
 
 class Why(Struct, frozen=True):
@@ -14,14 +14,14 @@ class Why(Struct, frozen=True):
     `where` are ids of parts to light; `value` is the number itself (mm, degrees, money or a count).
     """
 
-    what: Say
-    formula: Say
-    inputs: Say
+    what: Message
+    formula: Message
+    inputs: Message
     value: float
     where: tuple[str, ...] = ()
 
     @property
-    def lines(self) -> tuple[Say, ...]:
+    def lines(self) -> tuple[Message, ...]:
         """One to three lines."""
         return tuple(line for line in (self.what, self.formula, self.inputs) if line.text)
 
@@ -36,14 +36,14 @@ _HOW: dict[Origin, str] = {
 }
 
 
-def sum_of(size: Sized) -> Say:
+def sum_of(size: Sized) -> Message:
     """The terms as a sum: {0} width over all − 2 × {1} top over the sides + …"""
     words, lengths = [], list[float]()
     for k, term in enumerate(term for term in size.terms if abs(term.value) > 1e-9):
         sign = ("− " if term.factor < 0 else "+ ") if k else ("− " if term.factor < 0 else "")
         words.append(f"{sign}{_times(abs(term.factor))}{{{len(lengths)}}} {term.name}")
         lengths.append(term.value)
-    return Say(" ".join(words), tuple(lengths))
+    return Message(" ".join(words), tuple(lengths))
 
 
 def _times(many: float) -> str:
@@ -58,14 +58,14 @@ def _times(many: float) -> str:
     return f"{many:g} × "
 
 
-def known_by(size: Sized) -> Say:
+def known_by(size: Sized) -> Message:
     """How each input is known, those to be wary of first."""
     groups = []
     for origin, words in _HOW.items():
         names = dict.fromkeys(term.name for term in size.terms if term.origin == origin and abs(term.value) > 1e-9)
         if names:
             groups.append(f"{words}: {', '.join(names)}")
-    return Say("; ".join(groups)[:1].upper() + "; ".join(groups)[1:] if groups else "")
+    return Message("; ".join(groups)[:1].upper() + "; ".join(groups)[1:] if groups else "")
 
 
 def places(size: Sized, own: str) -> tuple[str, ...]:

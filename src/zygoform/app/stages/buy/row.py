@@ -57,7 +57,7 @@ class BuyLine(QWidget):
         line.addWidget(self._price(), 0)
         line.addWidget(self.total)
         self.setAccessibleName(f"{row.count} {row.name}, {detail}, {currency}{row.total:.2f}")
-        session.pointed.connect(self.update)
+        session.hover_changed.connect(self.update)
 
     def be_narrow(self, narrow: bool) -> None:
         """In little room what it is for stands under the thing."""
@@ -96,18 +96,18 @@ class BuyLine(QWidget):
     def enterEvent(self, event: object) -> None:
         del event
         if self.row.part_ids:
-            self.session.point(self.row.part_ids[0])
+            self.session.hover(self.row.part_ids[0])
         self.pointed.emit(self.row)
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self.session.point("")
+        self.session.hover("")
         self.pointed.emit(None)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        if self.session.part in self.row.part_ids:
+        if self.session.hovered in self.row.part_ids:
             painter.setBrush(QColor(t.TAPEWASH))
             painter.setPen(paint.pen(t.INK, 1.2))
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8), 3, 3)

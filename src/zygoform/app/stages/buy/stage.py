@@ -3,7 +3,7 @@
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from zygoform.app.canvas.stand import Stand
+from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.describe import describe
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -19,7 +19,7 @@ from zygoform.core.money.purchase import BuyRow
 from zygoform.core.shop import Shop
 from zygoform.core.why.buying import why_price, why_row, why_total
 
-ROOMY, NARROW, LIST = 840, 1000, 356
+_ROOMY, _NARROW, LIST = 840, 1000, 356
 """In less room the line beside the title is left out; what a thing is for stands under it."""
 
 
@@ -55,7 +55,7 @@ class BuyStage(QWidget):
         row.addWidget(side)
         self._shown: object = None
         when_seen(self, session.changed, self.refresh)
-        session.pointed.connect(self._on_pointed)
+        session.hover_changed.connect(self._on_pointed)
         self.refresh()
 
     def _side(self) -> QWidget:
@@ -65,7 +65,7 @@ class BuyStage(QWidget):
         column.setSpacing(8)
         self.about = label("", "second")
         column.addWidget(self.about)
-        small = Stand(self.session, "small")
+        small = PieceView(self.session, "small")
         small.setFixedHeight(t.px(170))
         column.addWidget(small)
         column.addSpacing(8)
@@ -114,7 +114,7 @@ class BuyStage(QWidget):
         notes = [f"Total without {purchase.unpriced} prices."] if purchase.unpriced else []
         notes += [f"{owned} board{'s' if owned > 1 else ''} of your own used."] if owned else []
         self.note.setText(" ".join(notes))
-        self._on_pointed(self.session.part)
+        self._on_pointed(self.session.hovered)
         now = (purchase, self.session.unit)
         if now == self._shown:
             return
@@ -139,7 +139,7 @@ class BuyStage(QWidget):
                 group = row.group
             line = BuyLine(self.session, row)
             line.pointed.connect(self._show_why)
-            line.be_narrow(self.width() < t.px(NARROW))
+            line.be_narrow(self.width() < t.px(_NARROW))
             self._list.addWidget(line)
             for field in line.findChildren(QWidget, name) if name else []:
                 field.setFocus()
@@ -157,9 +157,9 @@ class BuyStage(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self._beside.setVisible(self.width() >= t.px(ROOMY))
+        self._beside.setVisible(self.width() >= t.px(_ROOMY))
         for line in self.findChildren(BuyLine):
-            line.be_narrow(self.width() < t.px(NARROW))
+            line.be_narrow(self.width() < t.px(_NARROW))
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

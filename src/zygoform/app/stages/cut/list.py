@@ -27,26 +27,26 @@ class CutRow(QAbstractButton):
         guess = "\nRests on a guess: measure first." if row.guessed else ""
         short = "\nToo short to hold by hand." if row.short else ""
         self.setToolTip(row.detail + guess + short)
-        self.clicked.connect(lambda: session.keep(row.part_ids[0] if row.part_ids else ""))
-        session.pointed.connect(self.update)
+        self.clicked.connect(lambda: session.select(row.part_ids[0] if row.part_ids else ""))
+        session.hover_changed.connect(self.update)
 
     @property
     def is_lit(self) -> bool:
-        return self.session.part in self.row.part_ids
+        return self.session.hovered in self.row.part_ids
 
     def enterEvent(self, event: object) -> None:
         del event
         if self.row.part_ids and not self.is_lit:
-            self.session.point(self.row.part_ids[0])
+            self.session.hover(self.row.part_ids[0])
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self.session.point("")
+        self.session.hover("")
 
     def focusInEvent(self, event: object) -> None:
         del event
         if self.row.part_ids and not self.is_lit:
-            self.session.keep(self.row.part_ids[0])
+            self.session.select(self.row.part_ids[0])
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
@@ -56,21 +56,23 @@ class CutRow(QAbstractButton):
             super().keyPressEvent(event)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, room = paint.begin(self)
+        painter, room = paint.begin_painting(self)
         box = room.adjusted(0.8, 0.8, -0.8, -0.8)
         if self.is_lit or self.hasFocus():
             painter.setBrush(QColor(t.TAPEWASH if self.is_lit else t.CHANGE))
             painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
             painter.drawRoundedRect(box, 3, 3)
         y, width = 19.0, room.width()
-        paint.text(painter, QPointF(10, y), _fitting(self.row.codes), 14, 600)
+        paint.draw_text(painter, QPointF(10, y), _fitting(self.row.codes), 14, 600)
         # Two sizes side by side need their unit only once.
         size = self.session.show(self.row.size).replace("\u00a0mm ×", " ×")
-        paint.text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)
-        paint.text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
+        paint.draw_text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)
+        paint.draw_text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
         if self.row.short:
             painter.drawPixmap(QPointF(width - 70, 4), pixmap("mind", t.OCHRE))
-        paint.text(painter, QPointF(width - 8, y), letter_runs(self.row.boards), 13, colour=t.INK2, align="right")
+        paint.draw_text(
+            painter, QPointF(width - 8, y), letter_runs(self.row.boards), 13, colour=t.INK2, align="right"
+        )
 
 
 def _fitting(codes: tuple[str, ...]) -> str:

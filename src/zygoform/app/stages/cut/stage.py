@@ -4,7 +4,7 @@ from PySide6.QtGui import QKeySequence, QResizeEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.boards import BoardsView
-from zygoform.app.canvas.stand import Stand
+from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.describe import describe
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -23,7 +23,7 @@ from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
 from zygoform.core.why.why import Why
 
-NARROW, SLIM, TIGHT = 1000, 740, 740
+_NARROW, _SLIM, TIGHT = 1000, 740, 740
 """Under this width the line beside the title makes room for the buttons."""
 
 FINDINGS = ("too_long", "short_parts", "guessed", "recounted")
@@ -52,7 +52,7 @@ class CutStage(QWidget):
         self.side = self._side()
         row.addWidget(self.side)
         when_seen(self, session.changed, self.refresh)
-        session.pointed.connect(self._on_pointed)
+        session.hover_changed.connect(self._on_pointed)
         session.solving.connect(self.boards.update)
         self.refresh()
 
@@ -124,8 +124,8 @@ class CutStage(QWidget):
         head.addWidget(self.badge)
         head.addWidget(self.about, 1)
         column.addLayout(head)
-        self.small = Stand(self.session, "small")
-        self.small.setObjectName("stand_small")
+        self.small = PieceView(self.session, "small")
+        self.small.setObjectName("drawing_small")
         self.small.setFixedHeight(t.px(158))
         column.addWidget(self.small)
         self.stack = QStackedWidget()
@@ -161,9 +161,9 @@ class CutStage(QWidget):
     def _refresh_why(self) -> None:
         """For a part every number of it, its board and what is glued of it; else what the boards cost."""
         plan = self.session.plan
-        if plan is None or not self.why_button.isChecked() or self.session.lit:
+        if plan is None or not self.why_button.isChecked() or self.session.highlighted:
             return
-        part_id = self.session.part
+        part_id = self.session.hovered
         whys: list[Why | None] = [why_part(plan, part_id, number) for number in PART_NUMBERS]
         for layout in plan.layouts:
             for board in layout.boards:
@@ -200,7 +200,7 @@ class CutStage(QWidget):
         self.judgements.refresh(
             (f for f in plan.findings if f.code in FINDINGS), (c for c in plan.cautions if c.step == "cut")
         )
-        self._on_pointed(self.session.part)
+        self._on_pointed(self.session.hovered)
 
     def _refresh_keeping(self, plan: Plan) -> None:
         lengths: dict[float, int] = {}
@@ -227,8 +227,8 @@ class CutStage(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.subtitle.setVisible(self.width() > t.px(NARROW))
-        self.title.setVisible(self.width() > t.px(SLIM))
+        self.subtitle.setVisible(self.width() > t.px(_NARROW))
+        self.title.setVisible(self.width() > t.px(_SLIM))
         self._make_room()
 
     def begin(self) -> None:

@@ -10,8 +10,8 @@ from zygoform.app.theme import tokens as t
 from zygoform.core.cutlist.rows import PartRow, letter_runs
 from zygoform.core.edits.counting import set_row_count
 
-COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
-COUNT = COLUMNS.index("Count")
+_COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
+COUNT = _COLUMNS.index("Count")
 Index = QModelIndex | QPersistentModelIndex
 
 
@@ -33,11 +33,11 @@ class PartModel(QAbstractTableModel):
         return 0 if parent.isValid() else len(self.rows)
 
     def columnCount(self, parent: Index = QModelIndex()) -> int:  # noqa: B008 - Qt's own signature
-        return 0 if parent.isValid() else len(COLUMNS)
+        return 0 if parent.isValid() else len(_COLUMNS)
 
     def headerData(self, section: int, orientation: Qt.Orientation, role: int = 0) -> object:
         if orientation == Qt.Orientation.Horizontal and role == Qt.ItemDataRole.DisplayRole:
-            return COLUMNS[section]
+            return _COLUMNS[section]
         return None
 
     def data(self, index: Index, role: int = 0) -> object:
@@ -50,7 +50,7 @@ class PartModel(QAbstractTableModel):
             return QColor(t.INK2)
         if role == Qt.ItemDataRole.ToolTipRole and row.guesses:
             return "Rests on a guess: " + ", ".join(row.guesses)
-        if role == Qt.ItemDataRole.BackgroundRole and self.session.part in row.part_ids:
+        if role == Qt.ItemDataRole.BackgroundRole and self.session.hovered in row.part_ids:
             return QColor(t.TAPEWASH)
         return None
 
@@ -104,10 +104,10 @@ class PartTable(QTableView):
         header.setSectionResizeMode(1, QHeaderView.ResizeMode.Stretch)
         header.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
         header.setHighlightSections(False)
-        self.entered.connect(lambda index: session.point(next(iter(self._model.rows[index.row()].part_ids), "")))
+        self.entered.connect(lambda index: session.hover(next(iter(self._model.rows[index.row()].part_ids), "")))
         self.selectionModel().currentRowChanged.connect(self._keep)
         when_seen(self, session.changed, self._refresh)
-        session.pointed.connect(self._on_pointed)
+        session.hover_changed.connect(self._on_pointed)
         self._refresh()
 
     def _refresh(self) -> None:
@@ -118,8 +118,8 @@ class PartTable(QTableView):
 
     def _keep(self, index: QModelIndex) -> None:
         if index.isValid():
-            self.session.keep(next(iter(self._model.rows[index.row()].part_ids), ""))
+            self.session.select(next(iter(self._model.rows[index.row()].part_ids), ""))
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self.session.point("")
+        self.session.hover("")

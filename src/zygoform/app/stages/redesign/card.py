@@ -23,7 +23,7 @@ class TickBox(QAbstractButton):
         self.setFixedSize(t.px(28), t.px(28))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, _ = paint.begin(self)
+        painter, _ = paint.begin_painting(self)
         box = QRectF(5, 5, 18, 18)
         painter.setBrush(QColor(t.INK if self.isChecked() else t.CHANGE))
         painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
@@ -42,12 +42,12 @@ class _Number(QWidget):
         self.setFixedSize(t.px(28), t.px(28))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, _ = paint.begin(self)
+        painter, _ = paint.begin_painting(self)
         line = t.EDGE if self.out else t.ON_TAPE if self.on else t.BLUE
         painter.setBrush(QColor(t.TAPE if self.on else t.CHANGE))
         painter.setPen(paint.pen(line, 1.8))
         painter.drawEllipse(QPointF(14, 14), 12, 12)
-        paint.text(painter, QPointF(14, 19), str(self.number), 14, 600, align="centre", colour=line)
+        paint.draw_text(painter, QPointF(14, 19), str(self.number), 14, 600, align="centre", colour=line)
 
 
 class ChangeCard(QFrame):
@@ -116,7 +116,7 @@ class ChangeCard(QFrame):
 
     def refresh_number(self) -> None:
         """Yellow while a part of the change is pointed at; open, while nothing else is."""
-        part = self.session.part
+        part = self.session.hovered
         on = part.startswith(self.change_id + "/") or (self.is_open and not part)
         if on != self.number.on:
             self.number.on = on
@@ -182,7 +182,7 @@ class ChangeCard(QFrame):
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self.session.point("")
+        self.session.hover("")
 
     def focusInEvent(self, event: object) -> None:
         del event
@@ -196,11 +196,11 @@ class ChangeCard(QFrame):
     def _point(self) -> None:
         plan = self.session.plan
         outcome = plan.outcome(self.change_id) if plan else None
-        if outcome is not None and outcome.on and not self.session.part.startswith(self.change_id + "/"):
-            self.session.point(outcome.on[0].id)
+        if outcome is not None and outcome.added and not self.session.hovered.startswith(self.change_id + "/"):
+            self.session.hover(outcome.added[0].id)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, room = paint.begin(self)
+        painter, room = paint.begin_painting(self)
         out = self.session.project.is_left_out(self.change_id)
         box = room.adjusted(0.8, 0.8, -0.8, -0.8)
         line = t.BLUE if self.hasFocus() else t.INK if self.is_open else t.HAIR

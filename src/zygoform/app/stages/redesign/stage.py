@@ -13,13 +13,13 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
+from zygoform.app.widgets.piece_view_area import PieceViewArea
 from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
 
-IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
+_IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
 
 
 class RedesignStage(QWidget):
@@ -31,12 +31,12 @@ class RedesignStage(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        self.area = StandArea(session, "redesign", self._menu, IDLE)
+        self.area = PieceViewArea(session, "redesign", self._menu, _IDLE)
         row.addWidget(self.area, 1)
         row.addWidget(self._side())
         self.cards: dict[str, ChangeCard] = {}
         when_seen(self, session.changed, self.refresh)
-        session.pointed.connect(self._on_pointed)
+        session.hover_changed.connect(self._on_pointed)
         self.refresh()
 
     def _side(self) -> QWidget:
@@ -175,4 +175,4 @@ class RedesignStage(QWidget):
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
-        self.area.stand.setFocus()
+        self.area.view.setFocus()

@@ -22,7 +22,7 @@ from zygoform.core.shop import Climate, Shop
 
 THEMES = [("desktop", "as the desktop"), ("light", "light"), ("dark", "dark")]
 SIZES = [("100", "100 %"), ("115", "115 %"), ("130", "130 %"), ("150", "150 %")]
-FRACTIONS = [(str(d), f'1/{d}"') for d in (8, 16, 32, 64)]
+_FRACTIONS = [(str(d), f'1/{d}"') for d in (8, 16, 32, 64)]
 STEPS = [("0.1", "0.1 mm"), ("0.5", "0.5 mm"), ("1.0", "1 mm")]
 TWO_COLUMNS = 700
 Refresh = Callable[[Shop], None]
@@ -81,7 +81,7 @@ class SettingsStage(QWidget):
             lambda p, v: workshop.set_unit(p, v), lambda shop: shop.unit.system,
         )  # fmt: skip
         self._edit_segments(
-            column, "set_fraction", "Finest fraction, also of a cut", FRACTIONS, str(unit.denominator),
+            column, "set_fraction", "Finest fraction, also of a cut", _FRACTIONS, str(unit.denominator),
             lambda p, v: workshop.set_fraction(p, int(v)), lambda shop: str(shop.unit.denominator),  # type: ignore[arg-type]
         )  # fmt: skip
         self._edit_segments(

@@ -5,9 +5,9 @@ start.py    three sizes to start with
 sizes.py    every size of the piece, with what is assumed until it is measured
 faults.py   what is wrong with it and what it is made of
 fault_card.py one fault and the ways to deal with it
-apart.py    taking apart: the order, where parts go, hardware in bags
+disassembly.py    taking apart: the order, where parts go, hardware in bags
 photos.py   photos beside the drawing
 walk.py     the measuring walk
-closely.py  an opening measured at three heights, three places across and both ways
+opening_readings.py  an opening measured at three heights, three places across and both ways
 opening.py  what an opening holds and how it is divided
 """

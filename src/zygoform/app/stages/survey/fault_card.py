@@ -50,7 +50,7 @@ class FaultCard(QFrame):
 
     @property
     def is_open(self) -> bool:
-        return self.session.kept_fault == self.fault_id
+        return self.session.selected_fault == self.fault_id
 
     def _fault(self) -> Fault | None:
         try:
@@ -62,7 +62,7 @@ class FaultCard(QFrame):
         """Shows this fault, lit on the drawing."""
         fault = self._fault()
         if fault is not None:
-            self.session.keep(fault.part, self.fault_id)
+            self.session.select(fault.part, self.fault_id)
 
     def begin(self) -> None:
         """To the first thing to fill in."""

@@ -23,10 +23,14 @@ UNKNOWN = "not known"
 def board_meant(session: Session) -> Board | None:
     """The board that is kept; of an opening the front that closes it."""
     seen = session.seen()
-    if seen is None or not session.kept:
+    if seen is None or not session.selected:
         return None
-    own = session.kept.rsplit("/", 1)[-1]
-    ids = (session.kept, f"{piece_of(session.kept)}/front/{own}", f"{piece_of(session.kept)}/apron/{own}")
+    own = session.selected.rsplit("/", 1)[-1]
+    ids = (
+        session.selected,
+        f"{piece_of(session.selected)}/front/{own}",
+        f"{piece_of(session.selected)}/apron/{own}",
+    )
     boards = {board.id: board for board in seen.found.boards}
     return next((boards[part] for part in ids if part in boards), None)
 
@@ -141,14 +145,14 @@ class FaultsPanel(QWidget):
         if board is None or seen is None:
             return
         spot = self.session.spot
-        place, point = spot if spot is not None else (self.session.place, None)
+        place, point = spot if spot is not None else (self.session.viewpoint, None)
         x, y, z = pin_on(board, VIEWS[place], point)
         dx, dy, dz = seen.moved(piece_of(board.id))
         before = {fault.id for body in seen.found.bodies for fault in body.faults}
         if not self.session.try_do(lambda p: add_fault(p, board.id, kind, (x - dx, y - dy, z - dz))):
             return
         new = next((f for f in self._faults() if f not in before), "")
-        self.session.keep(board.id, new)
+        self.session.select(board.id, new)
         card = self.cards.get(new)
         if card is not None:
             card.begin()
@@ -188,7 +192,7 @@ class FaultsPanel(QWidget):
         """What the right click and Enter offer on a part."""
 
         def here() -> None:
-            self.session.keep(part_id)
+            self.session.select(part_id)
             show()
             self.open_kinds()
 

@@ -7,7 +7,7 @@ from typing import Literal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.stages.survey.closely import ClosePanel
+from zygoform.app.stages.survey.opening_readings import OpeningReadingsPanel
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label, written
 from zygoform.app.widgets.findings import wrapped
@@ -103,7 +103,7 @@ class OpeningPanel(QWidget):
         self.join.setObjectName("opening_join")
         self.join.clicked.connect(lambda: session.try_do(lambda p: join(p, self._id)))
         inner.addWidget(self.join)
-        self.closely = ClosePanel(session)
+        self.closely = OpeningReadingsPanel(session)
         inner.addWidget(self.closely)
         column.addWidget(self._body)
 
@@ -148,7 +148,7 @@ class OpeningPanel(QWidget):
 
     def refresh(self) -> None:
         """Shows the opening that is kept."""
-        opening = opening_of(self.session, self.session.kept) or opening_of(self.session, self._id)
+        opening = opening_of(self.session, self.session.selected) or opening_of(self.session, self._id)
         front = self.session.project.front(opening.id if opening else self.session.shown)
         self.setVisible(front is not None)
         self._idle.setVisible(opening is None)

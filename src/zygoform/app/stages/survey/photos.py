@@ -38,7 +38,7 @@ class PhotoView(QWidget):
         self.setAccessibleName("Photo")
         self.setMinimumHeight(t.px(140))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        session.pointed.connect(self.update)
+        session.hover_changed.connect(self.update)
 
     def room(self) -> QRectF:
         """Where the picture lies, px at 100 % text."""
@@ -65,11 +65,11 @@ class PhotoView(QWidget):
     def paintEvent(self, _event: QPaintEvent) -> None:
         if self.image is None or self.image.isNull():
             return
-        painter, _ = paint.begin(self)
+        painter, _ = paint.begin_painting(self)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
         painter.drawImage(self.room(), self.image)
         for dot in self.dots:
-            paint_dot(painter, self._place(dot), dot.number, on=dot.part == self.session.part)
+            paint_dot(painter, self._place(dot), dot.number, on=dot.part == self.session.hovered)
 
 
 class PhotoPane(QWidget):
@@ -97,7 +97,7 @@ class PhotoPane(QWidget):
         column.addLayout(row)
         self.view = PhotoView(session)
         self.view.clicked.connect(self._dot)
-        self.view.dotted.connect(lambda dot: session.keep(dot.part))
+        self.view.dotted.connect(lambda dot: session.select(dot.part))
         column.addWidget(self.view, 1)
         self.says = wrapped("", "second")
         self.says.setObjectName("photo_says")
@@ -113,7 +113,7 @@ class PhotoPane(QWidget):
         buttons.addStretch(1)
         column.addLayout(buttons)
         when_seen(self, session.changed, self.refresh)
-        when_seen(self, session.pointed, self._say)
+        when_seen(self, session.hover_changed, self._say)
         self.refresh()
 
     def _turn(self, name: str, sign: str, by: int) -> QToolButton:
@@ -160,7 +160,7 @@ class PhotoPane(QWidget):
 
     def _dot(self, x: float, y: float) -> None:
         """The part that is kept is here."""
-        photo, part = self.photo, self.session.kept
+        photo, part = self.photo, self.session.selected
         if photo is None:
             return
         if not part:
@@ -170,7 +170,7 @@ class PhotoPane(QWidget):
 
     def _kept_dot(self) -> Dot | None:
         photo = self.photo
-        return next((d for d in photo.dots if d.part == self.session.kept), None) if photo is not None else None
+        return next((d for d in photo.dots if d.part == self.session.selected), None) if photo is not None else None
 
     def _undot(self) -> None:
         photo, dot = self.photo, self._kept_dot()

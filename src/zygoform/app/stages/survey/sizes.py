@@ -14,7 +14,7 @@ from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.measure.reading import Readings
 
-COLUMNS = 3
+_COLUMNS = 3
 
 
 class SizesPanel(QWidget):
@@ -49,12 +49,12 @@ class SizesPanel(QWidget):
             grid = QGridLayout()
             grid.setHorizontalSpacing(8)
             grid.setVerticalSpacing(6)
-            across = 2 if len(entries) in (1, 2, 4) else COLUMNS
+            across = 2 if len(entries) in (1, 2, 4) else _COLUMNS
             for i, entry in enumerate(entries):
                 field = self._choice(entry) if entry.unit == "choice" else self._field(entry)
                 if isinstance(field, Field):
                     # Three abreast a length in mm has just room.
-                    field.line.setProperty("tight", across == COLUMNS)
+                    field.line.setProperty("tight", across == _COLUMNS)
                 if entry.counts_if is not None:
                     self._conditional.append((entry, field))
                 grid.addWidget(field, i // across, i % across)

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, Q
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
-from zygoform.app.stages.survey.apart import ApartPanel
+from zygoform.app.stages.survey.disassembly import DisassemblyPanel
 from zygoform.app.stages.survey.faults import FaultsPanel
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu, opening_of
 from zygoform.app.stages.survey.photos import PhotoPane
@@ -20,17 +20,17 @@ from zygoform.app.stages.survey.walk import WalkBox
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements
+from zygoform.app.widgets.piece_view_area import PieceViewArea
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
-from zygoform.app.widgets.stand_area import StandArea
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, remove_piece
 from zygoform.core.form.front import Holds
 
-VIEWS = [("sizes", "Sizes"), ("faults", "Faults"), ("apart", "Taking apart")]
-PHOTOS_WIDE, PHOTOS_NARROW, ROOMY = 300, 210, 1060
-IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
+TABS = [("sizes", "Sizes"), ("faults", "Faults"), ("apart", "Taking apart")]
+PHOTOS_WIDE, PHOTOS_NARROW, _ROOMY = 300, 210, 1060
+_IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click lists what can be said of it."
 
 
 class SurveyStage(QWidget):
@@ -56,7 +56,7 @@ class SurveyStage(QWidget):
         row = QHBoxLayout(page)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        self.area = StandArea(session, "survey", self._menu, IDLE)
+        self.area = PieceViewArea(session, "survey", self._menu, _IDLE)
         row.addWidget(self.area, 1)
         self.photos = PhotoPane(session, ask_photos)
         row.addWidget(self.photos)
@@ -70,19 +70,19 @@ class SurveyStage(QWidget):
         self.photos.hide()
         self.pages.addWidget(page)
         when_seen(self, session.changed, self.refresh)
-        session.pointed.connect(self._on_pointed)
+        session.hover_changed.connect(self._on_pointed)
         self.refresh()
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        roomy = self.width() >= t.px(ROOMY)
+        roomy = self.width() >= t.px(_ROOMY)
         self.photos.setFixedWidth(t.px(PHOTOS_WIDE if roomy else PHOTOS_NARROW))
 
     def _show_photos(self, shown: bool) -> None:
         """The photos take part of the drawing's room."""
         self.session.photos_open = shown
         self.photos.setVisible(shown)
-        self.area.stand.update()
+        self.area.view.update()
 
     def measure_next(self) -> None:
         """The walk, from where it is."""
@@ -90,13 +90,13 @@ class SurveyStage(QWidget):
 
     def hold_kept(self, holds: Holds) -> None:
         """What the kept opening holds."""
-        if opening_of(self.session, self.session.kept) is not None:
-            self.session.try_do(partial(hold, opening_id=self.session.kept, holds=holds))
+        if opening_of(self.session, self.session.selected) is not None:
+            self.session.try_do(partial(hold, opening_id=self.session.selected, holds=holds))
 
     def divide_kept(self, direction: Literal["columns", "rows"], count: int) -> None:
         """Divides the kept opening into equal ones."""
-        if opening_of(self.session, self.session.kept) is not None:
-            self.session.try_do(partial(divide, opening_id=self.session.kept, direction=direction, count=count))
+        if opening_of(self.session, self.session.selected) is not None:
+            self.session.try_do(partial(divide, opening_id=self.session.selected, direction=direction, count=count))
 
     def fault_here(self) -> None:
         """Asks what is wrong with the part that is kept."""
@@ -127,7 +127,7 @@ class SurveyStage(QWidget):
         head.addWidget(self.measure)
         head.addWidget(self.pieces)
         column.addLayout(head)
-        self.view = Segments("survey_view", VIEWS)
+        self.view = Segments("survey_view", TABS)
         self.view.chosen.connect(self.look)
         column.addWidget(self.view)
         column.addWidget(self.walk)
@@ -136,9 +136,9 @@ class SurveyStage(QWidget):
             OpeningPanel(self.session),
             SizesPanel(self.session),
         )
-        self.faults, self.apart = FaultsPanel(self.session), ApartPanel(self.session)
+        self.faults, self.disassembly = FaultsPanel(self.session), DisassemblyPanel(self.session)
         self._views = QStackedWidget()
-        for widgets in ((self.findings, self.opening, self.sizes), (self.faults,), (self.apart,)):
+        for widgets in ((self.findings, self.opening, self.sizes), (self.faults,), (self.disassembly,)):
             inner = QWidget()
             list_ = QVBoxLayout(inner)
             list_.setContentsMargins(0, 0, 12, 0)
@@ -189,7 +189,7 @@ class SurveyStage(QWidget):
     def look(self, view: str) -> None:
         """Which side of the survey is at work: sizes or faults."""
         self.view.set_value(view)
-        self._views.setCurrentIndex([name for name, _ in VIEWS].index(view))
+        self._views.setCurrentIndex([name for name, _ in TABS].index(view))
         self.refresh()
 
     def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
@@ -213,15 +213,15 @@ class SurveyStage(QWidget):
         self.opening.refresh()
         self.faults.refresh()
         if self.view.value == "apart":
-            self.apart.refresh()
+            self.disassembly.refresh()
         self.findings.refresh(
             f for f in self.session.plan.findings if f.code in ("openings_add_up", "openings_close")
         )
 
     def _on_pointed(self, _part: str) -> None:
-        if self.session.kept_fault and self.session.kept_fault != self._fault_met and self.isVisible():
+        if self.session.selected_fault and self.session.selected_fault != self._fault_met and self.isVisible():
             self.look("faults")
-        self._fault_met = self.session.kept_fault
+        self._fault_met = self.session.selected_fault
         self.opening.refresh()
         if self.view.value == "faults":
             self.faults.refresh()
@@ -231,4 +231,4 @@ class SurveyStage(QWidget):
         if self.session.plan is None or self._adding:
             self.start.lines["width"].setFocus()
         else:
-            self.area.stand.setFocus()
+            self.area.view.setFocus()

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QLabel, QLineEdit,
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import Line, label, restyle
+from zygoform.app.widgets.fields import LineEdit, label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.errors import BadInputError
@@ -59,7 +59,7 @@ class StartBox(QFrame):
         for name in OVER_ALL:
             cell = QVBoxLayout()
             cell.setSpacing(3)
-            line, fault = Line(), wrapped("", "fault")
+            line, fault = LineEdit(), wrapped("", "fault")
             line.setObjectName(f"start_{name}")
             line.returnPressed.connect(self._enter)
             fault.setObjectName(f"start_{name}_fault")
@@ -182,6 +182,6 @@ class StartBox(QFrame):
         restyle(self.lines[name])
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         painter.setPen(paint.pen(t.EDGE, 1.0, dash=(5, 4)))
         painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4)

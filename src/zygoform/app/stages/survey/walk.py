@@ -12,7 +12,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings
-from zygoform.core.survey.walk import Step, next_step, steps
+from zygoform.core.survey.walk import WalkStep, next_step, steps
 
 
 class WalkBox(QFrame):
@@ -21,7 +21,7 @@ class WalkBox(QFrame):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self.step: Step | None = None
+        self.step: WalkStep | None = None
         self._piece_id = ""
         self.setObjectName("walk_box")
         self.setProperty("kind", "walk")
@@ -50,7 +50,7 @@ class WalkBox(QFrame):
         column.addLayout(row)
         self.hide()
 
-    def _steps(self) -> tuple[Step, ...]:
+    def _steps(self) -> tuple[WalkStep, ...]:
         plan, piece = self.session.plan, self.session.piece
         if plan is None or piece is None:
             return ()
@@ -67,7 +67,7 @@ class WalkBox(QFrame):
         found = self._steps()
         self._show(next_step(found) or (found[0] if found else None))
 
-    def _show(self, step: Step | None) -> None:
+    def _show(self, step: WalkStep | None) -> None:
         self.step = step
         if step is None:
             self.stop()
@@ -107,7 +107,7 @@ class WalkBox(QFrame):
         piece, step = self.session.piece, self.step
         return bool(piece and step and step.entry and param(type(piece), step.entry).unit == "corner")
 
-    def _size(self, step: Step) -> str:
+    def _size(self, step: WalkStep) -> str:
         """What is drawn until it is measured."""
         line = step.line
         if self._is_corner() or line is None:
@@ -165,5 +165,5 @@ class WalkBox(QFrame):
             super().keyPressEvent(event)
 
 
-def _belongs(step: Step, piece: KnownPiece | None) -> bool:
+def _belongs(step: WalkStep, piece: KnownPiece | None) -> bool:
     return piece is not None and (not step.cell or step.cell.startswith(f"{piece.id}/"))

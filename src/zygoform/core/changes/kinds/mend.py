@@ -6,13 +6,13 @@ from zygoform.core.changes.base import ChangeBase
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form, rebuilt
 from zygoform.core.measure import param as entry
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import CAUTIONS, DUST
 from zygoform.core.outcome.outcome import Note, Outcome
 from zygoform.core.shop import Shop
 
 if TYPE_CHECKING:
-    from zygoform.core.changes.mending.job import Job
+    from zygoform.core.changes.mending.repair_context import RepairContext
     from zygoform.core.condition.remedies import Remedy
 
 
@@ -38,8 +38,8 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
 
     def apply(self, form: Form, shop: Shop) -> Outcome:
         """The piece with the fault dealt with. Raises BadInputError where it is gone or nothing on sale fits."""
-        from zygoform.core.changes.mending.job import Job
-        from zygoform.core.changes.mending.works import WORKS
+        from zygoform.core.changes.mending.operations import OPERATIONS
+        from zygoform.core.changes.mending.repair_context import RepairContext
         from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 
         body = self.body_in(form)
@@ -47,46 +47,46 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
         remedy = remedy_of(fault.kind, self.remedy) if fault is not None else None
         if fault is None or remedy is None:
             raise BadInputError("unknown_key", "The fault this mends is gone.")
-        job = Job(self.id, fault, remedy, body, shop, self.board)
-        for work in remedy.works:
-            WORKS[work][0](job)
-        if job.parts:
-            job.cautions[DUST] = None
+        repair = RepairContext(self.id, fault, remedy, body, shop, self.board)
+        for work in remedy.operations:
+            OPERATIONS[work][0](repair)
+        if repair.parts:
+            repair.cautions[DUST] = None
         kind = FAULT_KINDS[fault.kind]
         codes = dict.fromkeys((*kind.cautions, *remedy.cautions))
         leaves = remedy.how in ("leave", "take out")
         return Outcome(
             self.id,
-            rebuilt(form, body, frozenset(job.off), tuple(job.on)),
-            _result(kind.title, remedy, job),
-            frozenset(job.off),
-            tuple(job.on),
-            tuple(job.parts),
+            rebuilt(form, body, frozenset(repair.removed), tuple(repair.added)),
+            _result(kind.title, remedy, repair),
+            frozenset(repair.removed),
+            tuple(repair.added),
+            tuple(repair.parts),
             (),
-            tuple(job.fittings),
-            tuple(job.supplies),
-            _notes(remedy, job),
-            (*(CAUTIONS[code] for code in codes), *job.cautions),
+            tuple(repair.fittings),
+            tuple(repair.supplies),
+            _notes(remedy, repair),
+            (*(CAUTIONS[code] for code in codes), *repair.cautions),
             mended=frozenset() if leaves else frozenset({fault.part}),
         )
 
 
-def _result(title: str, remedy: "Remedy", job: "Job") -> Say:
+def _result(title: str, remedy: "Remedy", repair: "RepairContext") -> Message:
     """What it comes to, in one line."""
     things = []
-    if job.parts:
-        things.append(f"{len(job.parts)} part{'s' * (len(job.parts) != 1)} to cut")
-    things += [f"{fitting.count} × {fitting.kind}" for fitting in job.fittings]
-    things += list(dict.fromkeys(supply.kind for supply in job.supplies))
-    return Say(f"{title}: {remedy.title.lower()}" + (f". Needs {', '.join(things)}" if things else ""))
+    if repair.parts:
+        things.append(f"{len(repair.parts)} part{'s' * (len(repair.parts) != 1)} to cut")
+    things += [f"{fitting.count} × {fitting.kind}" for fitting in repair.fittings]
+    things += list(dict.fromkeys(supply.kind for supply in repair.supplies))
+    return Message(f"{title}: {remedy.title.lower()}" + (f". Needs {', '.join(things)}" if things else ""))
 
 
-def _notes(remedy: "Remedy", job: "Job") -> tuple[Note, ...]:
-    notes = [Note("Why", Say(remedy.why))]
+def _notes(remedy: "Remedy", repair: "RepairContext") -> tuple[Note, ...]:
+    notes = [Note("Why", Message(remedy.why))]
     if remedy.minutes:
-        notes.append(Note("Work", Say(f"about {remedy.minutes} min")))
+        notes.append(Note("Work", Message(f"about {remedy.minutes} min")))
     if remedy.wait:
-        notes.append(Note("Then wait", Say(f"{remedy.wait:g} h before it bears anything or gets a finish")))
-    notes += [Note("Mind", say) for say in job.notes]
-    notes += [Note(supply.kind.capitalize(), supply.why) for supply in job.supplies]
+        notes.append(Note("Then wait", Message(f"{remedy.wait:g} h before it bears anything or gets a finish")))
+    notes += [Note("Mind", say) for say in repair.notes]
+    notes += [Note(supply.kind.capitalize(), supply.why) for supply in repair.supplies]
     return tuple(notes)

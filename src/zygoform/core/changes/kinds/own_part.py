@@ -2,12 +2,14 @@
 
 from typing import Annotated, Literal
 
+from msgspec import field
+
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
 from zygoform.core.measure import param as entry
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import sized
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import DUST, RIP, SAW
 from zygoform.core.outcome.outcome import EndCut, Outcome, Part
 from zygoform.core.shop import Shop
@@ -33,7 +35,7 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
     ] = "flat"
     left: Annotated[float, entry.angle("Left end from square", -80, 80, main=False)] = 0.0
     right: Annotated[float, entry.angle("Right end from square", -80, 80, main=False)] = 0.0
-    goes: Annotated[str, entry.text("Where it goes", 60, main=False)] = ""
+    location: Annotated[str, entry.text("Where it goes", 60, main=False)] = field(default="", name="goes")
 
     def apply(self, form: Form, shop: Shop) -> Outcome:
         """The same piece, with the parts to cut. Raises BadInputError where no such board can give them."""
@@ -63,16 +65,16 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
                 right,
                 ripped=ripped,
                 measured_on="between the extreme points" if slanted else "over all",
-                goes=self.goes,
+                location=self.location,
                 length_of=sized("length", self.length),
                 width_of=sized("width", self.width)
                 if ripped
                 else sized("width of the board", size.width, "on sale"),
-                left_of=sized("left end from square", self.left),
-                right_of=sized("right end from square", self.right),
+                left_corner=sized("left end from square", self.left),
+                right_corner=sized("right end from square", self.right),
             )
             for k in range(self.count)
         )
         words = f"{self.count} × {self.name or 'Part'}, {{0}} × {{1}} from {size.name}"
         cautions = (SAW, RIP, DUST) if ripped else (SAW, DUST)
-        return Outcome(self.id, form, Say(words, (self.length, self.width)), parts=parts, cautions=cautions)
+        return Outcome(self.id, form, Message(words, (self.length, self.width)), parts=parts, cautions=cautions)

@@ -7,16 +7,16 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, rebuilt
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides, round_corners
 from zygoform.core.geometry.prism import X, Y, upright
-from zygoform.core.goods.across import LEAST_RIP, Rip, board_widths
-from zygoform.core.goods.fittings import pocket_screw, spacing, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
+from zygoform.core.goods.plank_layout import LEAST_RIP, Rip, board_widths
 from zygoform.core.goods.species import movement, slot
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Choice, choice, length, switch
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import round_to
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
-from zygoform.core.outcome.outcome import Finding, Fitting, Handle, LaterCut, Note, Outcome, Part, Remedy, Supply
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Part, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -24,8 +24,6 @@ CLAMPS_APART = 275.0
 HOLD_APART = 300.0
 HOLD_SCREW = 4.5
 SIDES = ("left", "right", "front", "back")
-GLUE_ML_PER_M2 = 200.0
-"""Typical for edge joints, both faces wetted."""
 
 
 class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
@@ -202,7 +200,7 @@ class _Top:
                 ripped=width < self.layout.full - SAME_MM,
                 rounding="up",
                 measured_on="over all, spare at the ends included" if self.change.trim else "over all",
-                goes=f"in the top, number {k + 1} {place}",
+                location=f"in the top, number {k + 1} {place}",
                 rests_on=self.rests_on,
                 length_of=self.long_of + sized("spare at each end", self.change.trim) * 2,
                 width_of=self.ripped_of if width < self.layout.full - SAME_MM else self.full_of,
@@ -235,7 +233,7 @@ class _Top:
             except BadInputError as thin:
                 raise BadInputError(thin.kind, thin.message, "screws") from thin
             each = len(self._screw_places())
-            why = Say(
+            why = Message(
                 f"{each} in a joint, at most {{0}} apart and {{1}} from the ends, in {joints} joints; "
                 "{2} long for boards {3} thick",
                 (self.change.screw_apart, self.change.screw_margin, size, self.size.thickness),
@@ -243,7 +241,7 @@ class _Top:
             use = "in the joints of the top"
             fittings.append(Fitting(self.change.id, "pocket screw", size, each * joints, use, why))
         held, screw = self._hold_count(), self._hold_screw()
-        why = Say(
+        why = Message(
             f"two rows of {held}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
             (HOLD_APART, screw, self.size.thickness),
         )
@@ -274,7 +272,7 @@ class _Top:
 
     def _supplies(self) -> tuple[Supply, ...]:
         area = (len(self.layout.widths) - 1) * self.long * self.size.thickness / 1e6
-        why = Say(
+        why = Message(
             f"{len(self.layout.widths) - 1} joints of {{0}} × {{1}}, {GLUE_ML_PER_M2:g} ml a square metre",
             (self.long, self.size.thickness),
         )
@@ -286,7 +284,7 @@ class _Top:
         shrink = -movement(self.across, self.size.species, now, climate.low)
         return shrink, movement(self.across, self.size.species, now, climate.high)
 
-    def _result(self) -> Say:
+    def _result(self) -> Message:
         n, ripped = len(self.layout.widths), self.layout.ripped
         text = f"{n} boards {{0}} wide" if n > 1 else "1 board {0} wide"
         sizes = [self.layout.full]
@@ -297,20 +295,20 @@ class _Top:
         if self.change.radius > SAME_MM:
             text += f", corners rounded {{{len(sizes)}}}"
             sizes.append(self.change.radius)
-        return Say(text, tuple(sizes))
+        return Message(text, tuple(sizes))
 
     def _notes(self) -> tuple[Note, ...]:
-        notes = [Note("Finished", Say("{0} × {1} × {2}", (self.long, self.across, self.size.thickness)))]
+        notes = [Note("Finished", Message("{0} × {1} × {2}", (self.long, self.across, self.size.thickness)))]
         if self.change.screws and len(self.layout.widths) > 1:
             places = self._screw_places()
             marks = ", ".join(f"{{{i + 1}}}" for i in range(len(places)))
             text = f"{len(places)} in each joint, {{0}} long. From one end of the rough planks: {marks}."
             lengths = (pocket_screw(self.size.thickness), *places)
-            notes.append(Note("Pocket screws", Say(text, lengths)))
+            notes.append(Note("Pocket screws", Message(text, lengths)))
         if len(self.layout.widths) > 1:
             clamps = spacing(self.long, min(50.0, self.long / 4), CLAMPS_APART)
             text = f"{clamps.count} panel clamps, {{0}} apart, above and below in turn."
-            notes.append(Note("Clamps", Say(text, (clamps.spacing,))))
+            notes.append(Note("Clamps", Message(text, (clamps.spacing,))))
         notes.extend(self._movement_notes())
         return tuple(notes)
 
@@ -321,7 +319,7 @@ class _Top:
             f"Across the boards it shrinks up to {{0}} when it is dry and grows up to {{1}} when it is damp "
             f"({self.size.species}, {climate.low:g} to {climate.high:g} % moisture)."
         )
-        moving = Note("Movement", Say(text, (shrink, grow)))
+        moving = Note("Movement", Message(text, (shrink, grow)))
         distance = self.across / (2 if self.change.fixed == "centre" else 1)
         run = slot(distance, self.size.species, climate.now, climate.low, climate.high, HOLD_SCREW)
         line = "front row" if self.change.fixed == "front" else "middle row"
@@ -331,25 +329,25 @@ class _Top:
             text = (
                 f"Screw the {line} tight; elsewhere buttons, screwed to the top only, {{0}} of groove to slide in."
             )
-        ban = Say(
+        ban = Message(
             "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
             "a wide top held everywhere splits."
         )
-        return moving, Note("Hold it by", Say(text, (run,))), Note("Never", ban)
+        return moving, Note("Hold it by", Message(text, (run,))), Note("Never", ban)
 
     def _findings(self) -> tuple[Finding, ...]:
         thin = min(self.layout.widths)
         if thin >= LEAST_RIP - SAME_MM or len(self.layout.widths) < 2:
             return ()
-        remedies: tuple[Remedy, ...] = ()
+        remedies: tuple[Fix, ...] = ()
         if self.change.rip != "both" and self.layout.full - self.layout.excess / 2 >= LEAST_RIP:
-            remedies = (Remedy(Say("Rip both outer boards"), self.change.id, "rip", "both"),)
+            remedies = (Fix(Message("Rip both outer boards"), self.change.id, "rip", "both"),)
         return (
             Finding(
                 "thin_strip",
                 "mind",
-                Say("One board of the top is only {0} wide", (thin,)),
-                Say(
+                Message("One board of the top is only {0} wide", (thin,)),
+                Message(
                     "Under {0} a strip is hard to joint and to clamp. Share it between both outer boards.",
                     (LEAST_RIP,),
                 ),

@@ -6,26 +6,25 @@ from typing import Annotated, Literal
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, Role, rebuilt
+from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
 from zygoform.core.geometry.prism import X, Y, upright
-from zygoform.core.goods.fittings import spacing, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing, through_screw
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.measure.reading import Sized, Term, sized
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
-from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Handle, Note, Outcome, Part, Remedy, Supply
+from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Fix, Handle, Note, Outcome, Part, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
-FRONT, RIGHT, BACK, LEFT = range(4)
-NAMES = ("front", "right", "back", "left")
+_NAMES = ("front", "right", "back", "left")
 LEAST_HOLD = 15.0
 """A skirt round the body must overlap it by this much to be screwed to it, thinner bottoms by most of theirs."""
 
-BLOCK = 19.0
+_BLOCK = 19.0
 BLOCKS_APART = 300.0
-GLUE_ML_PER_M2 = 200.0
 
 Fit = Literal["out", "flush", "in"]
 
@@ -165,7 +164,7 @@ class _Skirt:
         solid = upright(outline, self.floor, self.floor + self.change.height)
         grain = X if side in (FRONT, BACK) else Y
         role: Role = "skirt" if self.change.fit == "out" else "base"
-        return Board(f"{self.change.id}/board/{NAMES[side]}", f"Skirt, {NAMES[side]}", role, solid, grain)
+        return Board(f"{self.change.id}/board/{_NAMES[side]}", f"Skirt, {_NAMES[side]}", role, solid, grain)
 
     def _part(self, side: int, outline: Outline) -> Part:
         """Length and ends read off the plan; the show face is the outer one."""
@@ -174,9 +173,9 @@ class _Skirt:
         left, right = self._bevels(outline, along_side, outward)
         mitred = max(abs(left), abs(right)) > SAME_DEG
         return Part(
-            f"{self.change.id}/board/{NAMES[side]}",
+            f"{self.change.id}/board/{_NAMES[side]}",
             self.change.id,
-            f"Skirt {NAMES[side]}",
+            f"Skirt {_NAMES[side]}",
             self.size.id,
             self.t,
             self.change.height,
@@ -186,15 +185,15 @@ class _Skirt:
             ripped=self._ripped,
             rounding="up" if self.change.fit == "out" else "nearest",
             measured_on=_measured(left, right) if mitred else "over all",
-            goes=f"across the {NAMES[side]}, {'round' if self.change.fit == 'out' else 'under'} the body",
+            location=f"across the {_NAMES[side]}, {'round' if self.change.fit == 'out' else 'under'} the body",
             rests_on=self._rests_on(side),
             length_of=self._length_of(side, high - low),
             width_of=sized(
-                "height of the skirt", self.change.height, where=f"{self.change.id}/board/{NAMES[side]}"
+                "height of the skirt", self.change.height, where=f"{self.change.id}/board/{_NAMES[side]}"
             ),
             joint=self.change.corners,
-            left_of=self._corner(side),
-            right_of=self._corner((side + 1) % 4),
+            left_corner=self._corner(side),
+            right_corner=self._corner((side + 1) % 4),
         )
 
     def _corner(self, k: int) -> Sized:
@@ -210,7 +209,7 @@ class _Skirt:
 
     def _length_of(self, side: int, length: float) -> Sized:
         """The body's own side, and what the corners add or take."""
-        where = f"{self.change.id}/board/{NAMES[side]}"
+        where = f"{self.change.id}/board/{_NAMES[side]}"
         size = self.body.width if side in (FRONT, BACK) else self.body.depth
         ends = 2 if side in (FRONT, BACK) or self.count == 4 else 1
         if self.change.fit == "out":
@@ -243,9 +242,9 @@ class _Skirt:
         bent = body.corner_left.value != 90 or body.corner_right.value != 90
         return guesses | (corners.guesses if bent or self.change.corners == "mitred" else frozenset())
 
-    def _result(self) -> Say:
+    def _result(self) -> Message:
         corners = f"{2 if self.count == 3 else 4} {self.change.corners} corners"
-        return Say(f"{{0}} high, {corners}, {_STANDS[self.change.fit]}", (self.change.height,))
+        return Message(f"{{0}} high, {corners}, {_STANDS[self.change.fit]}", (self.change.height,))
 
     def _rows(self) -> int:
         """Screws or blocks along all sides."""
@@ -259,13 +258,13 @@ class _Skirt:
         sizes = tuple(pack.size for pack in self.shop.packs if pack.kind == "wood screw")
         out = self.change.fit == "out"
         try:
-            size = through_screw(self.body.side_thickness if out else BLOCK, self.t, 3.0, 8.0, sizes)
+            size = through_screw(self.body.side_thickness if out else _BLOCK, self.t, 3.0, 8.0, sizes)
         except BadInputError as none:
             raise BadInputError(none.kind, none.message, "board") from none
         use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
-        each, through = (1, self.body.side_thickness) if out else (2, BLOCK)
+        each, through = (1, self.body.side_thickness) if out else (2, _BLOCK)
         places, screws = "places" if out else "blocks", "1 screw" if out else "2 screws"
-        why = Say(
+        why = Message(
             f"{self._rows()} {places}, at most {{0}} apart, {screws} in each; "
             "{1} is the longest that goes through {2} and not through {3}",
             (BLOCKS_APART, size, through, self.t),
@@ -275,8 +274,8 @@ class _Skirt:
     def _supplies(self) -> tuple[Supply, ...]:
         corners = 2 if self.count == 3 else 4
         blocks = 0 if self.change.fit == "out" else self._rows()
-        area = (corners * self.t * 1.5 + blocks * 2 * BLOCK) * self.change.height / 1e6
-        why = Say(
+        area = (corners * self.t * 1.5 + blocks * 2 * _BLOCK) * self.change.height / 1e6
+        why = Message(
             f"{corners} corners and {blocks} blocks, {{0}} high, {GLUE_ML_PER_M2:g} ml a square metre",
             (self.change.height,),
         )
@@ -285,13 +284,14 @@ class _Skirt:
     def _notes(self) -> tuple[Note, ...]:
         notes = [
             Note(
-                "Order", Say("Cut the front first and dry fit it. Cut the sides a little long and trim them to it.")
+                "Order",
+                Message("Cut the front first and dry fit it. Cut the sides a little long and trim them to it."),
             ),
         ]
         if self.change.fit != "out":
             text = f"{self._rows()} blocks {{0}} thick from offcuts behind it, one in each corner, {{1}} apart."
-            notes.append(Note("Blocks", Say(text, (BLOCK, BLOCKS_APART))))
-            notes.append(Note("Height", Say("The piece will stand {0} high.", (self._overall(),))))
+            notes.append(Note("Blocks", Message(text, (_BLOCK, BLOCKS_APART))))
+            notes.append(Note("Height", Message("The piece will stand {0} high.", (self._overall(),))))
         return tuple(notes)
 
     def _overall(self) -> float:
@@ -303,23 +303,23 @@ class _Skirt:
             return ()
         base, height = self.body.base_height, self.change.height
         hold = min(LEAST_HOLD, 0.75 * self.body.bottom_rail)
-        ids = tuple(f"{self.change.id}/board/{NAMES[side]}" for side in self.pieces)
+        ids = tuple(f"{self.change.id}/board/{_NAMES[side]}" for side in self.pieces)
         if height < base + hold - SAME_MM:
             need = base + hold
             return (
                 Finding(
                     "skirt_hangs",
                     "mind",
-                    Say("The skirt has too little body to hold on to"),
-                    Say(
+                    Message("The skirt has too little body to hold on to"),
+                    Message(
                         "The base is {0} high: the skirt overlaps the body from there up, by {1} at least.",
                         (base, hold),
                     ),
                     ids,
                     self.change.id,
-                    (Remedy(Say("Make it {0} high", (need,)), self.change.id, "height", need),)
+                    (Fix(Message("Make it {0} high", (need,)), self.change.id, "height", need),)
                     if need <= self.size.width
-                    else (Remedy(Say("Stand it flush"), self.change.id, "fit", "flush"),),
+                    else (Fix(Message("Stand it flush"), self.change.id, "fit", "flush"),),
                 ),
             )
         clear = base + self.body.bottom_rail
@@ -328,11 +328,11 @@ class _Skirt:
                 Finding(
                     "skirt_covers_front",
                     "mind",
-                    Say("The skirt covers the lower {0} of the front", (height - clear,)),
-                    Say("The bottom rail ends {0} above the floor; what is above must open.", (clear,)),
+                    Message("The skirt covers the lower {0} of the front", (height - clear,)),
+                    Message("The bottom rail ends {0} above the floor; what is above must open.", (clear,)),
                     ids,
                     self.change.id,
-                    (Remedy(Say("Make it {0} high", (clear,)), self.change.id, "height", clear),),
+                    (Fix(Message("Make it {0} high", (clear,)), self.change.id, "height", clear),),
                 ),
             )
         return ()

@@ -10,11 +10,11 @@ import math
 from collections.abc import Iterator
 
 from zygoform.core.cutting.nest import Counts
-from zygoform.core.cutting.question import Answer, Question
-from zygoform.core.cutting.solvers.packing import Load, Packing
+from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.cutting.solvers.packing import Packing, Pattern
 from zygoform.core.cutting.solvers.program import Relaxed, cheapest_mix, fewest_boards, first_that_holds
-from zygoform.core.cutting.solvers.purses import purses
-from zygoform.core.cutting.solvers.quick import quick_loads
+from zygoform.core.cutting.solvers.quick import quick_patterns
+from zygoform.core.cutting.solvers.stock_counts import affordable_counts
 
 MOST_ROUNDS = 400
 MOST_NODES = 400_000
@@ -23,10 +23,10 @@ FIRST_NODES = 30
 TINY = 1e-6
 
 
-def improve(question: Question) -> Iterator[Answer]:
+def improve(question: StripProblem) -> Iterator[StripLayout]:
     """Better and better answers; the last one is proven where the work allowed it."""
     packing = Packing(question)
-    loads, missing = quick_loads(packing)
+    loads, missing = quick_patterns(packing)
     yield packing.write(loads, missing=missing)
     if missing:
         return
@@ -37,16 +37,16 @@ def improve(question: Question) -> Iterator[Answer]:
 
 
 class _Search:
-    def __init__(self, packing: Packing, loads: list[Load]) -> None:
+    def __init__(self, packing: Packing, loads: list[Pattern]) -> None:
         self.packing, self.best = packing, loads
-        self.columns: dict[Load, None] = dict.fromkeys(loads)
+        self.columns: dict[Pattern, None] = dict.fromkeys(loads)
         self.bound = 0.0
         self.duals: tuple[float, ...] = ()
         self.limits: tuple[float, ...] = ()
         divisor = math.gcd(*packing.prices)
         self.divisor = divisor or 1
 
-    def answers(self) -> Iterator[Answer]:
+    def answers(self) -> Iterator[StripLayout]:
         exact = self._price_out()
         floor = self._floor() if exact else 0
         self._take(cheapest_mix(self.packing, list(self.columns), floor, self._cost(), FIRST_NODES).loads)
@@ -55,7 +55,7 @@ class _Search:
             return
         yield from self._proof(floor)
 
-    def _proof(self, floor: int) -> Iterator[Answer]:
+    def _proof(self, floor: int) -> Iterator[StripLayout]:
         """Tries what is cheaper, cheapest first: purses one by one where they are few, else one program."""
         patterns = self._all_within(self._cost() - self.bound)
         if patterns is None:
@@ -63,7 +63,7 @@ class _Search:
             return
         done = True
         if floor < self._cost():
-            cheaper = purses(self.packing, floor, self._cost() - self.divisor)
+            cheaper = affordable_counts(self.packing, floor, self._cost() - self.divisor)
             if cheaper is None:
                 mix = cheapest_mix(self.packing, patterns, floor, self._cost() - self.divisor)
             else:
@@ -74,16 +74,16 @@ class _Search:
             self._fewest(patterns)
         yield self._write(self._cost() if done else floor, proven=done)
 
-    def _fewest(self, patterns: list[Load]) -> None:
+    def _fewest(self, patterns: list[Pattern]) -> None:
         """Fewer boards for the same money, where the room of fewer boards could do at all."""
-        same = purses(self.packing, self._cost(), self._cost())
+        same = affordable_counts(self.packing, self._cost(), self._cost())
         if same is None:
             self._take(fewest_boards(self.packing, patterns, self._cost()).loads)
         else:
             fewer = [purse for purse in same if sum(purse) < len(self.best)]
             self._take(first_that_holds(self.packing, patterns, fewer).loads)
 
-    def _write(self, bound: int, *, proven: bool) -> Answer:
+    def _write(self, bound: int, *, proven: bool) -> StripLayout:
         proven = proven and not self.packing.nester.inexact
         return self.packing.write(self.best, bound=bound, proven=proven)
 
@@ -93,7 +93,7 @@ class _Search:
     def _floor(self) -> int:
         return math.ceil(self.bound / self.divisor - TINY) * self.divisor
 
-    def _take(self, loads: tuple[Load, ...]) -> None:
+    def _take(self, loads: tuple[Pattern, ...]) -> None:
         """Keeps a mix of columns if it is better, without the parts it makes too many of."""
         if not loads:
             return
@@ -102,9 +102,9 @@ class _Search:
         if (cost, len(exact)) < (self._cost(), len(self.best)):
             self.best = exact
 
-    def _trimmed(self, loads: tuple[Load, ...]) -> list[Load]:
+    def _trimmed(self, loads: tuple[Pattern, ...]) -> list[Pattern]:
         missing = list(self.packing.demand)
-        kept: list[Load] = []
+        kept: list[Pattern] = []
         for j, counts in loads:
             real = tuple(min(n, m) for n, m in zip(counts, missing, strict=True))
             missing = [m - n for m, n in zip(missing, real, strict=True)]
@@ -122,7 +122,7 @@ class _Search:
         program = Relaxed(self.packing, list(self.columns), priced=True)
         for _ in range(MOST_ROUNDS):
             self.bound, self.duals, self.limits = program.duals()
-            new: list[Load] = []
+            new: list[Pattern] = []
             for j, price in enumerate(self.packing.prices):
                 walk = _Patterns(self.packing, j, self.duals)
                 pattern = walk.best()
@@ -137,9 +137,9 @@ class _Search:
             program.add(new)
         return False
 
-    def _all_within(self, slack: float) -> list[Load] | None:
+    def _all_within(self, slack: float) -> list[Pattern] | None:
         """Every pattern that a solution this much dearer than the bound could use; None where too many."""
-        patterns: list[Load] = []
+        patterns: list[Pattern] = []
         for j, price in enumerate(self.packing.prices):
             walk = _Patterns(self.packing, j, self.duals)
             found = walk.worth(price - self.limits[j] - slack - TINY)

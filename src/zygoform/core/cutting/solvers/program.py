@@ -9,7 +9,7 @@ from typing import Any
 
 from msgspec import Struct
 
-from zygoform.core.cutting.solvers.packing import Load, Packing
+from zygoform.core.cutting.solvers.packing import Packing, Pattern
 
 MOST_TREE_NODES = 4_000
 
@@ -17,19 +17,19 @@ MOST_TREE_NODES = 4_000
 class Mix(Struct, frozen=True):
     """Whole numbers of patterns, and whether no better ones exist over these patterns."""
 
-    loads: tuple[Load, ...]
+    loads: tuple[Pattern, ...]
     optimal: bool
 
 
 class Relaxed:
     """The linear program: fractions of patterns. One instance of HiGHS that starts where it last stood."""
 
-    def __init__(self, packing: Packing, columns: list[Load], *, priced: bool) -> None:
+    def __init__(self, packing: Packing, columns: list[Pattern], *, priced: bool) -> None:
         self.packing = packing
         costs = _prices(packing) if priced else [0.0] * len(packing.prices)
         self._solver = _model(packing, columns, costs, whole=False, between=None)
 
-    def add(self, columns: list[Load]) -> None:
+    def add(self, columns: list[Pattern]) -> None:
         """More patterns."""
         import numpy as np
 
@@ -66,20 +66,20 @@ class Relaxed:
 
 
 def cheapest_mix(
-    packing: Packing, columns: list[Load], floor: int, at_most: int, nodes: int = MOST_TREE_NODES
+    packing: Packing, columns: list[Pattern], floor: int, at_most: int, nodes: int = MOST_TREE_NODES
 ) -> Mix:
     """The cheapest mix that costs `floor` to `at_most`, as far as so many nodes of the search tree lead."""
     solver = _model(packing, columns, _prices(packing), whole=True, between=(floor, at_most), nodes=nodes)
     return _mix(packing, columns, solver)
 
 
-def fewest_boards(packing: Packing, columns: list[Load], cost: int) -> Mix:
+def fewest_boards(packing: Packing, columns: list[Pattern], cost: int) -> Mix:
     """The mix of this cost with the fewest boards."""
     ones = [1.0] * len(packing.prices)
     return _mix(packing, columns, _model(packing, columns, ones, whole=True, between=(cost, cost)))
 
 
-def first_that_holds(packing: Packing, columns: list[Load], some: list[tuple[int, ...]]) -> Mix:
+def first_that_holds(packing: Packing, columns: list[Pattern], some: list[tuple[int, ...]]) -> Mix:
     """The first purse whose boards hold all parts; fractions of patterns that do not are a quick no."""
     if not some:
         return Mix((), optimal=True)
@@ -98,7 +98,7 @@ def _prices(packing: Packing) -> list[float]:
     return [float(price) for price in packing.prices]
 
 
-def _mix(packing: Packing, columns: list[Load], solver: Any) -> Mix:
+def _mix(packing: Packing, columns: list[Pattern], solver: Any) -> Mix:
     import highspy
 
     solver.run()
@@ -109,7 +109,7 @@ def _mix(packing: Packing, columns: list[Load], solver: Any) -> Mix:
     return Mix(loads, optimal=done)
 
 
-def _entry(load: Load) -> list[tuple[int, float]]:
+def _entry(load: Pattern) -> list[tuple[int, float]]:
     """A pattern's column: the parts it gives, and one board of its stock."""
     j, counts = load
     return [(row, float(n)) for row, n in enumerate(counts) if n] + [(len(counts) + j, 1.0)]
@@ -117,7 +117,7 @@ def _entry(load: Load) -> list[tuple[int, float]]:
 
 def _model(
     packing: Packing,
-    columns: list[Load],
+    columns: list[Pattern],
     costs: list[float],
     *,
     whole: bool,

@@ -1,20 +1,20 @@
 """The answer of a careful person with a pencil: longest first, owned boards first, then shorten."""
 
-from zygoform.core.cutting.question import Answer, Question
-from zygoform.core.cutting.solvers.packing import Load, Packing
+from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.cutting.solvers.packing import Packing, Pattern
 
-Filled = tuple[list[Load], tuple[int, ...]]
+Filled = tuple[list[Pattern], tuple[int, ...]]
 """Boards, and the part types that found no board."""
 
 
-def quick_answer(question: Question) -> Answer:
+def quick_layout(question: StripProblem) -> StripLayout:
     """The cheapest of first fit and best fit decreasing over every length on sale."""
     packing = Packing(question)
-    loads, missing = quick_loads(packing)
+    loads, missing = quick_patterns(packing)
     return packing.write(loads, missing=missing)
 
 
-def quick_loads(packing: Packing) -> Filled:
+def quick_patterns(packing: Packing) -> Filled:
     """As quick_answer, as loads."""
     stocks = packing.question.stocks
     bought = [j for j, stock in enumerate(stocks) if stock.limit is None]
@@ -94,7 +94,7 @@ def _choose(boards: list[_Board], kind: int, *, best: bool) -> tuple[list[_Board
     return [], None
 
 
-def _shortened(packing: Packing, load: Load) -> Load:
+def _shortened(packing: Packing, load: Pattern) -> Pattern:
     """The same parts on the cheapest length on sale that holds them."""
     j, counts = load
     if packing.question.stocks[j].limit is not None:

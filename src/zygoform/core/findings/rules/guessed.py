@@ -1,11 +1,11 @@
 """Parts whose size rests on a guess."""
 
-from zygoform.core.findings.view import View
-from zygoform.core.measure.say import Say
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding
 
 
-def judge(view: View) -> tuple[Finding, ...]:
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
     ids = tuple(listed.id for listed in view.parts if listed.part.rests_on)
     if not ids:
         return ()
@@ -15,8 +15,8 @@ def judge(view: View) -> tuple[Finding, ...]:
         Finding(
             "guessed",
             "mind",
-            Say(f"{parts} on {'a guess' if len(guesses) == 1 else f'{len(guesses)} guesses'}"),
-            Say("Measure before you cut: " + ", ".join(guesses) + "."),
+            Message(f"{parts} on {'a guess' if len(guesses) == 1 else f'{len(guesses)} guesses'}"),
+            Message("Measure before you cut: " + ", ".join(guesses) + "."),
             ids,
         ),
     )

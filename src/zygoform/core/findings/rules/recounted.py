@@ -1,11 +1,11 @@
 """Rows of which more or fewer are cut than planned."""
 
-from zygoform.core.findings.view import View
-from zygoform.core.measure.say import Say
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding
 
 
-def judge(view: View) -> tuple[Finding, ...]:
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
     if not view.counts:
         return ()
     out = sum(count.count == 0 for count in view.counts)
@@ -16,8 +16,8 @@ def judge(view: View) -> tuple[Finding, ...]:
         Finding(
             "recounted",
             "note",
-            Say("The cut list differs from the plan: " + ", ".join(words)),
-            Say("You changed the count of a row. By part shows which; an emptied count goes back to the plan."),
+            Message("The cut list differs from the plan: " + ", ".join(words)),
+            Message("You changed the count of a row. By part shows which; an emptied count goes back to the plan."),
             tuple(count.part_id for count in view.counts if count.count),
         ),
     )

@@ -1,11 +1,11 @@
 """Parts too short to hold by hand at the saw."""
 
-from zygoform.core.findings.view import View
-from zygoform.core.measure.say import Say
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding
 
 
-def judge(view: View) -> tuple[Finding, ...]:
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
     shapes: dict[str, list[str]] = {}
     for listed in view.parts:
         if listed.short:
@@ -23,8 +23,8 @@ def judge(view: View) -> tuple[Finding, ...]:
             Finding(
                 "short_parts",
                 "mind",
-                Say(f"{count} only {{0}} long", (listed.length,)),
-                Say(
+                Message(f"{count} only {{0}} long", (listed.length,)),
+                Message(
                     "Under {0} a part is too short to hold: use a stop block, clamp or jig, or a hand saw.",
                     (limit,),
                 ),

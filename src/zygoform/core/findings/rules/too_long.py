@@ -1,11 +1,11 @@
 """Parts longer than any board there is."""
 
-from zygoform.core.findings.view import View
-from zygoform.core.measure.say import Say
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding
 
 
-def judge(view: View) -> tuple[Finding, ...]:
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
     findings = []
     for layout in view.layouts:
         shapes = {listed.shape: listed for listed in layout.too_long}
@@ -16,8 +16,8 @@ def judge(view: View) -> tuple[Finding, ...]:
                 Finding(
                     "too_long",
                     "stop",
-                    Say(f"{listed.part.name} {shape} is {{0}} longer than your longest board", (over,)),
-                    Say(
+                    Message(f"{listed.part.name} {shape} is {{0}} longer than your longest board", (over,)),
+                    Message(
                         f"{layout.size.name} gives {{0}} between the end trims; the part is {{1}}. Choose another "
                         "board, turn the boards the other way, or enter a longer one under What I have.",
                         (longest, listed.length),

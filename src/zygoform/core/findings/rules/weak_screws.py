@@ -1,16 +1,16 @@
 """Screws into parts made of something that does not hold them."""
 
 from zygoform.core.condition.materials import MATERIALS, WEAK_EDGES
-from zygoform.core.findings.view import View
+from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Body
-from zygoform.core.measure.say import Say
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Outcome
 
 HELD_BY = ("side", "rail", "upright", "apron", "bottom")
 """What the screws of a change go into: what a top or a skirt is fixed to."""
 
 
-def judge(view: View) -> tuple[Finding, ...]:
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
     return tuple(
         finding
         for outcome in view.outcomes
@@ -22,10 +22,10 @@ def judge(view: View) -> tuple[Finding, ...]:
 def _judged(outcome: Outcome, body: Body) -> Finding | None:
     screwed = any(fitting.kind == "wood screw" for fitting in outcome.fittings)
     # What stands in place of a part taken off is new: its screws go into what stays of the same body.
-    touched = {board.id for board in body.boards} & outcome.off
+    touched = {board.id for board in body.boards} & outcome.removed
     if not screwed or not touched:
         return None
-    roles = {board.id: board.role for board in body.boards if board.id not in outcome.off}
+    roles = {board.id: board.role for board in body.boards if board.id not in outcome.removed}
     weak = [m for m in body.made_of if m.material in WEAK_EDGES and roles.get(m.part) in HELD_BY]
     if not weak:
         return None
@@ -33,8 +33,8 @@ def _judged(outcome: Outcome, body: Body) -> Finding | None:
     return Finding(
         "weak_screws",
         "mind",
-        Say(f"Screws go into {material.title.lower()}"),
-        Say(f"Screwing: {material.screw[1]}. Blocks glued inside hold better."),
+        Message(f"Screws go into {material.title.lower()}"),
+        Message(f"Screwing: {material.screw[1]}. Blocks glued inside hold better."),
         tuple(m.part for m in weak),
         outcome.change_id,
     )

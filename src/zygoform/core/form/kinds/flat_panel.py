@@ -124,7 +124,7 @@ class FlatPanel(PieceBase, frozen=True, tag="flat_panel"):
             names = opening_names(layout, "Field")
             boards += self._framed(rect, straight, thick, layout)
             openings = tuple(
-                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], r, o.holds, o.closely)
+                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], r, o.holds, o.readings)
                 for o, r in layout.openings
             )
         else:

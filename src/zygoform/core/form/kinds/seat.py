@@ -5,7 +5,7 @@ from typing import Annotated
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Opening
-from zygoform.core.form.legged import Frame
+from zygoform.core.form.legged import LeggedFrame
 from zygoform.core.form.piece import BACK, CORNERS, PieceBase, band, guessed, settled
 from zygoform.core.geometry.plane import Outline, extent, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
@@ -122,7 +122,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         """The seat as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
         size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
-        frame = Frame(
+        frame = LeggedFrame(
             self.id,
             size["width"] - size["overhang"] * 2,
             size["depth"] - size["overhang"] * 2,
@@ -150,12 +150,12 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         key = CORNERS[at].replace(" ", "-")
         return Board(f"{self.id}/post/{key}", f"Post, {CORNERS[at]}", "leg", upright(outline, z0, z1), Z)
 
-    def _back(self, frame: Frame, z: float, height: float) -> list[Board]:
+    def _back(self, frame: LeggedFrame, z: float, height: float) -> list[Board]:
         """Two posts over the back legs and two rails between them."""
         legs = frame.leg_outlines()
         (left, _), (_, right) = extent(legs[3], (1.0, 0.0)), extent(legs[2], (1.0, 0.0))
-        inner = (left + frame.leg, right - frame.leg)
-        whole = band(frame.plan, BACK, min(frame.apron_thickness, frame.leg))
+        inner = (left + frame.leg_width, right - frame.leg_width)
+        whole = band(frame.plan, BACK, min(frame.apron_thickness, frame.leg_width))
         between = _between(whole, *inner)
         rail = min(RAIL, height / 3)
         rails = {"upper": z + height - rail, "lower": z + (height - rail) / 2}
@@ -168,7 +168,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
             ),
         ]
 
-    def _arms(self, frame: Frame, z: float, height: float) -> list[Board]:
+    def _arms(self, frame: LeggedFrame, z: float, height: float) -> list[Board]:
         """A post over each front leg, and an arm from it to the back."""
         legs, boards = frame.leg_outlines(), []
         for front, back, name in ((0, 3, "left"), (1, 2, "right")):

@@ -4,7 +4,7 @@ from typing import Annotated, ClassVar
 
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Cell, Holds, Opening
-from zygoform.core.form.legged import Frame
+from zygoform.core.form.legged import LeggedFrame
 from zygoform.core.form.piece import PieceBase, guessed, settled
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import upright
@@ -118,7 +118,7 @@ class Table(PieceBase, frozen=True, tag="table"):
         """The table as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
         size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
-        frame = Frame(
+        frame = LeggedFrame(
             self.id,
             size["width"] - size["overhang_sides"] * 2,
             size["depth"] - size["overhang_front"] - size["overhang_back"],

@@ -114,7 +114,7 @@ class WallShelf(PieceBase, frozen=True, tag="wall_shelf"):
             0.0,
             tuple(boards),
             tuple(
-                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], rect, o.holds, o.closely)
+                FormOpening(f"{self.id}/opening/{o.id}", names[o.id], rect, o.holds, o.readings)
                 for o, rect in layout.openings
             ),
             layout.misfits,

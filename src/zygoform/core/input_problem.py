@@ -3,7 +3,7 @@
 from msgspec import Struct
 
 
-class Problem(Struct, frozen=True):
+class InputProblem(Struct, frozen=True):
     """`path` is the dotted place in the document; `message` says what would be accepted."""
 
     path: str

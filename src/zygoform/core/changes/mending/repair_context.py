@@ -6,9 +6,9 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
-from zygoform.core.measure.say import Say
 from zygoform.core.outcome.cautions import RIP, SAW, Caution
 from zygoform.core.outcome.outcome import Fitting, Part, Supply
 from zygoform.core.shop import Shop
@@ -18,7 +18,7 @@ LEAST_LENGTH, LEAST_WIDTH = 5.0, 2.0
 """No part is cut smaller than this."""
 
 
-class Job:
+class RepairContext:
     """Collects; lives only while a change is applied."""
 
     def __init__(self, change_id: str, fault: Fault, remedy: Remedy, body: Body, shop: Shop, board_id: str) -> None:
@@ -27,9 +27,9 @@ class Job:
         self.parts: list[Part] = []
         self.fittings: list[Fitting] = []
         self.supplies: list[Supply] = []
-        self.notes: list[Say] = []
-        self.off: set[str] = set()
-        self.on: list[Board] = []
+        self.notes: list[Message] = []
+        self.removed: set[str] = set()
+        self.added: list[Board] = []
         self.cautions: dict[Caution, None] = {}
 
     @property
@@ -42,7 +42,7 @@ class Job:
         return next((board for board in self.body.boards if board.id == self.fault.part), None)
 
     def cut(
-        self, own: str, name: str, length: Sized, width: Sized, rounding: Mode = "nearest", goes: str = ""
+        self, own: str, name: str, length: Sized, width: Sized, rounding: Mode = "nearest", location: str = ""
     ) -> None:
         """One part from the chosen board; ripped where it is narrower."""
         size = self.stock
@@ -64,7 +64,7 @@ class Job:
                 length.value,
                 ripped=ripped,
                 rounding=rounding,
-                goes=goes,
+                location=location,
                 rests_on=length.guesses | width.guesses,
                 length_of=length,
                 width_of=width,
@@ -72,11 +72,11 @@ class Job:
         )
         self.cautions |= dict.fromkeys((SAW, RIP) if ripped else (SAW,))
 
-    def use(self, kind: FittingKind, amount: float, use: str, why: Say) -> None:
+    def use(self, kind: FittingKind, amount: float, use: str, why: Message) -> None:
         """Something used up."""
         self.supplies.append(Supply(self.change_id, kind, amount, use, why))
 
-    def fit(self, kind: FittingKind, size: float, count: int, use: str, why: Say) -> None:
+    def fit(self, kind: FittingKind, size: float, count: int, use: str, why: Message) -> None:
         """Hardware, counted."""
         self.fittings.append(Fitting(self.change_id, kind, size, count, use, why))
 

@@ -6,12 +6,12 @@ from zygoform.app.jobs import Background
 from zygoform.app.session import Session
 from zygoform.core.project import Project
 from zygoform.files.prices_csv import keep_prices
-from zygoform.files.recovery import Keeper
+from zygoform.files.recovery import RecoveryFile
 
 EVERY_MS = 2000
 
 
-class Keeping(QObject):
+class Autosave(QObject):
     """Copies the unsaved document away; the copy goes when it is saved or given up. `told` says what failed."""
 
     told = Signal(str)
@@ -19,7 +19,7 @@ class Keeping(QObject):
     def __init__(self, session: Session, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.session = session
-        self._keeper = Keeper()
+        self._keeper = RecoveryFile()
         self._kept: Project | None = None
         self._failed = False
         self._writing = False

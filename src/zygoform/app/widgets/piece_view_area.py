@@ -6,8 +6,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QToolButton, QVBoxLayout, QWidget
 
-from zygoform.app.canvas.place import PlacePlan
-from zygoform.app.canvas.stand import Menu, Stand
+from zygoform.app.canvas.piece_view import PartMenu, PieceView
+from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
@@ -15,25 +15,25 @@ from zygoform.app.widgets.piece_choice import PieceChoice
 from zygoform.app.widgets.readout import Legend, Readout
 from zygoform.app.widgets.segments import Segments
 
-NARROW, SLIM, LOW = 700, 460, 440
+_NARROW, _SLIM, LOW = 700, 460, 440
 OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]
 
 
-class StandArea(QWidget):
+class PieceViewArea(QWidget):
     """The left part of Survey and Redesign."""
 
-    def __init__(self, session: Session, kind: Literal["survey", "redesign"], menu: Menu, idle: str) -> None:
+    def __init__(self, session: Session, kind: Literal["survey", "redesign"], menu: PartMenu, idle: str) -> None:
         super().__init__()
         self.session = session
-        self.stand = Stand(session, kind, menu)
-        self.stand.setObjectName(f"stand_{kind}")
+        self.view = PieceView(session, kind, menu)
+        self.view.setObjectName(f"drawing_{kind}")
         column = QVBoxLayout(self)
         column.setContentsMargins(t.MARGIN, 8, 12, 8)
         column.setSpacing(4)
         column.addLayout(self._bar(kind))
-        column.addWidget(self.stand, 1)
+        column.addWidget(self.view, 1)
         column.addLayout(self._foot(kind, idle))
-        session.stood.connect(self._refresh)
+        session.viewpoint_changed.connect(self._refresh)
 
     def _bar(self, kind: str) -> QHBoxLayout:
         bar = QHBoxLayout()
@@ -41,15 +41,15 @@ class StandArea(QWidget):
         self.overlay: Segments | None = None
         if kind == "redesign":
             self.overlay = Segments("overlay", OVERLAYS, self.session.overlay)
-            self.overlay.chosen.connect(lambda value: self.session.stand(overlay=value))
+            self.overlay.chosen.connect(lambda value: self.session.look_from(overlay=value))
             bar.addWidget(self.overlay)
         self.shown = PieceChoice(self.session)
         bar.addWidget(self.shown)
         bar.addStretch(1)
         self.bar = bar
         buttons = (
-            ("fit", "Whole piece (0)", "fit", self.stand.fit_whole),
-            ("zoom_in", "Nearer (+)", "nearer", lambda: self.stand.zoom_by(1.25)),
+            ("fit", "Whole piece (0)", "fit", self.view.fit_whole),
+            ("zoom_in", "Nearer (+)", "nearer", lambda: self.view.zoom_by(1.25)),
         )
         for name, tip, picture, do in buttons:
             button = QToolButton()
@@ -67,7 +67,7 @@ class StandArea(QWidget):
         self._feet.setHorizontalSpacing(16)
         self._feet.setColumnStretch(1, 1)
         self.readout, self._legend = Readout(self.session, idle), Legend()
-        self._plan = PlacePlan(self.session)
+        self._plan = ViewpointPicker(self.session)
         self._feet.addWidget(self._plan, 1, 0, Qt.AlignmentFlag.AlignBottom)
         if kind == "redesign":
             self._feet.addWidget(self._legend, 1, 2, Qt.AlignmentFlag.AlignVCenter)
@@ -83,7 +83,7 @@ class StandArea(QWidget):
         Where it is narrow and low the plan becomes a row of names: the drawing needs the room.
         """
         low, width = self.height() < t.px(LOW), self.width()
-        how = "wide" if width >= t.px(NARROW) else "narrow" if not low or width < t.px(SLIM) else "low"
+        how = "wide" if width >= t.px(_NARROW) else "narrow" if not low or width < t.px(_SLIM) else "low"
         if how != self._how:
             self._how = how
             self._feet.removeWidget(self.readout)
@@ -91,7 +91,7 @@ class StandArea(QWidget):
             self._feet.addWidget(self.readout, row, column, 1, columns)
             self.readout.setMaximumHeight(t.px(92 if low else 124))
             self._plan.be_row(row=low and how == "narrow")
-            self._legend.setVisible(self._has_legend and not (low and width < t.px(NARROW)))
+            self._legend.setVisible(self._has_legend and not (low and width < t.px(_NARROW)))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

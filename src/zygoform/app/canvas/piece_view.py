@@ -49,10 +49,10 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
 
-Menu = Callable[[str], list[tuple[str, Callable[[], object]]]]
+PartMenu = Callable[[str], list[tuple[str, Callable[[], object]]]]
 CLICK = 6
 """px: moved no farther, a press was a click."""
 CLOSE = 300.0
@@ -60,11 +60,11 @@ CLOSE = 300.0
 KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
 
 
-class Stand(QWidget):
+class PieceView(QWidget):
     """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up."""
 
     def __init__(
-        self, session: Session, kind: Literal["survey", "redesign", "small"], menu: Menu | None = None
+        self, session: Session, kind: Literal["survey", "redesign", "small"], menu: PartMenu | None = None
     ) -> None:
         super().__init__()
         self.session, self.kind, self._menu = session, kind, menu
@@ -73,7 +73,7 @@ class Stand(QWidget):
         self._pressed: QPointF | None = None
         self._by_keys = False
         self._scene: Scene | None = None
-        self._scene_of: tuple[object, Place, Overlay] | None = None
+        self._scene_of: tuple[object, Viewpoint, Overlay] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -82,17 +82,17 @@ class Stand(QWidget):
             self.setMinimumSize(t.px(260), t.px(150))
         self.setAccessibleName("Drawing of the piece")
         session.changed.connect(self.update)
-        session.stood.connect(self.update)
-        session.pointed.connect(self._on_pointed)
+        session.viewpoint_changed.connect(self.update)
+        session.hover_changed.connect(self._on_pointed)
         self._spots = Spots(self, self._places, partial(spoken, session))
         session.changed.connect(self._spots.sync)
-        session.stood.connect(self._spots.sync)
+        session.viewpoint_changed.connect(self._spots.sync)
 
     # What is drawn
 
     @property
-    def place(self) -> Place:
-        return "front" if self.kind == "small" else self.session.place
+    def place(self) -> Viewpoint:
+        return "front" if self.kind == "small" else self.session.viewpoint
 
     @property
     def overlay(self) -> Overlay:
@@ -149,8 +149,8 @@ class Stand(QWidget):
         scene = self.scene()
         if scene is None:
             return
-        painter, room = paint.begin(self)
-        mapping, pointed, kept = self.mapping(), self.session.part, self.session.kept
+        painter, room = paint.begin_painting(self)
+        mapping, pointed, kept = self.mapping(), self.session.hovered, self.session.selected
         if self.kind == "small" and scene.floor is not None:
             y = mapping.to_px((0, scene.floor)).y()
             painter.setPen(paint.pen(t.INK, 1.2))
@@ -245,7 +245,7 @@ class Stand(QWidget):
 
     def _grip_at(self, at: QPointF) -> Grip | None:
         scene = self.scene()
-        change = self._change_of(self.session.part) or self.session.open_change
+        change = self._change_of(self.session.hovered) or self.session.open_change
         if scene is None or self.kind != "redesign":
             return None
         return near_grip([g for g in scene.grips if g.change_id == change], self.mapping(), at)
@@ -284,7 +284,7 @@ class Stand(QWidget):
                 self._gesture = Pan(self, self._pressed)
                 self.setCursor(Qt.CursorShape.ClosedHandCursor)
         else:
-            self.session.point(self.part_at(at))
+            self.session.hover(self.part_at(at))
             free = Qt.CursorShape.ArrowCursor
             self.setCursor(Qt.CursorShape.SizeAllCursor if self._grip_at(at) or self._divider_at(at) else free)
 
@@ -303,7 +303,7 @@ class Stand(QWidget):
         """Keeps what is under the pointer: a fault, else a part; and where on it."""
         fault = fault_at(self.session, self.mapping(), at) if self.kind == "survey" else ""
         self.session.spot = (self.place, self.mapping().to_mm(at))
-        self.session.keep(self.part_at(at), fault)
+        self.session.select(self.part_at(at), fault)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         self.open_menu(self.part_at(paint.unscaled(event.position())), paint.unscaled(event.position()))
@@ -311,7 +311,7 @@ class Stand(QWidget):
     def leaveEvent(self, event: object) -> None:
         del event
         if self._gesture is None:
-            self.session.point("")
+            self.session.hover("")
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         if event.modifiers() & Qt.KeyboardModifier.ControlModifier and self.kind != "small":
@@ -329,7 +329,7 @@ class Stand(QWidget):
         if not entries:
             return
         self.session.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None
-        self.session.keep(part_id)
+        self.session.select(part_id)
         menu = QMenu(self)
         menu.setObjectName("part_menu")
         for title, do in entries:
@@ -362,14 +362,14 @@ class Stand(QWidget):
         self._by_keys = True
         step = moves.get(Qt.Key(key))
         if step is not None:
-            self.session.keep(self._next_part(step))
+            self.session.select(self._next_part(step))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self.open_menu(self.session.part)
+            self.open_menu(self.session.hovered)
         elif key == Qt.Key.Key_Escape and self._gesture is not None:
             self._gesture.cancel()
             self._gesture = None
         elif key == Qt.Key.Key_Escape:
-            self.session.keep("")
+            self.session.select("")
         else:
             super().keyPressEvent(event)
 
@@ -394,7 +394,7 @@ class Stand(QWidget):
     def _next_part(self, step: tuple[int, int]) -> str:
         """The nearest part in a direction; the first one where none is pointed at."""
         targets = self.targets()
-        if self.session.part not in targets:
+        if self.session.hovered not in targets:
             upper_left = lambda part: (-targets[part][1], targets[part][0])  # noqa: E731
             return next(iter(targets), "") if self.kind == "survey" else min(targets, key=upper_left, default="")
-        return nearest(targets, self.session.part, step)
+        return nearest(targets, self.session.hovered, step)

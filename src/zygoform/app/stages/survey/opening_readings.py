@@ -5,10 +5,10 @@ from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, label, written
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.edits.fronts import set_closely
+from zygoform.core.edits.fronts import set_opening_reading
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.closely import ACROSS, DIAGONALS, UP, Closely
 from zygoform.core.form.form import FormOpening
+from zygoform.core.form.opening_readings import ACROSS, DIAGONALS, UP, OpeningReadings
 from zygoform.core.measure.param import param
 
 WORDS = {
@@ -23,7 +23,7 @@ WORDS = {
 }
 
 
-class ClosePanel(QWidget):
+class OpeningReadingsPanel(QWidget):
     """Eight readings behind a button, and what they come to."""
 
     def __init__(self, session: Session) -> None:
@@ -61,12 +61,12 @@ class ClosePanel(QWidget):
         self._body.hide()
 
     def _field(self, name: str) -> Field:
-        session, entry = self.session, param(Closely, name)
+        session, entry = self.session, param(OpeningReadings, name)
         field = Field(
             session,
             f"opening_{name}",
             WORDS[name],
-            lambda text: session.do(lambda p: set_closely(p, self._id, name, text)),
+            lambda text: session.do(lambda p: set_opening_reading(p, self._id, name, text)),
             steps=True,
         )
         field.line.setAccessibleName(f"{entry.group}: {entry.label.lower()}")
@@ -83,9 +83,9 @@ class ClosePanel(QWidget):
         """The readings of one opening; they stand open where there are some."""
         other = self._opening is None or self._opening.id != opening.id
         self._opening = opening
-        close = opening.closely or Closely()
+        close = opening.readings or OpeningReadings()
         if other:
-            self.more.setChecked(opening.closely is not None)
+            self.more.setChecked(opening.readings is not None)
         x0, z0, x1, z1 = opening.rect
         across, up = x1 - x0, z1 - z0
         hints = (
@@ -98,7 +98,7 @@ class ClosePanel(QWidget):
             field.show_value(written(readings, self.session.unit), hint=self.session.unit.show(hints[name]))
         self.says.setText(self._words(close))
 
-    def _words(self, close: Closely) -> str:
+    def _words(self, close: OpeningReadings) -> str:
         show, down = self.session.unit.show, self.session.unit.show_down
         try:
             sure = close.usable()
@@ -113,9 +113,9 @@ class ClosePanel(QWidget):
             return "A box out of square is smaller than its smallest sizes. The diagonals tell."
         across, up = close.smallest
         known = " × ".join(down(size) for size in (across, up) if size is not None)
-        still = ", ".join(f"{param(Closely, n).group.lower()} {WORDS[n]}" for n in close.missing)
+        still = ", ".join(f"{param(OpeningReadings, n).group.lower()} {WORDS[n]}" for n in close.missing)
         return f"Smallest {known or show(0)}. To be sure what goes in, still to measure: {still}."
 
-    def _largest(self, close: Closely) -> str:
+    def _largest(self, close: OpeningReadings) -> str:
         show = self.session.unit.show
         return " × ".join(show(size) for size in close.largest if size is not None)

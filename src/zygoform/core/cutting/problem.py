@@ -29,7 +29,7 @@ class StockType(Struct, frozen=True):
     limit: int | None = None
 
 
-class Question(Struct, frozen=True):
+class StripProblem(Struct, frozen=True):
     """Every part once, from boards of one section. `width` is that of the strip the cut lines cross.
 
     `turn`: "free" stock has both faces alike, "face" one good face, "moulded" cannot be turned at all.
@@ -59,7 +59,7 @@ class CutBoard(Struct, frozen=True):
     cuts: tuple[Cut, ...]
 
 
-class Answer(Struct, frozen=True):
+class StripLayout(Struct, frozen=True):
     """A layout with its cost, a bound that no layout can beat, and parts longer than any board."""
 
     boards: tuple[CutBoard, ...]
@@ -69,6 +69,6 @@ class Answer(Struct, frozen=True):
     unplaced: tuple[str, ...] = ()
 
 
-def usable(question: Question, stock: StockType) -> int:
+def usable_length(question: StripProblem, stock: StockType) -> int:
     """Length between the end trims."""
     return stock.length - 2 * question.trim

@@ -2,15 +2,15 @@
 
 from msgspec import Struct
 
-from zygoform.core.cutlist.ask import SizeLayout
 from zygoform.core.cutlist.counted import Count
+from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.form.form import Form
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
 
 
-class View(Struct, frozen=True):
+class JudgedPlan(Struct, frozen=True):
     """The piece as found, the parts as listed and the boards they come from."""
 
     found: Form

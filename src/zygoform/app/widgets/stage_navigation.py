@@ -10,8 +10,8 @@ from zygoform.app.theme.fonts import font
 from zygoform.app.theme.icons import pixmap
 
 MOST_TICKS = 20
-PAGES = (("settings", "Settings", "settings", "Ctrl+,"), ("help", "Help", "help", "F1"))
-BLOCK = 86
+_PAGES = (("settings", "Settings", "settings", "Ctrl+,"), ("help", "Help", "help", "F1"))
+_BLOCK = 86
 
 
 class StageBlock(QAbstractButton):
@@ -24,7 +24,7 @@ class StageBlock(QAbstractButton):
         self.setText(name)
         self.setObjectName(f"stage_{stage}")
         self.setToolTip(f"{name} ({shortcut})")
-        self.setFixedHeight(t.px(BLOCK))
+        self.setFixedHeight(t.px(_BLOCK))
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def tell(self, summary: str, done: int, total: int, *, on: bool) -> None:
@@ -34,13 +34,13 @@ class StageBlock(QAbstractButton):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         _ground(painter, box, on=self._on)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
-        paint.text(painter, QPointF(16, 26), self.text(), 16, 600 if self._on else 500)
+        paint.draw_text(painter, QPointF(16, 26), self.text(), 16, 600 if self._on else 500)
         for i, line in enumerate(_two_lines(self._summary, font(12), box.width() - 16 - 28)):
-            paint.text(painter, QPointF(16, 45 + 16 * i), line, 12, colour=t.INK2)
+            paint.draw_text(painter, QPointF(16, 45 + 16 * i), line, 12, colour=t.INK2)
         self._ticks(painter, box)
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -79,7 +79,7 @@ class _Mark(QWidget):
         self.setAccessibleName("Zygoform")
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         painter.setPen(paint.NEVER)
         painter.setBrush(QColor(t.INK))
         x, y = 16.0, 18.0
@@ -89,7 +89,7 @@ class _Mark(QWidget):
             painter.drawPolygon(QPolygonF([QPointF(x + a, y + b) for a, b in outline]))
         painter.setBrush(QColor(t.TAPE))
         painter.drawRect(QRectF(x + 10, y, 11, 10.5))
-        paint.text(painter, QPointF(45, 35), "Zygoform", 17, 500)
+        paint.draw_text(painter, QPointF(45, 35), "Zygoform", 17, 500)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
 
@@ -98,7 +98,7 @@ class _Rest(QWidget):
     """The end of the stick."""
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
         painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
@@ -123,10 +123,10 @@ class PageButton(QAbstractButton):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
+        painter, box = paint.begin_painting(self)
         _ground(painter, box, on=self._on)
         painter.drawPixmap(QPointF(15, 10), pixmap(self._picture, t.INK))
-        paint.text(painter, QPointF(42, 25), self.text(), 14, 600 if self._on else 400)
+        paint.draw_text(painter, QPointF(42, 25), self.text(), 14, 600 if self._on else 400)
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
@@ -143,7 +143,7 @@ def _ground(painter: QPainter, box: QRectF, *, on: bool) -> None:
         painter.drawLine(QPointF(box.width() - 0.5, 0), QPointF(box.width() - 0.5, box.height()))
 
 
-class StoryStick(QWidget):
+class StageNavigation(QWidget):
     """The left edge of the window."""
 
     chosen = Signal(str)
@@ -153,7 +153,7 @@ class StoryStick(QWidget):
         self.setProperty("region", "ground")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setAccessibleName("Stages")
-        self.setFixedWidth(t.px(t.STICK))
+        self.setFixedWidth(t.px(t.NAVIGATION))
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -166,7 +166,7 @@ class StoryStick(QWidget):
             column.addWidget(block)
         column.addWidget(_Rest(), 1)
         self.pages: dict[str, PageButton] = {}
-        for page, name, picture, key in PAGES:
+        for page, name, picture, key in _PAGES:
             button = PageButton(page, name, picture, key)
             button.clicked.connect(lambda _checked=False, page=page: self.chosen.emit(page))
             self.pages[page] = button

@@ -13,7 +13,7 @@ LEAST_RIP = 38.0
 Rip = Literal["auto", "first", "last", "both"]
 
 
-class Layout(Struct, frozen=True):
+class PlankLayout(Struct, frozen=True):
     """Widths of the boards across the top, from the front (or left) on."""
 
     widths: tuple[float, ...]
@@ -22,7 +22,7 @@ class Layout(Struct, frozen=True):
     ripped: Literal["none", "first", "last", "both"]
 
 
-def board_widths(across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP) -> Layout:
+def board_widths(across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP) -> PlankLayout:
     """n = ceil(across / full) boards of working width `full`; what is over comes off the chosen board.
 
     On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
@@ -30,7 +30,7 @@ def board_widths(across: float, full: float, rip: Rip = "auto", least: float = L
     n = count_up(across / full)
     excess = n * full - across
     if excess <= SAME_MM:
-        return Layout((full,) * n, full, 0.0, "none")
+        return PlankLayout((full,) * n, full, 0.0, "none")
     chosen: Literal["first", "last", "both"] = "last" if full - excess >= least - SAME_MM else "both"
     if rip != "auto":
         chosen = rip
@@ -41,4 +41,4 @@ def board_widths(across: float, full: float, rip: Rip = "auto", least: float = L
         widths[0] = widths[-1] = full - excess / 2
     else:
         widths[0 if chosen == "first" else -1] = full - excess
-    return Layout(tuple(widths), full, excess, chosen)
+    return PlankLayout(tuple(widths), full, excess, chosen)

@@ -2,11 +2,11 @@
 
 from zygoform.core.cutting.solvers.packing import Packing
 
-Purse = tuple[int, ...]
-MOST_PURSES = 600
+StockCounts = tuple[int, ...]
+MOST_COUNTS = 600
 
 
-def purses(packing: Packing, low: int, high: int) -> list[Purse] | None:
+def affordable_counts(packing: Packing, low: int, high: int) -> list[StockCounts] | None:
     """Every count of boards of each stock that costs low..high and has room enough, cheapest first, fewest first.
 
     None where there are more than MOST_PURSES.
@@ -21,7 +21,7 @@ def purses(packing: Packing, low: int, high: int) -> list[Purse] | None:
     ]
     walk = _Walk(packing, most, low, high)
     walk.deepen((), 0, packing.asked)
-    if len(walk.found) > MOST_PURSES:
+    if len(walk.found) > MOST_COUNTS:
         return None
     return sorted(walk.found, key=lambda purse: (_money(packing, purse), sum(purse), purse))
 
@@ -31,7 +31,7 @@ class _Walk:
 
     def __init__(self, packing: Packing, most: list[int], low: int, high: int) -> None:
         self.prices, self.space, self.most, self.low, self.high = packing.prices, packing.space, most, low, high
-        self.found: list[Purse] = []
+        self.found: list[StockCounts] = []
         rest = [range(at, len(most)) for at in range(len(most) + 1)]
         # From each stock on: the most room a cent can buy (a little over, against rounding), and what is free.
         self.per_cent = [
@@ -40,10 +40,10 @@ class _Walk:
         ]
         self.free = [sum(self.space[j] * most[j] for j in js if not self.prices[j]) for js in rest]
 
-    def deepen(self, counts: Purse, money: int, room: int) -> None:
+    def deepen(self, counts: StockCounts, money: int, room: int) -> None:
         """`money` spent on `counts`, `room` still wanted (half units)."""
         at = len(counts)
-        if len(self.found) > MOST_PURSES or room > self.per_cent[at] * (self.high - money) + self.free[at] + 1:
+        if len(self.found) > MOST_COUNTS or room > self.per_cent[at] * (self.high - money) + self.free[at] + 1:
             return
         price, space, most = self.prices[at], self.space[at], self.most[at]
         if price:
@@ -60,5 +60,5 @@ class _Walk:
         self.found.extend((*counts, count) for count in range(least, most + 1))
 
 
-def _money(packing: Packing, purse: Purse) -> int:
+def _money(packing: Packing, purse: StockCounts) -> int:
     return sum(price * count for price, count in zip(packing.prices, purse, strict=True))

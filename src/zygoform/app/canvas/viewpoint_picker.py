@@ -8,9 +8,9 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.drawing.views import Place
+from zygoform.core.drawing.views import Viewpoint
 
-_PLACES: tuple[tuple[Place, str, QRectF, QPointF], ...] = (
+_PLACES: tuple[tuple[Viewpoint, str, QRectF, QPointF], ...] = (
     ("back", "Back", QRectF(62, 20, 48, 28), QPointF(86, 46)),
     ("left", "Left", QRectF(0, 46, 44, 30), QPointF(40, 61)),
     ("above", "Above", QRectF(50, 48, 72, 28), QPointF(86, 62)),
@@ -21,13 +21,13 @@ _PLACES: tuple[tuple[Place, str, QRectF, QPointF], ...] = (
 _BODY = QRectF(46, 46, 80, 32)
 
 
-_ROW: tuple[Place, ...] = ("front", "left", "right", "back", "above", "corner")
+_ROW: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corner")
 
 
-def _in_row() -> dict[Place, QRectF]:
+def _in_row() -> dict[Viewpoint, QRectF]:
     """The names side by side, each with room for the dot before it."""
     names = {place: name for place, name, _, _ in _PLACES}
-    metrics, x, boxes = QFontMetricsF(font(13, 600)), 0.0, dict[Place, QRectF]()
+    metrics, x, boxes = QFontMetricsF(font(13, 600)), 0.0, dict[Viewpoint, QRectF]()
     for place in _ROW:
         width = round(metrics.horizontalAdvance(names[place])) + 22
         boxes[place] = QRectF(x, 0, width, 30)
@@ -38,7 +38,7 @@ def _in_row() -> dict[Place, QRectF]:
 class _PlaceButton(QAbstractButton):
     """One name on the plan."""
 
-    def __init__(self, plan: "PlacePlan", place: Place, name: str) -> None:
+    def __init__(self, plan: "ViewpointPicker", place: Viewpoint, name: str) -> None:
         super().__init__(plan)
         self.place, self._plan = place, plan
         self.setText(name)
@@ -46,21 +46,21 @@ class _PlaceButton(QAbstractButton):
         self.setAccessibleName(f"Look from: {name.lower()}")
         self.setToolTip(f"{name} ({name[0]})")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.clicked.connect(lambda: plan.session.stand(place=place))
+        self.clicked.connect(lambda: plan.session.look_from(viewpoint=place))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin(self)
-        here = self._plan.session.place == self.place
+        painter, box = paint.begin_painting(self)
+        here = self._plan.session.viewpoint == self.place
         # Beside the dot.
         x = box.width() / 2 + (8 if self._plan.in_row or self.place == "corner" else 0)
         at = QPointF(x, box.height() / 2 + 5)
-        paint.text(painter, at, self.text(), 13, 600 if here else 400, align="centre")
+        paint.draw_text(painter, at, self.text(), 13, 600 if here else 400, align="centre")
         if self.hasFocus():
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 3, 3)
 
 
-class PlacePlan(QWidget):
+class ViewpointPicker(QWidget):
     """The plan with a yellow dot and two lines of sight where one stands."""
 
     def __init__(self, session: Session) -> None:
@@ -69,7 +69,7 @@ class PlacePlan(QWidget):
         self._buttons = {place: _PlaceButton(self, place, name) for place, name, _, _ in _PLACES}
         self.in_row = True
         self.be_row(row=False)
-        session.stood.connect(self._refresh)
+        session.viewpoint_changed.connect(self._refresh)
 
     def be_row(self, *, row: bool) -> None:
         """In little room the names stand in a row, without the plan."""
@@ -88,19 +88,19 @@ class PlacePlan(QWidget):
             button.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, _ = paint.begin(self)
+        painter, _ = paint.begin_painting(self)
         if self.in_row:
-            here = self._buttons[self.session.place].geometry()
+            here = self._buttons[self.session.viewpoint].geometry()
             self._dot(painter, QPointF(here.left() / t.SCALE + 9, here.center().y() / t.SCALE + 1))
             return
-        paint.text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
-        dot = next(at for place, _, _, at in _PLACES if place == self.session.place)
-        if self.session.place != "above":
+        paint.draw_text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
+        dot = next(at for place, _, _, at in _PLACES if place == self.session.viewpoint)
+        if self.session.viewpoint != "above":
             self._sight(painter, dot)
         painter.setBrush(QColor(t.CHANGE))
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawRoundedRect(_BODY, 4, 4)
-        self._dot(painter, dot if self.session.place != "above" else QPointF(56, 62))
+        self._dot(painter, dot if self.session.viewpoint != "above" else QPointF(56, 62))
 
     def _dot(self, painter: QPainter, at: QPointF) -> None:
         painter.setBrush(QColor(t.TAPE))
@@ -115,7 +115,7 @@ class PlacePlan(QWidget):
             "left": (_BODY.topLeft(), _BODY.bottomLeft()),
             "right": (_BODY.topRight(), _BODY.bottomRight()),
             "corner": (_BODY.bottomLeft(), _BODY.topRight()),
-        }[self.session.place]
+        }[self.session.viewpoint]
         wash = QColor(t.TAPE)
         wash.setAlpha(90)
         painter.setBrush(wash)

@@ -6,69 +6,75 @@ from msgspec import Struct
 
 from zygoform.core.form.form import Board, Body, Role
 
-Way = Literal["glass", "drawers", "doors", "hardware", "loose", "lid", "back", "top", "below", "rest"]
+StageKind = Literal["glass", "drawers", "doors", "hardware", "loose", "lid", "back", "top", "below", "rest"]
 
 
-class Stage(Struct, frozen=True):
+class DisassemblyStage(Struct, frozen=True):
     """A step of the work: how to go about it, and which caution belongs to it."""
 
-    way: Way
+    way: StageKind
     title: str
     how: str
     cautions: tuple[str, ...] = ()
 
 
-STAGES: tuple[Stage, ...] = (
-    Stage(
+DISASSEMBLY_STAGES: tuple[DisassemblyStage, ...] = (
+    DisassemblyStage(
         "glass",
         "Glass and loose panels first",
         "Often nothing but a bead or the back holds them. Never alone.",
         ("glass",),
     ),
-    Stage("drawers", "Drawers", "Pull each, number it behind the front: they rarely change places.", ("mould",)),
-    Stage("doors", "Doors", "One holds, one unscrews: the lower hinge first, the upper last.", ("lift",)),
-    Stage("hardware", "Hardware", "Off, counted, measured, bagged by the part it came from."),
-    Stage("loose", "Shelves and loose boards", "Lift out; mark left and top."),
-    Stage("lid", "Lid or seat", "Hold it before the last screw; a lid falls.", ("lift",)),
-    Stage(
+    DisassemblyStage(
+        "drawers", "Drawers", "Pull each, number it behind the front: they rarely change places.", ("mould",)
+    ),
+    DisassemblyStage(
+        "doors", "Doors", "One holds, one unscrews: the lower hinge first, the upper last.", ("lift",)
+    ),
+    DisassemblyStage("hardware", "Hardware", "Off, counted, measured, bagged by the part it came from."),
+    DisassemblyStage("loose", "Shelves and loose boards", "Lift out; mark left and top."),
+    DisassemblyStage("lid", "Lid or seat", "Hold it before the last screw; a lid falls.", ("lift",)),
+    DisassemblyStage(
         "back",
         "Back",
         "Staples with a pry bar from the inside. It keeps the case square: brace it first.",
         ("dust",),
     ),
-    Stage(
+    DisassemblyStage(
         "top", "Top", "Screws from below; if none, blocks or nails. Slide a thin blade round for glue.", ("lift",)
     ),
-    Stage(
+    DisassemblyStage(
         "below",
         "Base, legs, brackets, trim",
         "Turn the piece over on a blanket. Old glue lets go to warmth.",
         ("lift",),
     ),
 )
-_WAYS: dict[Role, Way] = {
+_WAYS: dict[Role, StageKind] = {
     "drawer": "drawers", "door": "doors", "knob": "hardware", "shelf": "loose", "panel": "loose", "lid": "lid",
     "seat": "lid", "back": "back", "top": "top", "base": "below", "skirt": "below", "leg": "below",
     "bracket": "below",
 }  # fmt: skip
 
 
-class Step(Struct, frozen=True):
+class DisassemblyStep(Struct, frozen=True):
     """One stage with the parts that come off in it."""
 
-    stage: Stage
+    stage: DisassemblyStage
     boards: tuple[Board, ...]
 
 
-def order(body: Body) -> tuple[Step, ...]:
+def disassembly_order(body: Body) -> tuple[DisassemblyStep, ...]:
     """All parts that come off without breaking the rest, stage by stage; the carcass stays together."""
     glass = {made.part for made in body.made_of if made.material == "glass"}
-    ways: dict[Way, list[Board]] = {}
+    ways: dict[StageKind, list[Board]] = {}
     for board in body.boards:
         way = "glass" if board.id in glass else _WAYS.get(board.role, "rest")
         if way != "rest" and not (board.role == "shelf" and "under-" in board.id and not body.hangs):
             ways.setdefault(way, []).append(board)
-    return tuple(Step(stage, tuple(ways[stage.way])) for stage in STAGES if stage.way in ways)
+    return tuple(
+        DisassemblyStep(stage, tuple(ways[stage.way])) for stage in DISASSEMBLY_STAGES if stage.way in ways
+    )
 
 
 class Hardware(Struct, frozen=True):

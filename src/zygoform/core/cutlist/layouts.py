@@ -7,7 +7,7 @@ from decimal import Decimal
 from msgspec import Struct
 
 from zygoform.core.cutlist.listed import ListedPart, letters
-from zygoform.core.cutting.question import UNITS_PER_MM, Answer, PartType, Question, StockType
+from zygoform.core.cutting.problem import UNITS_PER_MM, PartType, StockType, StripLayout, StripProblem
 from zygoform.core.goods.timber import StockLine, TimberSize
 from zygoform.core.shop import Shop
 
@@ -15,11 +15,11 @@ WORTH_KEEPING = 254.0
 """Offcuts of 10 in or more are kept."""
 
 
-class SizeQuestion(Struct, frozen=True):
+class SizeProblem(Struct, frozen=True):
     """The question for all parts cut from one size of board."""
 
     size: TimberSize
-    question: Question
+    question: StripProblem
 
 
 class PlacedPart(Struct, frozen=True):
@@ -64,16 +64,18 @@ def _units(mm: float, away: Callable[[float], int]) -> int:
     return away(near)
 
 
-def questions(parts: tuple[ListedPart, ...], shop: Shop, stock: tuple[StockLine, ...]) -> tuple[SizeQuestion, ...]:
+def size_problems(
+    parts: tuple[ListedPart, ...], shop: Shop, stock: tuple[StockLine, ...]
+) -> tuple[SizeProblem, ...]:
     """One question for each size of board, in the order the parts name them."""
     sizes = dict.fromkeys(listed.part.size_id for listed in parts)
     return tuple(
-        SizeQuestion(shop.size(size_id), _question([p for p in parts if p.part.size_id == size_id], shop, stock))
+        SizeProblem(shop.size(size_id), _question([p for p in parts if p.part.size_id == size_id], shop, stock))
         for size_id in sizes
     )
 
 
-def _question(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> Question:
+def _question(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> StripProblem:
     size = shop.size(parts[0].part.size_id)
     types: dict[str, PartType] = {}
     for listed in parts:
@@ -90,7 +92,7 @@ def _question(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...])
         for line in stock
         if line.size == size.id
     ]
-    return Question(
+    return StripProblem(
         _units(shop.kerf, math.ceil),
         _units(shop.end_trim, math.ceil),
         _units(_strip_width(parts), math.floor),
@@ -120,7 +122,10 @@ def _strip_width(parts: list[ListedPart]) -> float:
 
 
 def placed(
-    asked: tuple[SizeQuestion, ...], answers: Mapping[Question, Answer], parts: tuple[ListedPart, ...], shop: Shop
+    asked: tuple[SizeProblem, ...],
+    answers: Mapping[StripProblem, StripLayout],
+    parts: tuple[ListedPart, ...],
+    shop: Shop,
 ) -> tuple[SizeLayout, ...]:
     """Answers as boards; letters run through all sizes."""
     layouts = []

@@ -9,7 +9,7 @@ from zygoform.core.measure.reading import Readings
 Fate = Literal["keep", "stock", "gone"]
 
 
-class Apart(Struct, frozen=True):
+class DisassemblyMark(Struct, frozen=True):
     """A part that comes off: kept for this piece, put to the boards one has, or thrown away."""
 
     part: str

@@ -3,51 +3,51 @@
 from collections.abc import Callable
 from typing import Literal
 
-from zygoform.core.changes.mending import used, wood
-from zygoform.core.changes.mending.job import Job
+from zygoform.core.changes.mending import consumables, wood
+from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.condition.fault import Fault
-from zygoform.core.condition.remedies import Remedy, Work
+from zygoform.core.condition.remedies import Operation, Remedy
 from zygoform.core.form.form import Board
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop
 
 Wood = Literal["", "strip", "piece", "sheet"]
-SHEET = 7.0
+_SHEET = 7.0
 """Up to this thickness a wide board on sale is a sheet (mm)."""
 
-WORKS: dict[Work, tuple[Callable[[Job], None], Wood]] = {
-    "glue joint": (used.glue_joint, ""),
-    "screw joint": (used.screw_joint, ""),
+OPERATIONS: dict[Operation, tuple[Callable[[RepairContext], None], Wood]] = {
+    "glue joint": (consumables.glue_joint, ""),
+    "screw joint": (consumables.screw_joint, ""),
     "corner blocks": (wood.corner_blocks, "strip"),
-    "glue crack": (used.glue_crack, ""),
+    "glue crack": (consumables.glue_crack, ""),
     "splint": (wood.splint, "strip"),
-    "fill": (used.fill, ""),
-    "new piece": (wood.new_piece, "piece"),
-    "lay veneer down": (used.lay_veneer_down, ""),
-    "veneer patch": (used.veneer_patch, ""),
-    "plugs": (used.plugs, ""),
-    "block stain": (used.block_stain, ""),
-    "clean": (used.nothing, ""),
-    "treat insects": (used.treat_insects, ""),
+    "fill": (consumables.fill_hole, ""),
+    "new piece": (wood.cut_replacement, "piece"),
+    "lay veneer down": (consumables.lay_veneer_down, ""),
+    "veneer patch": (consumables.veneer_patch, ""),
+    "plugs": (consumables.plugs, ""),
+    "block stain": (consumables.block_stain, ""),
+    "clean": (consumables.nothing, ""),
+    "treat insects": (consumables.treat_insects, ""),
     "new runners": (wood.new_runners, "strip"),
-    "metal slides": (used.metal_slides, ""),
-    "ease": (used.nothing, ""),
+    "metal slides": (consumables.metal_slides, ""),
+    "ease": (consumables.nothing, ""),
     "stops": (wood.stops, "strip"),
     "new bottom": (wood.new_bottom, "sheet"),
     "stiffen bottom": (wood.stiffen_bottom, "strip"),
     "new back": (wood.new_back, "sheet"),
-    "hinges": (used.hinges, ""),
-    "pulls": (used.pulls, ""),
+    "hinges": (consumables.hinges, ""),
+    "pulls": (consumables.pulls, ""),
     "battens": (wood.battens, "strip"),
-    "level": (used.level, ""),
-    "off": (used.off, ""),
-    "nothing": (used.nothing, ""),
+    "level": (consumables.level, ""),
+    "off": (consumables.off, ""),
+    "nothing": (consumables.nothing, ""),
 }
 
 
 def wood_of(remedy: Remedy) -> Wood:
     """The wood a remedy needs, if any."""
-    return next((WORKS[work][1] for work in remedy.works if WORKS[work][1]), "")
+    return next((OPERATIONS[work][1] for work in remedy.operations if OPERATIONS[work][1]), "")
 
 
 def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = None) -> TimberSize | None:
@@ -55,8 +55,8 @@ def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = N
     kind = wood_of(remedy)
     sold = [s for s in shop.timber if s.offers] or list(shop.timber)
     own = [s for s in sold if s.system == shop.unit.system] or sold
-    sheets = [s for s in own if s.thickness <= SHEET]
-    boards = [s for s in own if s.thickness > SHEET]
+    sheets = [s for s in own if s.thickness <= _SHEET]
+    boards = [s for s in own if s.thickness > _SHEET]
     if kind == "sheet":
         wide = min(fault.mm("length"), fault.mm("width")) + 2 * fault.mm("depth")
         fits = [s for s in sheets if s.width >= wide] or sheets

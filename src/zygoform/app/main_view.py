@@ -8,11 +8,11 @@ from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QGridLayout, QLabel, QMenu, QSizePolicy, QStackedWidget, QWidget
 
-from zygoform.app.actions.action import Action, fill, make
+from zygoform.app.actions.action import Action, fill_menu, make
 from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
-from zygoform.app.actions.table import stand_actions, survey_actions, window_actions
-from zygoform.app.frame import Frame
+from zygoform.app.actions.table import drawing_actions, survey_actions, window_actions
+from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.widgets.head import HeadStrip
@@ -26,23 +26,23 @@ if TYPE_CHECKING:
     from zygoform.app.widgets.finder import Findable, Finder
 
 TOLD_MS = 6000
-PAGES = ("settings", "help")
+_PAGES = ("settings", "help")
 
 
-class Window(QWidget):
+class MainView(QWidget):
     """Head, the stage of now, tally. Stages are made when they are first gone to."""
 
     closing = Signal()
     taken_up = Signal(object)
 
-    def __init__(self, session: Session, frame: Frame, preferences: Preferences | None = None) -> None:
+    def __init__(self, session: Session, frame: MainWindow, preferences: Preferences | None = None) -> None:
         super().__init__()
         self.session, self.frame = session, frame
         self.preferences = preferences or Preferences(Settings(), self)
         self.filing = Filing(session, self, self.preferences)
         self.filing.told.connect(self.tell)
         session.refused.connect(self.tell)
-        self.stick, self.head, self.tally = frame.stick, HeadStrip(session), Tally(session)
+        self.navigation, self.head, self.tally = frame.navigation, HeadStrip(session), Tally(session)
         self.stages = QStackedWidget()
         self.stage = ""
         self._made: dict[str, QWidget] = {}
@@ -69,15 +69,15 @@ class Window(QWidget):
             session, self.filing, self.go, frame.close, self._next_region, self._find, self.devices
         ):
             self.actions_table[action.id] = (action, make(action, self))
-        fill(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
+        fill_menu(self.head.menu, [pair for pair in self.actions_table.values() if pair[0].menu == "File"])
         self.head.menu.aboutToShow.connect(self._fill_recent)
         self._recent = self.head.menu.addMenu("Open recent")
         fitted = QMenu("Measuring devices", self.head.menu)
-        fill(fitted, [pair for pair in self.actions_table.values() if pair[0].menu == "Devices"])
+        fill_menu(fitted, [pair for pair in self.actions_table.values() if pair[0].menu == "Devices"])
         self.head.menu.insertMenu(self.actions_table["close"][1], fitted)
         self.head.menu.insertMenu(self.actions_table["demo"][1], self._recent)
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
-        self.stick.chosen.connect(self.go)
+        self.navigation.chosen.connect(self.go)
         session.changed.connect(self._summaries)
         session.opened.connect(self._on_opened)
         frame.may_close = self._may_close
@@ -85,7 +85,7 @@ class Window(QWidget):
 
     def go(self, stage: str) -> None:
         """Shows a stage."""
-        if self.session.plan is None and stage not in PAGES:
+        if self.session.plan is None and stage not in _PAGES:
             stage = "survey"
         if stage not in self._made:
             self._made[stage] = self._make(stage)
@@ -109,11 +109,11 @@ class Window(QWidget):
             survey.start.demo.connect(self.filing.demo)
             survey.start.demo_set.connect(self.filing.demo_set)
             survey.photos.told.connect(self.tell)
-            survey.apart.labels.connect(partial(self.filing.preview, "labels"))
+            survey.disassembly.labels.connect(partial(self.filing.preview, "labels"))
             survey.start.taken_up.connect(self.taken_up)
             survey.start.put_away.connect(lambda copy: drop(copy.path))
             self._give_keys(
-                (*stand_actions(self.session, survey.area.stand, None), *survey_actions(survey)), survey.area
+                (*drawing_actions(self.session, survey.area.view, None), *survey_actions(survey)), survey.area
             )
             return survey
         if stage == "redesign":
@@ -121,7 +121,7 @@ class Window(QWidget):
 
             redesign = RedesignStage(self.session)
             self._give_keys(
-                stand_actions(self.session, redesign.area.stand, redesign.open_add), redesign.area.stand
+                drawing_actions(self.session, redesign.area.view, redesign.open_add), redesign.area.view
             )
             return redesign
         if stage == "buy":
@@ -180,14 +180,14 @@ class Window(QWidget):
 
     def _next_region(self) -> None:
         """Stick, head, stage, in turn."""
-        regions = (self.stick, self.head, self.stages)
+        regions = (self.navigation, self.head, self.stages)
         now = self.frame.focusWidget()
         at = next((i for i, region in enumerate(regions) if now is not None and region.isAncestorOf(now)), -1)
         region = regions[(at + 1) % len(regions)]
         if region is self.stages:
             self._made[self.stage].begin()  # type: ignore[attr-defined]
-        elif region is self.stick:
-            (self.stick.blocks.get(self.stage) or self.stick.pages[self.stage]).setFocus()
+        elif region is self.navigation:
+            (self.navigation.blocks.get(self.stage) or self.navigation.pages[self.stage]).setFocus()
         else:
             self.head.name.setFocus()
 
@@ -197,11 +197,11 @@ class Window(QWidget):
 
         if self.session.plan is not None and self.stage == "survey" and len(self._made) == 1:
             self._made["survey"].refresh()  # type: ignore[attr-defined]
-        for page, button in self.stick.pages.items():
+        for page, button in self.navigation.pages.items():
             button.tell(on=page == self.stage)
         for stage, (words, done, total) in summaries(self.session).items():
-            self.stick.blocks[stage].tell(words, done, total, on=stage == self.stage)
-            self.stick.blocks[stage].setEnabled(stage == "survey" or self.session.plan is not None)
+            self.navigation.blocks[stage].tell(words, done, total, on=stage == self.stage)
+            self.navigation.blocks[stage].setEnabled(stage == "survey" or self.session.plan is not None)
         self.frame.setWindowTitle(
             f"{'• ' if self.session.is_dirty else ''}{self.session.project.name or 'New piece'} - Zygoform"
         )

@@ -9,12 +9,12 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QCloseEvent, QKeyEvent
 from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
-from zygoform.app.widgets.stick import StoryStick
+from zygoform.app.widgets.stage_navigation import StageNavigation
 
 STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"))
 
 
-class Frame(QWidget):
+class MainWindow(QWidget):
     """The top-level widget. `may_close` is asked before it goes."""
 
     def __init__(self) -> None:
@@ -24,11 +24,11 @@ class Frame(QWidget):
         self.resize(1280, 800)
         self.setMinimumSize(960, 640)
         self.may_close: Callable[[], bool] = lambda: True
-        self.stick = StoryStick(STAGES)
+        self.navigation = StageNavigation(STAGES)
         self._row = QHBoxLayout(self)
         self._row.setContentsMargins(0, 0, 0, 0)
         self._row.setSpacing(0)
-        self._row.addWidget(self.stick)
+        self._row.addWidget(self.navigation)
         self._row.addStretch(1)
 
     def furnish(self, inside: QWidget) -> None:
@@ -44,8 +44,8 @@ class Frame(QWidget):
                 widget.hide()
                 widget.setParent(None)
                 widget.deleteLater()
-        self.stick = StoryStick(STAGES)
-        self._row.addWidget(self.stick)
+        self.navigation = StageNavigation(STAGES)
+        self._row.addWidget(self.navigation)
         self._row.addStretch(1)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

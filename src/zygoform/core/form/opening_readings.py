@@ -1,4 +1,4 @@
-"""An opening measured closely: three times across, three times up, and both diagonals."""
+"""An opening measured readings: three times across, three times up, and both diagonals."""
 
 from typing import Annotated
 
@@ -15,7 +15,7 @@ UP = ("up_left", "up_middle", "up_right")
 DIAGONALS = ("rising", "falling")
 
 
-class Closely(Struct, frozen=True):
+class OpeningReadings(Struct, frozen=True):
     """Readings inside an opening, each at its place."""
 
     across_top: Annotated[Readings, measured("At the top", 10, 6000, guess=0.0, group="Across")] = ()
@@ -58,7 +58,7 @@ class Closely(Struct, frozen=True):
 
     @property
     def is_empty(self) -> bool:
-        return not any(getattr(self, entry.name) for entry in params(Closely))
+        return not any(getattr(self, entry.name) for entry in params(OpeningReadings))
 
     def quad(self) -> Quad | None:
         """The readings as one figure; None while some are missing."""
@@ -76,15 +76,15 @@ class Closely(Struct, frozen=True):
         return usable(quad, TAPE_MM) if quad is not None else None
 
 
-def room(closely: Closely | None, width: float, height: float) -> tuple[float, float]:
+def room(readings: OpeningReadings | None, width: float, height: float) -> tuple[float, float]:
     """Width and height that count for what goes into an opening drawn `width` by `height` (mm)."""
-    if closely is None:
+    if readings is None:
         return width, height
     try:
-        sure = closely.usable()
+        sure = readings.usable()
     except BadInputError:
         sure = None
-    across, up = closely.smallest
+    across, up = readings.smallest
     if sure is not None:
         return sure.width, sure.height
     return across or width, up or height

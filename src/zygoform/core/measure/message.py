@@ -8,7 +8,7 @@ from msgspec import Struct
 _PLACE = re.compile(r"\{([0-9]+)\}")
 
 
-class Say(Struct, frozen=True):
+class Message(Struct, frozen=True):
     """`text` with {0}, {1}… standing for `lengths` (mm)."""
 
     text: str

@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.condition.apart import Apart, Bag, Fate
+from zygoform.core.condition.disassembly import Bag, DisassemblyMark, Fate
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
@@ -12,11 +12,11 @@ from zygoform.core.form.form import Board, piece_of
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import counting
-from zygoform.core.measure.say import Say
 from zygoform.core.project import Project
-from zygoform.core.survey.apart import likely_hardware
+from zygoform.core.survey.disassembly import likely_hardware
 
 FATES: dict[Fate, str] = {"keep": "kept for this piece", "stock": "put to What I have", "gone": "thrown away"}
 SPACING = Param("spacing", "Between the holes", "readings", 5.0, 1000.0, (), guess=0.0, takes="mean")
@@ -36,19 +36,19 @@ def set_fate(project: Project, part_id: str, fate: Fate) -> Edited:
         if fate == "stock"
         else _without_stock(done, part_id)
     )
-    return Edited(done, Say(f"{board.name}: {FATES[fate]}"), frozenset({part_id}))
+    return Edited(done, Message(f"{board.name}: {FATES[fate]}"), frozenset({part_id}))
 
 
 def set_done(project: Project, part_id: str, *, done: bool) -> Edited:
     """Whether a part has come off."""
     piece, board = _part(project, part_id)
     new = _marked(project, piece, structs.replace(mark_of(piece, part_id), done=done))
-    return Edited(new, Say(f"{board.name} {'off' if done else 'still on'}"), frozenset({part_id}))
+    return Edited(new, Message(f"{board.name} {'off' if done else 'still on'}"), frozenset({part_id}))
 
 
-def mark_of(piece: KnownPiece, part_id: str) -> Apart:
+def mark_of(piece: KnownPiece, part_id: str) -> DisassemblyMark:
     """What is said of a part; at first it is kept and still on."""
-    return next((mark for mark in piece.apart if mark.part == part_id), Apart(part_id))
+    return next((mark for mark in piece.disassembly if mark.part == part_id), DisassemblyMark(part_id))
 
 
 def count_hardware(project: Project, piece_id: str) -> Edited:
@@ -59,7 +59,7 @@ def count_hardware(project: Project, piece_id: str) -> Edited:
     first = _next_number(piece)
     bags = tuple(Bag(f"b{first + k}", h.what, h.count, (), h.place) for k, h in enumerate(new))
     done = with_state(project, structs.replace(piece, bags=(*piece.bags, *bags)))
-    return Edited(done, Say(f"{len(bags)} bag{'s' * (len(bags) != 1)} of hardware"), frozenset({piece.id}))
+    return Edited(done, Message(f"{len(bags)} bag{'s' * (len(bags) != 1)} of hardware"), frozenset({piece.id}))
 
 
 def add_bag(project: Project, piece_id: str) -> Edited:
@@ -67,7 +67,7 @@ def add_bag(project: Project, piece_id: str) -> Edited:
     piece = known_piece(project, piece_id)
     bag = Bag(f"b{_next_number(piece)}", "Screws")
     done = with_state(project, structs.replace(piece, bags=(*piece.bags, bag)))
-    return Edited(done, Say("A bag more"), frozenset({bag.id}))
+    return Edited(done, Message("A bag more"), frozenset({bag.id}))
 
 
 def set_bag(
@@ -76,11 +76,11 @@ def set_bag(
     """One entry of a bag as typed."""
     piece = known_piece(project, piece_id)
     bag = _bag(piece, bag_id)
-    words = Say(f"{bag.what}: {entry}")
+    words = Message(f"{bag.what}: {entry}")
     if entry == "spacing":
         taken = read_readings(SPACING, text, project.shop.unit, bag.spacing)
         counts = counting(taken, SPACING.takes)
-        words = Say(f"{bag.what}: {{0}} between the holes", (counts.value,)) if counts else words
+        words = Message(f"{bag.what}: {{0}} between the holes", (counts.value,)) if counts else words
         new = structs.replace(bag, spacing=taken)
     elif entry == "count":
         if not text.strip().isdecimal() or not 1 <= int(text) <= 999:
@@ -102,7 +102,7 @@ def remove_bag(project: Project, piece_id: str, bag_id: str) -> Edited:
     piece = known_piece(project, piece_id)
     bag = _bag(piece, bag_id)
     done = with_state(project, structs.replace(piece, bags=tuple(b for b in piece.bags if b.id != bag_id)))
-    return Edited(done, Say(f"Took {bag.what.lower()} off the list"), frozenset({bag_id}))
+    return Edited(done, Message(f"Took {bag.what.lower()} off the list"), frozenset({bag_id}))
 
 
 def _bag(piece: KnownPiece, bag_id: str) -> Bag:
@@ -124,10 +124,10 @@ def _part(project: Project, part_id: str) -> tuple[KnownPiece, Board]:
     return piece, board
 
 
-def _marked(project: Project, piece: KnownPiece, mark: Apart) -> Project:
-    others = tuple(m for m in piece.apart if m.part != mark.part)
-    kept = (*others, mark) if mark != Apart(mark.part) else others
-    return with_state(project, structs.replace(piece, apart=kept))
+def _marked(project: Project, piece: KnownPiece, mark: DisassemblyMark) -> Project:
+    others = tuple(m for m in piece.disassembly if m.part != mark.part)
+    kept = (*others, mark) if mark != DisassemblyMark(mark.part) else others
+    return with_state(project, structs.replace(piece, disassembly=kept))
 
 
 def _sizes(board: Board) -> tuple[float, float, float]:

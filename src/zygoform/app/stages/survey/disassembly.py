@@ -11,17 +11,25 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, push_button, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
-from zygoform.core.condition.apart import Bag, Fate
-from zygoform.core.edits.apart import add_bag, count_hardware, mark_of, remove_bag, set_bag, set_done, set_fate
+from zygoform.core.condition.disassembly import Bag, Fate
+from zygoform.core.edits.disassembly import (
+    add_bag,
+    count_hardware,
+    mark_of,
+    remove_bag,
+    set_bag,
+    set_done,
+    set_fate,
+)
 from zygoform.core.form.form import Board
 from zygoform.core.form.registry import KnownPiece
 from zygoform.core.outcome.cautions import CAUTIONS
-from zygoform.core.survey.apart import Step, order
+from zygoform.core.survey.disassembly import DisassemblyStep, disassembly_order
 
-FATES: tuple[tuple[Fate, str], ...] = (("keep", "keep"), ("stock", "to What I have"), ("gone", "throw away"))
+FATE_CHOICES: tuple[tuple[Fate, str], ...] = (("keep", "keep"), ("stock", "to What I have"), ("gone", "throw away"))
 
 
-class PartRow(QWidget):
+class RemovedPartRow(QWidget):
     """One part: a tick when it is off, and where it goes. Pointing at it lights it."""
 
     def __init__(self, session: Session, board: Board) -> None:
@@ -41,7 +49,7 @@ class PartRow(QWidget):
         self.fate.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.fate.setMinimumContentsLength(9)
         self.fate.setAccessibleName(f"{board.name} goes")
-        for fate, words in FATES:
+        for fate, words in FATE_CHOICES:
             self.fate.addItem(words, fate)
         self.fate.activated.connect(
             lambda _row: session.try_do(lambda project: set_fate(project, self.part_id, self.fate.currentData()))
@@ -56,11 +64,11 @@ class PartRow(QWidget):
 
     def enterEvent(self, event: QEnterEvent) -> None:
         super().enterEvent(event)
-        self.session.point(self.part_id)
+        self.session.hover(self.part_id)
 
     def leaveEvent(self, event: object) -> None:
         del event
-        self.session.point("")
+        self.session.hover("")
 
 
 class BagRow(QWidget):
@@ -100,7 +108,7 @@ class BagRow(QWidget):
         self.fields["place"].show_value(bag.place)
 
 
-class ApartPanel(QWidget):
+class DisassemblyPanel(QWidget):
     """Stage by stage; below, the hardware. Made anew when the parts differ, not when a tick does."""
 
     labels = Signal()
@@ -109,7 +117,7 @@ class ApartPanel(QWidget):
         super().__init__()
         self.session = session
         self._made_of: object = None
-        self.rows: list[PartRow] = []
+        self.rows: list[RemovedPartRow] = []
         self.bags: dict[str, BagRow] = {}
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -139,10 +147,10 @@ class ApartPanel(QWidget):
         if piece is not None:
             self.session.try_do(lambda project: edit(project, piece.id))  # type: ignore[arg-type,return-value]
 
-    def _steps(self) -> tuple[Step, ...]:
+    def _steps(self) -> tuple[DisassemblyStep, ...]:
         plan, piece = self.session.plan, self.session.piece
         bodies = (body for body in plan.found.bodies if piece and body.piece_id == piece.id) if plan else iter(())
-        return tuple(step for body in bodies for step in order(body))
+        return tuple(step for body in bodies for step in disassembly_order(body))
 
     def refresh(self) -> None:
         """Shows what comes off the piece on screen."""
@@ -160,7 +168,7 @@ class ApartPanel(QWidget):
         self.count.setText(f"{off} of {len(parts)} parts off. Sides, rails and uprights stay together.")
         self._refresh_bags(piece)
 
-    def _build(self, steps: tuple[Step, ...]) -> None:
+    def _build(self, steps: tuple[DisassemblyStep, ...]) -> None:
         empty(self._stages)
         self.rows = []
         for step in steps:
@@ -173,7 +181,7 @@ class ApartPanel(QWidget):
             for code in step.stage.cautions:
                 column.addWidget(CautionLine(CAUTIONS[code]))
             for board in step.boards:
-                self.rows.append(PartRow(self.session, board))
+                self.rows.append(RemovedPartRow(self.session, board))
                 column.addWidget(self.rows[-1])
             self._stages.addWidget(box)
 

@@ -4,32 +4,32 @@ from PySide6.QtCore import QObject
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QApplication
 
-from zygoform.app.frame import Frame
-from zygoform.app.keeping import Keeping
+from zygoform.app.autosave import Autosave
+from zygoform.app.main_view import MainView
+from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.theme.look import put_on
-from zygoform.app.window import Window
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.prices_csv import own_prices
 from zygoform.files.recovery import Copy, drop
 
 
-class Desk(QObject):
+class Application(QObject):
     """What a start puts together. Work left behind by a kill is offered on the start box."""
 
-    def __init__(self, app: QApplication, frame: Frame, preferences: Preferences, *, demo: bool) -> None:
+    def __init__(self, app: QApplication, frame: MainWindow, preferences: Preferences, *, demo: bool) -> None:
         super().__init__(frame)
         self._app, self._frame, self.preferences = app, frame, preferences
         self.session = Session(demo_project() if demo else fresh_project(preferences.settings.shop, own_prices()))
-        self.keeping = Keeping(self.session, self)
+        self.keeping = Autosave(self.session, self)
         self.window = self._furnish("redesign" if demo else "survey")
         preferences.looked.connect(self._on_looked)
         QGuiApplication.styleHints().colorSchemeChanged.connect(self._on_desktop)
 
-    def _furnish(self, stage: str) -> Window:
-        window = Window(self.session, self._frame, self.preferences)
+    def _furnish(self, stage: str) -> MainView:
+        window = MainView(self.session, self._frame, self.preferences)
         window.closing.connect(self.keeping.close)
         window.taken_up.connect(self.take_up)
         self.keeping.told.connect(window.tell)
