@@ -77,7 +77,7 @@ def repaints() -> dict[str, float]:
 def lists(count: int = 24) -> list[StripProblem]:
     """Cut lists like the demo's: 20 to 60 parts in 4 to 9 sizes, 4 lengths on sale, perhaps an offcut owned."""
     draw = random.Random(7)
-    questions = []
+    problems = []
     for _ in range(count):
         sizes = draw.sample(range(200, 1700, 5), draw.randint(4, 9))
         parts, left = [], draw.randint(20, 60)
@@ -96,18 +96,18 @@ def lists(count: int = 24) -> list[StripProblem]:
             for ft in (6, 8, 10, 12)
         ]
         own = [StockType("own", draw.randint(600, 1500) * 100, 0, 1)] if draw.random() < 0.4 else []
-        questions.append(StripProblem(318, 1270, 1905, (*own, *sale), tuple(parts)))
-    return questions
+        problems.append(StripProblem(318, 1270, 1905, (*own, *sale), tuple(parts)))
+    return problems
 
 
 def layouts() -> list[tuple[float, float, StripLayout]]:
-    """For the demo and lists like it: ms of the quick layout, seconds to the proof, the last answer."""
+    """For the demo and lists like it: ms of the quick layout, seconds to the proof, the last layout."""
     plan = compile_plan(demo_project())
-    demo = [asked.question for asked in plan.asked] if plan else []
+    demo = [asked.problem for asked in plan.asked] if plan else []
     result = []
-    for question in demo + lists():
-        quick = milliseconds(lambda q=question: quick_layout(q), 3)  # type: ignore[misc]
+    for problem in demo + lists():
+        quick = milliseconds(lambda q=problem: quick_layout(q), 3)  # type: ignore[misc]
         start = time.perf_counter()
-        *_, answer = improve(question)
-        result.append((quick, time.perf_counter() - start, answer))
+        *_, layout = improve(problem)
+        result.append((quick, time.perf_counter() - start, layout))
     return result

@@ -43,8 +43,8 @@ def value_of(entry: Param, draw: st.DrawFn) -> Any:
 
 
 @st.composite
-def questions(draw: st.DrawFn, *, slanted: bool = True, most: int = 6, types: int = 5) -> StripProblem:
-    """Layout questions with kerf, trim, several lengths, owned boards and, perhaps, slanted ends."""
+def strip_problems(draw: st.DrawFn, *, slanted: bool = True, most: int = 6, types: int = 5) -> StripProblem:
+    """Layout problems with kerf, trim, several lengths, owned boards and, perhaps, slanted ends."""
     angles = st.sampled_from((0.0, 22.5, 45.0, -45.0)) if slanted else st.just(0.0)
     parts = tuple(
         PartType(

@@ -1,4 +1,4 @@
-"""The solver's process: newer questions come first, killing it is no harm, nothing is left running."""
+"""The solver's process: newer problems come first, killing it is no harm, nothing is left running."""
 
 import multiprocessing
 import threading
@@ -12,7 +12,7 @@ from zygoform.core.cutting.problem import PartType, StockType, StripLayout, Stri
 from zygoform.core.cutting.verify import verify
 
 
-def question(seed: int, types: int = 9) -> StripProblem:
+def problem(seed: int, types: int = 9) -> StripProblem:
     parts = tuple(PartType(f"p{i}", 21_000 + 3_970 * i + 13 * seed, 3 + (i * seed) % 5) for i in range(types))
     stocks = tuple(StockType(f"s{feet}", feet * 30_480, feet * 97 + seed) for feet in (6, 8, 10, 12))
     return StripProblem(318, 1270, 1905, stocks, parts)
@@ -22,8 +22,8 @@ class Heard:
     """Collects what a solver says."""
 
     def __init__(self, solver: Solver) -> None:
-        self.answers: list[tuple[StripProblem, StripLayout, bool]] = []
-        solver.better.connect(lambda *said: self.answers.append(said))
+        self.layouts: list[tuple[StripProblem, StripLayout, bool]] = []
+        solver.better.connect(lambda *said: self.layouts.append(said))
 
     def wait(self, ready: object, seconds: float = 20.0) -> None:
         for _ in range(int(seconds * 100)):
@@ -37,18 +37,18 @@ def test_the_newest_question_is_the_one_answered(app: QApplication) -> None:
     del app
     solver = Solver()
     heard = Heard(solver)
-    old, new, newest = question(1), question(2), question(3)
+    old, new, newest = problem(1), problem(2), problem(3)
     solver.ask([old])
     solver.ask([new, newest])
     heard.wait(lambda: not solver.busy)
-    assert {asked for asked, _, _ in heard.answers} == {new, newest}
+    assert {asked for asked, _, _ in heard.layouts} == {new, newest}
     for asked in (new, newest):
-        mine = [(answer, last) for q, answer, last in heard.answers if q == asked]
-        costs = [answer.cost for answer, _ in mine]
+        mine = [(layout, last) for q, layout, last in heard.layouts if q == asked]
+        costs = [layout.cost for layout, _ in mine]
         assert costs == sorted(costs, reverse=True), "never worse"
         assert mine[-1][1]
         assert mine[-1][0].proven
-        assert all(verify(asked, answer) == [] for answer, _ in mine)
+        assert all(verify(asked, layout) == [] for layout, _ in mine)
     solver.close()
     assert multiprocessing.active_children() == []
 
@@ -57,26 +57,26 @@ def test_cancelling_stops_at_once_and_the_next_question_is_answered(app: QApplic
     del app
     solver = Solver()
     heard = Heard(solver)
-    solver.ask([question(4, types=14)])
+    solver.ask([problem(4, types=14)])
     solver.cancel()
     assert not solver.busy
     QTest.qWait(50)
-    assert heard.answers == []
-    solver.ask([question(5, types=4)])
+    assert heard.layouts == []
+    solver.ask([problem(5, types=4)])
     heard.wait(lambda: not solver.busy)
-    assert heard.answers[-1][1].proven
+    assert heard.layouts[-1][1].proven
     solver.close()
 
 
 def test_the_same_question_gets_the_same_answer(app: QApplication) -> None:
     del app
-    asked, found = question(6), []
+    asked, found = problem(6), []
     for _ in range(2):
         solver = Solver()
         heard = Heard(solver)
         solver.ask([asked])
         heard.wait(lambda solver=solver: not solver.busy)
-        found.append([answer for _, answer, _ in heard.answers])
+        found.append([layout for _, layout, _ in heard.layouts])
         solver.close()
     assert found[0] == found[1]
 

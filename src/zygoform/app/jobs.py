@@ -1,7 +1,7 @@
 """The only owner of threads and processes.
 
-The solver lives in one child process, started after the first paint; plain values cross a pipe. An answer to
-an older question than the newest is dropped. Cancelling kills the process; the next question starts another.
+The solver lives in one child process, started after the first paint; plain values cross a pipe. An layout to
+an older problem than the newest is dropped. Cancelling kills the process; the next problem starts another.
 """
 
 from __future__ import annotations
@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 
 
 class Solver(QObject):
-    """Asks the solver's process. `better` carries (question, answer, whether it is the last)."""
+    """Asks the solver's process. `better` carries (problem, layout, whether it is the last)."""
 
     better = Signal(object, object, bool)
     idle = Signal()
@@ -38,11 +38,11 @@ class Solver(QObject):
     def busy(self) -> bool:
         return self._busy or bool(self._waiting)
 
-    def ask(self, questions: list[StripProblem]) -> None:
-        """Takes these questions on in place of any older ones."""
+    def ask(self, problems: list[StripProblem]) -> None:
+        """Takes these problems on in place of any older ones."""
         if self._busy:
             self.cancel()
-        self._waiting = list(questions)
+        self._waiting = list(problems)
         self._next()
 
     def cancel(self) -> None:
@@ -96,16 +96,16 @@ class Solver(QObject):
     def _read(self) -> None:
         try:
             while self._pipe is not None and self._pipe.poll():
-                ticket, question, answer, last = self._pipe.recv()
+                ticket, problem, layout, last = self._pipe.recv()
                 if ticket != self._ticket:
                     continue
-                if answer is not None:
-                    self.better.emit(question, answer, last)
+                if layout is not None:
+                    self.better.emit(problem, layout, last)
                 if last:
                     self._busy = False
                     self._next()
         except (EOFError, OSError):
-            # The process died: the quick layout stays, and the next question starts another.
+            # The process died: the quick layout stays, and the next problem starts another.
             self.close()
             self.idle.emit()
 

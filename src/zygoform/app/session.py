@@ -24,7 +24,7 @@ from zygoform.files.project_json import read_project, write_project
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
 
-MOST_ANSWERS = 400
+MOST_LAYOUTS = 400
 
 
 class Session(QObject):
@@ -57,7 +57,7 @@ class Session(QObject):
         self.solver.better.connect(self._improve)
         self.solver.idle.connect(self.solving)
         self.solve_in_background = False
-        self._answers: dict[StripProblem, StripLayout] = {}
+        self._layouts: dict[StripProblem, StripLayout] = {}
         self._preview: Project | None = None
         self.plan: Plan | None = None
         self.before: Plan | None = None
@@ -112,7 +112,7 @@ class Session(QObject):
         if edited.project == self.history.project:
             self._refresh()
             return
-        plan = compile_plan(edited.project, self._answers, self.plan)
+        plan = compile_plan(edited.project, self._layouts, self.plan)
         self._follow(edited.project)
         self.before, self.plan = self.plan, plan
         self.history = self.history.after(edited)
@@ -131,7 +131,7 @@ class Session(QObject):
         """Shows an edit without making it; one that is refused leaves the last good picture."""
         try:
             edited = edit(self.history.project)
-            plan = compile_plan(edited.project, self._answers, self.plan)
+            plan = compile_plan(edited.project, self._layouts, self.plan)
         except BadInputError:
             return False
         if plan is not None and plan.failures:
@@ -252,22 +252,22 @@ class Session(QObject):
         self._ask()
 
     def _recompile(self) -> None:
-        self.plan = compile_plan(self.project, self._answers, self.plan)
+        self.plan = compile_plan(self.project, self._layouts, self.plan)
 
     def _ask(self) -> None:
         if not self.solve_in_background or self.plan is None:
             return
-        open_questions = [a.question for a in self.plan.asked if a.question not in self._answers]
-        if open_questions:
-            self.solver.ask(open_questions)
+        open_problems = [a.problem for a in self.plan.asked if a.problem not in self._layouts]
+        if open_problems:
+            self.solver.ask(open_problems)
             self.solving.emit()
         elif self.solver.busy:
             self.solver.cancel()
 
-    def _improve(self, question: StripProblem, answer: StripLayout, last: bool) -> None:
-        if len(self._answers) > MOST_ANSWERS:
-            self._answers.clear()
-        self._answers[question] = answer
+    def _improve(self, problem: StripProblem, layout: StripLayout, last: bool) -> None:
+        if len(self._layouts) > MOST_LAYOUTS:
+            self._layouts.clear()
+        self._layouts[problem] = layout
         if self._preview is None:
             self._recompile()
             self.changed.emit()

@@ -1,4 +1,4 @@
-"""What runs in the solver's process: questions in, better and better answers out. Imports no Qt."""
+"""What runs in the solver's process: problems in, better and better layouts out. Imports no Qt."""
 
 import contextlib
 import os
@@ -9,7 +9,7 @@ from zygoform.core.cutting.verify import verify
 
 
 def serve(pipe: Connection) -> None:
-    """Answers (ticket, question) with (ticket, question, answer, last) until the pipe closes."""
+    """Answers (ticket, problem) with (ticket, problem, layout, last) until the pipe closes."""
     # The solver library prints a banner of its own; this process has nothing to say on the terminal.
     nowhere = os.open(os.devnull, os.O_WRONLY)
     os.dup2(nowhere, 1)
@@ -18,11 +18,11 @@ def serve(pipe: Connection) -> None:
 
     with contextlib.suppress(EOFError, OSError, KeyboardInterrupt):
         while True:
-            ticket, question = pipe.recv()
+            ticket, problem = pipe.recv()
             best: StripLayout | None = None
-            for answer in improve(question):
-                # Nobody sees an answer that the checker has not passed.
-                if not verify(question, answer):
-                    best = answer
-                    pipe.send((ticket, question, answer, False))
-            pipe.send((ticket, question, best, True))
+            for layout in improve(problem):
+                # Nobody sees an layout that the checker has not passed.
+                if not verify(problem, layout):
+                    best = layout
+                    pipe.send((ticket, problem, layout, False))
+            pipe.send((ticket, problem, best, True))

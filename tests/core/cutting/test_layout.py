@@ -1,4 +1,4 @@
-"""Layouts: every answer passes the checker, the checker catches what is wrong, the proven optimum is one."""
+"""Layouts: every layout passes the checker, the checker catches what is wrong, the proven optimum is one."""
 
 import itertools
 import math
@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 from shapely.geometry import LineString
 
-from tests.strategies import questions
+from tests.strategies import strip_problems
 from zygoform.core.cutting.nest import Nester, delta, turned
 from zygoform.core.cutting.problem import Cut, CutBoard, PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.exact import improve
@@ -20,44 +20,44 @@ from zygoform.core.cutting.verify import verify
 FEET = 30_480
 
 
-def last(question: StripProblem) -> StripLayout:
-    *_, answer = improve(question)
-    return answer
+def last(problem: StripProblem) -> StripLayout:
+    *_, layout = improve(problem)
+    return layout
 
 
-@given(questions(most=8))
-def test_the_quick_layout_can_be_cut(question: StripProblem) -> None:
-    answer = quick_layout(question)
-    assert verify(question, answer) == []
-    longest = max(stock.length for stock in question.stocks) - 2 * question.trim
-    on_sale = max(stock.length for stock in question.stocks if stock.limit is None) - 2 * question.trim
-    assert set(answer.unplaced) >= {part.id for part in question.parts if part.length > longest}
-    assert set(answer.unplaced) <= {part.id for part in question.parts if part.length > on_sale}
+@given(strip_problems(most=8))
+def test_the_quick_layout_can_be_cut(problem: StripProblem) -> None:
+    layout = quick_layout(problem)
+    assert verify(problem, layout) == []
+    longest = max(stock.length for stock in problem.stocks) - 2 * problem.trim
+    on_sale = max(stock.length for stock in problem.stocks if stock.limit is None) - 2 * problem.trim
+    assert set(layout.unplaced) >= {part.id for part in problem.parts if part.length > longest}
+    assert set(layout.unplaced) <= {part.id for part in problem.parts if part.length > on_sale}
 
 
 @settings(max_examples=40)
-@given(questions(most=4, types=4))
-def test_better_answers_can_be_cut_and_never_get_worse(question: StripProblem) -> None:
-    answers = list(improve(question))
-    ranks = [(answer.cost, len(answer.boards)) for answer in answers]
+@given(strip_problems(most=4, types=4))
+def test_better_answers_can_be_cut_and_never_get_worse(problem: StripProblem) -> None:
+    layouts = list(improve(problem))
+    ranks = [(layout.cost, len(layout.boards)) for layout in layouts]
     assert ranks == sorted(ranks, reverse=True)
-    assert all(verify(question, answer) == [] for answer in answers)
-    assert all(answer.bound <= answers[-1].cost for answer in answers)
-    assert answers == list(improve(question)), "the same question gets the same answers"
+    assert all(verify(problem, layout) == [] for layout in layouts)
+    assert all(layout.bound <= layouts[-1].cost for layout in layouts)
+    assert layouts == list(improve(problem)), "the same problem gets the same layouts"
 
 
-def brute_force(question: StripProblem) -> tuple[int, int]:  # noqa: C901
-    """The least (cost, boards) by trying every way to put every single part on boards; for very small questions."""
-    nester = Nester(question)
-    singles = [i for i, part in enumerate(question.parts) for _ in range(part.count)]
+def brute_force(problem: StripProblem) -> tuple[int, int]:  # noqa: C901
+    """The least (cost, boards) by trying every way to put every single part on boards; for very small problems."""
+    nester = Nester(problem)
+    singles = [i for i, part in enumerate(problem.parts) for _ in range(part.count)]
     best = (10**9, 0)
 
     def cheapest(group: tuple[int, ...]) -> list[tuple[int, int]]:
         counts = [0] * len(nester.ways)
         for i in group:
             counts[nester.class_of[i]] += 1
-        need = sum(question.parts[i].length for i in group) + nester.joints(tuple(counts))
-        return [(s.price, j) for j, s in enumerate(question.stocks) if s.length - 2 * question.trim >= need]
+        need = sum(problem.parts[i].length for i in group) + nester.end_gaps(tuple(counts))
+        return [(s.price, j) for j, s in enumerate(problem.stocks) if s.length - 2 * problem.trim >= need]
 
     def partitions(rest: tuple[int, ...]) -> list[list[tuple[int, ...]]]:
         if not rest:
@@ -76,20 +76,20 @@ def brute_force(question: StripProblem) -> tuple[int, int]:  # noqa: C901
             continue
         for chosen in itertools.product(*choices):
             used = [j for _, j in chosen]
-            if all(s.limit is None or used.count(j) <= s.limit for j, s in enumerate(question.stocks)):
+            if all(s.limit is None or used.count(j) <= s.limit for j, s in enumerate(problem.stocks)):
                 best = min(best, (sum(price for price, _ in chosen), len(chosen)))
     return best
 
 
 @settings(max_examples=60)
-@given(questions(most=2, types=3))
-def test_a_proven_layout_is_the_best_of_all(question: StripProblem) -> None:
-    if sum(part.count for part in question.parts) > 5:
-        question = structs.replace(question, parts=tuple(structs.replace(p, count=1) for p in question.parts))
-    answer = last(question)
-    if not answer.unplaced:
-        assert answer.proven
-        assert (answer.cost, len(answer.boards)) == brute_force(question)
+@given(strip_problems(most=2, types=3))
+def test_a_proven_layout_is_the_best_of_all(problem: StripProblem) -> None:
+    if sum(part.count for part in problem.parts) > 5:
+        problem = structs.replace(problem, parts=tuple(structs.replace(p, count=1) for p in problem.parts))
+    layout = last(problem)
+    if not layout.unplaced:
+        assert layout.proven
+        assert (layout.cost, len(layout.boards)) == brute_force(problem)
 
 
 def test_repeats_like_a_real_cut_list_are_proven() -> None:
@@ -98,19 +98,19 @@ def test_repeats_like_a_real_cut_list_are_proven() -> None:
     sale = tuple(
         StockType(f"s{ft}", ft * FEET, price) for ft, price in ((6, 1140), (8, 1490), (10, 1920), (12, 2390))
     )
-    question = StripProblem(318, 1270, 0, sale, types)
-    answer = last(question)
-    assert answer.proven
-    assert verify(question, answer) == []
-    assert answer.cost <= quick_layout(question).cost
+    problem = StripProblem(318, 1270, 0, sale, types)
+    layout = last(problem)
+    assert layout.proven
+    assert verify(problem, layout) == []
+    assert layout.cost <= quick_layout(problem).cost
 
 
 def test_own_boards_come_first_and_no_more_than_there_are() -> None:
     parts = (PartType("a", 50_000, 6),)
-    question = StripProblem(300, 0, 0, (StockType("own", 101_000, 0, 2), StockType("buy", 244_000, 900)), parts)
-    answer = last(question)
-    assert [board.stock for board in answer.boards].count("own") == 1, "two parts left need no second offcut"
-    assert answer.cost == 900
+    problem = StripProblem(300, 0, 0, (StockType("own", 101_000, 0, 2), StockType("buy", 244_000, 900)), parts)
+    layout = last(problem)
+    assert [board.stock for board in layout.boards].count("own") == 1, "two parts left need no second offcut"
+    assert layout.cost == 900
 
 
 GOOD = StripProblem(
@@ -123,10 +123,10 @@ GOOD = StripProblem(
 )
 
 
-def _shift(answer: StripLayout, by: int) -> StripLayout:
-    board = answer.boards[0]
+def _shift(layout: StripLayout, by: int) -> StripLayout:
+    board = layout.boards[0]
     cuts = (*board.cuts[:-1], structs.replace(board.cuts[-1], x=board.cuts[-1].x + by))
-    return structs.replace(answer, boards=(structs.replace(board, cuts=cuts), *answer.boards[1:]))
+    return structs.replace(layout, boards=(structs.replace(board, cuts=cuts), *layout.boards[1:]))
 
 
 @pytest.mark.parametrize(
@@ -142,9 +142,9 @@ def _shift(answer: StripLayout, by: int) -> StripLayout:
     ],
 )
 def test_the_checker_catches(spoil: object, word: str) -> None:
-    answer = last(GOOD)
-    assert verify(GOOD, answer) == []
-    assert any(word in fault for fault in verify(GOOD, spoil(answer)))  # type: ignore[operator]
+    layout = last(GOOD)
+    assert verify(GOOD, layout) == []
+    assert any(word in fault for fault in verify(GOOD, spoil(layout)))  # type: ignore[operator]
 
 
 SLOPES = st.sampled_from((-60.0, -45.0, -22.5, 0.0, 10.0, 22.5, 45.0, 60.0))
@@ -164,23 +164,23 @@ def test_the_least_gap_is_that_of_two_slanted_lines(right: float, left: float, k
         assert LineString(first).distance(LineString(second)) >= kerf - 2
 
 
-@given(questions(most=3, types=3))
-def test_the_best_order_is_the_best_of_all_orders(question: StripProblem) -> None:
-    nester = Nester(question)
-    parts = [i for i, part in enumerate(question.parts) for _ in range(part.count)][:4]
+@given(strip_problems(most=3, types=3))
+def test_the_best_order_is_the_best_of_all_orders(problem: StripProblem) -> None:
+    nester = Nester(problem)
+    parts = [i for i, part in enumerate(problem.parts) for _ in range(part.count)][:4]
     counts = [0] * len(nester.ways)
     for i in parts:
         counts[nester.class_of[i]] += 1
-    ends = [turned((question.parts[i].left, question.parts[i].right), question.turn) for i in parts]
+    ends = [turned((problem.parts[i].left, problem.parts[i].right), problem.turn) for i in parts]
     every = (
-        sum(delta(a[1], b[0], question.kerf, question.width) for a, b in itertools.pairwise(way))
+        sum(delta(a[1], b[0], problem.kerf, problem.width) for a, b in itertools.pairwise(way))
         for order in itertools.permutations(range(len(parts)))
         for way in itertools.product(*(ends[k] for k in order))
     )
-    assert nester.joints(tuple(counts)) == min(every)
+    assert nester.end_gaps(tuple(counts)) == min(every)
     placed = nester.order(tuple(counts))
-    gaps = (delta(a[1][1], b[1][0], question.kerf, question.width) for a, b in itertools.pairwise(placed))
-    assert sum(gaps) == nester.joints(tuple(counts))
+    gaps = (delta(a[1][1], b[1][0], problem.kerf, problem.width) for a, b in itertools.pairwise(placed))
+    assert sum(gaps) == nester.end_gaps(tuple(counts))
 
 
 def test_the_solver_imports_no_qt_and_the_core_no_solver_library() -> None:

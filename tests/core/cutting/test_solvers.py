@@ -6,7 +6,7 @@ import random
 import pytest
 from hypothesis import given, settings
 
-from tests.strategies import questions
+from tests.strategies import strip_problems
 from zygoform.core.cutting.nest import Nester, delta
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem, usable_length
 from zygoform.core.cutting.solvers.exact import improve
@@ -16,19 +16,19 @@ from zygoform.core.cutting.solvers.stock_counts import affordable_counts
 from zygoform.core.cutting.verify import verify
 
 
-@given(questions())
-def test_shares_of_a_gap_never_exceed_it(question: StripProblem) -> None:
-    nester = Nester(question)
+@given(strip_problems())
+def test_shares_of_a_gap_never_exceed_it(problem: StripProblem) -> None:
+    nester = Nester(problem)
     angles = {angle for ways in nester.ways for way in ways for angle in way}
     for a, b in itertools.product(angles, repeat=2):
-        gap = delta(a, b, question.kerf, question.width)
+        gap = delta(a, b, problem.kerf, problem.width)
         assert nester.shares[abs(a)] + nester.shares[abs(b)] <= 2 * gap
 
 
-@given(questions(most=3, types=3))
-def test_whatever_fits_on_a_board_has_the_weight_for_it(question: StripProblem) -> None:
+@given(strip_problems(most=3, types=3))
+def test_whatever_fits_on_a_board_has_the_weight_for_it(problem: StripProblem) -> None:
     """The cheap test by weight lets every load through that really fits; with square ends no other."""
-    packing = Packing(question)
+    packing = Packing(problem)
     ranges = [range(min(count, 3) + 1) for count in packing.demand]
     for counts in itertools.product(*ranges):
         weight = sum(w * n for w, n in zip(packing.weights, counts, strict=True))
@@ -73,19 +73,19 @@ def test_purses_are_all_there_are(seed: int) -> None:
     assert money == sorted(money), "cheapest first"
 
 
-def first_fit(question: StripProblem, stock: StockType) -> int | None:
+def first_fit(problem: StripProblem, stock: StockType) -> int | None:
     """The pencil's way, for one length on sale and square ends: longest first, into the first board with room."""
     boards: list[int] = []
-    for part in sorted(question.parts, key=lambda p: -p.length):
+    for part in sorted(problem.parts, key=lambda p: -p.length):
         for _ in range(part.count):
-            if part.length > usable_length(question, stock):
+            if part.length > usable_length(problem, stock):
                 return None
-            need = part.length + question.kerf
+            need = part.length + problem.kerf
             at = next(
                 (
                     i
                     for i, used in enumerate(boards)
-                    if used + need <= usable_length(question, stock) + question.kerf
+                    if used + need <= usable_length(problem, stock) + problem.kerf
                 ),
                 None,
             )
@@ -96,25 +96,25 @@ def first_fit(question: StripProblem, stock: StockType) -> int | None:
     return len(boards) * stock.price
 
 
-@given(questions(slanted=False))
-def test_the_quick_layout_is_no_dearer_than_a_pencil(question: StripProblem) -> None:
-    answer = quick_layout(question)
-    if answer.unplaced or any(stock.limit is not None for stock in question.stocks):
+@given(strip_problems(slanted=False))
+def test_the_quick_layout_is_no_dearer_than_a_pencil(problem: StripProblem) -> None:
+    layout = quick_layout(problem)
+    if layout.unplaced or any(stock.limit is not None for stock in problem.stocks):
         return
-    by_hand = [cost for stock in question.stocks if (cost := first_fit(question, stock)) is not None]
-    assert answer.cost <= min(by_hand)
+    by_hand = [cost for stock in problem.stocks if (cost := first_fit(problem, stock)) is not None]
+    assert layout.cost <= min(by_hand)
 
 
 @settings(max_examples=30)
-@given(questions(most=4, types=4))
-def test_the_bound_is_never_above_what_was_found(question: StripProblem) -> None:
-    answers = list(improve(question))
-    for answer in answers:
-        assert answer.bound <= answer.cost
-        assert verify(question, answer) == []
-    if answers[-1].proven:
-        assert all(answer.bound <= answers[-1].cost for answer in answers), "a bound no layout beats"
-    assert answers == list(improve(question)), "the same work, the same answer"
+@given(strip_problems(most=4, types=4))
+def test_the_bound_is_never_above_what_was_found(problem: StripProblem) -> None:
+    layouts = list(improve(problem))
+    for layout in layouts:
+        assert layout.bound <= layout.cost
+        assert verify(problem, layout) == []
+    if layouts[-1].proven:
+        assert all(layout.bound <= layouts[-1].cost for layout in layouts), "a bound no layout beats"
+    assert layouts == list(improve(problem)), "the same work, the same layout"
 
 
 def test_frames_nest_and_the_saving_is_real() -> None:

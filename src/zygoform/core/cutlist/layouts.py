@@ -1,4 +1,4 @@
-"""The layout questions of a cut list, and their answers as boards with letters."""
+"""The layout problems of a cut list, and their layouts as boards with letters."""
 
 import math
 from collections.abc import Callable, Mapping
@@ -16,10 +16,10 @@ WORTH_KEEPING = 254.0
 
 
 class SizeProblem(Struct, frozen=True):
-    """The question for all parts cut from one size of board."""
+    """The problem of all parts cut from one size of board."""
 
     size: TimberSize
-    question: StripProblem
+    problem: StripProblem
 
 
 class PlacedPart(Struct, frozen=True):
@@ -67,15 +67,15 @@ def _units(mm: float, away: Callable[[float], int]) -> int:
 def size_problems(
     parts: tuple[ListedPart, ...], shop: Shop, stock: tuple[StockLine, ...]
 ) -> tuple[SizeProblem, ...]:
-    """One question for each size of board, in the order the parts name them."""
+    """One problem for each size of board, in the order the parts name them."""
     sizes = dict.fromkeys(listed.part.size_id for listed in parts)
     return tuple(
-        SizeProblem(shop.size(size_id), _question([p for p in parts if p.part.size_id == size_id], shop, stock))
+        SizeProblem(shop.size(size_id), _problem([p for p in parts if p.part.size_id == size_id], shop, stock))
         for size_id in sizes
     )
 
 
-def _question(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> StripProblem:
+def _problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> StripProblem:
     size = shop.size(parts[0].part.size_id)
     types: dict[str, PartType] = {}
     for listed in parts:
@@ -123,22 +123,22 @@ def _strip_width(parts: list[ListedPart]) -> float:
 
 def placed(
     asked: tuple[SizeProblem, ...],
-    answers: Mapping[StripProblem, StripLayout],
+    found: Mapping[StripProblem, StripLayout],
     parts: tuple[ListedPart, ...],
     shop: Shop,
 ) -> tuple[SizeLayout, ...]:
-    """Answers as boards; letters run through all sizes."""
+    """Layouts as boards; letters run through all sizes."""
     layouts = []
     number = 0
     for sized in asked:
-        answer = answers[sized.question]
+        layout = found[sized.problem]
         waiting: dict[str, list[ListedPart]] = {}
         for listed in parts:
             if listed.part.size_id == sized.size.id:
                 waiting.setdefault(listed.shape, []).append(listed)
         boards = []
-        for board in answer.boards:
-            stock = next(s for s in sized.question.stocks if s.id == board.stock)
+        for board in layout.boards:
+            stock = next(s for s in sized.problem.stocks if s.id == board.stock)
             on_it = tuple(
                 PlacedPart(waiting[cut.part].pop(0), cut.x / UNITS_PER_MM, cut.left, cut.right)
                 for cut in board.cuts
@@ -152,7 +152,7 @@ def placed(
             boards.append(
                 PlacedBoard(letter, sized.size, stock.length / UNITS_PER_MM, price, owned, on_it, left_over)
             )
-        too_long = tuple(p for shape in answer.unplaced for p in waiting.get(shape, ()))
-        cost, bound = Decimal(answer.cost) / 100, Decimal(answer.bound) / 100
-        layouts.append(SizeLayout(sized.size, tuple(boards), answer.proven, cost, bound, too_long))
+        too_long = tuple(p for shape in layout.unplaced for p in waiting.get(shape, ()))
+        cost, bound = Decimal(layout.cost) / 100, Decimal(layout.bound) / 100
+        layouts.append(SizeLayout(sized.size, tuple(boards), layout.proven, cost, bound, too_long))
     return tuple(layouts)

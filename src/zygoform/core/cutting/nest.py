@@ -13,7 +13,7 @@ from zygoform.core.cutting.problem import StripProblem
 
 Ends = tuple[float, float]
 Counts = tuple[int, ...]
-_MOST_STATES = 20_000
+_MOST_STATES = 4_000
 
 
 @cache
@@ -40,20 +40,21 @@ def turned(ends: Ends, turn: str) -> tuple[Ends, ...]:
 class Nester:
     """Orders parts by their ends. Parts with the same ends form a class; a board is a count for each."""
 
-    def __init__(self, question: StripProblem) -> None:
-        self.kerf, self.width = question.kerf, question.width
-        ends = [turned((part.left, part.right), question.turn) for part in question.parts]
+    def __init__(self, problem: StripProblem) -> None:
+        self.kerf, self.width = problem.kerf, problem.width
+        ends = [turned((part.left, part.right), problem.turn) for part in problem.parts]
         kinds = list(dict.fromkeys(frozenset(ways) for ways in ends))
         self.ways: tuple[tuple[Ends, ...], ...] = tuple(
             next(ways for ways in ends if frozenset(ways) == kind) for kind in kinds
         )
         self.class_of = tuple(kinds.index(frozenset(ways)) for ways in ends)
         self._memo: dict[tuple[Counts, float], tuple[int, int, Ends]] = {}
-        self._joints: dict[Counts, int] = {}
+        self._end_gaps: dict[Counts, int] = {}
         self.square = all(ways == ((0.0, 0.0),) for ways in self.ways)
         angles = {angle for ways in self.ways for way in ways for angle in way} or {0.0}
         self.shares = self._shares(angles)
         self.inexact = False
+        self.states = 0
 
     def _shares(self, angles: set[float]) -> dict[float, int]:
         """What each end (degrees, unsigned) takes of a gap, in half units: two ends' shares never exceed it."""
@@ -63,7 +64,7 @@ class Nester:
             shares = dict.fromkeys(shares, min(gaps.values()))
         return shares
 
-    def joints(self, counts: Counts) -> int:
+    def end_gaps(self, counts: Counts) -> int:
         """Least sum of all gaps between neighbours (negative where slopes nest).
 
         Where the orders are too many to try, a good one serves, and `inexact` says so from then on.
@@ -73,14 +74,18 @@ class Nester:
             return 0
         if self.square:
             return (pieces - 1) * self.kerf
-        if counts not in self._joints:
-            self._joints[counts] = self._least_joints(counts)
-        return self._joints[counts]
+        if counts not in self._end_gaps:
+            self._end_gaps[counts] = self._least_gaps(counts)
+        return self._end_gaps[counts]
 
-    def _least_joints(self, counts: Counts) -> int:
-        if math.prod(n + 1 for n in counts) > _MOST_STATES:
+    def _too_many(self, counts: Counts) -> bool:
+        """Whether the best order would take too long: states of the search times what each looks at."""
+        return math.prod(n + 1 for n in counts) * sum(n > 0 for n in counts) > _MOST_STATES
+
+    def _least_gaps(self, counts: Counts) -> int:
+        if self._too_many(counts):
             self.inexact = True
-            return sum(delta(*pair, self.kerf, self.width) for pair in self._pairs(self._in_turn(counts)))
+            return sum(delta(a[1][1], b[1][0], self.kerf, self.width) for a, b in pairwise(self._nearest(counts)))
         return min(
             self._rest(_less(counts, kind), way[1])[0]
             for kind, ways in enumerate(self.ways)
@@ -94,6 +99,7 @@ class Nester:
             return 0, -1, (0.0, 0.0)
         key = (counts, last)
         if key not in self._memo:
+            self.states += 1
             self._memo[key] = min(
                 (delta(last, way[0], self.kerf, self.width) + self._rest(_less(counts, kind), way[1])[0], kind, way)
                 for kind, ways in enumerate(self.ways)
@@ -103,11 +109,11 @@ class Nester:
         return self._memo[key]
 
     def order(self, counts: Counts) -> list[tuple[int, Ends]]:
-        """The best order: (class, ends as they lie) from left to right."""
+        """The best order, or a good one where those are too many: (class, ends as they lie) from left to right."""
         if not any(counts):
             return []
-        if self.square or math.prod(n + 1 for n in counts) > _MOST_STATES:
-            return self._in_turn(counts)
+        if self.square or self._too_many(counts):
+            return self._nearest(counts)
         first = min(
             (self._rest(_less(counts, kind), way[1])[0], kind, way)
             for kind, ways in enumerate(self.ways)
@@ -123,19 +129,23 @@ class Nester:
             counts = _less(counts, kind)
         return placed
 
-    def _in_turn(self, counts: Counts) -> list[tuple[int, Ends]]:
-        """Class after class, each part turned to lie best against the one before."""
-        placed: list[tuple[int, Ends]] = []
-        for kind, count in enumerate(counts):
-            for _ in range(count):
-                last = placed[-1][1][1] if placed else 0.0
-                way = min(self.ways[kind], key=lambda w: delta(last, w[0], self.kerf, self.width))
-                placed.append((kind, way))
+    def _nearest(self, counts: Counts) -> list[tuple[int, Ends]]:
+        """Next whatever comes nearest to the end before; the first classes first where all are alike."""
+        left = list(counts)
+        kind = next(k for k, n in enumerate(left) if n)
+        placed = [(kind, self.ways[kind][0])]
+        left[kind] -= 1
+        while any(left):
+            last = placed[-1][1][1]
+            _, kind, way = min(
+                (delta(last, way[0], self.kerf, self.width), k, way)
+                for k, n in enumerate(left)
+                if n
+                for way in self.ways[k]
+            )
+            placed.append((kind, way))
+            left[kind] -= 1
         return placed
-
-    @staticmethod
-    def _pairs(placed: list[tuple[int, Ends]]) -> list[tuple[float, float]]:
-        return [(a[1][1], b[1][0]) for a, b in pairwise(placed)]
 
 
 def _less(counts: Counts, kind: int) -> Counts:

@@ -1,4 +1,4 @@
-"""What is asked and what is answered. Lengths are whole hundredths of a millimetre, money whole cents."""
+"""What is asked of a layout, and a layout. Lengths are whole hundredths of a millimetre, money whole cents."""
 
 from typing import Literal
 
@@ -10,7 +10,8 @@ UNITS_PER_MM = 100
 class PartType(Struct, frozen=True):
     """`count` equal parts, `length` over all.
 
-    An end's cut line is x = c + y tan(angle) over the strip's width: (45, -45) is a frame side, 0 square.
+    An end's cut line is x = c + y tan(angle) over the part's own width (that of the strip for 0): (45, -45) is a
+    frame side, 0 square.
     """
 
     id: str
@@ -18,6 +19,7 @@ class PartType(Struct, frozen=True):
     count: int
     left: float = 0.0
     right: float = 0.0
+    width: int = 0
 
 
 class StockType(Struct, frozen=True):
@@ -69,6 +71,6 @@ class StripLayout(Struct, frozen=True):
     unplaced: tuple[str, ...] = ()
 
 
-def usable_length(question: StripProblem, stock: StockType) -> int:
+def usable_length(problem: StripProblem, stock: StockType) -> int:
     """Length between the end trims."""
-    return stock.length - 2 * question.trim
+    return stock.length - 2 * problem.trim

@@ -9,45 +9,56 @@ from zygoform.core.tolerance import LAYOUT_MM, SAME_DEG
 _SLACK = LAYOUT_MM * UNITS_PER_MM
 
 
-def verify(question: StripProblem, answer: StripLayout) -> list[str]:
+def verify(problem: StripProblem, layout: StripLayout) -> list[str]:
     """What is wrong with a layout; empty when it can be cut."""
-    stocks = {stock.id: stock for stock in question.stocks}
-    parts = {part.id: part for part in question.parts}
-    wrong = _wrong_counts(question, answer)
-    for number, board in enumerate(answer.boards):
+    stocks = {stock.id: stock for stock in problem.stocks}
+    parts = {part.id: part for part in problem.parts}
+    wrong = _wrong_counts(problem, layout)
+    for number, board in enumerate(layout.boards):
         stock = stocks.get(board.stock)
         if stock is None or any(cut.part not in parts for cut in board.cuts):
             wrong.append(f"board {number}: unknown stock or part")
             continue
         for cut in board.cuts:
             part = parts[cut.part]
-            if cut.x < question.trim - _SLACK or cut.x + part.length > stock.length - question.trim + _SLACK:
+            if cut.x < problem.trim - _SLACK or cut.x + part.length > stock.length - problem.trim + _SLACK:
                 wrong.append(f"board {number}: {cut.part} leaves the board")
-            if not _may_lie(part, cut, question.turn):
+            if _ends_cross(part, cut, problem.width):
+                wrong.append(f"board {number}: the ends of {cut.part} cross")
+            if not _may_lie(part, cut, problem.turn):
                 wrong.append(f"board {number}: {cut.part} is turned as it must not be")
         for before, after in zip(board.cuts, board.cuts[1:], strict=False):
-            if _gap_lacks(question, parts[before.part], before, after):
+            if _gap_lacks(problem, parts[before.part], before, after):
                 wrong.append(f"board {number}: {before.part} and {after.part} are closer than the blade")
-    cost = sum(stocks[board.stock].price for board in answer.boards if board.stock in stocks)
-    if cost != answer.cost:
-        wrong.append(f"the boards cost {cost}, not {answer.cost}")
+    cost = sum(stocks[board.stock].price for board in layout.boards if board.stock in stocks)
+    if cost != layout.cost:
+        wrong.append(f"the boards cost {cost}, not {layout.cost}")
     return wrong
 
 
-def _wrong_counts(question: StripProblem, answer: StripLayout) -> list[str]:
-    cut = Counter(c.part for board in answer.boards for c in board.cuts)
-    used = Counter(board.stock for board in answer.boards)
+def _wrong_counts(problem: StripProblem, layout: StripLayout) -> list[str]:
+    cut = Counter(c.part for board in layout.boards for c in board.cuts)
+    used = Counter(board.stock for board in layout.boards)
     wrong = [
         f"{part.id}: {cut[part.id]} of {part.count} cut"
-        for part in question.parts
-        if cut[part.id] != part.count and part.id not in answer.unplaced
+        for part in problem.parts
+        if cut[part.id] != part.count and part.id not in layout.unplaced
     ]
     wrong += [
         f"{stock.id}: {used[stock.id]} used, {stock.limit} owned"
-        for stock in question.stocks
+        for stock in problem.stocks
         if stock.limit is not None and used[stock.id] > stock.limit
     ]
     return wrong
+
+
+def _ends_cross(part: PartType, cut: Cut, strip: int) -> bool:
+    """Whether nothing is left of a part at one of its edges: its two cut lines meet within it."""
+    width = part.width or strip
+    slope_left, slope_right = (math.tan(math.radians(a)) for a in (cut.left, cut.right))
+    left_at_0 = -min(0.0, slope_left) * width
+    right_at_0 = part.length - max(0.0, slope_right) * width
+    return any(right_at_0 + slope_right * y < left_at_0 + slope_left * y - _SLACK for y in (0.0, float(width)))
 
 
 def _may_lie(part: PartType, cut: Cut, turn: str) -> bool:
@@ -60,14 +71,14 @@ def _may_lie(part: PartType, cut: Cut, turn: str) -> bool:
     return any(abs(cut.left - a) < SAME_DEG and abs(cut.right - b) < SAME_DEG for a, b in allowed)
 
 
-def _gap_lacks(question: StripProblem, part: PartType, before: Cut, after: Cut) -> bool:
+def _gap_lacks(problem: StripProblem, part: PartType, before: Cut, after: Cut) -> bool:
     """Whether two cut lines come closer, at either edge of the strip, than the slanted blade is wide."""
-    need = question.kerf * max(1 / math.cos(math.radians(a)) for a in (before.right, after.left))
+    need = problem.kerf * max(1 / math.cos(math.radians(a)) for a in (before.right, after.left))
     slope_right, slope_left = (math.tan(math.radians(a)) for a in (before.right, after.left))
     # Of a line, only the extreme point is given: it lies at one edge or the other, depending on the lean.
-    right_at_0 = before.x + part.length - max(0.0, slope_right) * question.width
-    left_at_0 = after.x - min(0.0, slope_left) * question.width
-    for y in (0.0, float(question.width)):
+    right_at_0 = before.x + part.length - max(0.0, slope_right) * problem.width
+    left_at_0 = after.x - min(0.0, slope_left) * problem.width
+    for y in (0.0, float(problem.width)):
         if left_at_0 + slope_left * y - (right_at_0 + slope_right * y) < need - _SLACK:
             return True
     return False

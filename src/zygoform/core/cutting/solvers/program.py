@@ -5,6 +5,7 @@ row "room bought covers the parts": branching on a few counts proves in a fracti
 on hundreds of patterns does not.
 """
 
+from collections.abc import Sequence
 from typing import Any
 
 from msgspec import Struct
@@ -17,14 +18,22 @@ MOST_TREE_NODES = 4_000
 class Mix(Struct, frozen=True):
     """Whole numbers of patterns, and whether no better ones exist over these patterns."""
 
-    loads: tuple[Pattern, ...]
+    patterns: tuple[Pattern, ...]
     optimal: bool
+
+
+class Duals(Struct, frozen=True):
+    """The linear program's optimum: its cost, the value of each part, the price of each limit (0 or less)."""
+
+    cost: float
+    values: tuple[float, ...]
+    limits: tuple[float, ...]
 
 
 class Relaxed:
     """The linear program: fractions of patterns. One instance of HiGHS that starts where it last stood."""
 
-    def __init__(self, packing: Packing, columns: list[Pattern], *, priced: bool) -> None:
+    def __init__(self, packing: Packing, columns: list[Pattern], *, priced: bool = True) -> None:
         self.packing = packing
         costs = _prices(packing) if priced else [0.0] * len(packing.prices)
         self._solver = _model(packing, columns, costs, whole=False, between=None)
@@ -33,7 +42,7 @@ class Relaxed:
         """More patterns."""
         import numpy as np
 
-        entries = [_entry(load) for load in columns]
+        entries = [_entry(pattern) for pattern in columns]
         self._solver.addCols(
             len(entries),
             np.zeros(len(entries)),
@@ -45,7 +54,15 @@ class Relaxed:
             np.array([value for entry in entries for _, value in entry]),
         )
 
-    def duals(self) -> tuple[float, tuple[float, ...], tuple[float, ...]]:
+    def want(self, demand: Sequence[int], limits: Sequence[int | None]) -> None:
+        """Only so many parts from now on, and so many boards of each stock."""
+        inf = self._solver.inf
+        for row, count in enumerate(demand):
+            self._solver.changeRowBounds(row, float(count), inf)
+        for j, limit in enumerate(limits):
+            self._solver.changeColBounds(j, 0.0, inf if limit is None else float(limit))
+
+    def duals(self) -> Duals:
         """Least cost of covering the demand; value of each part, price of each limit."""
         packing, parts = self.packing, len(self.packing.types)
         self._solver.run()
@@ -53,13 +70,17 @@ class Relaxed:
         values = tuple(max(0.0, v) for v in dual[:parts])
         # Reduced cost of a pattern of stock j is (its row's dual) - value; what exceeds the price is the limit's.
         limits = tuple(min(0.0, dual[parts + j] + price) for j, price in enumerate(packing.prices))
-        return float(self._solver.getInfo().objective_function_value), values, limits
+        return Duals(float(self._solver.getInfo().objective_function_value), values, limits)
 
-    def holds(self, purse: tuple[int, ...]) -> bool:
+    def shares(self) -> list[float]:
+        """How much of each pattern the optimum takes."""
+        return list(self._solver.getSolution().col_value)[len(self.packing.prices) :]
+
+    def holds(self, counts: tuple[int, ...]) -> bool:
         """Whether fractions of patterns on these boards hold all parts."""
         import highspy
 
-        for j, count in enumerate(purse):
+        for j, count in enumerate(counts):
             self._solver.changeColBounds(j, float(count), float(count))
         self._solver.run()
         return bool(self._solver.getModelStatus() == highspy.HighsModelStatus.kOptimal)
@@ -80,16 +101,16 @@ def fewest_boards(packing: Packing, columns: list[Pattern], cost: int) -> Mix:
 
 
 def first_that_holds(packing: Packing, columns: list[Pattern], some: list[tuple[int, ...]]) -> Mix:
-    """The first purse whose boards hold all parts; fractions of patterns that do not are a quick no."""
+    """The first counts of boards that hold all parts; fractions of patterns that do not are a quick no."""
     if not some:
         return Mix((), optimal=True)
     relaxed = Relaxed(packing, columns, priced=False)
     nothing = [0.0] * len(packing.prices)
-    for purse in some:
-        if not relaxed.holds(purse):
+    for counts in some:
+        if not relaxed.holds(counts):
             continue
-        mix = _mix(packing, columns, _model(packing, columns, nothing, whole=True, between=None, purse=purse))
-        if mix.loads or not mix.optimal:
+        mix = _mix(packing, columns, _model(packing, columns, nothing, whole=True, between=None, counts=counts))
+        if mix.patterns or not mix.optimal:
             return mix
     return Mix((), optimal=True)
 
@@ -105,13 +126,13 @@ def _mix(packing: Packing, columns: list[Pattern], solver: Any) -> Mix:
     status = solver.getModelStatus()
     done = status in (highspy.HighsModelStatus.kOptimal, highspy.HighsModelStatus.kInfeasible)
     values = list(solver.getSolution().col_value)[len(packing.prices) :]
-    loads = tuple(load for load, value in zip(columns, values, strict=False) for _ in range(round(value)))
-    return Mix(loads, optimal=done)
+    patterns = tuple(pattern for pattern, value in zip(columns, values, strict=False) for _ in range(round(value)))
+    return Mix(patterns, optimal=done)
 
 
-def _entry(load: Pattern) -> list[tuple[int, float]]:
+def _entry(pattern: Pattern) -> list[tuple[int, float]]:
     """A pattern's column: the parts it gives, and one board of its stock."""
-    j, counts = load
+    j, counts = pattern
     return [(row, float(n)) for row, n in enumerate(counts) if n] + [(len(counts) + j, 1.0)]
 
 
@@ -122,7 +143,7 @@ def _model(
     *,
     whole: bool,
     between: tuple[int, int] | None,
-    purse: tuple[int, ...] | None = None,
+    counts: tuple[int, ...] | None = None,
     nodes: int = MOST_TREE_NODES,
 ) -> Any:
     """Columns: a count for each stock, then the patterns. Rows: parts, stocks, room, and money where given."""
@@ -135,16 +156,16 @@ def _model(
     for option, value in (("threads", 1), ("mip_max_nodes", nodes), ("mip_rel_gap", 0.0)):
         solver.setOptionValue(option, value)
     kinds, parts = len(packing.prices), len(packing.types)
-    limits = [solver.inf if s.limit is None else float(s.limit) for s in packing.question.stocks]
+    limits = [solver.inf if limit is None else float(limit) for limit in packing.limits]
     entries: list[list[tuple[int, float]]] = []
     for j in range(kinds):
         entry = [(parts + j, -1.0), (parts + kinds, float(packing.space[j]))]
         entries.append([*entry, (parts + kinds + 1, float(packing.prices[j]))] if between else entry)
-    entries += [_entry(load) for load in columns]
+    entries += [_entry(pattern) for pattern in columns]
     model = highspy.HighsLp()
     model.num_col_, model.num_row_ = len(entries), parts + kinds + 1 + (between is not None)
     model.col_cost_ = np.array(costs + [0.0] * len(columns))
-    fixed = [float(count) for count in purse] if purse is not None else None
+    fixed = [float(count) for count in counts] if counts is not None else None
     model.col_lower_ = np.array((fixed or [0.0] * kinds) + [0.0] * len(columns))
     model.col_upper_ = np.array((fixed or limits) + [solver.inf] * len(columns))
     money = [float(between[0]) - 0.5] if between else []

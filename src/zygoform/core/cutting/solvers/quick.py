@@ -1,104 +1,183 @@
-"""The answer of a careful person with a pencil: longest first, owned boards first, then shorten."""
+"""The layout of a careful person with a pencil: longest first, owned boards first, then shorten.
 
-from zygoform.core.cutting.problem import StripLayout, StripProblem
+Bounded by its size alone: every part looks once at every board begun, for each length on sale. Slanted ends are
+turned to nest against the end before them; the best order of a whole board is left to the solver's process.
+"""
+
+from itertools import pairwise
+
+from zygoform.core.cutting.nest import Ends, delta
+from zygoform.core.cutting.problem import Cut, CutBoard, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.packing import Packing, Pattern
+from zygoform.core.cutting.verify import verify
 
-Filled = tuple[list[Pattern], tuple[int, ...]]
-"""Boards, and the part types that found no board."""
-
-
-def quick_layout(question: StripProblem) -> StripLayout:
-    """The cheapest of first fit and best fit decreasing over every length on sale."""
-    packing = Packing(question)
-    loads, missing = quick_patterns(packing)
-    return packing.write(loads, missing=missing)
+MANY = 120
+"""More types of part than this are not filled best on each length in turn."""
 
 
-def quick_patterns(packing: Packing) -> Filled:
-    """As quick_answer, as loads."""
-    stocks = packing.question.stocks
-    bought = [j for j, stock in enumerate(stocks) if stock.limit is None]
-    tries = [_fill(packing, [j], best=best) for j in (bought or [-1]) for best in (False, True)]
-    tries.append(_fill(packing, bought, best=True))
-    return min(
-        tries, key=lambda filled: (len(filled[1]), sum(packing.prices[j] for j, _ in filled[0]), len(filled[0]))
-    )
+
+def quick_layout(problem: StripProblem) -> StripLayout:
+    """The cheapest of first fit and best fit decreasing over every length on sale; always one that can be cut."""
+    packing = Packing(problem)
+    filled = quick_fill(packing)
+    layout = filled.layout(packing)
+    # Nobody sees a layout that the checker has not passed: without nesting nothing can go wrong but the parts.
+    return layout if not verify(problem, layout) else _Fill(packing, nested=False).best().layout(packing)
 
 
-class _Board:
-    """A board being filled: its stock, the room left before gaps, how many of each part and class of ends."""
-
-    def __init__(self, packing: Packing, stock: int) -> None:
-        self.packing, self.stock, self.room = packing, stock, packing.room[stock]
-        self.counts = [0] * len(packing.types)
-        self.classes = [0] * len(packing.nester.ways)
-
-    def rest_with(self, kind: int) -> int:
-        """What would be left with one more part of a kind; negative where it does not fit."""
-        room = self.room - self.packing.lengths[kind]
-        if room < 0 and self.packing.nester.square:
-            return room
-        group = self.packing.classes[kind]
-        self.classes[group] += 1
-        rest = room - self.packing.nester.joints(tuple(self.classes))
-        self.classes[group] -= 1
-        return rest
-
-    def take(self, kind: int) -> None:
-        self.counts[kind] += 1
-        self.classes[self.packing.classes[kind]] += 1
-        self.room -= self.packing.lengths[kind]
+def quick_patterns(packing: Packing) -> tuple[list[Pattern], tuple[int, ...]]:
+    """As `quick_layout`, as counts; and the part types that found no board."""
+    filled = quick_fill(packing)
+    return filled.patterns(packing), filled.missing
 
 
-def _fill(packing: Packing, buy: list[int], *, best: bool) -> Filled:
-    """Every part on a board; new boards are the shortest of `buy` that hold the part."""
-    boards = [
-        _Board(packing, j)
-        for j, stock in sorted(enumerate(packing.question.stocks), key=lambda e: e[1].length)
-        for _ in range(min(stock.limit or 0, sum(packing.demand)))
-    ]
-    missing: list[int] = []
-    for kind, count in enumerate(packing.demand):
-        # A board that one part did not fit on holds none of its kind.
-        fitting = boards
-        for _ in range(count):
-            fitting, chosen = _choose(fitting, kind, best=best)
-            if chosen is None:
-                fits = [j for j in buy if j >= 0 and packing.room[j] >= packing.lengths[kind]]
-                fits = fits or _any_that_holds(packing, kind)
-                if not fits:
-                    # It fits on boards owned only, and those are used up.
-                    missing.append(kind)
-                    break
-                chosen = _Board(packing, min(fits, key=lambda j: (packing.room[j], packing.prices[j])))
-                boards.append(chosen)
-                fitting = [chosen]
-            chosen.take(kind)
-    loads = [(board.stock, tuple(board.counts)) for board in boards if any(board.counts)]
-    return [_shortened(packing, load) for load in loads], tuple(missing)
+def quick_fill(packing: Packing) -> "Filled":
+    """The best of all ways to fill; never dearer than first fit decreasing on the long points."""
+    found = _Fill(packing, nested=True).best()
+    return found if packing.nester.square else min(found, _Fill(packing, nested=False).best(), key=Filled.rank)
 
 
-def _any_that_holds(packing: Packing, kind: int) -> list[int]:
-    stocks = packing.question.stocks
-    return [j for j, s in enumerate(stocks) if s.limit is None and packing.room[j] >= packing.lengths[kind]]
+class Filled:
+    """Boards as rows of parts: the stock of each, and (part type, how it lies) from left to right."""
+
+    def __init__(
+        self, packing: Packing, boards: list[tuple[int, list[tuple[int, Ends]]]], missing: tuple[int, ...]
+    ) -> None:
+        self.boards, self.missing = boards, missing
+        self.cost = sum(packing.prices[stock] for stock, _ in boards)
+
+    def rank(self) -> tuple[int, int, int]:
+        """What is left over, then money, then boards."""
+        return len(self.missing), self.cost, len(self.boards)
+
+    def patterns(self, packing: Packing) -> list[Pattern]:
+        """How many of each part type lie on each board."""
+        found = []
+        for stock, row in self.boards:
+            counts = [0] * len(packing.types)
+            for kind, _ in row:
+                counts[kind] += 1
+            found.append((stock, tuple(counts)))
+        return found
+
+    def layout(self, packing: Packing) -> StripLayout:
+        """Written out as cuts; fuller and dearer boards first."""
+        problem = packing.problem
+        boards = sorted(self.boards, key=lambda board: (board[0], [kind for kind, _ in board[1]]))
+        cut = tuple(CutBoard(problem.stocks[stock].id, self._cuts(packing, row)) for stock, row in boards)
+        unplaced = packing.unplaced + tuple(problem.parts[packing.types[kind]].id for kind in self.missing)
+        return StripLayout(cut, self.cost, unplaced=unplaced)
+
+    @staticmethod
+    def _cuts(packing: Packing, row: list[tuple[int, Ends]]) -> tuple[Cut, ...]:
+        problem, x = packing.problem, packing.problem.trim
+        cuts = []
+        for place, (kind, (left, right)) in enumerate(row):
+            if place:
+                x += delta(row[place - 1][1][1], left, problem.kerf, problem.width)
+            cuts.append(Cut(problem.parts[packing.types[kind]].id, x, left, right))
+            x += packing.lengths[kind]
+        return tuple(cuts)
 
 
-def _choose(boards: list[_Board], kind: int, *, best: bool) -> tuple[list[_Board], _Board | None]:
-    """The boards that still hold a part, and of them the first, or the one it fills best."""
+class _Fill:
+    """Fills boards, one part after the other."""
+
+    def __init__(self, packing: Packing, *, nested: bool) -> None:
+        self.packing, self.nested = packing, nested
+        nester = packing.nester
+        self.angles = sorted({angle for ways in nester.ways for way in ways for angle in way})
+        self.index = {angle: k for k, angle in enumerate(self.angles)}
+        # For each class of ends, and each end a board can have last; the last entry is for an empty board.
+        after = [self._ways_after(ways) for ways in nester.ways]
+        self.gaps = [[gap for gap, _ in fits] for fits in after]
+        self.ways = [[way for _, way in fits] for fits in after]
+        self.needs = [
+            [gap + length for gap in self.gaps[group]]
+            for length, group in zip(packing.lengths, packing.classes, strict=True)
+        ]
+        self.least = min((min(needs) for needs in self.needs), default=0)
+
+    def _ways_after(self, ways: tuple[Ends, ...]) -> list[tuple[int, Ends]]:
+        """For each end a board can have last, and for none: the least gap and how the part then lies."""
+        kerf, width = self.packing.problem.kerf, self.packing.problem.width
+        found = []
+        for last in self.angles:
+            gaps = [(delta(last, way[0], kerf, width if self.nested else 0), way) for way in ways]
+            found.append(min(gaps, key=lambda gap: gap[0]))
+        return [*found, (0, ways[0])]
+
+    def best(self) -> Filled:
+        """First fit and best fit decreasing, each length on sale in turn and all of them together."""
+        stocks, few = self.packing.problem.stocks, len(self.packing.types) <= MANY
+        bought = [j for j, stock in enumerate(stocks) if stock.limit is None]
+        tries = [self.fill(bought, best=best) for best in (False, True)]
+        if len(bought) > 1:
+            tries += [self.fill([j], best=best) for j in bought for best in ((False, True) if few else (False,))]
+        return min(tries, key=Filled.rank)
+
+    def fill(self, buy: list[int], *, best: bool) -> Filled:
+        """Every part on a board; new boards are the shortest of `buy` that hold the part."""
+        packing = self.packing
+        stocks = sorted(enumerate(packing.problem.stocks), key=lambda entry: entry[1].length)
+        owned = [j for j, s in stocks for _ in range(min(s.limit or 0, sum(packing.demand)))]
+        empty = len(self.angles)
+        rests, lasts = [packing.room[j] for j in owned], [empty] * len(owned)
+        boards: list[tuple[int, list[tuple[int, Ends]]]] = [(j, []) for j in owned]
+        # Boards that even the shortest part may still fit on; the others are not looked at any more.
+        least = self.least
+        open_ = [i for i, rest in enumerate(rests) if rest >= least]
+        missing = []
+        for kind, count in enumerate(packing.demand):
+            needs = self.needs[kind]
+            for _ in range(count):
+                at = _choose(open_, rests, lasts, needs, best=best)
+                if at < 0:
+                    new = self._new_board(buy, packing.lengths[kind])
+                    if new < 0:
+                        # It fits on boards owned only, and those are used up.
+                        missing.append(kind)
+                        break
+                    at = len(boards)
+                    boards.append((new, []))
+                    rests.append(packing.room[new])
+                    lasts.append(empty)
+                    open_.append(at)
+                rests[at] -= needs[lasts[at]]
+                way = self.ways[packing.classes[kind]][lasts[at]]
+                lasts[at] = self.index[way[1]]
+                boards[at][1].append((kind, way))
+                if rests[at] < least:
+                    open_.remove(at)
+        used = [(stock, row) for stock, row in boards if row]
+        return Filled(packing, [(self._shortened(stock, row), row) for stock, row in used], tuple(missing))
+
+    def _new_board(self, buy: list[int], length: int) -> int:
+        """The shortest board to buy that holds a part; -1 where none does."""
+        packing = self.packing
+        every = [j for j, stock in enumerate(packing.problem.stocks) if stock.limit is None]
+        fits = [j for j in buy if packing.room[j] >= length] or [j for j in every if packing.room[j] >= length]
+        return min(fits, key=lambda j: (packing.room[j], packing.prices[j]), default=-1)
+
+    def _shortened(self, stock: int, row: list[tuple[int, Ends]]) -> int:
+        """The cheapest length on sale that holds the same parts; an owned board stays."""
+        packing = self.packing
+        problem = packing.problem
+        if problem.stocks[stock].limit is not None:
+            return stock
+        need = sum(packing.lengths[kind] for kind, _ in row) + sum(
+            delta(a[1][1], b[1][0], problem.kerf, problem.width) for a, b in pairwise(row)
+        )
+        fits = [k for k, s in enumerate(problem.stocks) if s.limit is None and packing.room[k] >= need]
+        return min(fits, key=lambda k: (packing.prices[k], packing.room[k]))
+
+
+def _choose(open_: list[int], rests: list[int], lasts: list[int], needs: list[int], *, best: bool) -> int:
+    """The first board that holds the part, or the one it fills best; -1 for none."""
     if best:
-        rests = [(rest, i) for i, board in enumerate(boards) if (rest := board.rest_with(kind)) >= 0]
-        return [boards[i] for _, i in rests], boards[min(rests)[1]] if rests else None
-    for i, board in enumerate(boards):
-        if board.rest_with(kind) >= 0:
-            return boards[i:], board
-    return [], None
-
-
-def _shortened(packing: Packing, load: Pattern) -> Pattern:
-    """The same parts on the cheapest length on sale that holds them."""
-    j, counts = load
-    if packing.question.stocks[j].limit is not None:
-        return load
-    need = packing.need(counts)
-    fits = [k for k, s in enumerate(packing.question.stocks) if s.limit is None and packing.room[k] >= need]
-    return min(fits, key=lambda k: (packing.prices[k], packing.room[k])), counts
+        left = [(rests[i] - needs[lasts[i]], i) for i in open_]
+        return min((one for one in left if one[0] >= 0), default=(0, -1))[1]
+    for i in open_:
+        if rests[i] >= needs[lasts[i]]:
+            return i
+    return -1

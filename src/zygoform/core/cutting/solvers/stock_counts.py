@@ -1,4 +1,4 @@
-"""Purses: how many boards of each stock. Where they are few, trying them one by one proves fastest."""
+"""How many boards of each stock could do at all. Where they are few, trying them one by one proves fastest."""
 
 from zygoform.core.cutting.solvers.packing import Packing
 
@@ -9,7 +9,7 @@ MOST_COUNTS = 600
 def affordable_counts(packing: Packing, low: int, high: int) -> list[StockCounts] | None:
     """Every count of boards of each stock that costs low..high and has room enough, cheapest first, fewest first.
 
-    None where there are more than MOST_PURSES.
+    None where there are more than MOST_COUNTS.
     """
     most = [
         sum(packing.demand)
@@ -17,13 +17,13 @@ def affordable_counts(packing: Packing, low: int, high: int) -> list[StockCounts
         else stock.limit
         if price == 0
         else min(stock.limit, high // price)
-        for stock, price in zip(packing.question.stocks, packing.prices, strict=True)
+        for stock, price in zip(packing.problem.stocks, packing.prices, strict=True)
     ]
     walk = _Walk(packing, most, low, high)
     walk.deepen((), 0, packing.asked)
     if len(walk.found) > MOST_COUNTS:
         return None
-    return sorted(walk.found, key=lambda purse: (_money(packing, purse), sum(purse), purse))
+    return sorted(walk.found, key=lambda counts: (_money(packing, counts), sum(counts), counts))
 
 
 class _Walk:
@@ -60,5 +60,5 @@ class _Walk:
         self.found.extend((*counts, count) for count in range(least, most + 1))
 
 
-def _money(packing: Packing, purse: StockCounts) -> int:
-    return sum(price * count for price, count in zip(packing.prices, purse, strict=True))
+def _money(packing: Packing, counts: StockCounts) -> int:
+    return sum(price * count for price, count in zip(packing.prices, counts, strict=True))
