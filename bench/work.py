@@ -11,7 +11,8 @@ from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.edits.planning import leave_out, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import compile_plan
 from zygoform.files.demo import demo_project
 
 FOOT = 30_480
@@ -30,7 +31,8 @@ def milliseconds(work: Callable[[], object], runs: int = 25) -> float:
 def plans() -> dict[str, float]:
     """The plan worked out anew after edits of the demo, each time as if the layout had never been asked for."""
     project = demo_project()
-    before = compile_plan(project)
+    memory = Memory()
+    compile_plan(project, None, memory)
     edits = {
         "overhang of the top": set_value(project, "c1", "overhang_left", 50.0).project,
         "height of the skirt": set_value(project, "c2", "height", 50.0).project,
@@ -39,7 +41,7 @@ def plans() -> dict[str, float]:
         "a change left out": leave_out(project, "c1", out=True).project,
         "other units": set_unit(project, "mm").project,
     }
-    return {name: milliseconds(lambda p=edited: compile_plan(p, None, before)) for name, edited in edits.items()}  # type: ignore[misc]
+    return {name: milliseconds(lambda p=edited: compile_plan(p, None, memory)) for name, edited in edits.items()}  # type: ignore[misc]
 
 
 def repaints() -> dict[str, float]:
@@ -103,7 +105,7 @@ def lists(count: int = 24) -> list[StripProblem]:
 def layouts() -> list[tuple[float, float, StripLayout]]:
     """For the demo and lists like it: ms of the quick layout, seconds to the proof, the last layout."""
     plan = compile_plan(demo_project())
-    demo = [asked.problem for asked in plan.asked] if plan else []
+    demo = [asked.problem for asked in plan.cut.problems] if plan else []
     result = []
     for problem in demo + lists():
         quick = milliseconds(lambda q=problem: quick_layout(q), 3)  # type: ignore[misc]

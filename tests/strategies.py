@@ -6,7 +6,8 @@ from typing import Any
 from hypothesis import strategies as st
 from msgspec import Struct, structs
 
-from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.edits.condition import add_fault, find_fault, mend, set_fault_count, set_fault_size
@@ -175,7 +176,7 @@ def case_piece(project: Project) -> CasePiece:
     return project.piece
 
 
-def known(project: Project, change_id: str) -> KnownChange:
+def known(project: Project, change_id: str) -> ChangeBase:
     """The change, which is there."""
     change = project.change(change_id)
     assert change is not None

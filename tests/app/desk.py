@@ -13,7 +13,7 @@ from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.main_view import MainView
 from zygoform.app.main_window import MainWindow
 from zygoform.app.session import Session
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 
 T = TypeVar("T", bound=QWidget)

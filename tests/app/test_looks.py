@@ -140,7 +140,7 @@ def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
         left = plan.childAt(places[1].center())
         assert left is not None
         QTest.mouseClick(left, Qt.MouseButton.LeftButton)
-        assert desk.session.viewpoint == "left"
+        assert desk.session.view.viewpoint == "left"
         preferences.set(text_percent=100)
         for _ in range(4):
             app.processEvents()

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdi
 from tests.app.desk import LEFT, NONE, Desk
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.project_json import dump_project, parse_project
 
@@ -124,7 +124,7 @@ class Monkey:
         if project.pieces:
             assert parse_project(dump_project(project)) == project
             if session.project is project:
-                assert compile_plan(project, session._answers) == session.plan
+                assert compile_plan(project, session._layouts.best) == session.plan
 
 
 @pytest.mark.parametrize("seed", range(6))

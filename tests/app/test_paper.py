@@ -14,7 +14,7 @@ from tests.app.desk import Desk
 from tests.core.edits.test_own import with_own
 from zygoform.app.widgets.preview import Preview, image, print_pdf
 from zygoform.core.edits.workshop import set_paper, set_shop, set_unit
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.paper import PAPERS, pictures
 

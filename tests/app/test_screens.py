@@ -115,15 +115,15 @@ def test_arrows_walk_from_part_to_part_and_board_to_board(desk: Desk) -> None:
     walked = []
     desk.key(Qt.Key.Key_Right)
     for _ in range(8):
-        walked.append(desk.session.hovered)
+        walked.append(desk.session.view.hovered)
         desk.key(Qt.Key.Key_BracketRight)
     letters = [next(b.letter for lay in desk.plan.layouts for b in lay.boards if p in _on(b)) for p in walked]
     assert letters[:6] == list("ABCDEF")
     desk.key(Qt.Key.Key_Right)
-    assert desk.session.hovered.startswith("c2/board/")
+    assert desk.session.view.hovered.startswith("c2/board/")
     assert boards.accessibleDescription()
     desk.key(Qt.Key.Key_Escape)
-    assert desk.session.hovered == ""
+    assert desk.session.view.hovered == ""
 
 
 def _on(board: object) -> list[str]:

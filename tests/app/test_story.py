@@ -21,7 +21,7 @@ NO_BUTTON, NO_KEY = Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier
 
 def overhang(desk: Desk) -> float:
     change = desk.session.project.change("c1")
-    return round(change.overhang_left / INCH, 4)  # type: ignore[union-attr]
+    return round(change.overhang_left / INCH, 4)  # type: ignore[no-any-return, union-attr]
 
 
 def rough_length(desk: Desk) -> float:
@@ -113,17 +113,17 @@ def test_the_same_by_keyboard_alone(bare: Desk) -> None:
     desk.action("stage_survey")
     desk.key(Qt.Key.Key_F)
     desk.key(Qt.Key.Key_Down)
-    assert desk.session.hovered
+    assert desk.session.view.hovered
     desk.key(Qt.Key.Key_Return)
     desk.menu("part_menu", "Divide into 2 columns")
     assert len(desk.plan.found.bodies[0].openings) == 2
     desk.action("stage_redesign")
     desk.key(Qt.Key.Key_Down)
     for _ in range(12):
-        if desk.session.hovered == "p1/top/main":
+        if desk.session.view.hovered == "p1/top/main":
             break
         desk.key(Qt.Key.Key_Up)
-    assert desk.session.hovered == "p1/top/main"
+    assert desk.session.view.hovered == "p1/top/main"
     desk.key(Qt.Key.Key_Return)
     desk.menu("part_menu", "New plank top")
     assert desk.frame.focusWidget() is desk.frame.findChild(QWidget, "card_c1")
@@ -142,10 +142,10 @@ def test_the_same_by_keyboard_alone(bare: Desk) -> None:
     desk.menu("add_menu", "New skirt")
     desk.action("stage_cut")
     desk.key(Qt.Key.Key_Right)
-    first = desk.session.hovered
+    first = desk.session.view.hovered
     desk.key(Qt.Key.Key_Down)
     assert first
-    assert desk.session.hovered != first
+    assert desk.session.view.hovered != first
     desk.action("units")
     assert desk.session.unit.system == "mm"
     for _ in range(desk.session.history.at):
@@ -164,7 +164,7 @@ def test_a_change_by_the_mouse_on_the_part(desk: Desk) -> None:
     desk.settle()
     desk.menu("part_menu", "New skirt")
     assert [c.number for c in desk.session.project.changes] == [1, 2, 3]
-    assert desk.session.open_change == "c3"
+    assert desk.session.view.open_change == "c3"
     desk.click("away_c3")
     assert [c.number for c in desk.session.project.changes] == [1, 2]
 
@@ -180,14 +180,14 @@ def test_pointing_lights_the_part_everywhere(desk: Desk) -> None:
     assert box is not None
     assert boards.part_at(box.center()) == "c2/board/front"
     rows["2b",].click()
-    assert desk.session.hovered in rows["2b",].row.part_ids
+    assert desk.session.view.hovered in rows["2b",].row.part_ids
     plank = boards.box_of("c1/plank/2")
     assert plank is not None
     for at in (plank.center() + QPointF(30, 0), plank.center()):
         move = QMouseEvent(QEvent.Type.MouseMove, at, boards.mapToGlobal(at), NO_BUTTON, NO_BUTTON, NO_KEY)
         desk.app.sendEvent(boards, move)
     desk.settle()
-    assert desk.session.hovered == "c1/plank/2"
+    assert desk.session.view.hovered == "c1/plank/2"
     assert rows["1a", "1b"].is_lit
     small = desk.find(QWidget, "drawing_small")
     assert small.isVisible()
@@ -293,14 +293,14 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
     from zygoform.core.changes.registry import CHANGE_KINDS
     from zygoform.core.measure.param import params
 
-    for kind in (kind for kind in CHANGE_KINDS.values() if kind.start is not None):
+    for kind in (kind for kind in CHANGE_KINDS.values() if kind.begins):
         desk.click("add_change")
         desk.menu("add_menu", kind.title)
-        change_id = desk.session.open_change
-        more = desk.find(QWidget, f"more_{change_id}") if any(not p.main for p in params(kind.type)) else None
+        change_id = desk.session.view.open_change
+        more = desk.find(QWidget, f"more_{change_id}") if any(not p.main for p in params(kind.load())) else None
         if more is not None:
             desk.click(more.objectName())
-        for entry in params(kind.type):
+        for entry in params(kind.load()):
             widget = desk.find(QWidget, f"{change_id}_{entry.name}")
             assert isinstance(widget, (QLineEdit, QComboBox, Segments))
             assert widget.accessibleName() == entry.label

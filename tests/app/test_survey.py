@@ -75,15 +75,15 @@ def test_six_drawers_and_two_doors_by_keyboard_in_forty(bare: Desk) -> None:
     def to(column: int, key: Qt.Key) -> None:
         for _ in range(12):
             columns = sorted({round(o.rect[0], 1) for o in openings(desk)})
-            here = next((o for o in openings(desk) if o.id == desk.session.selected), None)
+            here = next((o for o in openings(desk) if o.id == desk.session.view.selected), None)
             if here is not None and columns.index(round(here.rect[0], 1)) == column:
                 return
             desk.key(key)
-        raise AssertionError(desk.session.selected)
+        raise AssertionError(desk.session.view.selected)
 
     desk.key(Qt.Key.Key_F)
     desk.key(Qt.Key.Key_Down)
-    assert desk.session.selected == "p1/opening/o1"
+    assert desk.session.view.selected == "p1/opening/o1"
     desk.key(Qt.Key.Key_4, Qt.KeyboardModifier.ControlModifier)
     desk.key(Qt.Key.Key_D)
     desk.key(Qt.Key.Key_3)
@@ -106,8 +106,8 @@ def test_the_walk_shows_where_and_ends(bare: Desk) -> None:
     desk.type_here("60", Qt.Key.Key_Return)
     desk.click("start_draw")
     desk.click("measure_next")
-    assert desk.session.viewpoint == "front"
-    line = desk.session.traced
+    assert desk.session.view.viewpoint == "front"
+    line = desk.session.view.traced
     assert line is not None
     assert abs(line.end[2] - line.start[2]) == pytest.approx(838.2 * 60 / 40), "not measured: by proportion"
     desk.type_here("33", Qt.Key.Key_Return)
@@ -125,7 +125,7 @@ def test_the_walk_shows_where_and_ends(bare: Desk) -> None:
         if len(asked) == 3:
             desk.click("walk_back")
             desk.click("walk_stop")
-    assert desk.session.traced is None
+    assert desk.session.view.traced is None
     assert len(set(asked)) == len(asked) == 3
 
 
@@ -229,12 +229,12 @@ def test_a_set_is_one_cut_list(desk: Desk) -> None:
     parts = len(desk.plan.parts)
     desk.click("pieces_menu")
     desk.menu("pieces", "One more, with what is planned")
-    assert desk.session.shown == "p2"
+    assert desk.session.view.shown == "p2"
     assert len(desk.plan.parts) == 2 * parts
     assert len({p.code for p in desk.plan.parts}) == 2 * parts
     desk.enter("piece_name", "Second counter")
     desk.enter("survey_width", "50")
-    assert [round(p.width[-1].value / INCH, 2) for p in desk.plan.pieces] == [61.44, 50.0]
+    assert [round(p.width[-1].value / INCH, 2) for p in desk.plan.pieces] == [61.44, 50.0]  # type: ignore[attr-defined]
     desk.click("pieces_menu")
     desk.menu("pieces", "Another piece…")
     desk.choose("start_kind", "wall_shelf")
@@ -249,10 +249,10 @@ def test_a_set_is_one_cut_list(desk: Desk) -> None:
     desk.click("pieces_menu")
     desk.menu("pieces", "Take this piece out")
     assert [p.id for p in desk.plan.pieces] == ["p1", "p3"]
-    assert desk.session.shown == ""
+    assert desk.session.view.shown == ""
     assert len(desk.plan.parts) == parts
     desk.action("undo")
-    assert desk.session.shown == "p2"
+    assert desk.session.view.shown == "p2"
 
 
 def test_photos_come_in_with_dots_and_a_missing_one_is_a_note(desk: Desk, tmp_path: Path) -> None:

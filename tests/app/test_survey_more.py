@@ -56,9 +56,9 @@ def test_faults_by_keyboard(desk: Desk) -> None:
     desk.stand().setFocus()
     for _ in range(12):
         desk.key(Qt.Key.Key_Up)
-        if desk.session.selected == "p1/top/main":
+        if desk.session.view.selected == "p1/top/main":
             break
-    assert desk.session.selected == "p1/top/main"
+    assert desk.session.view.selected == "p1/top/main"
     desk.key(Qt.Key.Key_X)
     groups = [a.text() for a in desk.find(QMenu, "fault_menu").actions()]
     assert groups == ["Joints", "Wood", "Faces", "Drawers", "Back", "Hardware"]
@@ -102,7 +102,7 @@ def test_a_pin_is_clicked_and_its_card_opens(desk: Desk) -> None:
     places = {fault.id: point for fault, point in faults_seen(desk.session)}
     QTest.mouseClick(stand, LEFT, NONE, stand.mapping().to_px(places["f3"]).toPoint())
     desk.settle()
-    assert desk.session.selected_fault == "f3"
+    assert desk.session.view.selected_fault == "f3"
     survey = survey_of(desk)
     assert survey.view.value == "faults"
     assert survey.faults.cards["f3"].is_open
@@ -121,7 +121,7 @@ def test_photos_turn_and_a_dot_points_at_its_part(desk: Desk) -> None:
     at = QPoint(round(room.left() + dot.x * room.width()), round(room.top() + dot.y * room.height()))
     QTest.mouseClick(pane.view, LEFT, NONE, at)
     desk.settle()
-    assert desk.session.selected == dot.part == "p1/front/o6"
+    assert desk.session.view.selected == dot.part == "p1/front/o6"
     desk.click("photo_undot")
     assert [d.number for d in desk.session.project.photos[0].dots] == [1]
     desk.click("photo_next")
@@ -158,11 +158,11 @@ def test_the_set_is_planned_together_and_walked_piece_by_piece(desk: Desk) -> No
     desk.action("stage_survey")
     desk.choose("piece_shown", "p6")
     desk.click("measure_next")
-    line = desk.session.traced
+    line = desk.session.view.traced
     assert line is not None
-    assert desk.session.shown == "p6"
+    assert desk.session.view.shown == "p6"
     desk.choose("piece_shown", "")
-    assert desk.session.traced is None, "the walk is one piece's"
+    assert desk.session.view.traced is None, "the walk is one piece's"
     chooser = desk.find(QComboBox, "piece_shown")
     assert [chooser.itemText(k) for k in range(3)] == ["All together", "Left cupboard", "Right cupboard"]
 

@@ -190,14 +190,14 @@ def test_standing_places_zoom_and_pan(desk: Desk) -> None:
         ("C", "corner"),
     ):
         QTest.keyClicks(stand, key)
-        assert desk.session.viewpoint == place
+        assert desk.session.view.viewpoint == place
         stand.grab()
     for overlay in ("planned", "found", "over"):
         desk.key(Qt.Key.Key_O)
-        assert desk.session.overlay == overlay
+        assert desk.session.view.overlay == overlay
         stand.grab()
     desk.click("place_front")
-    assert desk.session.viewpoint == "front"
+    assert desk.session.view.viewpoint == "front"
     whole = stand.mapping()
     at = QPointF(300, 200)
     under = whole.to_mm(at)
@@ -270,7 +270,7 @@ def test_cards_move_leave_out_and_go_by_keys(desk: Desk) -> None:
     desk.key(Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
     assert [c.id for c in desk.session.project.changes] == ["c2", "c1"]
     desk.key(Qt.Key.Key_Return)
-    assert desk.session.open_change == "c1"
+    assert desk.session.view.open_change == "c1"
     desk.key(Qt.Key.Key_Delete)
     assert [c.id for c in desk.session.project.changes] == ["c2"]
     desk.action("undo")
@@ -310,7 +310,7 @@ def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk)
     bare.find(QPushButton, "start_draw").setFocus()
     QTest.keyClick(bare.frame.focusWidget(), Qt.Key.Key_Return)
     bare.settle()
-    assert bare.plan.piece("").depth[-1].source == "guessed"
+    assert bare.plan.piece("").depth[-1].source == "guessed"  # type: ignore[attr-defined]
     assert bare.frame.focusWidget() is bare.stand()
 
 
@@ -324,10 +324,10 @@ def test_a_table_is_begun_without_a_measurement(bare: Desk) -> None:
     QTest.keyClick(kind, Qt.Key.Key_Down)
     QTest.keyClick(bare.find(QPushButton, "start_draw"), Qt.Key.Key_Space)
     bare.settle()
-    assert (bare.plan.piece("").name, bare.plan.piece("").width) == ("Table", ())
+    assert (bare.plan.piece("").name, bare.plan.piece("").width) == ("Table", ())  # type: ignore[attr-defined]
     assert bare.find(QLineEdit, "survey_leg_width").placeholderText() == '2\u00a01/4"?'
     bare.enter("survey_leg_width", "2 1/4")
-    assert bare.plan.piece("").leg_width[-1].value == pytest.approx(57.15)  # type: ignore[union-attr]
+    assert bare.plan.piece("").leg_width[-1].value == pytest.approx(57.15)  # type: ignore[attr-defined]
     # What a table has no place for is not offered.
     bare.action("stage_redesign")
     bare.click("add_change")

@@ -129,8 +129,8 @@ def test_help_answers_twenty_questions_and_finds_words(desk: Desk) -> None:
 @pytest.mark.parametrize(
     ("words", "stage", "then"),
     [
-        ("skirt fro", "cut", lambda desk: desk.session.hovered == "c2/board/front"),
-        ("board f", "cut", lambda desk: desk.session.hovered == "c2/board/back"),
+        ("skirt fro", "cut", lambda desk: desk.session.view.hovered == "c2/board/front"),
+        ("board f", "cut", lambda desk: desk.session.view.hovered == "c2/board/back"),
         (
             "height at the fence",
             "settings",

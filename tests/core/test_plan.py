@@ -17,7 +17,8 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.history import MOST_STATES, begin_history
 from zygoform.core.measure.param import params
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Override, Project, UnknownPiece
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -25,7 +26,8 @@ from zygoform.files.demo import demo_project, fresh_project
 @settings(max_examples=40)
 @given(st.data(), planned())
 def test_a_plan_from_the_one_before_is_the_plan_from_nothing(data: st.DataObject, project: Project) -> None:
-    before = compile_plan(project)
+    memory = Memory()
+    compile_plan(project, None, memory)
     change = known(project, data.draw(st.sampled_from([c.id for c in project.changes])))
     entries = [p for p in params(type(change)) if p.name != "board"]
     assume(entries)
@@ -33,7 +35,7 @@ def test_a_plan_from_the_one_before_is_the_plan_from_nothing(data: st.DataObject
     value = data.draw(st.builds(lambda: None)) or value_of(entry, data.draw)  # type: ignore[arg-type]
     edited = planning.set_value(project, change.id, entry.name, value).project
     edited = data.draw(st.sampled_from((edited, planning.leave_out(edited, change.id, out=True).project)))
-    assert compile_plan(edited, None, before) == compile_plan(edited)
+    assert compile_plan(edited, None, memory) == compile_plan(edited)
 
 
 @settings(max_examples=30)
@@ -72,7 +74,7 @@ def test_a_variant_has_its_own_values() -> None:
     project = structs.replace(project, variants=(own,))
     plan = compile_plan(project)
     assert plan is not None
-    assert plan.changes[0].radius == 10.0  # type: ignore[union-attr]
+    assert plan.changes[0].radius == 10.0  # type: ignore[attr-defined]
     edited = planning.set_value(project, "c1", "radius", 20.0).project
     assert edited.variant.overrides[0].value == 20.0
     assert known(edited, "c1") == known(project, "c1")
@@ -97,9 +99,9 @@ def test_answers_known_are_used_and_lower_the_bill_or_leave_it() -> None:
     quick = compile_plan(project)
     assert quick is not None
     answers = {}
-    for asked in quick.asked:
-        *_, answers[asked.question] = improve(asked.question)
-    plan = compile_plan(project, answers, quick)
+    for asked in quick.cut.problems:
+        *_, answers[asked.problem] = improve(asked.problem)
+    plan = compile_plan(project, answers)
     assert plan is not None
     assert all(layout.proven for layout in plan.layouts)
     assert plan.purchase.total <= quick.purchase.total
@@ -125,9 +127,9 @@ def test_bad_values_are_refused_with_what_would_do(change_id: str, parameter: st
 
 def test_a_setback_can_be_typed() -> None:
     project = planning.set_text(demo_project(), "c1", "overhang_back", "-1/2").project
-    assert known(project, "c1").overhang_back == -12.7  # type: ignore[union-attr]
+    assert known(project, "c1").overhang_back == -12.7  # type: ignore[attr-defined]
     project = planning.set_text(project, "c1", "overhang_back", "−12 mm").project
-    assert known(project, "c1").overhang_back == -12.0  # type: ignore[union-attr]
+    assert known(project, "c1").overhang_back == -12.0  # type: ignore[attr-defined]
 
 
 def test_every_edit_can_be_taken_back_and_done_again() -> None:
@@ -204,8 +206,8 @@ def test_every_file_of_a_kind_is_registered() -> None:
     def modules(package: object) -> set[str]:
         return {m.name for m in pkgutil.iter_modules(package.__path__)}  # type: ignore[attr-defined]
 
-    assert modules(kinds) == {kind.type.__module__.rsplit(".", 1)[1] for kind in CHANGE_KINDS.values()}
+    assert modules(kinds) == {kind.load().__module__.rsplit(".", 1)[1] for kind in CHANGE_KINDS.values()}
     assert modules(rules) == {rule.__module__.rsplit(".", 1)[1] for rule in RULES}
-    assert modules(piece_kinds) == {kind.type.__module__.rsplit(".", 1)[1] for kind in PIECE_KINDS.values()}
+    assert modules(piece_kinds) == {kind.load().__module__.rsplit(".", 1)[1] for kind in PIECE_KINDS.values()}
     for name in modules(rules):
         assert importlib.import_module(f"zygoform.core.findings.rules.{name}").__doc__

@@ -15,7 +15,7 @@ from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
@@ -127,8 +127,8 @@ def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> N
     project = structs.replace(project, shop=structs.replace(project.shop, paper=paper))
     plan = plan_of(project)
     answers = {}
-    for asked in plan.asked:
-        *_, answers[asked.question] = improve(asked.question)
+    for asked in plan.cut.problems:
+        *_, answers[asked.problem] = improve(asked.problem)
     proven = compile_plan(project, answers)
     assert proven is not None
     reader = PdfReader(io.BytesIO(work_sheet(project, proven)))

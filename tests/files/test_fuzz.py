@@ -15,7 +15,7 @@ from zygoform.core.edits.fronts import set_opening_reading
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 from zygoform.files.project_json import UnreadableError, dump_project, parse_project

@@ -9,7 +9,7 @@ from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import add_bag, count_hardware, set_bag, set_fate
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.goods.fittings import AMOUNTS, FittingKind
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
 from zygoform.files.demo import demo_project, fresh_project

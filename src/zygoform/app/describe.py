@@ -7,7 +7,7 @@ from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
 from zygoform.core.form.form import Board, FormOpening
 from zygoform.core.form.opening_readings import room
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 
 
 class Description(Struct, frozen=True):

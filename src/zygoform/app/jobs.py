@@ -20,9 +20,13 @@ if TYPE_CHECKING:
 
 
 class Solver(QObject):
-    """Asks the solver's process. `better` carries (problem, layout, whether it is the last)."""
+    """Asks the solver's process. `better` carries (problem, layout, whether it is the last).
+
+    `failed` says that a problem brought an error, or the process down: the next one is asked all the same.
+    """
 
     better = Signal(object, object, bool)
+    failed = Signal(object, str)
     idle = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
@@ -32,6 +36,7 @@ class Solver(QObject):
         self._notifier: QSocketNotifier | None = None
         self._ticket = 0
         self._waiting: list[StripProblem] = []
+        self._now: StripProblem | None = None
         self._busy = False
 
     @property
@@ -90,24 +95,30 @@ class Solver(QObject):
         pipe = self._pipe or self._start()
         self._ticket += 1
         self._busy = True
+        self._now = self._waiting.pop(0)
         with suppress(OSError):
-            pipe.send((self._ticket, self._waiting.pop(0)))
+            pipe.send((self._ticket, self._now))
 
     def _read(self) -> None:
         try:
             while self._pipe is not None and self._pipe.poll():
-                ticket, problem, layout, last = self._pipe.recv()
+                ticket, problem, layout, last, fault = self._pipe.recv()
                 if ticket != self._ticket:
                     continue
-                if layout is not None:
+                if layout is not None or last:
                     self.better.emit(problem, layout, last)
+                if fault:
+                    self.failed.emit(problem, fault)
                 if last:
                     self._busy = False
                     self._next()
         except (EOFError, OSError):
-            # The process died: the quick layout stays, and the next problem starts another.
+            # The process died: what it worked on keeps its layout, and the next problem starts another.
             self.close()
-            self.idle.emit()
+            if self._now is not None:
+                self.better.emit(self._now, None, True)
+                self.failed.emit(self._now, "the solver ended")
+            self._next()
 
 
 class _Work(QRunnable):

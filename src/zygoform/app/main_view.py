@@ -176,6 +176,17 @@ class MainView(QWidget):
         self._quiet.start(TOLD_MS)
 
     def _on_opened(self, _path: str) -> None:
+        """Another document: every screen is made anew with it, so that nothing of the one before stays on any."""
+        for page in self._made.values():
+            self.stages.removeWidget(page)
+            page.hide()
+            page.deleteLater()
+        self._made.clear()
+        self.actions_table = {name: pair for name, pair in self.actions_table.items() if ":" not in name}
+        if self._finder is not None:
+            self._finder.hide()
+            self._finder.deleteLater()
+            self._finder = None
         self.go("redesign" if self.session.plan is not None else "survey")
 
     def _next_region(self) -> None:
@@ -197,6 +208,8 @@ class MainView(QWidget):
 
         if self.session.plan is not None and self.stage == "survey" and len(self._made) == 1:
             self._made["survey"].refresh()  # type: ignore[attr-defined]
+        self.actions_table["undo"][1].setEnabled(self.session.history.can_undo)
+        self.actions_table["redo"][1].setEnabled(self.session.history.can_redo)
         for page, button in self.navigation.pages.items():
             button.tell(on=page == self.stage)
         for stage, (words, done, total) in summaries(self.session).items():

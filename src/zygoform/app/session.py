@@ -7,30 +7,39 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.jobs import Solver
+from zygoform.app.layout_store import LayoutStore
+from zygoform.app.view_state import ViewState
 from zygoform.core.cutting.problem import StripLayout, StripProblem
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.registry import KnownPiece
-from zygoform.core.geometry.plane import Point
+from zygoform.core.form.form import piece_of
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.plan import Plan, Seen, compile_plan
+from zygoform.core.plan.form_stage import FormStage
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import Plan, compile_form, compile_plan
+from zygoform.core.plan.seen import Seen, seen_of
+from zygoform.core.plan.touched import EVERYTHING, Topic, topics
 from zygoform.core.project import Project
 from zygoform.files.project_json import read_project, write_project
 
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
 
-MOST_LAYOUTS = 400
-
 
 class Session(QObject):
-    """The project with its history, the plan, what is pointed at, and where one stands."""
+    """The project with its history, the plan, and what is looked at.
+
+    `changed` says that the document or the view is another, `touched` then holds what of it; `previewed` that
+    something is being dragged: only the pieces and their drawing are worked out until it is let go.
+    """
 
     changed = Signal()
+    previewed = Signal()
     hover_changed = Signal(str)
     viewpoint_changed = Signal()
     opened = Signal(str)
@@ -42,64 +51,67 @@ class Session(QObject):
         self.history: History = begin_history(project, "Opened")
         self.saved: Project = project
         self.path: Path | None = None
-        self.hovered = ""
-        self.selected = ""
-        self.highlighted: tuple[str, ...] = ()
-        self.open_change = ""
-        self.shown = ""
-        self.traced: TapeLine | None = None
-        self.selected_fault = ""
-        self.photos_open = False
-        self.spot: tuple[Viewpoint, Point] | None = None
-        self.viewpoint: Viewpoint = "corner"
-        self.overlay: Overlay = "over"
+        self.view = ViewState()
+        self.touched: frozenset[Topic] = frozenset()
         self.solver = Solver(self)
         self.solver.better.connect(self._improve)
+        self.solver.failed.connect(self._on_failed)
         self.solver.idle.connect(self.solving)
         self.solve_in_background = False
-        self._layouts: dict[StripProblem, StripLayout] = {}
-        self._preview: Project | None = None
+        self._memory, self._layouts = Memory(), LayoutStore()
+        self._preview: tuple[Project, FormStage] | None = None
         self.plan: Plan | None = None
         self.before: Plan | None = None
-        self._seen_of: tuple[Plan, str, Seen] | None = None
+        self._seen_of: tuple[FormStage, str, Seen] | None = None
         self._recompile()
 
     @property
     def project(self) -> Project:
         """The document; while something is dragged, as it would become."""
-        return self._preview or self.history.project
+        return self._preview[0] if self._preview is not None else self.history.project
+
+    @property
+    def form(self) -> FormStage | None:
+        """The pieces before and after; while something is dragged, as they would become."""
+        if self._preview is not None:
+            return self._preview[1]
+        return self.plan.form if self.plan is not None else None
 
     @property
     def unit(self) -> DisplayUnit:
         return self.project.shop.unit
 
     @property
-    def piece(self) -> KnownPiece | None:
-        """The piece on screen; the first while the whole set is."""
-        return self.project.known(self.shown) or self.project.piece
+    def piece(self) -> PieceBase | None:
+        """The one piece that is acted on: the one on screen, else the one last selected, else the first."""
+        return self.project.known(self.view.shown or self.view.current) or self.project.piece
 
     def seen(self) -> Seen | None:
         """The piece or set on screen, before and after; the same object until something of it changes."""
-        if self.plan is None:
+        form = self.form
+        if form is None:
             return None
-        if self._seen_of is None or self._seen_of[0] is not self.plan or self._seen_of[1] != self.shown:
-            self._seen_of = (self.plan, self.shown, self.plan.seen(self.shown))
+        if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != self.view.shown:
+            self._seen_of = (form, self.view.shown, seen_of(form, self.view.shown))
         return self._seen_of[2]
 
     def show_piece(self, piece_id: str) -> None:
         """One piece on screen, or for no id the whole set."""
-        self.shown = piece_id
+        self.view.shown = piece_id
+        self.view.current = piece_id or self.view.current
         self.hover("")
         self.select("")
-        self.changed.emit()
+        self._tell_view()
 
     @property
     def is_dirty(self) -> bool:
-        return self.history.project != self.saved
+        """Whether there is work to lose. An empty sheet has none, whatever unit it is in."""
+        now = self.history.project
+        return now != self.saved and not (self.path is None and _is_empty(now) and _is_empty(self.saved))
 
-    def show(self, say: Message) -> str:
+    def show(self, message: Message) -> str:
         """A sentence in the project's unit."""
-        return say.words(self.unit.show)
+        return message.words(self.unit.show)
 
     def fault(self, refused: BadInputError) -> str:
         """A refusal in the project's unit."""
@@ -112,11 +124,12 @@ class Session(QObject):
         if edited.project == self.history.project:
             self._refresh()
             return
-        plan = compile_plan(edited.project, self._layouts, self.plan)
+        plan = compile_plan(edited.project, self._layouts.best, self._memory)
+        was, before = self.plan, self.history.project
         self._follow(edited.project)
-        self.before, self.plan = self.plan, plan
+        self.before, self.plan = was, plan
         self.history = self.history.after(edited)
-        self._tell()
+        self._tell(topics(before, edited.project, was, plan))
 
     def try_do(self, edit: Callable[[Project], Edited]) -> bool:
         """Makes one edit; a refusal is told instead of raised."""
@@ -130,42 +143,50 @@ class Session(QObject):
     def preview(self, edit: Callable[[Project], Edited]) -> bool:
         """Shows an edit without making it; one that is refused leaves the last good picture."""
         try:
-            edited = edit(self.history.project)
-            plan = compile_plan(edited.project, self._layouts, self.plan)
+            project = edit(self.history.project).project
+            form = compile_form(project, self._memory)
         except BadInputError:
             return False
-        if plan is not None and plan.failures:
+        if form is None or form.failures:
             return False
-        self._preview, self.plan = edited.project, plan
-        self.changed.emit()
+        self._preview = project, form
+        self.previewed.emit()
         return True
 
     def end_preview(self) -> None:
         """Back to the document as it is."""
         if self._preview is not None:
             self._preview = None
-            self._refresh()
+            self.previewed.emit()
 
     def undo(self) -> None:
         if self.history.can_undo:
-            self._follow(self.history.undone().project)
-            self.before, self.history = self.plan, self.history.undone()
-            self._refresh()
+            self._go(self.history.undone())
 
     def redo(self) -> None:
         if self.history.can_redo:
-            self._follow(self.history.redone().project)
-            self.before, self.history = self.plan, self.history.redone()
-            self._refresh()
+            self._go(self.history.redone())
+
+    def _go(self, history: History) -> None:
+        """To another state of the same document."""
+        before, was = self.history.project, self.plan
+        self._follow(history.project)
+        self.before, self.history, self._preview = self.plan, history, None
+        self._recompile()
+        self._tell(topics(before, history.project, was, self.plan))
 
     def begin(self, project: Project, path: Path | None, words: str) -> None:
-        """Another document; the one before is gone."""
-        plan = compile_plan(project)
+        """Another document; the one before is gone, with all that was looked at of it."""
+        memory = Memory()
+        plan = compile_plan(project, None, memory)
         self.history, self.saved, self.path = begin_history(project, words), project, path
-        self.plan, self.before, self._preview = plan, None, None
-        self.hovered = self.selected = self.open_change = self.shown = ""
-        self._refresh()
+        self._memory, self._layouts = memory, LayoutStore()
+        self.plan, self.before, self._preview, self._seen_of = plan, None, None, None
+        self.view = ViewState()
+        self.touched = EVERYTHING
+        # First the screens of the document before go: none of them may meet this one.
         self.opened.emit(str(path or ""))
+        self._tell(EVERYTHING)
 
     def open(self, path: Path) -> None:
         """Opens a file. Raises UnreadableError, and then nothing has changed."""
@@ -180,45 +201,60 @@ class Session(QObject):
             copy_along(self.path, path, project.photos)
         write_project(path, project)
         self.saved, self.path = self.history.project, path
-        self.changed.emit()
+        self._tell_view()
 
     def hover(self, part_id: str) -> None:
-        """Points at a part or opening, or at nothing; what is kept comes back when pointing ends."""
-        target = part_id or self.selected
-        if target != self.hovered:
-            self.hovered = target
+        """Points at a part or opening, or at nothing; what is selected comes back when pointing ends."""
+        target = part_id or self.view.selected
+        if target != self.view.hovered:
+            self.view.hovered = target
             self.hover_changed.emit(target)
 
     def highlight(self, part_ids: tuple[str, ...]) -> None:
         """Lights several parts at once, beside the one pointed at."""
-        if part_ids != self.highlighted:
-            self.highlighted = part_ids
-            self.hover_changed.emit(self.hovered)
+        if part_ids != self.view.highlighted:
+            self.view.highlighted = part_ids
+            self.hover_changed.emit(self.view.hovered)
 
     def trace(self, line: "TapeLine | None") -> None:
         """The line a size is to be taken along, and the place it is seen from."""
-        self.traced = line
-        if line is not None and self.viewpoint != line.place:
+        self.view.traced = line
+        if line is not None and self.view.viewpoint != line.place:
             self.look_from(line.place)
-        self.hover_changed.emit(self.hovered)
+        self.hover_changed.emit(self.view.hovered)
 
     def select(self, part_id: str, fault: str = "") -> None:
-        """Keeps a part pointed at after the pointer has left; `fault` is the one on it that was meant."""
-        self.selected, self.selected_fault = part_id, fault
-        self.hovered = part_id
+        """Keeps a part pointed at after the pointer has left; `fault` is the one on it that was meant.
+
+        The piece it belongs to is the current one from now on.
+        """
+        self.view.selected, self.view.selected_fault, self.view.hovered = part_id, fault, part_id
+        piece_id = self.piece_of(part_id)
+        moved = bool(piece_id) and piece_id != (self.piece.id if self.piece is not None else "")
+        if moved:
+            self.view.current = piece_id
         self.hover_changed.emit(part_id)
+        if moved and not self.view.shown:
+            self._tell_view()
+
+    def piece_of(self, part_id: str) -> str:
+        """The piece a part is on, also one of a change; nothing where there is none."""
+        head = piece_of(part_id)
+        change = self.project.change(head)
+        head = piece_of(change.targets[0]) if change is not None else head
+        return head if head and self.project.known(head) is not None else ""
 
     def look_from(self, viewpoint: Viewpoint | None = None, overlay: Overlay | None = None) -> None:
         """Where to stand, and what is laid over what."""
-        self.viewpoint = viewpoint or self.viewpoint
-        self.overlay = overlay or self.overlay
+        self.view.viewpoint = viewpoint or self.view.viewpoint
+        self.view.overlay = overlay or self.view.overlay
         self.viewpoint_changed.emit()
 
     def open_up(self, change_id: str) -> None:
         """Which change shows its fields."""
-        if change_id != self.open_change:
-            self.open_change = change_id
-            self.changed.emit()
+        if change_id != self.view.open_change:
+            self.view.open_change = change_id
+            self._tell_view()
 
     def start_solving(self) -> None:
         """From now on layouts are improved in the background."""
@@ -228,7 +264,7 @@ class Session(QObject):
     def stop_solving(self) -> None:
         """Keeps the layouts found so far; the next edit asks again."""
         self.solver.cancel()
-        self.changed.emit()
+        self._tell_view()
         self.solving.emit()
 
     def close(self) -> None:
@@ -239,37 +275,51 @@ class Session(QObject):
         before, after = ([p.id for p in project.pieces] for project in (self.history.project, project))
         new = [piece_id for piece_id in after if piece_id not in before]
         if new and before:
-            self.shown = new[-1]
-        elif self.shown not in after:
-            self.shown = ""
+            self.view.shown = self.view.current = new[-1]
+        if self.view.shown not in after:
+            self.view.shown = ""
+        if self.view.current not in after:
+            self.view.current = ""
 
     def _refresh(self) -> None:
+        """Everything is shown again as the document has it: something typed was not taken."""
         self._recompile()
-        self._tell()
+        self._tell(EVERYTHING)
 
-    def _tell(self) -> None:
+    def _tell_view(self) -> None:
+        self.touched = frozenset({"view"})
+        self.changed.emit()
+
+    def _tell(self, touched: frozenset[Topic]) -> None:
+        self.touched = touched
         self.changed.emit()
         self._ask()
 
     def _recompile(self) -> None:
-        self.plan = compile_plan(self.project, self._layouts, self.plan)
+        self.plan = compile_plan(self.history.project, self._layouts.best, self._memory)
 
     def _ask(self) -> None:
         if not self.solve_in_background or self.plan is None:
             return
-        open_problems = [a.problem for a in self.plan.asked if a.problem not in self._layouts]
-        if open_problems:
-            self.solver.ask(open_problems)
+        wanted = self._layouts.open_of(sized.problem for sized in self.plan.cut.problems)
+        if wanted:
+            self.solver.ask(wanted)
             self.solving.emit()
         elif self.solver.busy:
             self.solver.cancel()
 
-    def _improve(self, problem: StripProblem, layout: StripLayout, last: bool) -> None:
-        if len(self._layouts) > MOST_LAYOUTS:
-            self._layouts.clear()
-        self._layouts[problem] = layout
-        if self._preview is None:
+    def _improve(self, problem: StripProblem, layout: StripLayout | None, last: bool) -> None:
+        if self._layouts.take(problem, layout, last=last):
+            was = self.plan
             self._recompile()
+            self.touched = topics(self.history.project, self.history.project, was, self.plan)
             self.changed.emit()
         if last:
             self.solving.emit()
+
+    def _on_failed(self, _problem: object, fault: str) -> None:
+        self.refused.emit(f"A better layout could not be looked for ({fault}). The quick one stays.")
+
+
+def _is_empty(project: Project) -> bool:
+    return not (project.pieces or project.changes or project.stock or project.photos or project.facts)

@@ -9,7 +9,10 @@ from zygoform.core.cutting.verify import verify
 
 
 def serve(pipe: Connection) -> None:
-    """Answers (ticket, problem) with (ticket, problem, layout, last) until the pipe closes."""
+    """Answers (ticket, problem) with (ticket, problem, layout, last, fault) until the pipe closes.
+
+    A problem that it fails at is answered with what went wrong, and the next one is taken on.
+    """
     # The solver library prints a banner of its own; this process has nothing to say on the terminal.
     nowhere = os.open(os.devnull, os.O_WRONLY)
     os.dup2(nowhere, 1)
@@ -20,9 +23,15 @@ def serve(pipe: Connection) -> None:
         while True:
             ticket, problem = pipe.recv()
             best: StripLayout | None = None
-            for layout in improve(problem):
-                # Nobody sees an layout that the checker has not passed.
-                if not verify(problem, layout):
-                    best = layout
-                    pipe.send((ticket, problem, layout, False))
-            pipe.send((ticket, problem, best, True))
+            fault = ""
+            try:
+                for layout in improve(problem):
+                    # Nobody sees a layout that the checker has not passed.
+                    if not verify(problem, layout):
+                        best = layout
+                        pipe.send((ticket, problem, layout, False, ""))
+            except (EOFError, OSError):
+                raise
+            except Exception as wrong:  # noqa: BLE001 - whatever it is, the next problem is answered
+                fault = f"{type(wrong).__name__}: {wrong}"
+            pipe.send((ticket, problem, best, True, fault))

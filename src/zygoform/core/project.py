@@ -1,20 +1,21 @@
 """The document: what the user entered and what has become fact. Nothing worked out is kept in it."""
 
 from collections.abc import Collection
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal, cast
 
 from msgspec import Meta, Struct, structs
 
-from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.kinds.mend import Mend
-from zygoform.core.changes.registry import Change, KnownChange
+from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.condition.photo import Photo
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
 from zygoform.core.form.piece import PieceBase
-from zygoform.core.form.registry import KnownPiece
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.shop import Shop
+
+if TYPE_CHECKING:
+    # Kinds are loaded when a file names them.
+    from zygoform.core.changes.kinds.mend import Mend
 
 FILE_VERSION = 1
 
@@ -26,7 +27,8 @@ class UnknownPiece(Struct, frozen=True, tag_field="kind", tag="?"):
     data: dict[str, Any]
 
 
-Piece = KnownPiece | UnknownPiece
+Piece = PieceBase | UnknownPiece
+Change = ChangeBase | UnknownChange
 
 
 class Override(Struct, frozen=True):
@@ -82,11 +84,16 @@ class Project(Struct, frozen=True):
     unknown: dict[str, Any] = {}
 
     @property
-    def piece(self) -> KnownPiece | None:
+    def piece(self) -> PieceBase | None:
         """The first piece of a known kind."""
         return next((piece for piece in self.pieces if isinstance(piece, PieceBase)), None)
 
-    def known(self, piece_id: str) -> KnownPiece | None:
+    @property
+    def known_pieces(self) -> tuple[PieceBase, ...]:
+        """Those of a kind that this version knows."""
+        return tuple(piece for piece in self.pieces if isinstance(piece, PieceBase))
+
+    def known(self, piece_id: str) -> PieceBase | None:
         """The piece of that id, where its kind is known; the first for no id."""
         if not piece_id:
             return self.piece
@@ -112,16 +119,17 @@ class Project(Struct, frozen=True):
         """The chosen variant; the first where the file names none that exists."""
         return next((v for v in self.variants if v.id == self.chosen), self.variants[0])
 
-    def change(self, change_id: str) -> KnownChange | None:
+    def change(self, change_id: str) -> ChangeBase | None:
         """The change of that id, with its own values (not a variant's)."""
         for change in self.changes:
             if change.id == change_id and not isinstance(change, UnknownChange):
                 return change
         return None
 
-    def mend_of(self, fault_id: str) -> Mend | None:
+    def mend_of(self, fault_id: str) -> "Mend | None":
         """What is planned for a fault."""
-        return next((c for c in self.changes if isinstance(c, Mend) and c.fault == fault_id), None)
+        mends = (c for c in self.changes if isinstance(c, ChangeBase) and c.tag == "mend")
+        return next((cast("Mend", c) for c in mends if getattr(c, "fault", "") == fault_id), None)
 
     def without_changes(self, gone: Collection[str]) -> "Project":
         """The project without some changes, and without what its variants say of them."""
@@ -139,12 +147,13 @@ class Project(Struct, frozen=True):
     def is_left_out(self, change_id: str) -> bool:
         return change_id in self.variant.left_out
 
-    def settled(self) -> tuple[KnownChange, ...]:
-        """The changes of the chosen variant in order, its own values put in."""
+    def settled(self, variant_id: str = "") -> tuple[ChangeBase, ...]:
+        """The changes of a variant (the chosen one for no id) in order, its own values put in."""
+        variant = next((v for v in self.variants if v.id == variant_id), self.variant)
         changes = []
         for change in self.changes:
-            if isinstance(change, UnknownChange) or self.is_left_out(change.id):
+            if isinstance(change, UnknownChange) or change.id in variant.left_out:
                 continue
-            own: dict[str, Any] = {o.parameter: o.value for o in self.variant.overrides if o.change_id == change.id}
+            own: dict[str, Any] = {o.parameter: o.value for o in variant.overrides if o.change_id == change.id}
             changes.append(structs.replace(change, **own) if own else change)
         return tuple(changes)

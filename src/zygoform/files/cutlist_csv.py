@@ -4,7 +4,7 @@ import csv
 import io
 from collections.abc import Iterable
 
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 
 
 def by_setting_csv(plan: Plan) -> str:

@@ -3,7 +3,7 @@
 from zygoform.core.condition.disassembly import Bag
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.reading import counting
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import disassembly_order
 from zygoform.files.marks_pdf import short
@@ -47,7 +47,7 @@ def _parts(piece: PieceBase, plan: Plan) -> list[Label]:
     gone = {mark.part for mark in piece.disassembly if mark.fate == "gone"}
     show, found = plan.shop.unit.plain, list[Label]()
     for body in plan.found.bodies:
-        for step in disassembly_order(body) if body.piece_id == piece.id else ():
+        for step in disassembly_order(body, piece.made_of) if body.piece_id == piece.id else ():
             for board in step.boards:
                 if board.id in gone or board.role == "knob":
                     continue

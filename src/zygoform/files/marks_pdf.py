@@ -2,7 +2,7 @@
 
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 

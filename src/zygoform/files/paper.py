@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from msgspec import Struct
 
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 
 

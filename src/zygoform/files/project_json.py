@@ -107,7 +107,7 @@ def _change(raw: dict[str, Any]) -> Any:
     kind = CHANGE_KINDS.get(str(raw.get("kind")))
     # A known kind with entries of a newer program is kept whole as well: half of it would be lost on saving.
     if kind is not None:
-        change = msgspec.convert(raw, kind.type)
+        change = msgspec.convert(raw, kind.load())
         if not unknown_in(raw, msgspec.to_builtins(change)):
             return change
     base = msgspec.convert({key: raw.get(key) for key in ("id", "number", "targets")}, _Known)
@@ -125,7 +125,7 @@ class _Known(msgspec.Struct, frozen=True):
 def _piece(raw: dict[str, Any]) -> Any:
     kind = PIECE_KINDS.get(str(raw.get("kind")))
     if kind is not None:
-        piece = msgspec.convert(raw, kind.type)
+        piece = msgspec.convert(raw, kind.load())
         if not unknown_in(raw, msgspec.to_builtins(piece)):
             return piece
     return UnknownPiece(msgspec.convert(raw.get("id"), str), raw)

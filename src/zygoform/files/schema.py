@@ -6,14 +6,25 @@ from typing import Any
 
 import msgspec
 
+from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.project import Project
 from zygoform.files.project_json import FORMAT
 
 
 def project_schema() -> dict[str, Any]:
     """The document's schema, with the line that says what the file is."""
-    (schema,), components = msgspec.json.schema_components([Project], ref_template="#/$defs/{name}")
+    kinds = {
+        "pieces": [row.load() for row in PIECE_KINDS.values()],
+        "changes": [row.load() for row in CHANGE_KINDS.values()],
+    }
+    every = [kind for loaded in kinds.values() for kind in loaded]
+    (schema, *_), components = msgspec.json.schema_components([Project, *every], ref_template="#/$defs/{name}")
     project = dict(components[str(schema["$ref"]).rsplit("/", 1)[1]])
+    project["properties"] = dict(project["properties"])
+    for name, loaded in kinds.items():
+        own = [{"$ref": f"#/$defs/{kind.__name__}"} for kind in loaded]
+        project["properties"][name] = {"type": "array", "items": {"anyOf": own}, "default": []}
     project["properties"] = {"format": {"const": FORMAT}, **project["properties"]}
     project["required"] = ["format"]
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **project, "$defs": components}

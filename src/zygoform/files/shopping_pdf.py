@@ -1,6 +1,6 @@
 """The shopping list: what to buy in the order of a shop, with boxes to tick."""
 
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.pdf_page import PAGE_MARGIN, Page
 

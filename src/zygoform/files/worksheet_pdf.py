@@ -6,7 +6,7 @@ from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.form.piece import over_all
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.tape import tape_before_cut
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page

@@ -21,7 +21,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -179,10 +179,10 @@ def test_any_values_in_range_give_a_plan_or_a_reason(project: Project) -> None:
     assert {o.change_id for o in plan.outcomes} | {f.change_id for f in plan.failures} == {
         c.id for c in project.changes
     }
-    names = {name: set(kind.type.__struct_fields__) for name, kind in CHANGE_KINDS.items()}
+    names = {name: set(kind.load().__struct_fields__) for name, kind in CHANGE_KINDS.items()}
     for failure in plan.failures:
         change = project.change(failure.change_id)
-        kind = next(k for k, entry in CHANGE_KINDS.items() if isinstance(change, entry.type))
+        kind = next(k for k, entry in CHANGE_KINDS.items() if isinstance(change, entry.load()))
         assert failure.parameter in names[kind], failure
         assert failure.message.words(str)
     for outcome in plan.outcomes:

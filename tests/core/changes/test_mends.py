@@ -31,7 +31,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.needs import needs
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 

@@ -11,7 +11,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board, set_unit
 from zygoform.core.measure.parse import INCH
 from zygoform.core.outcome.outcome import EndCut, Part
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.demo import demo_project

@@ -82,11 +82,7 @@ def first_fit(problem: StripProblem, stock: StockType) -> int | None:
                 return None
             need = part.length + problem.kerf
             at = next(
-                (
-                    i
-                    for i, used in enumerate(boards)
-                    if used + need <= usable_length(problem, stock) + problem.kerf
-                ),
+                (i for i, used in enumerate(boards) if used + need <= usable_length(problem, stock) + problem.kerf),
                 None,
             )
             if at is None:

@@ -12,7 +12,7 @@ from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.geometry.plane import Point
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 

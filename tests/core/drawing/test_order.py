@@ -13,7 +13,7 @@ from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.plane import area, rectangle
 from zygoform.core.geometry.prism import Point3, dot, upright
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 

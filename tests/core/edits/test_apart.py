@@ -20,7 +20,7 @@ from zygoform.core.edits.planning import add_change, set_text, set_value
 from zygoform.core.edits.workshop import use_prices
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import DISASSEMBLY_STAGES, disassembly_order
 from zygoform.files.demo import demo_project

@@ -12,7 +12,7 @@ from zygoform.core.edits.taking import take_boards, take_parts
 from zygoform.core.edits.workshop import set_actual, set_unit
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import INCH
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
 from zygoform.files.demo import demo_project, fresh_project

@@ -16,7 +16,7 @@ from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.form.opening_readings import ACROSS, DIAGONALS, UP, OpeningReadings, room
 from zygoform.core.measure.reading import Reading, counting
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 
 INCH = 25.4

@@ -19,7 +19,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import APART, offsets, side_by_side
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.history import begin_history
-from zygoform.core.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
@@ -151,7 +151,7 @@ def test_planned_together_each_gets_its_own() -> None:
     lengths = [next(p.length for p in plan.parts if p.part.change_id == c) for c in ("c1", "c2")]
     assert lengths[0] > lengths[1]
     # One board type, one question: both tops are laid out on the same boards.
-    assert len(plan.asked) == 1
+    assert len(plan.cut.problems) == 1
     assert {p.part.change_id for lay in plan.layouts for b in lay.boards for p in (on.part for on in b.parts)} == {
         "c1",
         "c2",

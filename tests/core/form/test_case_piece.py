@@ -166,7 +166,7 @@ def test_dividing_keeps_ids_and_what_was_held() -> None:
 
 
 def test_sizes_that_do_not_add_up_are_told_with_both_sums() -> None:
-    from zygoform.core.plan import compile_plan
+    from zygoform.core.plan.plan import compile_plan
 
     project = divide(fresh(), "o1", "columns", 2).project
     for cell in ("o1", "o2"):

@@ -15,9 +15,10 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import openings
-from zygoform.core.form.registry import PIECE_KINDS, KnownPiece
+from zygoform.core.form.piece import PieceBase
+from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import params
-from zygoform.core.plan import compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import dump_project, parse_project
@@ -197,7 +198,7 @@ def found(draw: st.DrawFn) -> tuple[str, Project]:
     """A piece of any kind with any sizes and choices that leave one; some measured, some not; corners square."""
     kind = draw(st.sampled_from(sorted(PIECE_KINDS)))
     project = new_piece(fresh_project(), "Piece", {}, kind).project
-    for entry in params(PIECE_KINDS[kind].type):
+    for entry in params(PIECE_KINDS[kind].load()):
         if entry.choices:
             with suppress(BadInputError):
                 project = set_reading(project, entry.name, draw(st.sampled_from(entry.choices)).value).project
@@ -241,7 +242,7 @@ def test_as_large_as_measured_and_nothing_through_anything(drawn: tuple[str, Pro
     assert parse_project(dump_project(project)) == project
 
 
-def _mm(piece: KnownPiece, name: str) -> float:
+def _mm(piece: PieceBase, name: str) -> float:
     readings = getattr(piece, name)
     return float(readings[-1].value if readings else 0.0)
 

@@ -131,7 +131,7 @@ def test_declared_entries_hold_all_an_editor_needs() -> None:
             assert entry.default in {choice.value for choice in entry.choices}
             assert all(choice.when for choice in entry.choices), "each school says when it is right"
 
-    for entry in (*params(CasePiece), *(p for kind in CHANGE_KINDS.values() for p in params(kind.type))):
+    for entry in (*params(CasePiece), *(p for kind in CHANGE_KINDS.values() for p in params(kind.load()))):
         check(entry)
     for kind in CHANGE_KINDS.values():
-        assert sum(entry.main for entry in params(kind.type)) <= 8
+        assert sum(entry.main for entry in params(kind.load())) <= 8

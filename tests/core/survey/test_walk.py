@@ -8,14 +8,14 @@ from hypothesis import given
 from tests.core.form.test_kinds import found, measured
 from zygoform.core.edits.fronts import divide, set_cell_size
 from zygoform.core.edits.survey import set_reading
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.param import counts, params
 from zygoform.core.project import Project
 from zygoform.core.survey.walk import WalkStep, next_step, steps
 
 
 def walk_of(project: Project) -> tuple[WalkStep, ...]:
-    piece: KnownPiece | None = project.piece
+    piece: PieceBase | None = project.piece
     assert piece is not None
     return steps(piece, piece.build().bodies[0])
 

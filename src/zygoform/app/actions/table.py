@@ -139,7 +139,7 @@ def drawing_actions(session: Session, stand: PieceView, add: Callable[[], None] 
 
     def next_overlay() -> None:
         order: tuple[Overlay, ...] = ("found", "over", "planned")
-        session.look_from(overlay=order[(order.index(session.overlay) + 1) % 3])
+        session.look_from(overlay=order[(order.index(session.view.overlay) + 1) % 3])
 
     places = tuple(
         Action(

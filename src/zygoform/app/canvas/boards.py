@@ -267,7 +267,7 @@ class BoardsView(QWidget):
         )
 
     def _lit(self) -> set[str]:
-        return {self.session.hovered, *self.session.highlighted} - {""}
+        return {self.session.view.hovered, *self.session.view.highlighted} - {""}
 
     def part_at(self, at: QPointF) -> str:
         """The part under a point."""
@@ -306,7 +306,8 @@ class BoardsView(QWidget):
         """Left and right along a board, up and down to the next, [ and ] too."""
         rows = [[placed.part.id for placed in board.parts] for _, board, _ in self._rows]
         here = next(
-            ((r, c) for r, row in enumerate(rows) for c, p in enumerate(row) if p == self.session.hovered), None
+            ((r, c) for r, row in enumerate(rows) for c, p in enumerate(row) if p == self.session.view.hovered),
+            None,
         )
         steps = {
             Qt.Key.Key_Left: (0, -1),

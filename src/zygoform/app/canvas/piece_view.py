@@ -82,6 +82,7 @@ class PieceView(QWidget):
             self.setMinimumSize(t.px(260), t.px(150))
         self.setAccessibleName("Drawing of the piece")
         session.changed.connect(self.update)
+        session.previewed.connect(self.update)
         session.viewpoint_changed.connect(self.update)
         session.hover_changed.connect(self._on_pointed)
         self._spots = Spots(self, self._places, partial(spoken, session))
@@ -92,11 +93,11 @@ class PieceView(QWidget):
 
     @property
     def place(self) -> Viewpoint:
-        return "front" if self.kind == "small" else self.session.viewpoint
+        return "front" if self.kind == "small" else self.session.view.viewpoint
 
     @property
     def overlay(self) -> Overlay:
-        return {"survey": "found", "small": "planned"}.get(self.kind, self.session.overlay)  # type: ignore[return-value]
+        return {"survey": "found", "small": "planned"}.get(self.kind, self.session.view.overlay)  # type: ignore[return-value]
 
     def scene(self) -> Scene | None:
         """The drawing as it stands; worked out again only when plan, place or overlay change."""
@@ -150,7 +151,7 @@ class PieceView(QWidget):
         if scene is None:
             return
         painter, room = paint.begin_painting(self)
-        mapping, pointed, kept = self.mapping(), self.session.hovered, self.session.selected
+        mapping, pointed, kept = self.mapping(), self.session.view.hovered, self.session.view.selected
         if self.kind == "small" and scene.floor is not None:
             y = mapping.to_px((0, scene.floor)).y()
             painter.setPen(paint.pen(t.INK, 1.2))
@@ -193,9 +194,9 @@ class PieceView(QWidget):
             sizes = true_sizes(self.session.plan, pointed, self.place)
             for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
                 paint.dimension(painter, dim, mapping, (self.session.unit.show(dim.size),), 16.0)
-        on = pointed.split("/", maxsplit=1)[0] or self.session.open_change
+        on = pointed.split("/", maxsplit=1)[0] or self.session.view.open_change
         if self.kind == "survey":
-            if self.session.photos_open:
+            if self.session.view.photos_open:
                 paint_dots(painter, self.session, self.targets(), mapping)
             paint_faults(painter, self.session, scene, mapping)
             paint_tape(painter, self.session, mapping)
@@ -204,7 +205,7 @@ class PieceView(QWidget):
             # Above the dimension lines where those are shown.
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
             self._flags = paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
-            change = self._change_of(pointed) or self.session.open_change
+            change = self._change_of(pointed) or self.session.view.open_change
             paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
 
     def _change_of(self, part_id: str) -> str:
@@ -245,7 +246,7 @@ class PieceView(QWidget):
 
     def _grip_at(self, at: QPointF) -> Grip | None:
         scene = self.scene()
-        change = self._change_of(self.session.hovered) or self.session.open_change
+        change = self._change_of(self.session.view.hovered) or self.session.view.open_change
         if scene is None or self.kind != "redesign":
             return None
         return near_grip([g for g in scene.grips if g.change_id == change], self.mapping(), at)
@@ -302,7 +303,7 @@ class PieceView(QWidget):
     def _click(self, at: QPointF) -> None:
         """Keeps what is under the pointer: a fault, else a part; and where on it."""
         fault = fault_at(self.session, self.mapping(), at) if self.kind == "survey" else ""
-        self.session.spot = (self.place, self.mapping().to_mm(at))
+        self.session.view.spot = (self.place, self.mapping().to_mm(at))
         self.session.select(self.part_at(at), fault)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
@@ -328,7 +329,7 @@ class PieceView(QWidget):
         entries = self._menu(part_id) if self._menu is not None and part_id else []
         if not entries:
             return
-        self.session.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None
+        self.session.view.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None
         self.session.select(part_id)
         menu = QMenu(self)
         menu.setObjectName("part_menu")
@@ -364,7 +365,7 @@ class PieceView(QWidget):
         if step is not None:
             self.session.select(self._next_part(step))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self.open_menu(self.session.hovered)
+            self.open_menu(self.session.view.hovered)
         elif key == Qt.Key.Key_Escape and self._gesture is not None:
             self._gesture.cancel()
             self._gesture = None
@@ -394,7 +395,7 @@ class PieceView(QWidget):
     def _next_part(self, step: tuple[int, int]) -> str:
         """The nearest part in a direction; the first one where none is pointed at."""
         targets = self.targets()
-        if self.session.hovered not in targets:
+        if self.session.view.hovered not in targets:
             upper_left = lambda part: (-targets[part][1], targets[part][0])  # noqa: E731
             return next(iter(targets), "") if self.kind == "survey" else min(targets, key=upper_left, default="")
-        return nearest(targets, self.session.hovered, step)
+        return nearest(targets, self.session.view.hovered, step)

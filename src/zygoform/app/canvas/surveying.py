@@ -52,13 +52,15 @@ def is_divider(part_id: str) -> bool:
 
 def faults_seen(session: Session) -> list[tuple[Fault, Point]]:
     """The faults of what is on screen, with their places on the view plane."""
-    seen = session.seen()
-    view = VIEWS[session.viewpoint]
+    seen, plan = session.seen(), session.plan
+    if seen is None or plan is None:
+        return []
+    view = VIEWS[session.view.viewpoint]
     return [
         (fault, view.project((fault.at[0] + by[0], fault.at[1] + by[1], fault.at[2] + by[2])))
-        for body in (seen.found.bodies if seen is not None else ())
-        for by in (seen.moved(body.piece_id) if seen is not None else (0.0, 0.0, 0.0),)
-        for fault in body.faults
+        for piece_id in dict.fromkeys(body.piece_id for body in seen.found.bodies)
+        for by in (seen.moved(piece_id),)
+        for fault in plan.condition.faults_of(piece_id)
     ]
 
 
@@ -78,7 +80,7 @@ def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Map
     One on a part that is hidden from here is a small ring.
     """
     for fault, point in faults_seen(session):
-        at, on = mapping.to_px(point), fault.id == session.selected_fault
+        at, on = mapping.to_px(point), fault.id == session.view.selected_fault
         front = scene.at(point)
         if not on and front is not None and front.part_id != fault.part:
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -102,7 +104,7 @@ def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Map
 
 def paint_tape(painter: QPainter, session: Session, mapping: Mapping) -> None:
     """From where to where a size is to be taken: a tape with a hook at either end."""
-    line, view = session.traced, VIEWS[session.viewpoint]
+    line, view = session.view.traced, VIEWS[session.view.viewpoint]
     if line is None:
         return
     a, b = mapping.to_px(view.project(line.start)), mapping.to_px(view.project(line.end))
@@ -144,4 +146,4 @@ def paint_dots(painter: QPainter, session: Session, targets: dict[str, Point], m
     numbers = {dot.part: dot.number for photo in session.project.photos for dot in photo.dots}
     for part, number in numbers.items():
         if part in targets:
-            paint_dot(painter, mapping.to_px(targets[part]), number, on=part == session.hovered)
+            paint_dot(painter, mapping.to_px(targets[part]), number, on=part == session.view.hovered)

@@ -8,7 +8,7 @@ from zygoform.core.drawing.primitives import Grip, Scene, holds
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 
 GRIP_REACH = 14.0
 WITHIN_OPENINGS = ("front", "knob", "back", "bottom")
@@ -84,7 +84,7 @@ def near_grip(grips: list[Grip], mapping: Mapping, at: QPointF) -> Grip | None:
 
 def lit_parts(session: Session, pointed: str, *, alike: bool) -> set[str]:
     """All parts that light up; where `alike` counts, every one of the same shape."""
-    plan, more = session.plan, set(session.highlighted)
+    plan, more = session.plan, set(session.view.highlighted)
     listed = plan.listed(pointed) if plan else None
     if plan is None or listed is None or not alike or more:
         # A copy of a part lights the part it is a copy of.

@@ -50,7 +50,7 @@ class _PlaceButton(QAbstractButton):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)
-        here = self._plan.session.viewpoint == self.place
+        here = self._plan.session.view.viewpoint == self.place
         # Beside the dot.
         x = box.width() / 2 + (8 if self._plan.in_row or self.place == "corner" else 0)
         at = QPointF(x, box.height() / 2 + 5)
@@ -90,17 +90,17 @@ class ViewpointPicker(QWidget):
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, _ = paint.begin_painting(self)
         if self.in_row:
-            here = self._buttons[self.session.viewpoint].geometry()
+            here = self._buttons[self.session.view.viewpoint].geometry()
             self._dot(painter, QPointF(here.left() / t.SCALE + 9, here.center().y() / t.SCALE + 1))
             return
         paint.draw_text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
-        dot = next(at for place, _, _, at in _PLACES if place == self.session.viewpoint)
-        if self.session.viewpoint != "above":
+        dot = next(at for place, _, _, at in _PLACES if place == self.session.view.viewpoint)
+        if self.session.view.viewpoint != "above":
             self._sight(painter, dot)
         painter.setBrush(QColor(t.CHANGE))
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawRoundedRect(_BODY, 4, 4)
-        self._dot(painter, dot if self.session.viewpoint != "above" else QPointF(56, 62))
+        self._dot(painter, dot if self.session.view.viewpoint != "above" else QPointF(56, 62))
 
     def _dot(self, painter: QPainter, at: QPointF) -> None:
         painter.setBrush(QColor(t.TAPE))
@@ -115,7 +115,7 @@ class ViewpointPicker(QWidget):
             "left": (_BODY.topLeft(), _BODY.bottomLeft()),
             "right": (_BODY.topRight(), _BODY.bottomRight()),
             "corner": (_BODY.bottomLeft(), _BODY.topRight()),
-        }[self.session.viewpoint]
+        }[self.session.view.viewpoint]
         wash = QColor(t.TAPE)
         wash.setAlpha(90)
         painter.setBrush(wash)

@@ -11,7 +11,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.changes.registry import KnownChange
+from zygoform.core.changes.base import ChangeBase
 from zygoform.core.edits.planning import set_text, set_value
 from zygoform.core.measure.param import Choice, Param, counts, params
 from zygoform.core.outcome.outcome import Note
@@ -23,10 +23,10 @@ IN_A_ROW = 4
 class ChangeEditor(QWidget):
     """Main entries at once, the rest under More; a line below says what they come to."""
 
-    def __init__(self, session: Session, change: KnownChange) -> None:
+    def __init__(self, session: Session, change: ChangeBase) -> None:
         super().__init__()
         self.session, self.change_id, self._type = session, change.id, type(change)
-        self._refreshers: list[Callable[[KnownChange], None]] = []
+        self._refreshers: list[Callable[[ChangeBase], None]] = []
         self._more = QWidget()
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 2, 0, 0)
@@ -87,7 +87,7 @@ class ChangeEditor(QWidget):
         field.line.setToolTip(entry.hint)
         show = self.session
 
-        def refresh(change: KnownChange) -> None:
+        def refresh(change: ChangeBase) -> None:
             value: Any = getattr(change, entry.name)
             words = show.unit.entered(value) if entry.unit == "length" else f"{value}"
             field.show_value(f"{value:g}°" if entry.unit == "angle" else words)
@@ -125,7 +125,7 @@ class ChangeEditor(QWidget):
         if not switch:
             column.addWidget(when)
 
-        def refresh(change: KnownChange) -> None:
+        def refresh(change: ChangeBase) -> None:
             value = getattr(change, entry.name)
             segments.set_value(("yes" if value else "") if switch else value)
             when.setText(next((c.when for c in choices if c.value == value), ""))
@@ -143,7 +143,7 @@ class ChangeEditor(QWidget):
         column.addWidget(combo)
         session, shown = self.session, list[object]()
 
-        def refresh(change: KnownChange) -> None:
+        def refresh(change: ChangeBase) -> None:
             show, timber = session.unit.show, session.project.shop.timber
             if shown != [session.unit, timber]:
                 shown[:] = [session.unit, timber]
@@ -161,14 +161,14 @@ class ChangeEditor(QWidget):
 
     def refresh(self) -> None:
         """Shows the document's values, what they come to, or why they cannot be built."""
-        plan = self.session.plan
-        change = next((c for c in plan.changes if c.id == self.change_id), None) if plan else None
+        form = self.session.form
+        change = next((c for c in form.changes if c.id == self.change_id), None) if form else None
         change = change or self.session.project.change(self.change_id)
-        if change is None or plan is None:
+        if change is None or form is None:
             return
         for refresher in self._refreshers:
             refresher(change)
-        outcome, failure = plan.outcome(change.id), plan.failure(change.id)
+        outcome, failure = form.outcome(change.id), form.failure(change.id)
         self.result.setText(self.session.show(outcome.result) if outcome else "")
         self.result.setVisible(outcome is not None)
         self.failure.setText(self.session.show(failure.message) if failure else "")

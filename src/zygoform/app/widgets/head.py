@@ -80,8 +80,8 @@ class HeadStrip(QWidget):
         self.name.setText(session.project.name or "New piece")
         self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
         if plan is not None:
-            sizes = over_all(plan.piece(session.shown))
-            whole = len(plan.pieces) > 1 and not session.shown
+            sizes = over_all(plan.piece(session.view.shown))
+            whole = len(plan.pieces) > 1 and not session.view.shown
             self.sizes.setText(
                 f"{len(plan.pieces)} pieces"
                 if whole
@@ -90,8 +90,6 @@ class HeadStrip(QWidget):
         else:
             self.sizes.setText("")
         self.state.setText("not saved yet" if session.is_dirty else "saved" if session.path else "")
-        self.undo.setEnabled(session.history.can_undo)
-        self.redo.setEnabled(session.history.can_redo)
         self.units.set_value(session.unit.system)
         self.fraction.setCurrentIndex(self.fraction.findData(session.unit.denominator))
         self.fraction.setVisible(session.unit.system == "inch")

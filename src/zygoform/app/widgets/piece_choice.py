@@ -29,5 +29,5 @@ class PieceChoice(QComboBox):
             self.clear()
             for name, piece_id in entries:
                 self.addItem(name, piece_id)
-        self.setCurrentIndex(max(0, self.findData(self.session.shown)))
+        self.setCurrentIndex(max(0, self.findData(self.session.view.shown)))
         self.setVisible(len(pieces) > 1)

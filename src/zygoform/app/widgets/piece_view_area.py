@@ -40,7 +40,7 @@ class PieceViewArea(QWidget):
         bar.setSpacing(6)
         self.overlay: Segments | None = None
         if kind == "redesign":
-            self.overlay = Segments("overlay", OVERLAYS, self.session.overlay)
+            self.overlay = Segments("overlay", OVERLAYS, self.session.view.overlay)
             self.overlay.chosen.connect(lambda value: self.session.look_from(overlay=value))
             bar.addWidget(self.overlay)
         self.shown = PieceChoice(self.session)
@@ -99,4 +99,4 @@ class PieceViewArea(QWidget):
 
     def _refresh(self) -> None:
         if self.overlay is not None:
-            self.overlay.set_value(self.session.overlay)
+            self.overlay.set_value(self.session.view.overlay)

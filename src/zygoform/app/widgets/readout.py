@@ -32,14 +32,14 @@ class Readout(QWidget):
         return QSize(t.px(300), t.px(78 if self.width() >= t.px(_NARROW) else 124))
 
     def _refresh(self) -> None:
-        found = describe(self.session, self.session.hovered)
+        found = describe(self.session, self.session.view.hovered)
         self.setAccessibleName(found.spoken if found else self._idle)
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)
         box = box.adjusted(0.8, 0.8, -0.8, -0.8)
-        found = describe(self.session, self.session.hovered)
+        found = describe(self.session, self.session.view.hovered)
         if found is None:
             painter.setPen(QColor(t.INK2))
             painter.setFont(font(13))

@@ -12,7 +12,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 
 FIRST = 216
 _LEAST_CELL = 92.0

@@ -1,11 +1,19 @@
 """What every change has."""
 
-from typing import Annotated, Any
+from abc import abstractmethod
+from typing import Annotated, Any, Self
 
 from msgspec import Meta, Struct
 
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.shop import Shop
+
+SOUND = Condition()
+"""Nothing wrong with anything."""
 
 
 class ChangeBase(Struct, frozen=True, tag_field="kind"):
@@ -16,9 +24,29 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
     targets: Annotated[tuple[str, ...], Meta(min_length=1)]
 
     @property
+    def tag(self) -> str:
+        """Its kind, as the file and the registry name it."""
+        return str(self.__struct_config__.tag)
+
+    @property
     def called(self) -> str:
         """A name of its own; nothing where its kind's is enough."""
         return ""
+
+    @classmethod
+    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+        """Its first, sensible state on a target."""
+        del shop
+        return cls(change_id, number, (target,))
+
+    @abstractmethod
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
+        """The piece with the change made. Raises BadInputError where it cannot be."""
+
+    def reads(self, condition: Condition) -> object:
+        """What of the condition `apply` looks at: only where that is another value is the change made anew."""
+        del condition
+        return None
 
     def body_in(self, form: Form) -> Body:
         """The body it applies to. Raises BadInputError where the piece is gone."""
@@ -39,3 +67,10 @@ class UnknownChange(Struct, frozen=True, tag_field="kind", tag="?"):
     @property
     def kind(self) -> str:
         return str(self.data.get("kind", ""))
+
+
+def nearest_size(shop: Shop, thickness: float, width: float) -> TimberSize | None:
+    """The size on sale nearest to a wanted section (mm), in the project's system where there is one."""
+    sold = [s for s in shop.timber if s.offers] or list(shop.timber)
+    own = [s for s in sold if s.system == shop.unit.system] or sold
+    return min(own, key=lambda s: (2 * abs(s.thickness - thickness) + abs(s.width - width), s.id), default=None)

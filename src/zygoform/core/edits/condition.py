@@ -11,7 +11,7 @@ from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param
@@ -134,7 +134,7 @@ def set_made_of(project: Project, part_ids: tuple[str, ...], material: str, wood
     return Edited(done, Message(words), frozenset(part_ids))
 
 
-def find_fault(project: Project, fault_id: str) -> tuple[KnownPiece, Fault]:
+def find_fault(project: Project, fault_id: str) -> tuple[PieceBase, Fault]:
     """A fault and the piece it is on. Raises BadInputError where it is gone."""
     for piece_id in project.names:
         piece = known_piece(project, piece_id)
@@ -149,7 +149,7 @@ def _title(fault: Fault) -> str:
     return kind.title.lower() if kind is not None else "fault"
 
 
-def _with_fault(project: Project, piece: KnownPiece, fault: Fault, words: Message) -> Edited:
+def _with_fault(project: Project, piece: PieceBase, fault: Fault, words: Message) -> Edited:
     faults = tuple(fault if f.id == fault.id else f for f in piece.faults)
     return Edited(with_state(project, structs.replace(piece, faults=faults)), words, frozenset({fault.id}))
 

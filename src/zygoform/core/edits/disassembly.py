@@ -9,7 +9,7 @@ from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, piece_of
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import StockLine, TimberSize
 from zygoform.core.measure.message import Message
@@ -46,7 +46,7 @@ def set_done(project: Project, part_id: str, *, done: bool) -> Edited:
     return Edited(new, Message(f"{board.name} {'off' if done else 'still on'}"), frozenset({part_id}))
 
 
-def mark_of(piece: KnownPiece, part_id: str) -> DisassemblyMark:
+def mark_of(piece: PieceBase, part_id: str) -> DisassemblyMark:
     """What is said of a part; at first it is kept and still on."""
     return next((mark for mark in piece.disassembly if mark.part == part_id), DisassemblyMark(part_id))
 
@@ -105,18 +105,18 @@ def remove_bag(project: Project, piece_id: str, bag_id: str) -> Edited:
     return Edited(done, Message(f"Took {bag.what.lower()} off the list"), frozenset({bag_id}))
 
 
-def _bag(piece: KnownPiece, bag_id: str) -> Bag:
+def _bag(piece: PieceBase, bag_id: str) -> Bag:
     bag = next((b for b in piece.bags if b.id == bag_id), None)
     if bag is None:
         raise BadInputError("unknown_key", "That bag is no longer there.")
     return bag
 
 
-def _next_number(piece: KnownPiece) -> int:
+def _next_number(piece: PieceBase) -> int:
     return 1 + max((int(bag.id[1:]) for bag in piece.bags if bag.id[1:].isdecimal()), default=0)
 
 
-def _part(project: Project, part_id: str) -> tuple[KnownPiece, Board]:
+def _part(project: Project, part_id: str) -> tuple[PieceBase, Board]:
     piece = known_piece(project, piece_of(part_id))
     board = piece.build().board(part_id)
     if board is None:
@@ -124,7 +124,7 @@ def _part(project: Project, part_id: str) -> tuple[KnownPiece, Board]:
     return piece, board
 
 
-def _marked(project: Project, piece: KnownPiece, mark: DisassemblyMark) -> Project:
+def _marked(project: Project, piece: PieceBase, mark: DisassemblyMark) -> Project:
     others = tuple(m for m in piece.disassembly if m.part != mark.part)
     kept = (*others, mark) if mark != DisassemblyMark(mark.part) else others
     return with_state(project, structs.replace(piece, disassembly=kept))
@@ -137,7 +137,7 @@ def _sizes(board: Board) -> tuple[float, float, float]:
     return thick, wide, long
 
 
-def _with_stock(project: Project, piece: KnownPiece, board: Board) -> Project:
+def _with_stock(project: Project, piece: PieceBase, board: Board) -> Project:
     """A size of its own, not on sale, and one board of it."""
     thick, wide, long = _sizes(board)
     wood = next((m.wood for m in piece.made_of if m.part == board.id), "")

@@ -20,7 +20,7 @@ from zygoform.core.form.front import (
     walk,
 )
 from zygoform.core.form.opening_readings import OpeningReadings
-from zygoform.core.form.registry import Fronted
+from zygoform.core.form.piece import FrontedPiece
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.reading import Reading, counting
@@ -152,10 +152,10 @@ def move_divider(project: Project, divider_id: str, first: float, second: float)
     return Edited(done, Message("Moved a divider: {0} and {1}", (first, second)), frozenset({divider_id}))
 
 
-def _fronted(project: Project, part_id: str) -> Fronted:
+def _fronted(project: Project, part_id: str) -> FrontedPiece:
     """The piece a part belongs to, where it has a front to divide; the only one for an opening's own id."""
     piece = known_piece(project, piece_of(part_id) if "/" in part_id else part_id if project.known(part_id) else "")
-    if not isinstance(piece, Fronted):
+    if not isinstance(piece, FrontedPiece):
         raise BadInputError("impossible", "This piece has no front to divide.")
     return piece
 

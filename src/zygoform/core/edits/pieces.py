@@ -3,18 +3,16 @@
 from msgspec import structs
 
 from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.kinds.mend import Mend
-from zygoform.core.changes.registry import Change
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell, Division
-from zygoform.core.form.piece import OVER_ALL
-from zygoform.core.form.registry import PIECE_KINDS, Fronted, KnownPiece
+from zygoform.core.form.piece import OVER_ALL, FrontedPiece, PieceBase
+from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings
-from zygoform.core.project import Project, UnknownPiece
+from zygoform.core.project import Change, Project, UnknownPiece
 
 
 def new_piece(project: Project, name: str, sizes: dict[str, str], kind: str = "case") -> Edited:
@@ -22,7 +20,7 @@ def new_piece(project: Project, name: str, sizes: dict[str, str], kind: str = "c
 
     The first one gives the project its name.
     """
-    piece_type = PIECE_KINDS[kind].type
+    piece_type = PIECE_KINDS[kind].load()
     readings: dict[str, Readings] = {}
     for entry_name in OVER_ALL:
         try:
@@ -61,7 +59,7 @@ def copy_piece(project: Project, piece_id: str, *, mirrored: bool = False, with_
     own = [c for c in project.changes if {piece_of(t) for t in c.targets} == {piece_id}] if with_changes else []
     changes: list[Change] = []
     for change in own:
-        if isinstance(change, UnknownChange | Mend):
+        if isinstance(change, UnknownChange) or change.tag == "mend":
             continue
         number = project.next_number + len(changes)
         targets = tuple(copy.id + target.removeprefix(piece_id) for target in change.targets)
@@ -104,7 +102,7 @@ def name_project(project: Project, name: str) -> Edited:
     return Edited(structs.replace(project, name=plain), Message(f"Named it all {plain}"))
 
 
-def known_piece(project: Project, piece_id: str) -> KnownPiece:
+def known_piece(project: Project, piece_id: str) -> PieceBase:
     """The piece of that id, the first for none. Raises BadInputError where it is gone."""
     piece = project.known(piece_id)
     if piece is None:
@@ -114,13 +112,13 @@ def known_piece(project: Project, piece_id: str) -> KnownPiece:
     return piece
 
 
-def with_piece(project: Project, piece: KnownPiece) -> Project:
+def with_piece(project: Project, piece: PieceBase) -> Project:
     """The project with the piece changed; refused where no piece could look like that."""
     piece.check()
     return with_state(project, piece)
 
 
-def with_state(project: Project, piece: KnownPiece) -> Project:
+def with_state(project: Project, piece: PieceBase) -> Project:
     """The project with the piece's state changed: what is no size needs no building."""
     return structs.replace(project, pieces=tuple(piece if p.id == piece.id else p for p in project.pieces))
 
@@ -139,11 +137,11 @@ def _copied_name(project: Project, name: str) -> str:
     return next(new for k in range(2, 10_000) if (new := f"{stem} {k}") not in taken)
 
 
-def _mirrored(piece: KnownPiece) -> KnownPiece:
+def _mirrored(piece: PieceBase) -> PieceBase:
     left, right = getattr(piece, "corner_left", None), getattr(piece, "corner_right", None)
     if left is not None and right is not None:
         piece = structs.replace(piece, corner_left=right, corner_right=left)
-    if isinstance(piece, Fronted):
+    if isinstance(piece, FrontedPiece):
         piece = structs.replace(piece, front=_mirrored_cell(piece.front))
     return piece
 

@@ -4,8 +4,8 @@ from typing import Any
 
 from msgspec import structs
 
-from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.registry import CHANGE_KINDS, KnownChange, kind_of
+from zygoform.core.changes.base import ChangeBase, UnknownChange
+from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.message import Message
@@ -18,9 +18,9 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
     """A new change of `kind` on the piece `target` belongs to; it gets the next number."""
     entry = CHANGE_KINDS[kind]
     number = project.next_number
-    if entry.start is None:
+    if not entry.begins:
         raise BadInputError("impossible", "This kind of change begins in the survey.")
-    change = entry.start(f"c{number}", number, target, project.shop)
+    change = entry.load().begin(f"c{number}", number, target, project.shop)
     done = structs.replace(project, changes=(*project.changes, change), next_number=number + 1)
     return Edited(done, Message(f"Added {entry.title.lower()}"), frozenset({change.id}))
 
@@ -109,7 +109,7 @@ def _words(project: Project, entry: Param, before: Any, value: Any) -> Message:
     return Message(f"{label}: {names.get(value, value)}")
 
 
-def _change(project: Project, change_id: str) -> KnownChange:
+def _change(project: Project, change_id: str) -> ChangeBase:
     for change in project.changes:
         if change.id == change_id and not isinstance(change, UnknownChange):
             own: dict[str, Any] = {
@@ -119,7 +119,7 @@ def _change(project: Project, change_id: str) -> KnownChange:
     raise BadInputError("unknown_key", "That change is no longer there.")
 
 
-def _entry(change: KnownChange, parameter: str) -> Param:
+def _entry(change: ChangeBase, parameter: str) -> Param:
     for entry in params(type(change)):
         if entry.name == parameter:
             return entry

@@ -5,7 +5,7 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited, read_readings, read_value
 from zygoform.core.edits.pieces import known_piece, with_piece
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.reading import counting
@@ -39,7 +39,7 @@ def _label(entry: Param) -> str:
     return entry.label if entry.group.lower() in entry.label.lower() else f"{entry.group}: {entry.label.lower()}"
 
 
-def _set_entry(project: Project, piece: KnownPiece, entry: Param, text: str) -> Edited:
+def _set_entry(project: Project, piece: PieceBase, entry: Param, text: str) -> Edited:
     """A choice or count of the piece itself."""
     value = read_value(entry, text, project.shop.unit)
     names = {choice.value: choice.label for choice in entry.choices}

@@ -1,10 +1,10 @@
 """Edits that take over whole lists: parts and boards from elsewhere, each as one step."""
 
-from typing import Literal
+from typing import Any, Literal
 
 from msgspec import Struct, structs
 
-from zygoform.core.changes.kinds.own_part import OwnPart
+from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import StockLine
@@ -39,8 +39,9 @@ def take_parts(project: Project, rows: tuple[OwnRow, ...]) -> Edited:
     if project.piece is None:
         raise BadInputError("impossible", "Measure a piece first; parts belong to one.")
     target, number = f"{project.piece.id}/body/main", project.next_number
+    own_part: Any = CHANGE_KINDS["own_part"].load()
     changes = tuple(
-        OwnPart(f"c{number + k}", number + k, (target,), **structs.asdict(row)) for k, row in enumerate(rows)
+        own_part(f"c{number + k}", number + k, (target,), **structs.asdict(row)) for k, row in enumerate(rows)
     )
     done = structs.replace(project, changes=(*project.changes, *changes), next_number=number + len(rows))
     return Edited(done, Message(f"Took over {len(rows)} parts"), frozenset(change.id for change in changes))

@@ -2,6 +2,7 @@
 
 from msgspec import Struct
 
+from zygoform.core.condition.materials import MadeOf
 from zygoform.core.cutlist.counted import Count
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
@@ -19,3 +20,4 @@ class JudgedPlan(Struct, frozen=True):
     shop: Shop
     counts: tuple[Count, ...] = ()
     outcomes: tuple[Outcome, ...] = ()
+    made_of: tuple[MadeOf, ...] = ()

@@ -10,8 +10,6 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
-from zygoform.core.condition.fault import Fault
-from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Point3, Prism, X
@@ -23,7 +21,7 @@ Role = Literal[
 ]  # fmt: skip
 
 
-class Board(Struct, frozen=True):
+class Board(Struct, frozen=True, cache_hash=True):
     """One solid of the piece. `inside` faces lie within the body; `tone` alternates for strips side by side."""
 
     id: str
@@ -53,7 +51,7 @@ class Misfit(Struct, frozen=True):
     room: float
 
 
-class Body(Struct, frozen=True):
+class Body(Struct, frozen=True, cache_hash=True):
     """A case: plan outline (front left, front right, back right, back left), height, boards, openings.
 
     `base_height` is how far the floor lies below its underside (mm), `hangs` that it hangs on a wall instead,
@@ -77,8 +75,6 @@ class Body(Struct, frozen=True):
     underside: float = 0.0
     hangs: bool = False
     guesses: frozenset[str] = frozenset()
-    faults: tuple[Fault, ...] = ()
-    made_of: tuple[MadeOf, ...] = ()
     unmeasured: frozenset[str] = frozenset()
     """Entries of the piece that are guesses, by name; openings as their id and columns or rows, with a blank."""
 

@@ -3,6 +3,7 @@
 import math
 from abc import abstractmethod
 from functools import cache
+from typing import ClassVar
 
 from msgspec import Struct, field, structs
 
@@ -10,7 +11,7 @@ from zygoform.core.condition.disassembly import Bag, DisassemblyMark
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Form
-from zygoform.core.form.front import Division, Opening, unmeasured_cells
+from zygoform.core.form.front import Cell, Holds, Opening, unmeasured_cells
 from zygoform.core.geometry.plane import Outline, clip, intersect
 from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Sized, counting, settle
@@ -39,6 +40,14 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     def check(self) -> None:
         """Raises BadInputError `impossible` where the sizes leave no piece; may be quicker than building it."""
         self.build()
+
+
+class FrontedPiece(PieceBase, frozen=True):
+    """A piece with a front to divide; `HOLDS` is what its openings can hold."""
+
+    HOLDS: ClassVar[tuple[Holds, ...]] = ()
+
+    front: Cell = Opening("o1")
 
 
 def proportioned(piece: PieceBase) -> dict[str, float]:
@@ -73,9 +82,8 @@ def unmeasured(piece: PieceBase) -> frozenset[str]:
             taken = counting(getattr(piece, entry.name), entry.takes)
             if taken is None or taken.source == "guessed":
                 names.add(entry.name)
-    front = getattr(piece, "front", None)
-    if isinstance(front, Opening | Division):
-        cells = unmeasured_cells(front, wide="width" not in names, high="height" not in names)
+    if isinstance(piece, FrontedPiece):
+        cells = unmeasured_cells(piece.front, wide="width" not in names, high="height" not in names)
         names |= {f"{piece.id}/opening/{own} {way}" for own, way in cells}
     return frozenset(names)
 

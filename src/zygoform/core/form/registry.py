@@ -1,33 +1,35 @@
-"""Kinds of piece. A kind is a file in kinds/ and one entry here."""
+"""Kinds of piece, by name: a kind is a file in kinds/ and one row here, and is loaded when it is first wanted."""
+
+from importlib import import_module
 
 from msgspec import Struct
 
-from zygoform.core.form.kinds.case_piece import CasePiece
-from zygoform.core.form.kinds.flat_panel import FlatPanel
-from zygoform.core.form.kinds.lidded_box import LiddedBox
-from zygoform.core.form.kinds.seat import Seat
-from zygoform.core.form.kinds.table import Table
-from zygoform.core.form.kinds.wall_shelf import WallShelf
-
-KnownPiece = CasePiece | Table | Seat | LiddedBox | FlatPanel | WallShelf
-Fronted = CasePiece | Table | FlatPanel | WallShelf
-"""Kinds with a front to divide."""
+from zygoform.core.form.piece import PieceBase
 
 
 class PieceKind(Struct, frozen=True):
-    """A kind of piece: what it is called, and what people call by that name."""
+    """A kind of piece: its tag in the file, where its class is, its title, and what people call so."""
 
     kind: str
-    type: type[KnownPiece]
+    where: str
     title: str
     examples: str
 
+    def load(self) -> type[PieceBase]:
+        """Its class."""
+        module, _, name = self.where.partition(":")
+        found: type[PieceBase] = getattr(import_module(f"zygoform.core.form.kinds.{module}"), name)
+        return found
+
 
 PIECE_KINDS: dict[str, PieceKind] = {
-    "case": PieceKind("case", CasePiece, "Case", "chest, sideboard, cabinet, desk, counter"),
-    "table": PieceKind("table", Table, "Table", "with or without drawers"),
-    "seat": PieceKind("seat", Seat, "Seat", "bench, stool"),
-    "lidded_box": PieceKind("lidded_box", LiddedBox, "Box with a lid", "chest that opens upwards"),
-    "flat_panel": PieceKind("flat_panel", FlatPanel, "Panel", "bed head, door, mirror frame"),
-    "wall_shelf": PieceKind("wall_shelf", WallShelf, "Wall shelf", "boards on brackets"),
+    row.kind: row
+    for row in (
+        PieceKind("case", "case_piece:CasePiece", "Case", "chest, sideboard, cabinet, desk, counter"),
+        PieceKind("table", "table:Table", "Table", "with or without drawers"),
+        PieceKind("seat", "seat:Seat", "Seat", "bench, stool"),
+        PieceKind("lidded_box", "lidded_box:LiddedBox", "Box with a lid", "chest that opens upwards"),
+        PieceKind("flat_panel", "flat_panel:FlatPanel", "Panel", "bed head, door, mirror frame"),
+        PieceKind("wall_shelf", "wall_shelf:WallShelf", "Wall shelf", "boards on brackets"),
+    )
 }

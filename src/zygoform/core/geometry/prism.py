@@ -37,7 +37,7 @@ class Face(Struct, frozen=True):
     normal: Point3
 
 
-class Prism(Struct, frozen=True, dict=True):
+class Prism(Struct, frozen=True, dict=True, cache_hash=True):
     """A convex outline in the plane of unit vectors u, v at `origin`, extended by `thickness` along u x v.
 
     What is worked out from it is kept with it: a board that stays is drawn again after every edit.

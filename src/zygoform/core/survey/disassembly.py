@@ -4,6 +4,7 @@ from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Board, Body, Role
 
 StageKind = Literal["glass", "drawers", "doors", "hardware", "loose", "lid", "back", "top", "below", "rest"]
@@ -64,9 +65,9 @@ class DisassemblyStep(Struct, frozen=True):
     boards: tuple[Board, ...]
 
 
-def disassembly_order(body: Body) -> tuple[DisassemblyStep, ...]:
+def disassembly_order(body: Body, made_of: tuple[MadeOf, ...] = ()) -> tuple[DisassemblyStep, ...]:
     """All parts that come off without breaking the rest, stage by stage; the carcass stays together."""
-    glass = {made.part for made in body.made_of if made.material == "glass"}
+    glass = {made.part for made in made_of if made.material == "glass"}
     ways: dict[StageKind, list[Board]] = {}
     for board in body.boards:
         way = "glass" if board.id in glass else _WAYS.get(board.role, "rest")

@@ -4,7 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.form.front import Division, openings, walk
-from zygoform.core.form.registry import Fronted, KnownPiece
+from zygoform.core.form.piece import FrontedPiece, PieceBase
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.survey.spans import TapeLine, corner_line, opening_line, span_line
@@ -33,12 +33,12 @@ class WalkStep(Struct, frozen=True):
         return counts_now is not None and counts_now.source != "guessed"
 
 
-def steps(piece: KnownPiece, body: Body) -> tuple[WalkStep, ...]:
+def steps(piece: PieceBase, body: Body) -> tuple[WalkStep, ...]:
     """All sizes of a piece but those that no board shows or that do not count, as the piece is."""
     declared = [e for e in params(type(piece)) if e.unit in ("readings", "corner") and counts(e, piece)]
     declared.sort(key=lambda e: RANK.get(e.group, 3))
     found = [step for entry in declared if (step := _entry_step(piece, body, entry)) is not None]
-    return (*found, *(_cell_steps(piece, body) if isinstance(piece, Fronted) else ()))
+    return (*found, *(_cell_steps(piece, body) if isinstance(piece, FrontedPiece) else ()))
 
 
 def next_step(all_steps: tuple[WalkStep, ...], after: str = "") -> WalkStep | None:
@@ -50,7 +50,7 @@ def next_step(all_steps: tuple[WalkStep, ...], after: str = "") -> WalkStep | No
     )
 
 
-def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> WalkStep | None:
+def _entry_step(piece: PieceBase, body: Body, entry: Param) -> WalkStep | None:
     line = None
     if entry.span is not None:
         line = corner_line(body, entry.span) if entry.unit == "corner" else span_line(body, entry.span)
@@ -61,7 +61,7 @@ def _entry_step(piece: KnownPiece, body: Body, entry: Param) -> WalkStep | None:
     return WalkStep(title, entry.hint, line, getattr(piece, entry.name), entry=entry.name)
 
 
-def _cell_steps(piece: Fronted, body: Body) -> list[WalkStep]:
+def _cell_steps(piece: FrontedPiece, body: Body) -> list[WalkStep]:
     """Width of each column and height of each row but the last, which follows from the others."""
     by_id = {opening.id.rsplit("/", 1)[-1]: opening for opening in body.openings}
     found = []

@@ -2,7 +2,7 @@
 
 from zygoform.core.cutlist.layouts import PlacedBoard, SizeLayout
 from zygoform.core.measure.message import Message
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.why.why import Why
 
 

@@ -3,7 +3,7 @@
 from zygoform.core.measure.message import Message
 from zygoform.core.money.purchase import BuyRow
 from zygoform.core.outcome.outcome import Fitting, Supply
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.why.why import Why
 
 

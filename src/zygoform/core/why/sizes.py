@@ -7,7 +7,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import Mode
 from zygoform.core.outcome.outcome import Joint, LaterCut
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 from zygoform.core.why.why import Why, known_by, places, sum_of
 

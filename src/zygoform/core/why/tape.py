@@ -6,7 +6,7 @@ from msgspec import Struct
 
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.measure.reading import Term
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 
 
 class Tape(Struct, frozen=True):

@@ -107,7 +107,7 @@ class BuyLine(QWidget):
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        if self.session.hovered in self.row.part_ids:
+        if self.session.view.hovered in self.row.part_ids:
             painter.setBrush(QColor(t.TAPEWASH))
             painter.setPen(paint.pen(t.INK, 1.2))
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(0.8, 0.8, -0.8, -0.8), 3, 3)

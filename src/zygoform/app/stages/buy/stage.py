@@ -114,7 +114,7 @@ class BuyStage(QWidget):
         notes = [f"Total without {purchase.unpriced} prices."] if purchase.unpriced else []
         notes += [f"{owned} board{'s' if owned > 1 else ''} of your own used."] if owned else []
         self.note.setText(" ".join(notes))
-        self._on_pointed(self.session.hovered)
+        self._on_pointed(self.session.view.hovered)
         now = (purchase, self.session.unit)
         if now == self._shown:
             return

@@ -32,7 +32,7 @@ class CutRow(QAbstractButton):
 
     @property
     def is_lit(self) -> bool:
-        return self.session.hovered in self.row.part_ids
+        return self.session.view.hovered in self.row.part_ids
 
     def enterEvent(self, event: object) -> None:
         del event

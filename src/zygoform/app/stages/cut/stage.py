@@ -18,7 +18,7 @@ from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.why import WhyPanel
-from zygoform.core.plan import Plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
 from zygoform.core.why.why import Why
@@ -161,9 +161,9 @@ class CutStage(QWidget):
     def _refresh_why(self) -> None:
         """For a part every number of it, its board and what is glued of it; else what the boards cost."""
         plan = self.session.plan
-        if plan is None or not self.why_button.isChecked() or self.session.highlighted:
+        if plan is None or not self.why_button.isChecked() or self.session.view.highlighted:
             return
-        part_id = self.session.hovered
+        part_id = self.session.view.hovered
         whys: list[Why | None] = [why_part(plan, part_id, number) for number in PART_NUMBERS]
         for layout in plan.layouts:
             for board in layout.boards:
@@ -200,7 +200,7 @@ class CutStage(QWidget):
         self.judgements.refresh(
             (f for f in plan.findings if f.code in FINDINGS), (c for c in plan.cautions if c.step == "cut")
         )
-        self._on_pointed(self.session.hovered)
+        self._on_pointed(self.session.view.hovered)
 
     def _refresh_keeping(self, plan: Plan) -> None:
         lengths: dict[float, int] = {}

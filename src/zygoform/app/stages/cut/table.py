@@ -50,7 +50,7 @@ class PartModel(QAbstractTableModel):
             return QColor(t.INK2)
         if role == Qt.ItemDataRole.ToolTipRole and row.guesses:
             return "Rests on a guess: " + ", ".join(row.guesses)
-        if role == Qt.ItemDataRole.BackgroundRole and self.session.hovered in row.part_ids:
+        if role == Qt.ItemDataRole.BackgroundRole and self.session.view.hovered in row.part_ids:
             return QColor(t.TAPEWASH)
         return None
 

@@ -9,7 +9,8 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.core.changes.registry import KnownChange, kind_of, titled
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import kind_of, titled
 from zygoform.core.edits.planning import leave_out, move_change, remove_change
 
 
@@ -53,7 +54,7 @@ class _Number(QWidget):
 class ChangeCard(QFrame):
     """A change in the list. Click or Enter opens it, Space ticks it, Alt+arrows move it, Del takes it away."""
 
-    def __init__(self, session: Session, change: KnownChange) -> None:
+    def __init__(self, session: Session, change: ChangeBase) -> None:
         super().__init__()
         self.session, self.change_id = session, change.id
         self.setObjectName(f"card_{change.id}")
@@ -84,7 +85,7 @@ class ChangeCard(QFrame):
 
     @property
     def is_open(self) -> bool:
-        return self.session.open_change == self.change_id
+        return self.session.view.open_change == self.change_id
 
     def refresh(self) -> None:
         """Shows the document's values; only the open card has fields."""
@@ -114,9 +115,14 @@ class ChangeCard(QFrame):
         self.refresh_number()
         self.update()
 
+    def refresh_fields(self) -> None:
+        """Only what is typed and what it comes to."""
+        if self._editor is not None and self.is_open:
+            self._editor.refresh()
+
     def refresh_number(self) -> None:
         """Yellow while a part of the change is pointed at; open, while nothing else is."""
-        part = self.session.hovered
+        part = self.session.view.hovered
         on = part.startswith(self.change_id + "/") or (self.is_open and not part)
         if on != self.number.on:
             self.number.on = on
@@ -196,7 +202,7 @@ class ChangeCard(QFrame):
     def _point(self) -> None:
         plan = self.session.plan
         outcome = plan.outcome(self.change_id) if plan else None
-        if outcome is not None and outcome.added and not self.session.hovered.startswith(self.change_id + "/"):
+        if outcome is not None and outcome.added and not self.session.view.hovered.startswith(self.change_id + "/"):
             self.session.hover(outcome.added[0].id)
 
     def paintEvent(self, _event: QPaintEvent) -> None:

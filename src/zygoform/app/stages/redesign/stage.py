@@ -37,6 +37,7 @@ class RedesignStage(QWidget):
         self.cards: dict[str, ChangeCard] = {}
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
+        session.previewed.connect(self._on_previewed)
         self.refresh()
 
     def _side(self) -> QWidget:
@@ -172,6 +173,12 @@ class RedesignStage(QWidget):
     def _on_pointed(self, _part: str) -> None:
         for card in self.cards.values():
             card.refresh_number()
+
+    def _on_previewed(self) -> None:
+        """While a size is dragged, the open card follows; everything else waits until it is let go."""
+        card = self.cards.get(self.session.view.open_change)
+        if card is not None:
+            card.refresh_fields()
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

@@ -22,7 +22,7 @@ from zygoform.core.edits.disassembly import (
     set_fate,
 )
 from zygoform.core.form.form import Board
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.survey.disassembly import DisassemblyStep, disassembly_order
 
@@ -57,7 +57,7 @@ class RemovedPartRow(QWidget):
         row.addWidget(self.tick, 1)
         row.addWidget(self.fate)
 
-    def refresh(self, piece: KnownPiece) -> None:
+    def refresh(self, piece: PieceBase) -> None:
         mark = mark_of(piece, self.part_id)
         self.tick.setChecked(mark.done)
         self.fate.setCurrentIndex(self.fate.findData(mark.fate))
@@ -149,8 +149,10 @@ class DisassemblyPanel(QWidget):
 
     def _steps(self) -> tuple[DisassemblyStep, ...]:
         plan, piece = self.session.plan, self.session.piece
-        bodies = (body for body in plan.found.bodies if piece and body.piece_id == piece.id) if plan else iter(())
-        return tuple(step for body in bodies for step in disassembly_order(body))
+        if plan is None or piece is None:
+            return ()
+        bodies = (body for body in plan.found.bodies if body.piece_id == piece.id)
+        return tuple(step for body in bodies for step in disassembly_order(body, piece.made_of))
 
     def refresh(self) -> None:
         """Shows what comes off the piece on screen."""
@@ -185,7 +187,7 @@ class DisassemblyPanel(QWidget):
                 column.addWidget(self.rows[-1])
             self._stages.addWidget(box)
 
-    def _refresh_bags(self, piece: KnownPiece) -> None:
+    def _refresh_bags(self, piece: PieceBase) -> None:
         keys = {f"{piece.id}/{bag.id}": bag for bag in piece.bags}
         for gone in set(self.bags) - set(keys):
             row = self.bags.pop(gone)

@@ -50,7 +50,7 @@ class FaultCard(QFrame):
 
     @property
     def is_open(self) -> bool:
-        return self.session.selected_fault == self.fault_id
+        return self.session.view.selected_fault == self.fault_id
 
     def _fault(self) -> Fault | None:
         try:

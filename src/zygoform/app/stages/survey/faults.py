@@ -23,13 +23,13 @@ UNKNOWN = "not known"
 def board_meant(session: Session) -> Board | None:
     """The board that is kept; of an opening the front that closes it."""
     seen = session.seen()
-    if seen is None or not session.selected:
+    if seen is None or not session.view.selected:
         return None
-    own = session.selected.rsplit("/", 1)[-1]
+    own = session.view.selected.rsplit("/", 1)[-1]
     ids = (
-        session.selected,
-        f"{piece_of(session.selected)}/front/{own}",
-        f"{piece_of(session.selected)}/apron/{own}",
+        session.view.selected,
+        f"{piece_of(session.view.selected)}/front/{own}",
+        f"{piece_of(session.view.selected)}/apron/{own}",
     )
     boards = {board.id: board for board in seen.found.boards}
     return next((boards[part] for part in ids if part in boards), None)
@@ -144,11 +144,11 @@ class FaultsPanel(QWidget):
         board, seen = board_meant(self.session), self.session.seen()
         if board is None or seen is None:
             return
-        spot = self.session.spot
-        place, point = spot if spot is not None else (self.session.viewpoint, None)
+        spot = self.session.view.spot
+        place, point = spot if spot is not None else (self.session.view.viewpoint, None)
         x, y, z = pin_on(board, VIEWS[place], point)
         dx, dy, dz = seen.moved(piece_of(board.id))
-        before = {fault.id for body in seen.found.bodies for fault in body.faults}
+        before = set(self._faults())
         if not self.session.try_do(lambda p: add_fault(p, board.id, kind, (x - dx, y - dy, z - dz))):
             return
         new = next((f for f in self._faults() if f not in before), "")
@@ -159,8 +159,11 @@ class FaultsPanel(QWidget):
 
     def _faults(self) -> dict[str, str]:
         """The faults of what is on screen, each with its part."""
-        seen = self.session.seen()
-        return {fault.id: fault.part for body in (seen.found.bodies if seen else ()) for fault in body.faults}
+        seen, plan = self.session.seen(), self.session.plan
+        if seen is None or plan is None:
+            return {}
+        pieces = dict.fromkeys(body.piece_id for body in seen.found.bodies)
+        return {fault.id: fault.part for piece_id in pieces for fault in plan.condition.faults_of(piece_id)}
 
     def refresh(self) -> None:
         """Shows the part that is kept, and all faults."""

@@ -15,7 +15,7 @@ from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.fronts import HELD, divide, hold, join, set_cell_size
 from zygoform.core.form.form import FormOpening, piece_of
 from zygoform.core.form.front import Division, Holds, find_opening, parent
-from zygoform.core.form.registry import Fronted
+from zygoform.core.form.piece import FrontedPiece
 
 _HOLDS: tuple[Holds, ...] = ("drawer", "door", "panel", "knees", "nothing")
 _DIRECTIONS: tuple[Literal["columns", "rows"], ...] = ("columns", "rows")
@@ -38,7 +38,7 @@ def opening_of(session: Session, part_id: str) -> FormOpening | None:
 def holdable(session: Session, part_id: str) -> tuple[Holds, ...]:
     """What an opening of this kind of piece can hold."""
     piece = session.project.known(piece_of(part_id))
-    return piece.HOLDS if isinstance(piece, Fronted) else ()
+    return piece.HOLDS if isinstance(piece, FrontedPiece) else ()
 
 
 def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[], object]]]:
@@ -148,8 +148,8 @@ class OpeningPanel(QWidget):
 
     def refresh(self) -> None:
         """Shows the opening that is kept."""
-        opening = opening_of(self.session, self.session.selected) or opening_of(self.session, self._id)
-        front = self.session.project.front(opening.id if opening else self.session.shown)
+        opening = opening_of(self.session, self.session.view.selected) or opening_of(self.session, self._id)
+        front = self.session.project.front(opening.id if opening else self.session.view.shown)
         self.setVisible(front is not None)
         self._idle.setVisible(opening is None)
         self._body.setVisible(opening is not None)

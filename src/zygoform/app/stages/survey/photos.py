@@ -69,7 +69,7 @@ class PhotoView(QWidget):
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
         painter.drawImage(self.room(), self.image)
         for dot in self.dots:
-            paint_dot(painter, self._place(dot), dot.number, on=dot.part == self.session.hovered)
+            paint_dot(painter, self._place(dot), dot.number, on=dot.part == self.session.view.hovered)
 
 
 class PhotoPane(QWidget):
@@ -160,7 +160,7 @@ class PhotoPane(QWidget):
 
     def _dot(self, x: float, y: float) -> None:
         """The part that is kept is here."""
-        photo, part = self.photo, self.session.selected
+        photo, part = self.photo, self.session.view.selected
         if photo is None:
             return
         if not part:
@@ -170,7 +170,11 @@ class PhotoPane(QWidget):
 
     def _kept_dot(self) -> Dot | None:
         photo = self.photo
-        return next((d for d in photo.dots if d.part == self.session.selected), None) if photo is not None else None
+        return (
+            next((d for d in photo.dots if d.part == self.session.view.selected), None)
+            if photo is not None
+            else None
+        )
 
     def _undot(self) -> None:
         photo, dot = self.photo, self._kept_dot()

@@ -9,8 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, angles, brief, empty, label, written
 from zygoform.core.edits.pieces import name_project, rename
 from zygoform.core.edits.survey import set_reading
-from zygoform.core.form.piece import proportioned
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase, proportioned
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.measure.reading import Readings
 
@@ -23,14 +22,14 @@ class SizesPanel(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self._kind: type[KnownPiece] | None = None
+        self._kind: type[PieceBase] | None = None
         self._guesses: dict[str, float] = {}
         self._conditional: list[tuple[Param, QWidget]] = []
-        self._refreshers: list[Callable[[KnownPiece], None]] = []
+        self._refreshers: list[Callable[[PieceBase], None]] = []
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
 
-    def _build(self, kind: type[KnownPiece]) -> None:
+    def _build(self, kind: type[PieceBase]) -> None:
         """The fields of one kind of piece, in place of those of another."""
         self._kind, self._refreshers, self._conditional = kind, [], []
         empty(self._column)
@@ -101,7 +100,7 @@ class SizesPanel(QWidget):
             session, "piece_name", "Name", lambda text: session.do(lambda p: rename(p, text, on=self._on()))
         )
 
-        def refresh(piece: KnownPiece) -> None:
+        def refresh(piece: PieceBase) -> None:
             whole.setVisible(len(session.project.pieces) > 1)
             whole.show_value(session.project.name)
             name.show_value(piece.name)
@@ -124,7 +123,7 @@ class SizesPanel(QWidget):
         field.line.setAccessibleName(f"{entry.group}: {entry.label}")
         field.line.setToolTip(entry.hint or entry.label)
 
-        def refresh(piece: KnownPiece) -> None:
+        def refresh(piece: PieceBase) -> None:
             if entry.guess is None:
                 field.show_value(f"{getattr(piece, entry.name)}")
                 return

@@ -80,7 +80,7 @@ class SurveyStage(QWidget):
 
     def _show_photos(self, shown: bool) -> None:
         """The photos take part of the drawing's room."""
-        self.session.photos_open = shown
+        self.session.view.photos_open = shown
         self.photos.setVisible(shown)
         self.area.view.update()
 
@@ -90,13 +90,15 @@ class SurveyStage(QWidget):
 
     def hold_kept(self, holds: Holds) -> None:
         """What the kept opening holds."""
-        if opening_of(self.session, self.session.selected) is not None:
-            self.session.try_do(partial(hold, opening_id=self.session.selected, holds=holds))
+        if opening_of(self.session, self.session.view.selected) is not None:
+            self.session.try_do(partial(hold, opening_id=self.session.view.selected, holds=holds))
 
     def divide_kept(self, direction: Literal["columns", "rows"], count: int) -> None:
         """Divides the kept opening into equal ones."""
-        if opening_of(self.session, self.session.selected) is not None:
-            self.session.try_do(partial(divide, opening_id=self.session.selected, direction=direction, count=count))
+        if opening_of(self.session, self.session.view.selected) is not None:
+            self.session.try_do(
+                partial(divide, opening_id=self.session.view.selected, direction=direction, count=count)
+            )
 
     def fault_here(self) -> None:
         """Asks what is wrong with the part that is kept."""
@@ -219,9 +221,13 @@ class SurveyStage(QWidget):
         )
 
     def _on_pointed(self, _part: str) -> None:
-        if self.session.selected_fault and self.session.selected_fault != self._fault_met and self.isVisible():
+        if (
+            self.session.view.selected_fault
+            and self.session.view.selected_fault != self._fault_met
+            and self.isVisible()
+        ):
             self.look("faults")
-        self._fault_met = self.session.selected_fault
+        self._fault_met = self.session.view.selected_fault
         self.opening.refresh()
         if self.view.value == "faults":
             self.faults.refresh()

@@ -100,7 +100,7 @@ class StartBox(QFrame):
         self._return.setVisible(further)
         kind = PIECE_KINDS[self.kind.currentData()]
         for name, line in self.lines.items():
-            entry = param(kind.type, name)
+            entry = param(kind.load(), name)
             self._titles[name].setText(entry.label.removesuffix(" over all"))
             line.setAccessibleName(entry.label)
             line.setPlaceholderText(f"{self.session.unit.show(entry.guess or 0.0)}?")

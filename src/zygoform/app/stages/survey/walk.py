@@ -9,7 +9,7 @@ from zygoform.app.widgets.fields import Field, angles, label, push_button, writt
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.fronts import set_cell_size
 from zygoform.core.edits.survey import set_reading
-from zygoform.core.form.registry import KnownPiece
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings
 from zygoform.core.survey.walk import WalkStep, next_step, steps
@@ -61,7 +61,7 @@ class WalkBox(QFrame):
         piece = self.session.piece
         if piece is None:
             return
-        if self.session.shown != piece.id and len(self.session.project.pieces) > 1:
+        if self.session.view.shown != piece.id and len(self.session.project.pieces) > 1:
             self.session.show_piece(piece.id)
         self._piece_id = piece.id
         found = self._steps()
@@ -150,12 +150,12 @@ class WalkBox(QFrame):
         if self.step is None:
             return
         again = next((step for step in self._steps() if step.key == self.step.key), None)
-        alone = len(self.session.project.pieces) == 1 or self.session.shown == self._piece_id
+        alone = len(self.session.project.pieces) == 1 or self.session.view.shown == self._piece_id
         if again is None or not alone or not _belongs(again, self.session.piece):
             self.stop()
             return
         self.step = again
-        self.session.traced = again.line
+        self.session.view.traced = again.line
         self._say()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
@@ -165,5 +165,5 @@ class WalkBox(QFrame):
             super().keyPressEvent(event)
 
 
-def _belongs(step: WalkStep, piece: KnownPiece | None) -> bool:
+def _belongs(step: WalkStep, piece: PieceBase | None) -> bool:
     return piece is not None and (not step.cell or step.cell.startswith(f"{piece.id}/"))

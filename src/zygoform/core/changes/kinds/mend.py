@@ -2,7 +2,9 @@
 
 from typing import TYPE_CHECKING, Annotated, Literal
 
-from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.condition.condition import Condition
+from zygoform.core.condition.fault import Fault
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form, rebuilt
 from zygoform.core.measure import param as entry
@@ -36,14 +38,17 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
         kind = FAULT_KINDS.get(self.about)
         return f"Mend: {kind.title.lower()}" if kind is not None else ""
 
-    def apply(self, form: Form, shop: Shop) -> Outcome:
+    def reads(self, condition: Condition) -> Fault | None:
+        return condition.fault(self.fault)
+
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with the fault dealt with. Raises BadInputError where it is gone or nothing on sale fits."""
         from zygoform.core.changes.mending.operations import OPERATIONS
         from zygoform.core.changes.mending.repair_context import RepairContext
         from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 
         body = self.body_in(form)
-        fault = next((f for f in body.faults if f.id == self.fault), None)
+        fault = condition.fault(self.fault)
         remedy = remedy_of(fault.kind, self.remedy) if fault is not None else None
         if fault is None or remedy is None:
             raise BadInputError("unknown_key", "The fault this mends is gone.")

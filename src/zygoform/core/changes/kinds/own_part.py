@@ -1,10 +1,11 @@
 """A part of one's own: cut, laid out and bought like any other, wherever it goes."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
 from msgspec import field
 
-from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
 from zygoform.core.measure import param as entry
@@ -37,8 +38,16 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
     right: Annotated[float, entry.angle("Right end from square", -80, 80, main=False)] = 0.0
     location: Annotated[str, entry.text("Where it goes", 60, main=False)] = field(default="", name="goes")
 
-    def apply(self, form: Form, shop: Shop) -> Outcome:
+    @classmethod
+    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+        """A foot or 300 mm of the board nearest to a usual one, as wide as it is."""
+        size, inch = nearest_size(shop, 19.0, 64.0), shop.unit.system == "inch"
+        width, length = size.width if size else 63.5, 304.8 if inch else 300.0
+        return cls(change_id, number, (target,), board=size.id if size else "", length=length, width=width)
+
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The same piece, with the parts to cut. Raises BadInputError where no such board can give them."""
+        del condition
         size = shop.size(self.board)
         if self.width > size.width + SAME_MM:
             raise BadInputError(

@@ -1,8 +1,9 @@
 """A new top of boards glued edge to edge."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, rebuilt
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides, round_corners
@@ -94,8 +95,25 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
         ),
     ] = "front"
 
-    def apply(self, form: Form, shop: Shop) -> Outcome:
+    @classmethod
+    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+        """An inch or 25 mm over on three sides, from the board nearest to a usual one."""
+        size, inch = nearest_size(shop, 25.4, 140.0), shop.unit.system == "inch"
+        over, trim = (25.4, 12.7) if inch else (25.0, 12.0)
+        return cls(
+            change_id,
+            number,
+            (target,),
+            board=size.id if size else "",
+            overhang_left=over,
+            overhang_right=over,
+            overhang_front=over,
+            trim=trim,
+        )
+
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with the new top. Raises BadInputError where it cannot be built."""
+        del condition
         body = self.body_in(form)
         if not any(board.role == "top" for board in body.boards):
             raise BadInputError("impossible", "This piece has no top that boards could take the place of.")

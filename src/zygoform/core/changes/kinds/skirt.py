@@ -1,9 +1,10 @@
 """Boards round the bottom of a body, mitred or butted at the corners."""
 
 import math
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, Role, rebuilt
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
@@ -61,8 +62,16 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
     ] = "mitred"
     setback: Annotated[float, length("Set back", 0, 300, counts_if=("fit", "in"))] = 25.4
 
-    def apply(self, form: Form, shop: Shop) -> Outcome:
+    @classmethod
+    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+        """As high as the board nearest to a usual one is wide."""
+        size = nearest_size(shop, 19.0, 64.0)
+        height = size.width if size else 63.5
+        return cls(change_id, number, (target,), board=size.id if size else "", height=height)
+
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with the skirt. Raises BadInputError where it cannot be built."""
+        del condition
         body = self.body_in(form)
         if any(board.role == "leg" for board in body.boards):
             raise BadInputError("impossible", "This piece stands on legs: a skirt needs a body to go round.")

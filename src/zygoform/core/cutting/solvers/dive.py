@@ -37,7 +37,9 @@ def dive(packing: Packing, grid: Grid, columns: list[Pattern]) -> Iterator[list[
             known += new
             program.add(new)
         shares = program.shares()
-        best = max(range(len(shares)), key=lambda i: (shares[i] - int(shares[i]) if shares[i] < 1 else shares[i], -i))
+        best = max(
+            range(len(shares)), key=lambda i: (shares[i] - int(shares[i]) if shares[i] < 1 else shares[i], -i)
+        )
         j, counts = known[best]
         for _ in range(max(1, int(shares[best] + 1e-6))):
             real = tuple(min(n, m) for n, m in zip(counts, rest, strict=True))
@@ -50,7 +52,9 @@ def dive(packing: Packing, grid: Grid, columns: list[Pattern]) -> Iterator[list[
 
 
 def _priced(packing: Packing, grid: Grid, values: tuple[float, ...], rest: Counts) -> list[Pattern]:
-    return [(j, counts) for j, counts in enumerate(grid.best(values, rest)) if any(counts) and packing.limits[j] != 0]
+    return [
+        (j, counts) for j, counts in enumerate(grid.best(values, rest)) if any(counts) and packing.limits[j] != 0
+    ]
 
 
 def _filled(

@@ -3,7 +3,8 @@
 Gilmore and Gomory's column generation; the linear program's value is a bound on money, rounded up to the common
 divisor of the prices. Any solution that costs at most T uses only patterns whose reduced cost is at most T - bound,
 so enumerating those and solving over them proves the optimum. Where parts are too many for that, columns are priced
-on a grid and whole boards come of diving. All limits are amounts of work, so the same problem gets the same layouts.
+on a grid and whole boards come of diving. All limits are amounts of work, so the same
+problem gets the same layouts.
 """
 
 import math
@@ -117,7 +118,9 @@ class _Search:
         """The best whole numbers of the patterns found, as far as a small tree leads."""
         if self.cost > self.floor:
             columns = list(dict.fromkeys([*self.columns, *self.best]))
-            yield list(cheapest_mix(self.packing, columns, self.floor, self.cost - self.divisor, MIXED_NODES).patterns)
+            yield list(
+                cheapest_mix(self.packing, columns, self.floor, self.cost - self.divisor, MIXED_NODES).patterns
+            )
 
     def _proof(self) -> Iterator[StripLayout]:
         """Tries what is cheaper, cheapest first: counts of boards where they are few, else one program."""

@@ -29,9 +29,10 @@ def polish(packing: Packing, patterns: list[Pattern], solve: Solve) -> Iterator[
 
 
 def _some(packing: Packing, patterns: list[Pattern], step: int) -> list[int]:
-    """The boards of one round: the most wasteful ones, from another place on each time, while their parts are few."""
+    """The boards of one round: the most wasteful, from another place on each time, while their parts are few."""
     waste = [
-        (packing.room[j] - packing.need(counts)) * packing.prices[j] / max(1, packing.room[j]) for j, counts in patterns
+        (packing.room[j] - packing.need(counts)) * packing.prices[j] / max(1, packing.room[j])
+        for j, counts in patterns
     ]
     order = sorted(range(len(patterns)), key=lambda i: (-waste[i], i))
     # Every round begins at another board, and takes every first, second or third after it.

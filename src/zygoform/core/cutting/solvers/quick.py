@@ -15,7 +15,6 @@ MANY = 120
 """More types of part than this are not filled best on each length in turn."""
 
 
-
 def quick_layout(problem: StripProblem) -> StripLayout:
     """The cheapest of first fit and best fit decreasing over every length on sale; always one that can be cut."""
     packing = Packing(problem)

@@ -1,6 +1,6 @@
 """Screws into parts made of something that does not hold them."""
 
-from zygoform.core.condition.materials import MATERIALS, WEAK_EDGES
+from zygoform.core.condition.materials import MATERIALS, WEAK_EDGES, MadeOf
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Body
 from zygoform.core.measure.message import Message
@@ -15,18 +15,18 @@ def judge(view: JudgedPlan) -> tuple[Finding, ...]:
         finding
         for outcome in view.outcomes
         for body in view.found.bodies
-        if (finding := _judged(outcome, body)) is not None
+        if (finding := _judged(outcome, body, view.made_of)) is not None
     )
 
 
-def _judged(outcome: Outcome, body: Body) -> Finding | None:
+def _judged(outcome: Outcome, body: Body, made_of: tuple[MadeOf, ...]) -> Finding | None:
     screwed = any(fitting.kind == "wood screw" for fitting in outcome.fittings)
     # What stands in place of a part taken off is new: its screws go into what stays of the same body.
     touched = {board.id for board in body.boards} & outcome.removed
     if not screwed or not touched:
         return None
     roles = {board.id: board.role for board in body.boards if board.id not in outcome.removed}
-    weak = [m for m in body.made_of if m.material in WEAK_EDGES and roles.get(m.part) in HELD_BY]
+    weak = [m for m in made_of if m.material in WEAK_EDGES and roles.get(m.part) in HELD_BY]
     if not weak:
         return None
     material = MATERIALS[weak[0].material]

@@ -4,13 +4,13 @@ from typing import Annotated, ClassVar
 
 from zygoform.core.form.carcass import BaseKind, Carcass
 from zygoform.core.form.form import Form
-from zygoform.core.form.front import Cell, Holds, Opening
-from zygoform.core.form.piece import PieceBase, settled
+from zygoform.core.form.front import Holds
+from zygoform.core.form.piece import FrontedPiece, settled
 from zygoform.core.measure.param import Choice, Span, choice, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
-class CasePiece(PieceBase, frozen=True, tag="case"):
+class CasePiece(FrontedPiece, frozen=True, tag="case"):
     """Readings of a case piece. Depth is taken along the sides, corners between front and side through the body."""
 
     HOLDS: ClassVar[tuple[Holds, ...]] = ("drawer", "door", "panel", "knees", "nothing")
@@ -150,7 +150,6 @@ class CasePiece(PieceBase, frozen=True, tag="case"):
             counts_if=("base", ("legs", "feet")),
         ),
     ] = ()
-    front: Cell = Opening("o1")
 
     def build(self) -> Form:
         """The piece as geometry. Raises BadInputError `impossible` where the sizes leave no body."""

@@ -7,7 +7,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, Holds, Opening, lay_out
 from zygoform.core.form.fronts import opening_names
-from zygoform.core.form.piece import PieceBase, guessed, settled
+from zygoform.core.form.piece import FrontedPiece, guessed, settled
 from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.measure.param import Choice, Span, choice, measured
@@ -20,7 +20,7 @@ FILL = 0.4
 """The share of the frame's thickness that what fills it is thick."""
 
 
-class FlatPanel(PieceBase, frozen=True, tag="flat_panel"):
+class FlatPanel(FrontedPiece, frozen=True, tag="flat_panel"):
     """Readings of a panel. Height goes from the floor, or its lower edge, to the highest point of its outline."""
 
     HOLDS: ClassVar[tuple[Holds, ...]] = ("panel", "nothing")

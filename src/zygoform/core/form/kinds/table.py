@@ -3,16 +3,16 @@
 from typing import Annotated, ClassVar
 
 from zygoform.core.form.form import Board, Form
-from zygoform.core.form.front import Cell, Holds, Opening
+from zygoform.core.form.front import Holds
 from zygoform.core.form.legged import LeggedFrame
-from zygoform.core.form.piece import PieceBase, guessed, settled
+from zygoform.core.form.piece import FrontedPiece, guessed, settled
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import upright
 from zygoform.core.measure.param import Span, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
-class Table(PieceBase, frozen=True, tag="table"):
+class Table(FrontedPiece, frozen=True, tag="table"):
     """Readings of a table. The front is the long side one sits at; drawers take the place of its apron."""
 
     HOLDS: ClassVar[tuple[Holds, ...]] = ("drawer", "nothing")
@@ -112,7 +112,6 @@ class Table(PieceBase, frozen=True, tag="table"):
     corner_right: Annotated[
         Readings, corner("Front right corner", group="Corners", span=Span("z", "leg/front-right"))
     ] = ()
-    front: Cell = Opening("o1")
 
     def build(self) -> Form:
         """The table as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""

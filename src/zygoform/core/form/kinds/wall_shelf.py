@@ -4,9 +4,9 @@ from typing import Annotated, ClassVar
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
-from zygoform.core.form.front import Cell, Holds, Opening, lay_out
+from zygoform.core.form.front import Holds, lay_out
 from zygoform.core.form.fronts import opening_names
-from zygoform.core.form.piece import PieceBase, guessed, settled
+from zygoform.core.form.piece import FrontedPiece, guessed, settled
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
 from zygoform.core.measure.param import Span, count, measured
@@ -14,7 +14,7 @@ from zygoform.core.measure.reading import Readings, sized
 from zygoform.core.tolerance import SAME_MM
 
 
-class WallShelf(PieceBase, frozen=True, tag="wall_shelf"):
+class WallShelf(FrontedPiece, frozen=True, tag="wall_shelf"):
     """Readings of a wall shelf. Each board hangs over an opening of its front; brackets stand in the openings."""
 
     HOLDS: ClassVar[tuple[Holds, ...]] = ("nothing",)
@@ -77,7 +77,6 @@ class WallShelf(PieceBase, frozen=True, tag="wall_shelf"):
             follows=("width",),
         ),
     ] = ()
-    front: Cell = Opening("o1")
 
     def build(self) -> Form:
         """The shelf as geometry. Raises BadInputError `impossible` where the sizes leave no shelf."""

@@ -1,0 +1,28 @@
+"""What is looked at, pointed at and open: bound to one document, and made anew with it."""
+
+from typing import TYPE_CHECKING
+
+from zygoform.core.drawing.scene import Overlay
+from zygoform.core.drawing.views import Viewpoint
+from zygoform.core.geometry.plane import Point
+
+if TYPE_CHECKING:
+    from zygoform.core.survey.spans import TapeLine
+
+
+class ViewState:
+    """Nothing of this is saved. `shown` is the piece on screen, or nothing for all; `current` the one acted on."""
+
+    def __init__(self) -> None:
+        self.hovered = ""
+        self.selected = ""
+        self.selected_fault = ""
+        self.highlighted: tuple[str, ...] = ()
+        self.open_change = ""
+        self.shown = ""
+        self.current = ""
+        self.traced: TapeLine | None = None
+        self.photos_open = False
+        self.spot: tuple[Viewpoint, Point] | None = None
+        self.viewpoint: Viewpoint = "corner"
+        self.overlay: Overlay = "over"

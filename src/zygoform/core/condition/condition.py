@@ -1,0 +1,21 @@
+"""The state pieces were found in: it lies beside the form, so that a note or a photo builds nothing anew."""
+
+from msgspec import Struct
+
+from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.materials import MadeOf
+
+
+class Condition(Struct, frozen=True):
+    """The faults of all pieces, and what their parts are made of."""
+
+    faults: tuple[Fault, ...] = ()
+    made_of: tuple[MadeOf, ...] = ()
+
+    def fault(self, fault_id: str) -> Fault | None:
+        """The fault of that id."""
+        return next((fault for fault in self.faults if fault.id == fault_id), None)
+
+    def faults_of(self, piece_id: str) -> tuple[Fault, ...]:
+        """The faults on the parts of one piece."""
+        return tuple(fault for fault in self.faults if fault.part.startswith(f"{piece_id}/"))

@@ -1,0 +1,9 @@
+"""Everything worked out from a project, in stages; each is a pure function that remembers.
+
+memory.py      what was worked out before, by what it was worked out from
+form_stage.py  the pieces as found, change after change, the pieces as planned
+seen.py        what is drawn at once: one piece, or all of a set side by side
+cut_stage.py   parts, layout problems, boards, the cut list
+touched.py     what an edit touched, by which screens refresh
+plan.py        all stages together, what to buy, what to mind
+"""

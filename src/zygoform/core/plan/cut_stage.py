@@ -1,0 +1,91 @@
+"""Parts, layout problems, boards, the cut list."""
+
+from collections.abc import Mapping
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.counted import Count, counted
+from zygoform.core.cutlist.layouts import SizeLayout, SizeProblem, placed, size_problems
+from zygoform.core.cutlist.listed import ListedPart, list_parts
+from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
+from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.goods.timber import StockLine
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.plan.form_stage import FormStage
+from zygoform.core.plan.memory import Memory
+from zygoform.core.shop import Shop
+
+
+class CutStage(Struct, frozen=True, dict=True):
+    """Every part as it is cut, the boards they come from, and the list by setting of the saw and by part."""
+
+    parts: tuple[ListedPart, ...]
+    problems: tuple[SizeProblem, ...]
+    layouts: tuple[SizeLayout, ...]
+    settings: tuple[SettingGroup, ...]
+    part_rows: tuple[PartRow, ...]
+
+    def listed(self, part_id: str) -> ListedPart | None:
+        return self.by_id.get(part_id)
+
+    @property
+    def by_id(self) -> dict[str, ListedPart]:
+        """Every part by its id."""
+        known: dict[str, ListedPart] | None = self.__dict__.get("_by_id")
+        if known is None:
+            known = self.__dict__["_by_id"] = {part.id: part for part in self.parts}
+        return known
+
+
+def cut_stage(
+    form: FormStage,
+    shop: Shop,
+    stock: tuple[StockLine, ...],
+    counts: tuple[Count, ...],
+    layouts: Mapping[StripProblem, StripLayout],
+    memory: Memory,
+) -> CutStage:
+    """What is cut from what. `layouts` are those already known; the rest are laid out quickly here."""
+    outcomes = memory.each("cut outcomes", form.counting)
+    numbers = {change.id: change.number for change in form.changes}
+    designed = memory.once(
+        lambda: _designed(form.counting, numbers, form.gone, shop, memory),
+        "designed",
+        outcomes,
+        shop,
+        same=(form.gone,),
+    )
+    parts = memory.once(lambda: counted(designed, counts), "counted", designed, counts)
+    problems = memory.once(lambda: size_problems(parts, shop, stock), "problems", parts, shop, stock)
+    found = tuple(
+        layouts.get(sized.problem) or memory.once(lambda s=sized: quick_layout(s.problem), "quick", sized)  # type: ignore[misc]
+        for sized in problems
+    )
+    known = {sized.problem: layout for sized, layout in zip(problems, found, strict=True)}
+    later = tuple((numbers[o.change_id], cut) for o in form.counting for cut in o.later)
+
+    def make() -> CutStage:
+        boards = placed(problems, known, parts, shop)
+        return CutStage(parts, problems, boards, by_setting(parts, boards, later), by_part(parts, boards, designed))
+
+    return memory.once(make, "cut", parts, problems, designed, outcomes, shop, *found)
+
+
+def _designed(
+    outcomes: tuple[Outcome, ...], numbers: dict[str, int], gone: frozenset[str], shop: Shop, memory: Memory
+) -> tuple[ListedPart, ...]:
+    """The parts of all changes; letters are each change's own, so one that did not change is not listed anew."""
+    listed: list[ListedPart] = []
+    for outcome in outcomes:
+        number = numbers[outcome.change_id]
+        listed += memory.once(
+            lambda o=outcome, n=number: list_parts(
+                tuple((n, part) for part in o.parts if part.id not in gone), shop
+            ),  # type: ignore[misc]
+            "listed",
+            outcome,
+            shop,
+            same=(number, gone & {part.id for part in outcome.parts}),
+        )
+    return tuple(listed)

@@ -1,0 +1,136 @@
+"""The pieces as found, change after change, the pieces as planned."""
+
+from msgspec import Struct, structs
+
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.condition.condition import Condition
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Body, Form
+from zygoform.core.form.piece import PieceBase, unmeasured
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.outcome import Handle, Outcome
+from zygoform.core.plan.memory import Memory
+from zygoform.core.project import Project
+from zygoform.core.shop import Shop
+
+
+class Failure(Struct, frozen=True):
+    """A change that cannot be built: it counts as left out until it can."""
+
+    change_id: str
+    parameter: str
+    message: Message
+
+
+class FormStage(Struct, frozen=True, dict=True):
+    """The pieces before and after. `superseded` maps a change to the later one that takes its place."""
+
+    pieces: tuple[PieceBase, ...]
+    changes: tuple[ChangeBase, ...]
+    found: Form
+    planned: Form
+    outcomes: tuple[Outcome, ...]
+    failures: tuple[Failure, ...]
+    superseded: dict[str, str]
+    gone: frozenset[str]
+    """Parts that a later change takes off again: they are not cut."""
+
+    @property
+    def counting(self) -> tuple[Outcome, ...]:
+        """The outcomes of all changes that no later one takes the place of."""
+        return tuple(o for o in self.outcomes if o.change_id not in self.superseded)
+
+    @property
+    def handles(self) -> tuple[Handle, ...]:
+        return tuple(handle for outcome in self.counting for handle in outcome.handles)
+
+    def outcome(self, change_id: str) -> Outcome | None:
+        return next((o for o in self.outcomes if o.change_id == change_id), None)
+
+    def failure(self, change_id: str) -> Failure | None:
+        return next((f for f in self.failures if f.change_id == change_id), None)
+
+
+def form_stage(
+    pieces: tuple[PieceBase, ...], project: Project, condition: Condition, variant_id: str, memory: Memory
+) -> FormStage:
+    """The pieces, and a variant's changes made on them. Raises BadInputError where a piece is impossible."""
+    found = _found(pieces, memory)
+    changes = memory.each("changes", project.settled(variant_id))
+    outcomes, failures = _apply(found, changes, project.shop, condition, memory)  # type: ignore[arg-type]
+    planned = outcomes[-1].form if outcomes else found
+    taken_off = frozenset(mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep")
+    if taken_off:
+        planned = memory.once(lambda: planned.without(taken_off), "without", planned, same=(taken_off,))
+    shapes = memory.each("pieces", tuple(_shape_of(piece, memory) for piece in pieces))
+    inputs = (shapes, changes, found, planned, memory.each("outcomes", outcomes))
+    return memory.once(
+        lambda: FormStage(pieces, changes, found, planned, outcomes, failures, *_superseded(outcomes)),  # type: ignore[arg-type]
+        "form",
+        *inputs,
+        same=failures,
+    )
+
+
+def _shape_of(piece: PieceBase, memory: Memory) -> PieceBase:
+    """The piece without its state: one object for as long as its sizes are the same."""
+    bare = structs.replace(piece, faults=(), made_of=(), disassembly=(), bags=())
+    return memory.once(lambda: bare, "shape", same=(bare,))
+
+
+def _found(pieces: tuple[PieceBase, ...], memory: Memory) -> Form:
+    """All pieces in one form; in a set the names of their sizes say whose they are."""
+    named = len(pieces) > 1
+    bodies = tuple(body for piece in pieces for body in _bodies(_shape_of(piece, memory), memory, named=named))
+    return memory.once(lambda: Form(bodies), "found", *bodies)
+
+
+def _bodies(piece: PieceBase, memory: Memory, *, named: bool) -> tuple[Body, ...]:
+    def build() -> tuple[Body, ...]:
+        blank = unmeasured(piece)
+        built = tuple(structs.replace(body, unmeasured=blank) for body in piece.build().bodies)
+        return tuple(body.called(piece.name) for body in built) if named else built
+
+    return memory.once(build, "bodies", piece, same=(named,))
+
+
+def _apply(
+    found: Form, changes: tuple[ChangeBase, ...], shop: Shop, condition: Condition, memory: Memory
+) -> tuple[tuple[Outcome, ...], tuple[Failure, ...]]:
+    """Change after change on the form so far; each anew only where it, or what it starts from, is another value."""
+    form, outcomes, failures = found, list[Outcome](), list[Failure]()
+    for change in changes:
+        made = memory.once(
+            lambda change=change, form=form: _made(change, form, shop, condition),  # type: ignore[misc]
+            "change",
+            form,
+            shop,
+            same=(change, change.reads(condition)),
+        )
+        if isinstance(made, Failure):
+            failures.append(made)
+        else:
+            outcomes.append(made)
+            form = made.form
+    return tuple(outcomes), tuple(failures)
+
+
+def _made(change: ChangeBase, form: Form, shop: Shop, condition: Condition) -> Outcome | Failure:
+    try:
+        return change.apply(form, shop, condition)
+    except BadInputError as refused:
+        return Failure(change.id, refused.parameter, Message(refused.message, refused.lengths))
+
+
+def _superseded(outcomes: tuple[Outcome, ...]) -> tuple[dict[str, str], frozenset[str]]:
+    """Changes of which nothing is left, with the later one that took it off; and all parts taken off again."""
+    off_by: dict[str, str] = {}
+    added = {board.id for outcome in outcomes for board in outcome.added}
+    for outcome in outcomes:
+        off_by |= dict.fromkeys(outcome.removed & added, outcome.change_id)
+    superseded = {
+        outcome.change_id: off_by[outcome.added[-1].id]
+        for outcome in outcomes
+        if outcome.added and all(board.id in off_by for board in outcome.added)
+    }
+    return superseded, frozenset(off_by)

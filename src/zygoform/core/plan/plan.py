@@ -1,0 +1,224 @@
+"""All stages together, what to buy, what to mind."""
+
+from collections.abc import Mapping
+
+from msgspec import Struct
+
+from zygoform.core.changes.base import ChangeBase, UnknownChange
+from zygoform.core.changes.registry import kind_of
+from zygoform.core.condition.condition import Condition
+from zygoform.core.cutlist.layouts import SizeLayout
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutlist.rows import PartRow, SettingGroup
+from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.findings.registry import RULES
+from zygoform.core.form.form import Form
+from zygoform.core.form.piece import PieceBase
+from zygoform.core.measure.message import Message
+from zygoform.core.money.purchase import Purchase, purchase
+from zygoform.core.outcome.cautions import SHORT, Caution
+from zygoform.core.outcome.outcome import Finding, Fix, Outcome
+from zygoform.core.plan.cut_stage import CutStage, cut_stage
+from zygoform.core.plan.form_stage import Failure, FormStage, form_stage
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.seen import Seen, seen_of
+from zygoform.core.project import Project
+from zygoform.core.shop import Shop
+
+
+class Plan(Struct, frozen=True):
+    """What follows from the project: the pieces before and after, the cuts, the purchase, what to mind."""
+
+    form: FormStage
+    cut: CutStage
+    purchase: Purchase
+    condition: Condition
+    shop: Shop
+    findings: tuple[Finding, ...]
+    cautions: tuple[Caution, ...]
+    pieces: tuple[PieceBase, ...]
+
+    @property
+    def changes(self) -> tuple[ChangeBase, ...]:
+        return self.form.changes
+
+    @property
+    def found(self) -> Form:
+        return self.form.found
+
+    @property
+    def planned(self) -> Form:
+        return self.form.planned
+
+    @property
+    def outcomes(self) -> tuple[Outcome, ...]:
+        """Those of all changes that no later one takes the place of."""
+        return self.form.counting
+
+    @property
+    def failures(self) -> tuple[Failure, ...]:
+        return self.form.failures
+
+    @property
+    def parts(self) -> tuple[ListedPart, ...]:
+        return self.cut.parts
+
+    @property
+    def layouts(self) -> tuple[SizeLayout, ...]:
+        return self.cut.layouts
+
+    @property
+    def settings(self) -> tuple[SettingGroup, ...]:
+        return self.cut.settings
+
+    @property
+    def part_rows(self) -> tuple[PartRow, ...]:
+        return self.cut.part_rows
+
+    def piece(self, piece_id: str) -> PieceBase:
+        """The piece of that id, the first where there is none."""
+        return next((piece for piece in self.pieces if piece.id == piece_id), self.pieces[0])
+
+    def seen(self, piece_id: str) -> Seen:
+        """One piece, or for no id all of them, with what is planned for it."""
+        return seen_of(self.form, piece_id)
+
+    def outcome(self, change_id: str) -> Outcome | None:
+        return self.form.outcome(change_id)
+
+    def failure(self, change_id: str) -> Failure | None:
+        return self.form.failure(change_id)
+
+    def listed(self, part_id: str) -> ListedPart | None:
+        return self.cut.listed(part_id)
+
+
+def compile_plan(
+    project: Project,
+    layouts: Mapping[StripProblem, StripLayout] | None = None,
+    memory: Memory | None = None,
+    variant_id: str = "",
+) -> Plan | None:
+    """The plan of a variant, the chosen one for no id; None without a piece.
+
+    `layouts` are layouts already known, the rest are laid out quickly here; what `memory` knows is not worked out
+    again. Raises BadInputError where a piece itself is impossible.
+    """
+    memory = memory or Memory()
+    pieces = project.known_pieces
+    if not pieces:
+        return None
+    condition, form = _form(project, pieces, memory, variant_id)
+    shop = project.shop
+    cut = cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
+    outcomes = memory.each("buy outcomes", form.counting)
+    bought = memory.once(lambda: _bought(form, cut, shop), "buy", outcomes, cut, shop)
+    judged = memory.once(
+        lambda: _judged(form, cut, shop, project, condition),
+        "judged",
+        form,
+        cut,
+        shop,
+        project.counts,
+        same=(condition.made_of,),
+    )
+    cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
+    findings = (*_failed(form), *_superseded(form), *_unknown(project), *judged)
+    return Plan(form, cut, bought, condition, shop, findings, cautions, pieces)
+
+
+def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormStage | None:
+    """The first stage alone, for what is being dragged: the pieces and their drawing, no cuts, no money."""
+    pieces = project.known_pieces
+    return _form(project, pieces, memory, variant_id)[1] if pieces else None
+
+
+def _form(
+    project: Project, pieces: tuple[PieceBase, ...], memory: Memory, variant_id: str
+) -> tuple[Condition, FormStage]:
+    condition = Condition(
+        tuple(fault for piece in pieces for fault in piece.faults),
+        tuple(made for piece in pieces for made in piece.made_of),
+    )
+    return condition, form_stage(pieces, project, condition, variant_id, memory)
+
+
+def _bought(form: FormStage, cut: CutStage, shop: Shop) -> Purchase:
+    numbers = {change.id: change.number for change in form.changes}
+    return purchase(
+        cut.layouts,
+        tuple((numbers[o.change_id], f) for o in form.counting for f in o.fittings),
+        tuple((numbers[o.change_id], s) for o in form.counting for s in o.supplies),
+        shop,
+    )
+
+
+def _judged(
+    form: FormStage, cut: CutStage, shop: Shop, project: Project, condition: Condition
+) -> tuple[Finding, ...]:
+    """What the changes themselves say, and then every rule."""
+    view = JudgedPlan(form.found, cut.parts, cut.layouts, shop, project.counts, form.counting, condition.made_of)
+    own = tuple(f for outcome in form.counting for f in outcome.findings)
+    return (*own, *(finding for rule in RULES for finding in rule(view)))
+
+
+def _called(form: FormStage, change_id: str) -> str:
+    change = next(change for change in form.changes if change.id == change_id)
+    return f"{kind_of(change).title} {change.number}"
+
+
+def _failed(form: FormStage) -> tuple[Finding, ...]:
+    return tuple(
+        Finding(
+            "cannot_be_built",
+            "stop",
+            Message(f"{_called(form, f.change_id)} cannot be built as it is"),
+            f.message,
+            (),
+            f.change_id,
+            (Fix(Message("Leave it out"), f.change_id, leave_out=True),),
+        )
+        for f in form.failures
+    )
+
+
+def _superseded(form: FormStage) -> tuple[Finding, ...]:
+    """Changes that a later one takes off again."""
+    return tuple(
+        Finding(
+            "superseded",
+            "mind",
+            Message(f"{_called(form, early)} is taken off again by {_called(form, late).lower()}"),
+            Message("Both go in the same place: only the later one is cut and bought. Leave one of them out."),
+            tuple(board.id for o in form.outcomes if o.change_id == late for board in o.added),
+            early,
+            tuple(
+                Fix(Message(f"Leave out {_called(form, out).lower()}"), out, leave_out=True)
+                for out in (early, late)
+            ),
+        )
+        for early, late in form.superseded.items()
+    )
+
+
+def _unknown(project: Project) -> tuple[Finding, ...]:
+    return tuple(
+        Finding(
+            "unknown_kind",
+            "note",
+            Message(f"Change {change.number} was made by a newer version"),
+            Message("It is kept in the file as it is, and is not part of this plan."),
+            (),
+            change.id,
+        )
+        for change in project.changes
+        if isinstance(change, UnknownChange)
+    )
+
+
+def _cautions(outcomes: tuple[Outcome, ...], parts: tuple[ListedPart, ...]) -> tuple[Caution, ...]:
+    cautions = dict.fromkeys(c for o in outcomes for c in o.cautions)
+    if any(p.short for p in parts):
+        cautions[SHORT] = None
+    return tuple(cautions)
