@@ -20,7 +20,7 @@ BREACHES = {
     "rules": ("core/findings/rules/guessed.py", "import zygoform.core.findings.rules.too_long"),
     "cutting": ("core/cutting/nest.py", "import zygoform.core.form.form"),
     "qt": ("core/money/purchase.py", "import PySide6.QtCore"),
-    "pure": ("core/plan.py", "import random"),
+    "pure": ("core/plan/plan.py", "import random"),
 }
 
 

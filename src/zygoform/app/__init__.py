@@ -11,6 +11,8 @@ describe.py        what is said of a part pointed at
 seen.py            what is not seen does not work
 preferences.py     the user's settings while the program runs
 autosave.py         nothing is lost: copies of unsaved work
+layout_store.py    layouts found while a project is open
+view_state.py      what is looked at; bound to one document
 session.py         the only object that holds the document
 device_link.py     the line to the measuring devices, and the simulated ones' process
 jobs.py            the only owner of all other threads and processes

@@ -68,8 +68,8 @@ def _board(plan: Plan, part_id: str) -> Board | None:
 def _listed(session: Session, plan: Plan, listed: ListedPart) -> Description:
     show, part = session.unit.show, listed.part
     size = f"{show(listed.length)} {part.measured_on} × {show(listed.width)}"
-    ends = {end_words(listed.left, part.left.bevel or part.left.mitre)}
-    ends.add(end_words(listed.right, part.right.bevel or part.right.mitre))
+    ends = {end_words(listed.left)}
+    ends.add(end_words(listed.right))
     ends_text = f"both ends {ends.pop()}" if len(ends) == 1 else "ends " + " and ".join(sorted(ends))
     alike = [p for p in plan.parts if p.shape == listed.shape]
     letters = board_letters(plan.layouts)
@@ -81,11 +81,6 @@ def _listed(session: Session, plan: Plan, listed: ListedPart) -> Description:
 
 
 def _found(session: Session, plan: Plan, board: Board) -> Description:
-    show = session.unit.show
-    low, high = board.solid.box
-    sizes = sorted((high[k] - low[k] for k in range(3)), reverse=True)
-    other = session.unit.other().show
-    size = " × ".join(show(s) for s in sizes)
-    kept = any(b.id == board.id for b in plan.planned.boards)
-    state = "stays" if kept else "comes off"
-    return Description("", board.name, (f"{size}  ({' × '.join(other(s) for s in sizes)})", state))
+    size = " × ".join(session.unit.show(mm) for mm in reversed(board.solid.sizes))
+    state = "stays" if any(b.id == board.id for b in plan.planned.boards) else "comes off"
+    return Description("", board.name, (size, state))

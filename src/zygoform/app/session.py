@@ -19,7 +19,7 @@ from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.plan.form_stage import FormStage
+from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, compile_form, compile_plan
 from zygoform.core.plan.seen import Seen, seen_of
@@ -59,10 +59,10 @@ class Session(QObject):
         self.solver.idle.connect(self.solving)
         self.solve_in_background = False
         self._memory, self._layouts = Memory(), LayoutStore()
-        self._preview: tuple[Project, FormStage] | None = None
+        self._preview: tuple[Project, FormPlan] | None = None
         self.plan: Plan | None = None
         self.before: Plan | None = None
-        self._seen_of: tuple[FormStage, str, Seen] | None = None
+        self._seen_of: tuple[FormPlan, str, Seen] | None = None
         self._recompile()
 
     @property
@@ -71,7 +71,7 @@ class Session(QObject):
         return self._preview[0] if self._preview is not None else self.history.project
 
     @property
-    def form(self) -> FormStage | None:
+    def form(self) -> FormPlan | None:
         """The pieces before and after; while something is dragged, as they would become."""
         if self._preview is not None:
             return self._preview[1]

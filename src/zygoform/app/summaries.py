@@ -26,7 +26,9 @@ def summaries(session: Session) -> dict[str, Summary]:
     sizes = len(taken)
     measured = sum(reading is not None and reading.source != "guessed" for reading in taken)
     faults = sum(session.project.mend_of(fault.id) is None for piece in plan.pieces for fault in piece.faults)
-    survey = f"all {sizes} sizes measured" if measured == sizes else f"{measured} of {sizes} sizes measured"
+    survey = (
+        f"all {_many(sizes, 'size')} measured" if measured == sizes else f"{measured} of {sizes} sizes measured"
+    )
     if faults:
         survey = f"{measured} of {sizes} sizes, {faults} fault{'s' * (faults != 1)} open"
     known = [c for c in session.project.changes if session.project.change(c.id) is not None]
@@ -40,6 +42,10 @@ def summaries(session: Session) -> dict[str, Summary]:
     return {
         "survey": (survey, measured, sizes),
         "redesign": (redesign if known else "nothing planned", built, len(known)),
-        "buy": (f"{things} things, {money}" if things else "nothing to buy", 0, things),
-        "cut": (f"{parts} parts, {settings} settings" if parts else "nothing to cut", 0, parts),
+        "buy": (f"{_many(things, 'thing')}, {money}" if things else "nothing to buy", 0, things),
+        "cut": (f"{_many(parts, 'part')}, {_many(settings, 'setting')}" if parts else "nothing to cut", 0, parts),
     }
+
+
+def _many(count: int, thing: str) -> str:
+    return f"{count} {thing}{'s' * (count != 1)}"

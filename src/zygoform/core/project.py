@@ -11,6 +11,7 @@ from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.timber import StockLine
+from zygoform.core.measure.param import accepts, params
 from zygoform.core.shop import Shop
 
 if TYPE_CHECKING:
@@ -142,7 +143,8 @@ class Project(Struct, frozen=True):
             for variant in self.variants
         )
         kept = tuple(change for change in self.changes if change.id not in gone)
-        return structs.replace(self, changes=kept, variants=variants)
+        counts = tuple(count for count in self.counts if count.part_id.split("/", 1)[0] not in gone)
+        return structs.replace(self, changes=kept, variants=variants, counts=counts)
 
     def is_left_out(self, change_id: str) -> bool:
         return change_id in self.variant.left_out
@@ -154,6 +156,26 @@ class Project(Struct, frozen=True):
         for change in self.changes:
             if isinstance(change, UnknownChange) or change.id in variant.left_out:
                 continue
-            own: dict[str, Any] = {o.parameter: o.value for o in variant.overrides if o.change_id == change.id}
-            changes.append(structs.replace(change, **own) if own else change)
+            changes.append(self.overridden(change, variant))
         return tuple(changes)
+
+    def overridden(self, change: ChangeBase, variant: Variant) -> ChangeBase:
+        """A change with a variant's own values; what no such change can have is left as it is."""
+        table = {entry.name: entry for entry in params(type(change))}
+        own: dict[str, Any] = {
+            o.parameter: o.value
+            for o in variant.overrides
+            if o.change_id == change.id and o.parameter in table and accepts(table[o.parameter], o.value)
+        }
+        return structs.replace(change, **own) if own else change
+
+    def refused_overrides(self) -> tuple[Override, ...]:
+        """The chosen variant's values that no such change can have: of a newer program, or written by hand."""
+        found = []
+        for override in self.variant.overrides:
+            change = self.change(override.change_id)
+            table = {entry.name: entry for entry in params(type(change))} if change is not None else {}
+            entry = table.get(override.parameter)
+            if change is not None and (entry is None or not accepts(entry, override.value)):
+                found.append(override)
+        return tuple(found)

@@ -5,12 +5,12 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.fittings import FittingKind, Pack
+from zygoform.core.goods.fittings import FittingKind, Pack, is_metric
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import count, length, percent
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.tolerance import SAME_MM
+from zygoform.core.tolerance import SAME_SIZE_MM
 
 
 class Climate(Struct, frozen=True):
@@ -53,6 +53,12 @@ class Shop(Struct, frozen=True):
                 return size
         raise BadInputError("unknown_key", f"The price list has no board “{size_id}”. Choose another.", "board")
 
+    def sizes_of(self, kind: FittingKind) -> tuple[float, ...]:
+        """The sizes of one kind on sale (mm), in the project's own system where there are any."""
+        sizes = sorted({pack.size for pack in self.packs if pack.kind == kind})
+        own = [size for size in sizes if is_metric(size) == (self.unit.system == "mm")]
+        return tuple(own or sizes)
+
     def packs_of(self, kind: FittingKind, size: float = 0.0) -> tuple[Pack, ...]:
         """Packs on sale of one kind and length."""
-        return tuple(p for p in self.packs if p.kind == kind and abs(p.size - size) < 0.5 + SAME_MM)
+        return tuple(p for p in self.packs if p.kind == kind and abs(p.size - size) < SAME_SIZE_MM)

@@ -3,6 +3,9 @@
 SAME_MM = 1e-6
 """Two lengths closer than this are the same length."""
 
+SAME_SIZE_MM = 0.01
+"""Packs whose sizes differ by less are of one size: a price list writes hundredths of a millimetre."""
+
 SAME_DEG = 1e-6
 """Two angles closer than this are the same angle."""
 

@@ -51,8 +51,7 @@ def _parts(piece: PieceBase, plan: Plan) -> list[Label]:
             for board in step.boards:
                 if board.id in gone or board.role == "knob":
                     continue
-                low, high = board.solid.box
-                sizes = " × ".join(show(s) for s in sorted((high[k] - low[k] for k in range(3)), reverse=True))
+                sizes = " × ".join(show(mm) for mm in reversed(board.solid.sizes))
                 found.append((board.name, (sizes, step.stage.title, piece.name)))
     return found
 

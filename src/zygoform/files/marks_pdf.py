@@ -40,8 +40,8 @@ def _label(page: Page, plan: Plan, listed: ListedPart, letter: str, x: float, y:
     page.text(x + 4, y + 10, listed.code)
     page.set_font(PDF_FAMILY, "", 9)
     part = listed.part
-    left = end_words(listed.left, part.left.bevel or part.left.mitre)
-    right = end_words(listed.right, part.right.bevel or part.right.mitre)
+    left = end_words(listed.left)
+    right = end_words(listed.right)
     lines = (
         part.name[:34],
         f"{show(listed.length)} × {show(listed.width)} × {show(part.thickness)}" + (" ?" if part.rests_on else ""),

@@ -14,7 +14,7 @@ from zygoform.files.project_json import FORMAT
 
 def project_schema() -> dict[str, Any]:
     """The document's schema, with the line that says what the file is."""
-    kinds = {
+    kinds: dict[str, list[type[msgspec.Struct]]] = {
         "pieces": [row.load() for row in PIECE_KINDS.values()],
         "changes": [row.load() for row in CHANGE_KINDS.values()],
     }

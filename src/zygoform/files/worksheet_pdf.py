@@ -6,6 +6,7 @@ from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.form.piece import over_all
+from zygoform.core.measure.write import in_unit
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.tape import tape_before_cut
@@ -148,7 +149,11 @@ def _boards(page: Page, plan: Plan) -> None:
     scale = (page.w - 2 * PAGE_MARGIN) / max(board.length for board in boards)
     for layout in plan.layouts:
         page.keep_together(26)
-        proven = "the cheapest way, proven" if layout.proven else "a quick layout, not proven the cheapest"
+        proven = (
+            "proven: no cheaper way along the length" if layout.proven else "a quick layout, not proven cheapest"
+        )
+        if layout.size.is_sheet:
+            proven = "one part beside the other; cut in two directions it may take less"
         count = "1 board" if len(layout.boards) == 1 else f"{len(layout.boards)} boards"
         page.words(f"{layout.size.name}: {count}, {proven}", 11, "B")
         for board in layout.boards:
@@ -192,5 +197,5 @@ def _cautions(page: Page, plan: Plan) -> None:
     page.keep_together(30)
     page.words("Cautions", 13, "B")
     for caution in plan.cautions:
-        page.words(f"{caution.title}. {caution.text}", 10)
+        page.words(f"{caution.title}. {in_unit(caution.text, plan.shop.unit.system)}", 10)
     page.set_text_color(PALE)

@@ -176,9 +176,9 @@ def test_planks_fill_the_finished_top(
 def test_any_values_in_range_give_a_plan_or_a_reason(project: Project) -> None:
     """Whatever the declared ranges allow is built, or refused at one of its own entries."""
     plan = plan_of(project)
-    assert {o.change_id for o in plan.outcomes} | {f.change_id for f in plan.failures} == {
-        c.id for c in project.changes
-    }
+    built = {o.change_id for o in plan.form.outcomes}
+    assert built | {f.change_id for f in plan.failures} == {c.id for c in project.changes}
+    assert {o.change_id for o in plan.outcomes} == built - set(plan.form.superseded)
     names = {name: set(kind.load().__struct_fields__) for name, kind in CHANGE_KINDS.items()}
     for failure in plan.failures:
         change = project.change(failure.change_id)
@@ -188,7 +188,9 @@ def test_any_values_in_range_give_a_plan_or_a_reason(project: Project) -> None:
     for outcome in plan.outcomes:
         assert all(part.length > 0 and part.width > 0 for part in outcome.parts)
         # A part of one's own need not be on the piece.
-        assert {board.id for board in outcome.added} in ({part.id for part in outcome.parts}, set())
+        assert {board.id for board in outcome.added} in ({part.id for part in outcome.parts}, set()), (
+            outcome.change_id
+        )
     ids = [board.id for board in plan.planned.boards]
     assert len(set(ids)) == len(ids)
 

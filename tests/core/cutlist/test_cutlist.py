@@ -98,7 +98,7 @@ def test_settings_come_in_order_and_both_ends_count() -> None:
     listed = list_parts(
         (part("a", 500, 45, 45), part("b", 700), part("c", 600, 46, 45), part("d", 650, 45, 0)), Shop()
     )
-    groups = by_setting(listed, (), ())
+    groups = by_setting(listed, (), (), Shop().saw)
     assert groups[0].title == "Square across"
     assert {g.title for g in groups} == {
         "Square across",

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from tests.casefile import cases, close
 from tests.strategies import MILLIMETRES, SIXTEENTHS
 from zygoform.core.errors import BadInputError
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, params
 from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.reading import Reading, settle
@@ -92,7 +92,7 @@ def test_any_text_is_a_length_or_refused_with_a_reason(text: str) -> None:
 def test_fields_show_more_than_the_finest_mark_where_the_value_needs_it() -> None:
     unit = DisplayUnit("inch", 16)
     assert unit.entered(INCH * (1 + 7 / 32)) == '1 7/32"'
-    assert unit.entered(INCH * 1.1) == '1.1000"'
+    assert unit.entered(INCH * 1.1) == "27.94 mm", "off every fraction it is said in mm"
     assert DisplayUnit("mm").entered(12.34) == "12.34 mm"
     assert unit.stock(2438.4) == "8\u00a0ft"
     assert unit.stock(2440.0) == unit.show(2440.0)
@@ -114,8 +114,10 @@ def test_a_guess_is_remembered_through_arithmetic() -> None:
 
 
 def test_sentences_write_their_lengths_at_the_edge() -> None:
-    say = Message("{1} of {0}, {{odd}} {braces}", (25.4, 12.7))
-    assert say.words(DisplayUnit("inch").plain) == '1/2" of 1", {{odd}} {braces}'
+    plain, name = DisplayUnit("inch").plain, "Box {1} {{0}} {x}"
+    say = Message("{1} of {0}, {odd} " + literal(name), (25.4, 12.7))
+    assert say.words(plain) == f'1/2" of 1", {{odd}} {name}', "what someone typed is no place for a length"
+    assert say.shifted(1).words(lambda mm: f"{mm:g}") == f"{{2}} of 12.7, {{odd}} {name}"
 
 
 def test_declared_entries_hold_all_an_editor_needs() -> None:

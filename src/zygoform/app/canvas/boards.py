@@ -148,8 +148,10 @@ class BoardsView(QWidget):
         if not layout.boards:
             return "no board is long enough"
         money = f"{self.session.project.shop.currency}{layout.cost:.2f}"
+        if layout.size.is_sheet:
+            return f"{money}, one part beside the other; two directions may take less"
         if layout.proven:
-            return f"{money}, proven: no cheaper way"
+            return f"{money}, proven: no cheaper way along the length"
         if self.session.solver.busy:
             return f"{money}, looking for a cheaper way"
         if layout.bound:

@@ -1,4 +1,4 @@
-"""The stand: the piece drawn to scale, its notes, and everything one can point at."""
+"""The piece drawn to scale, its notes, and everything one can point at."""
 
 from collections.abc import Callable
 from functools import partial
@@ -264,10 +264,9 @@ class PieceView(QWidget):
     # Mouse
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self._pressed = paint.unscaled(event.position())
+        at = self._pressed = paint.unscaled(event.position())
         if self.kind == "small":
             return
-        at = paint.unscaled(event.position())
         grip = self._grip_at(at) if event.button() == Qt.MouseButton.LeftButton else None
         if grip is not None:
             self._gesture = DragGrip(self.session, grip, self.mapping(), at)

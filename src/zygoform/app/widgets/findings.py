@@ -10,6 +10,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import pixmap
 from zygoform.app.widgets.fields import empty, label
 from zygoform.core.edits.planning import apply_fix
+from zygoform.core.measure.write import in_unit
 from zygoform.core.outcome.cautions import Caution
 from zygoform.core.outcome.outcome import Finding
 
@@ -69,14 +70,14 @@ class FindingBox(QFrame):
 class CautionLine(QWidget):
     """A caution in general words, beside the step it belongs to."""
 
-    def __init__(self, caution: Caution) -> None:
+    def __init__(self, session: Session, caution: Caution) -> None:
         super().__init__()
         self.setObjectName(f"caution_{caution.code}")
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 2, 0, 2)
         row.setSpacing(2)
         row.addWidget(_sign("mind", t.INK2))
-        words = wrapped(f"<b>{caution.title}.</b> {caution.text}", "second")
+        words = wrapped(f"<b>{caution.title}.</b> {in_unit(caution.text, session.unit.system)}", "second")
         words.setTextFormat(Qt.TextFormat.RichText)
         row.addWidget(words, 1)
 
@@ -103,5 +104,5 @@ class Judgements(QWidget):
         for finding in now[0]:
             self._column.addWidget(FindingBox(self._session, finding))
         for caution in now[1]:
-            self._column.addWidget(CautionLine(caution))
+            self._column.addWidget(CautionLine(self._session, caution))
         self.setVisible(bool(now[0] or now[1]))

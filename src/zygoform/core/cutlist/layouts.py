@@ -8,6 +8,7 @@ from msgspec import Struct
 
 from zygoform.core.cutlist.listed import ListedPart, letters
 from zygoform.core.cutting.problem import UNITS_PER_MM, PartType, StockType, StripLayout, StripProblem
+from zygoform.core.cutting.solvers.packing import shortest_edge
 from zygoform.core.goods.timber import StockLine, TimberSize
 from zygoform.core.shop import Shop
 
@@ -56,6 +57,7 @@ class SizeLayout(Struct, frozen=True):
     cost: Decimal
     bound: Decimal
     too_long: tuple[ListedPart, ...]
+    ends_cross: tuple[ListedPart, ...] = ()
 
 
 def _units(mm: float, away: Callable[[float], int]) -> int:
@@ -82,7 +84,14 @@ def _problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) 
         known = types.get(listed.shape)
         left, right = _lines(listed)
         length = _units(listed.length, math.ceil)
-        types[listed.shape] = PartType(listed.shape, length, known.count + 1 if known else 1, left, right)
+        types[listed.shape] = PartType(
+            listed.shape,
+            length,
+            known.count + 1 if known else 1,
+            left,
+            right,
+            _units(_own_width(listed), math.ceil),
+        )
     sale = [
         StockType(f"buy {offer.length:g}", _units(offer.length, math.floor), int(offer.price * 100))
         for offer in size.offers
@@ -105,6 +114,12 @@ def _lines(listed: ListedPart) -> tuple[float, float]:
     """Signed angles of the cut lines over the strip: the longer edge or face lies at y = 0."""
     left, right = listed.part.left, listed.part.right
     return left.mitre or left.bevel, -(right.mitre or right.bevel)
+
+
+def _own_width(listed: ListedPart) -> float:
+    """What a part's own cut lines cross: its width for mitres, its thickness for bevels."""
+    ends = (listed.part.left, listed.part.right)
+    return listed.width if any(end.mitre for end in ends) else listed.part.thickness
 
 
 def _strip_width(parts: list[ListedPart]) -> float:
@@ -152,7 +167,10 @@ def placed(
             boards.append(
                 PlacedBoard(letter, sized.size, stock.length / UNITS_PER_MM, price, owned, on_it, left_over)
             )
-        too_long = tuple(p for shape in layout.unplaced for p in waiting.get(shape, ()))
+        unplaced = tuple(p for shape in layout.unplaced for p in waiting.get(shape, ()))
+        types = {part.id: part for part in sized.problem.parts}
+        crossing = tuple(p for p in unplaced if shortest_edge(types[p.shape], sized.problem.width) < 0)
+        too_long = tuple(p for p in unplaced if p not in crossing)
         cost, bound = Decimal(layout.cost) / 100, Decimal(layout.bound) / 100
-        layouts.append(SizeLayout(sized.size, tuple(boards), layout.proven, cost, bound, too_long))
+        layouts.append(SizeLayout(sized.size, tuple(boards), layout.proven, cost, bound, too_long, crossing))
     return tuple(layouts)

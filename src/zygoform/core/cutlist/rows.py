@@ -5,10 +5,12 @@ from msgspec import Struct
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutting.saw import Setting, degrees
+from zygoform.core.goods.saw import Saw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import LaterCut
+from zygoform.core.outcome.slanted import slant_words
 
-_WAYS = ("square", "edge", "flat", "tilted", "both", "jig", "hand")
+_METHODS = ("square", "edge", "flat", "tilted", "both", "jig", "hand")
 
 
 class SettingRow(Struct, frozen=True):
@@ -58,22 +60,26 @@ class PartRow(Struct, frozen=True):
 
 
 def by_setting(
-    parts: tuple[ListedPart, ...], layouts: tuple[SizeLayout, ...], later: tuple[tuple[int, LaterCut], ...]
+    parts: tuple[ListedPart, ...],
+    layouts: tuple[SizeLayout, ...],
+    later: tuple[tuple[int, LaterCut], ...],
+    saw: Saw,
 ) -> tuple[SettingGroup, ...]:
     """Cuts across by setting, longest first; then what is ripped; then what is cut after the glue-up."""
     letters = board_letters(layouts)
-    groups: dict[tuple[object, ...], list[ListedPart]] = {}
+    groups: dict[tuple[tuple[int, float, float], ...], list[ListedPart]] = {}
     for listed in parts:
         groups.setdefault(_group_key(listed), []).append(listed)
     result = [
-        SettingGroup(_title(members[0]), _cross_rows(members, letters))
-        for _, members in sorted(groups.items(), key=str)
+        SettingGroup(_title(members[0]), _cross_rows(members, letters)) for _, members in sorted(groups.items())
     ]
     ripped = [listed for listed in parts if listed.part.ripped]
     if ripped:
         result.append(SettingGroup("Along a guide, ripped", _rip_rows(ripped, letters)))
     if later:
-        result.append(SettingGroup("After the glue-up", tuple(_later_row(number, cut) for number, cut in later)))
+        result.append(
+            SettingGroup("After the glue-up", tuple(_later_row(number, cut, saw) for number, cut in later))
+        )
     return tuple(result)
 
 
@@ -85,10 +91,13 @@ def by_part(
     shapes: dict[str, list[ListedPart]] = {}
     for listed in designed or parts:
         shapes.setdefault(listed.shape, []).append(listed)
+    cut: dict[str, list[ListedPart]] = {}
+    for listed in parts:
+        cut.setdefault(listed.shape, []).append(listed)
     sizes = {layout.size.id: layout.size.name for layout in layouts}
     rows = []
     for shape, planned in shapes.items():
-        members = [listed for listed in parts if listed.shape == shape]
+        members = cut.get(shape, [])
         first = planned[0]
         rows.append(
             PartRow(
@@ -98,8 +107,8 @@ def by_part(
                 first.part.thickness,
                 first.width,
                 first.length,
-                end_words(first.left, first.part.left.bevel or first.part.left.mitre),
-                end_words(first.right, first.part.right.bevel or first.part.right.mitre),
+                end_words(first.left),
+                end_words(first.right),
                 sizes.get(first.part.size_id, first.part.size_id),
                 _letters_of(members, letters),
                 first.number,
@@ -124,18 +133,18 @@ def board_letters(layouts: tuple[SizeLayout, ...]) -> dict[str, str]:
     return {on.part.id: board.letter for lay in layouts for board in lay.boards for on in board.parts}
 
 
-def end_words(setting: Setting, angle: float) -> str:
-    """One end for the table: square, 45° bevel, 30° mitre."""
+def end_words(setting: Setting) -> str:
+    """One end for the table: square, 45° bevel, 30° cut."""
     if setting.way == "square":
         return "square"
     kind = "bevel" if setting.way in ("edge", "tilted") else "cut"
-    return f"{degrees(abs(angle))} {kind}"
+    # Held on a jig the saw stands at what is missing to a right angle.
+    angle = 90 - setting.swing if setting.way == "jig" else setting.swing or setting.tilt
+    return f"{degrees(angle)} {kind}"
 
 
-def _group_key(listed: ListedPart) -> tuple[object, ...]:
-    settings = sorted(
-        {(_WAYS.index(s.way), -round(s.swing, 1), -round(s.tilt, 1)) for s in (listed.left, listed.right)}
-    )
+def _group_key(listed: ListedPart) -> tuple[tuple[int, float, float], ...]:
+    settings = sorted({(_METHODS.index(s.way), s.swing, s.tilt) for s in (listed.left, listed.right)})
     # A part with one square end is listed under its other setting.
     slanted = [s for s in settings if s[0]]
     return tuple(slanted) or tuple(settings)
@@ -205,11 +214,17 @@ def letter_runs(letters: tuple[str, ...]) -> str:
     return " ".join(f"{run[0]}–{run[-1]}" if len(run) > 2 else " ".join(run) for run in runs)
 
 
-def _later_row(number: int, cut: LaterCut) -> SettingRow:
-    size, lengths = "{0} × {1}", [cut.length, cut.width]
-    detail = "both ends along a guide"
+def _later_row(number: int, cut: LaterCut, saw: Saw) -> SettingRow:
+    detail = "; ".join(slant_words(cut, saw)) or "both ends square"
+    detail += ", along a guide"
     if cut.corners:
         detail += f"; then {cut.corners} corners"
     return SettingRow(
-        (str(number),), Message(size, tuple(lengths)), 1, (), cut.part_ids, detail, guessed=bool(cut.rests_on)
+        (str(number),),
+        Message("{0} × {1}", (cut.length, cut.width)),
+        1,
+        (),
+        cut.part_ids,
+        detail,
+        guessed=bool(cut.rests_on),
     )

@@ -11,13 +11,17 @@ from msgspec import Struct
 
 from zygoform.core.geometry.mitres import saw_scale
 from zygoform.core.goods.saw import Saw
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.tolerance import SAME_DEG
 
 CutMethod = Literal["square", "flat", "edge", "tilted", "both", "jig", "hand"]
 
 
 class Setting(Struct, frozen=True):
-    """How the saw stands for one cut; angles in degrees on the saw's scale, unsigned."""
+    """How the saw stands for one cut; angles in degrees on the saw's scale, unsigned, to what it can be read to.
+
+    They are rounded here, once: what is shown, grouped and sorted by is the same number.
+    """
 
     way: CutMethod
     swing: float = 0.0
@@ -39,15 +43,20 @@ class Setting(Struct, frozen=True):
 
 
 def degrees(angle: float) -> str:
-    """To a tenth, which is what a good saw can be set to."""
-    return f"{round(angle, 1):g}°"
+    """An angle in words; it has been rounded to the saw's scale before."""
+    return f"{round(angle, 2):g}°"
+
+
+def on_scale(angle: float, saw: Saw) -> float:
+    """An angle as the saw's scale can be read."""
+    return round_to(angle, saw.scale_step)
 
 
 def setting(mitre: float, bevel: float, height: float, saw: Saw) -> Setting:
     """The setting for one end of a part that is `height` (mm) wide when it stands on edge."""
     swing_max = max(saw.swing_left, saw.swing_right)
     tilt_max = max(saw.tilt_left, saw.tilt_right)
-    mitre, bevel = abs(mitre), abs(bevel)
+    mitre, bevel = (on_scale(abs(angle), saw) for angle in (mitre, bevel))
     if mitre < SAME_DEG and bevel < SAME_DEG:
         return Setting("square")
     if bevel < SAME_DEG:

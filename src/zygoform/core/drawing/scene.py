@@ -34,7 +34,7 @@ Case = tuple[Outline, float, float]
 HIGH = 0.7
 """Above this share of the drawing's height a change's number stands over it, below at its left."""
 
-SMOOTH = math.cos(math.radians(25))
+_SMOOTH = math.cos(math.radians(25))
 """Faces that turn by less than 25 degrees are one rounded face."""
 
 _CASE = ("side", "back", "bottom", "upright", "shelf", "rail", "top", "apron", "lid", "seat")
@@ -122,7 +122,7 @@ def _seen(face: Face, view: View) -> bool:
 
 def _joins(before: Face, face: Face, view: View) -> bool:
     touching = math.dist(before.points[1], face.points[0]) < 1e-6
-    return touching and _seen(before, view) and dot(before.normal, face.normal) > SMOOTH
+    return touching and _seen(before, view) and dot(before.normal, face.normal) > _SMOOTH
 
 
 def _merged(run: list[Face], board: Board, case: Case, role: PartRole, view: View) -> Polygon:

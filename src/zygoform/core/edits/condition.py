@@ -13,7 +13,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.geometry.prism import Point3
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import Reading, counting
 from zygoform.core.project import Project
@@ -65,7 +65,7 @@ def set_fault_count(project: Project, fault_id: str, text: str) -> Edited:
     if not plain.isdecimal() or not 1 <= int(plain) <= MOST_SIGNS:
         raise BadInputError("out_of_range", f"A whole number from 1 to {MOST_SIGNS}.", "count")
     return _with_fault(
-        project, piece, structs.replace(fault, count=int(plain)), Message(f"{plain} × {_title(fault)}")
+        project, piece, structs.replace(fault, count=int(plain)), Message(f"{literal(plain)} × {_title(fault)}")
     )
 
 
@@ -127,7 +127,7 @@ def set_made_of(project: Project, part_ids: tuple[str, ...], material: str, wood
     own = tuple(MadeOf(part, known.code, plain) for part in part_ids) if known is not None else ()
     done = with_state(project, structs.replace(piece, made_of=(*others, *own)))
     words = (
-        f"Made of {known.title.lower()}" + (f", {plain}" if plain else "")
+        f"Made of {known.title.lower()}" + (f", {literal(plain)}" if plain else "")
         if known
         else "Not known what it is made of"
     )

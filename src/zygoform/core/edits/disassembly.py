@@ -12,7 +12,7 @@ from zygoform.core.form.form import Board, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import StockLine, TimberSize
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import counting
 from zygoform.core.project import Project
@@ -36,14 +36,14 @@ def set_fate(project: Project, part_id: str, fate: Fate) -> Edited:
         if fate == "stock"
         else _without_stock(done, part_id)
     )
-    return Edited(done, Message(f"{board.name}: {FATES[fate]}"), frozenset({part_id}))
+    return Edited(done, Message(f"{literal(board.name)}: {FATES[fate]}"), frozenset({part_id}))
 
 
 def set_done(project: Project, part_id: str, *, done: bool) -> Edited:
     """Whether a part has come off."""
     piece, board = _part(project, part_id)
     new = _marked(project, piece, structs.replace(mark_of(piece, part_id), done=done))
-    return Edited(new, Message(f"{board.name} {'off' if done else 'still on'}"), frozenset({part_id}))
+    return Edited(new, Message(f"{literal(board.name)} {'off' if done else 'still on'}"), frozenset({part_id}))
 
 
 def mark_of(piece: PieceBase, part_id: str) -> DisassemblyMark:
@@ -76,11 +76,11 @@ def set_bag(
     """One entry of a bag as typed."""
     piece = known_piece(project, piece_id)
     bag = _bag(piece, bag_id)
-    words = Message(f"{bag.what}: {entry}")
+    words = Message(f"{literal(bag.what)}: {entry}")
     if entry == "spacing":
         taken = read_readings(SPACING, text, project.shop.unit, bag.spacing)
         counts = counting(taken, SPACING.takes)
-        words = Message(f"{bag.what}: {{0}} between the holes", (counts.value,)) if counts else words
+        words = Message(f"{literal(bag.what)}: {{0}} between the holes", (counts.value,)) if counts else words
         new = structs.replace(bag, spacing=taken)
     elif entry == "count":
         if not text.strip().isdecimal() or not 1 <= int(text) <= 999:
@@ -132,9 +132,7 @@ def _marked(project: Project, piece: PieceBase, mark: DisassemblyMark) -> Projec
 
 def _sizes(board: Board) -> tuple[float, float, float]:
     """Thickness, width and length."""
-    low, high = board.solid.box
-    thick, wide, long = sorted(high[k] - low[k] for k in range(3))
-    return thick, wide, long
+    return board.solid.sizes
 
 
 def _with_stock(project: Project, piece: PieceBase, board: Board) -> Project:

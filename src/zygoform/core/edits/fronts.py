@@ -4,8 +4,8 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.edits.edited import Edited, read_readings
-from zygoform.core.edits.pieces import known_piece, with_piece
+from zygoform.core.edits.edited import Edited, read_readings, read_value
+from zygoform.core.edits.pieces import known_piece, with_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import (
@@ -52,7 +52,10 @@ def hold(project: Project, opening_id: str, holds: Holds) -> Edited:
 
 
 def divide(project: Project, opening_id: str, direction: Literal["columns", "rows"], count: int) -> Edited:
-    """Divides an opening into equal columns or rows; the first keeps its id and all keep what it held."""
+    """Divides an opening into equal columns or rows; the first keeps its id and all keep what it held.
+
+    No other opening changes its size.
+    """
     if not 2 <= count <= 12:
         raise BadInputError("out_of_range", "Between 2 and 12.", "count")
     piece = _fronted(project, opening_id)
@@ -65,19 +68,9 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
     # What was measured of the undivided opening is true of none of its parts.
     cells[0] = structs.replace(opening, readings=None)
     cells += [Opening(f"o{first + k}", opening.holds) for k in range(count - 1)]
-    above = parent(piece.front, own)
-    if above is not None and above.direction == direction:
-        # More of the same side by side is one longer division, not a division in a division.
-        at = [cell.id for cell in above.cells].index(own)
-        new: Cell = structs.replace(
-            above,
-            cells=(*above.cells[:at], *cells, *above.cells[at + 1 :]),
-            sizes=(*above.sizes[:at], *((),) * count, *above.sizes[at + 1 :]),
-        )
-        front = replaced(piece.front, above.id, new)
-    else:
-        new = Division(f"d{first + count}", direction, tuple(cells), ((),) * count)
-        front = replaced(piece.front, own, new)
+    # A division of its own, also within one of the same direction: the neighbours keep their sizes.
+    new = Division(f"d{first + count}", direction, tuple(cells), ((),) * count)
+    front = replaced(piece.front, own, new)
     done = with_piece(project, structs.replace(piece, front=front))
     return Edited(done, Message(f"Divided into {count} {direction}"), frozenset({opening_id}))
 
@@ -102,6 +95,8 @@ def set_opening_reading(project: Project, opening_id: str, place: str, text: str
         raise BadInputError("unknown_key", "That opening is no longer there.")
     entry = param(OpeningReadings, place)
     try:
+        if entry.unit == "length":
+            return _set_play(project, piece, opening, read_value(entry, text, project.shop.unit))
         before = getattr(opening.readings or OpeningReadings(), place)
         taken = read_readings(entry, text, project.shop.unit, before)
     except BadInputError as refused:
@@ -114,6 +109,14 @@ def set_opening_reading(project: Project, opening_id: str, place: str, text: str
     where = f"{entry.group} {entry.label.lower()}"
     words = Message(f"{where} {{0}}", (counts.value,)) if counts else Message(f"{where} not measured")
     return Edited(with_piece(project, structs.replace(piece, front=front)), words, frozenset({opening_id}))
+
+
+def _set_play(project: Project, piece: FrontedPiece, opening: Opening, play: float) -> Edited:
+    """How much smaller than the opening what goes in is to be."""
+    readings = structs.replace(opening.readings or OpeningReadings(), play=play)
+    front = replaced(piece.front, opening.id, structs.replace(opening, readings=readings))
+    done = with_state(project, structs.replace(piece, front=front))
+    return Edited(done, Message("Play {0}", (play,)), frozenset({opening.id}))
 
 
 CELL = Param("cell", "Opening", "readings", LEAST_CELL, 6000.0, (), guess=0.0, takes="smallest")

@@ -5,7 +5,7 @@ from msgspec import structs
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.project import Project
 
 MOST_PHOTOS = 60
@@ -25,7 +25,9 @@ def remove_photo(project: Project, photo_id: str) -> Edited:
     """Takes a photo out of the project; its file stays where it is."""
     photo = _photo(project, photo_id)
     photos = tuple(p for p in project.photos if p.id != photo_id)
-    return Edited(structs.replace(project, photos=photos), Message(f"Took out {photo.title or photo.file}"))
+    return Edited(
+        structs.replace(project, photos=photos), Message(f"Took out {literal(photo.title or photo.file)}")
+    )
 
 
 def name_photo(project: Project, photo_id: str, title: str) -> Edited:
@@ -33,7 +35,9 @@ def name_photo(project: Project, photo_id: str, title: str) -> Edited:
     plain = " ".join(title.split())
     if len(plain) > 60:
         raise BadInputError("out_of_range", "At most 60 signs.", "title")
-    return _with(project, structs.replace(_photo(project, photo_id), title=plain), Message(f"Photo: {plain}"))
+    return _with(
+        project, structs.replace(_photo(project, photo_id), title=plain), Message(f"Photo: {literal(plain)}")
+    )
 
 
 def add_dot(project: Project, photo_id: str, x: float, y: float, part: str) -> Edited:

@@ -9,7 +9,7 @@ from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell, Division
 from zygoform.core.form.piece import OVER_ALL, FrontedPiece, PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings
 from zygoform.core.project import Change, Project, UnknownPiece
@@ -70,7 +70,7 @@ def copy_piece(project: Project, piece_id: str, *, mirrored: bool = False, with_
         changes=(*project.changes, *changes),
         next_number=project.next_number + len(changes),
     )
-    return Edited(done, Message(f"Copied {piece.name}"), frozenset({copy.id, *(c.id for c in changes)}))
+    return Edited(done, Message(f"Copied {literal(piece.name)}"), frozenset({copy.id, *(c.id for c in changes)}))
 
 
 def remove_piece(project: Project, piece_id: str) -> Edited:
@@ -79,7 +79,7 @@ def remove_piece(project: Project, piece_id: str) -> Edited:
     gone = {c.id for c in project.changes if {piece_of(t) for t in c.targets} == {piece_id}}
     others = tuple(p for p in project.pieces if p.id != piece_id)
     done = structs.replace(project.without_changes(gone), pieces=others)
-    return Edited(done, Message(f"Took {piece.name} away"), frozenset({piece_id}))
+    return Edited(done, Message(f"Took {literal(piece.name)} away"), frozenset({piece_id}))
 
 
 def rename(project: Project, name: str, *, on: str = "") -> Edited:
@@ -91,7 +91,7 @@ def rename(project: Project, name: str, *, on: str = "") -> Edited:
     done = with_piece(project, structs.replace(piece, name=plain))
     if len(project.pieces) == 1:
         done = structs.replace(done, name=plain)
-    return Edited(done, Message(f"Named it {plain}"), frozenset({piece.id}))
+    return Edited(done, Message(f"Named it {literal(plain)}"), frozenset({piece.id}))
 
 
 def name_project(project: Project, name: str) -> Edited:
@@ -99,7 +99,7 @@ def name_project(project: Project, name: str) -> Edited:
     plain = " ".join(name.split())[:60]
     if not plain:
         raise BadInputError("empty", "A project needs a name.", "project_name")
-    return Edited(structs.replace(project, name=plain), Message(f"Named it all {plain}"))
+    return Edited(structs.replace(project, name=plain), Message(f"Named it all {literal(plain)}"))
 
 
 def known_piece(project: Project, piece_id: str) -> PieceBase:

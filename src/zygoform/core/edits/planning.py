@@ -8,7 +8,7 @@ from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, params
 from zygoform.core.outcome.outcome import Fix
 from zygoform.core.project import Project, Variant
@@ -103,19 +103,16 @@ def _words(project: Project, entry: Param, before: Any, value: Any) -> Message:
     if entry.unit == "switch":
         return Message(f"{label} {'on' if value else 'off'}")
     if entry.unit in ("count", "text", "angle"):
-        return Message(f"{label}: {value:g}°" if entry.unit == "angle" else f"{label}: {value}")
+        return Message(f"{label}: {value:g}°" if entry.unit == "angle" else f"{label}: {literal(str(value))}")
     names = {choice.value: choice.label for choice in entry.choices}
     names |= {size.id: size.name for size in project.shop.timber}
-    return Message(f"{label}: {names.get(value, value)}")
+    return Message(f"{label}: {literal(str(names.get(value, value)))}")
 
 
 def _change(project: Project, change_id: str) -> ChangeBase:
     for change in project.changes:
         if change.id == change_id and not isinstance(change, UnknownChange):
-            own: dict[str, Any] = {
-                o.parameter: o.value for o in project.variant.overrides if o.change_id == change_id
-            }
-            return structs.replace(change, **own) if own else change
+            return project.overridden(change, project.variant)
     raise BadInputError("unknown_key", "That change is no longer there.")
 
 

@@ -10,17 +10,29 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import Pack
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import StockLine, TimberSize
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.project import Project
 from zygoform.core.shop import Climate, Shop
 
+USUAL: dict[str, dict[str, Any]] = {
+    "inch": {"kerf": 3.175, "end_trim": 12.7, "paper": "Letter"},
+    "mm": {"kerf": 3.0, "end_trim": 12.0, "paper": "A4"},
+}
+"""What a project starts with in either system; what was set otherwise stays."""
+
 
 def set_unit(project: Project, system: Literal["inch", "mm"]) -> Edited:
     """Shows and reads lengths in inches or millimetres."""
-    unit = structs.replace(project.shop.unit, system=system)
-    done = structs.replace(project, shop=structs.replace(project.shop, unit=unit))
+    before, shop = project.shop.unit.system, project.shop
+    shop = structs.replace(shop, unit=structs.replace(shop.unit, system=system))
+    if not project.pieces and before != system:
+        # A sheet with nothing on it takes the blade, the ends and the paper that are usual there.
+        usual, other = USUAL[system], USUAL[before]
+        same = {name: value for name, value in usual.items() if getattr(shop, name) == other[name]}
+        shop = structs.replace(shop, **same)
+    done = structs.replace(project, shop=shop)
     return Edited(done, Message("Inches" if system == "inch" else "Millimetres"))
 
 
@@ -74,7 +86,7 @@ def set_currency(project: Project, text: str) -> Edited:
     plain = text.strip()
     if not 1 <= len(plain) <= 4 or any(c.isdigit() for c in plain):
         raise BadInputError("out_of_range", "One to four signs, none of them a figure.", "currency")
-    return _with_shop(project, f"Money in {plain}", currency=plain)
+    return _with_shop(project, f"Money in {literal(plain)}", currency=plain)
 
 
 def set_paper(project: Project, paper: Literal["A4", "Letter"]) -> Edited:
@@ -109,7 +121,7 @@ def own_board(project: Project, size_id: str, text: str, count: int) -> Edited:
     number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
     line = StockLine(f"s{number}", size_id, value, count)
     done = structs.replace(project, stock=(*project.stock, line))
-    return Edited(done, Message(f"Have {count} × {size.name}, {{0}}", (value,)), frozenset({line.id}))
+    return Edited(done, Message(f"Have {count} × {literal(size.name)}, {{0}}", (value,)), frozenset({line.id}))
 
 
 def set_actual(project: Project, size_id: str, entry: Literal["thickness", "width"], text: str) -> Edited:
@@ -119,7 +131,10 @@ def set_actual(project: Project, size_id: str, entry: Literal["thickness", "widt
     real = structs.replace(size, **{entry: value})
     timber = tuple(real if other.id == size_id else other for other in project.shop.timber)
     return _with_shop(
-        project, f"{size.name} really {{0}} {'thick' if entry == 'thickness' else 'wide'}", (value,), timber=timber
+        project,
+        f"{literal(size.name)} really {{0}} {'thick' if entry == 'thickness' else 'wide'}",
+        (value,),
+        timber=timber,
     )
 
 

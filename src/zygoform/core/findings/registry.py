@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.rules import (
+    ends_cross,
     guessed,
     openings_add_up,
     openings_close,
@@ -16,6 +17,7 @@ from zygoform.core.outcome.outcome import Finding
 
 RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     too_long.judge,
+    ends_cross.judge,
     openings_add_up.judge,
     openings_close.judge,
     guessed.judge,

@@ -6,7 +6,7 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.opening_fit import Quad, Usable, usable
-from zygoform.core.measure.param import measured, params
+from zygoform.core.measure.param import length, measured, params
 from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.tolerance import TAPE_MM
 
@@ -31,6 +31,8 @@ class OpeningReadings(Struct, frozen=True):
     falling: Annotated[
         Readings, measured("From top left", 10, 9000, guess=0.0, group="Diagonals", hint="down to the right")
     ] = ()
+
+    play: Annotated[float, length("Play", 0, 50, hint="taken off the width and the height of what goes in")] = 3.0
 
     def value(self, name: str) -> float | None:
         """What counts of the readings at one place: the smaller of two."""
@@ -58,7 +60,7 @@ class OpeningReadings(Struct, frozen=True):
 
     @property
     def is_empty(self) -> bool:
-        return not any(getattr(self, entry.name) for entry in params(OpeningReadings))
+        return not any(getattr(self, entry.name) for entry in params(OpeningReadings) if entry.unit == "readings")
 
     def quad(self) -> Quad | None:
         """The readings as one figure; None while some are missing."""

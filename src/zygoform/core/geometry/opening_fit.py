@@ -37,35 +37,68 @@ class Usable(Struct, frozen=True):
 def usable(quad: Quad, either_way: float = 0.0) -> Usable:
     """The rectangle that lies inside every opening whose sides are within `either_way` of the readings.
 
-    The bottom lies level from A = (0, 0) to B. D, over A, follows from the left side and the falling diagonal,
-    C from the right side and the rising one: x = (r0² - r1² + b²) / (2b). Each limit is taken at the end of its
-    range that leaves least; bows are taken off. Raises BadInputError `impossible` where no such opening exists,
-    `does_not_fit` where nothing is sure to go in.
+        D-------C      The bottom lies level from A = (0, 0) to B = (b, 0). How far D stands in from over A follows
+        |       |      from the left side and the falling diagonal, C from over B from the right side and the
+        A-------B      rising one: inset = (side² - diagonal² + b²) / (2b).
+
+    Each limit is taken at the end of its range that leaves least, the bottom where both sides together do; bows are
+    taken off. What is mirrored gives the mirrored answer. Raises BadInputError `impossible` where no such opening
+    exists, `does_not_fit` where nothing is sure to go in.
     """
     e = either_way
     low, high = quad.bottom - e, quad.bottom + e
-    # x of D is greatest for a long bottom, a long left side and a short falling diagonal.
-    d_far = _foot(high, quad.left + e, quad.falling - e)
-    d_near = _foot(low, quad.left - e, quad.falling + e)
-    # How far C stands in from B: greatest for a long right side and a short rising diagonal. As x of C it also
-    # depends on the bottom, and falls and rises again: least at sqrt(rising² - right²) where that is possible.
-    k = (quad.rising - e) ** 2 - (quad.right + e) ** 2
-    turn = math.sqrt(k) if k > 0 else low
-    c_left = min(_c_from(k, b) for b in (low, high, min(max(turn, low), high)))
-    c_in = max(abs(_foot(b, quad.right + s * e, quad.rising - s * e)) for b in (low, high) for s in (1, -1))
-    d_out = max(abs(d_far), abs(d_near))
-    d_high = _leg(quad.left - e, d_out)
-    c_high = _leg(quad.right - e, c_in)
-    height = min(d_high, c_high)
-    left = max(0.0, d_far * height / d_high)
-    # At the height used, the right side has come in by at most this.
-    right = min(low, c_left) if c_left < low else low
-    bow_across = _bow(quad.bottom, quad.top, quad.middle)
-    bow_up = _bow(quad.left, quad.right, quad.centre)
-    width, height = right - left - bow_across, height - bow_up
+    left, right = _Side(quad.left, quad.falling, e), _Side(quad.right, quad.rising, e)
+    heights = [side.height(low, high) for side in (left, right)]
+    height = min(heights)
+    shares = [height / own for own in heights]
+    width = min(
+        base - sum(share * max(0.0, side.inset(base)) for side, share in zip((left, right), shares, strict=True))
+        for base in _worst_bases(low, high, (left, right), shares)
+    )
+    width, height = (
+        width - _bow(quad.bottom, quad.top, quad.middle),
+        height - _bow(quad.left, quad.right, quad.centre),
+    )
     if min(width, height) <= 0:
         raise BadInputError("does_not_fit", "By these readings nothing straight goes into this opening.")
     return Usable(width, height, lean(quad), closure(quad))
+
+
+class _Side:
+    """One side and the diagonal that ends on it, as far off as leaves least room: long side, short diagonal."""
+
+    def __init__(self, side: float, diagonal: float, error: float) -> None:
+        self.side, self.diagonal, self.error = side, diagonal, error
+        self.squares = (side + error) ** 2 - (diagonal - error) ** 2
+
+    def inset(self, base: float) -> float:
+        """How far its upper end stands in over a bottom `base` long, at most."""
+        return (self.squares + base**2) / (2 * base)
+
+    def height(self, low: float, high: float) -> float:
+        """How high its upper end stands, at least, over any bottom low..high."""
+        e = self.error
+        outset = max(
+            abs(_foot(base, self.side + s * e, self.diagonal - s * e)) for base in (low, high) for s in (1, -1)
+        )
+        return _leg(self.side - e, outset)
+
+
+def _worst_bases(low: float, high: float, sides: tuple[_Side, _Side], shares: list[float]) -> list[float]:
+    """Where the width, b less a share of each inset, can be least: at the ends, where a side is upright, at a turn.
+
+    With both, or one, of the insets counting it is b (1 - s/2) - s k / (2b), the shares s
+    added up and k the squares: it turns at sqrt(-s k / (2 - s)).
+    """
+    bases = [low, high]
+    for counted in ((0,), (1,), (0, 1)):
+        squares = sum(shares[i] * sides[i].squares for i in counted)
+        rest = 2 - sum(shares[i] for i in counted)
+        if squares < 0 < rest:
+            bases.append(math.sqrt(-squares / rest))
+        if squares < 0:
+            bases.append(math.sqrt(-squares))
+    return [min(max(base, low), high) for base in bases]
 
 
 def lean(quad: Quad) -> float:
@@ -88,11 +121,6 @@ def closure(quad: Quad) -> float:
 def _foot(base: float, side: float, diagonal: float) -> float:
     """How far from its lower end, along the base, the upper end of a side stands."""
     return (side**2 - diagonal**2 + base**2) / (2 * base)
-
-
-def _c_from(k: float, base: float) -> float:
-    """x of the upper right corner, k being its diagonal squared less its side squared."""
-    return (k + base**2) / (2 * base)
 
 
 def _leg(side: float, foot: float) -> float:

@@ -1,8 +1,11 @@
 """Points, lines and convex outlines in a plane. Outlines run counter-clockwise and do not repeat a point."""
 
 import math
+from typing import Literal
 
-from zygoform.core.tolerance import SAME_MM
+from msgspec import Struct
+
+from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
 Point = tuple[float, float]
 Outline = tuple[Point, ...]
@@ -78,6 +81,51 @@ def round_corners(outline: Outline, radii: tuple[float, ...], steps: int = 10) -
         before, after = outline[i - 1], outline[(i + 1) % len(outline)]
         points.extend(_arc(before, corner, after, radii[i], steps))
     return _without_repeats(points)
+
+
+class Slant(Struct, frozen=True):
+    """An edge of a figure of four that is out of square: by how much (degrees), and where the figure is longer."""
+
+    edge: Literal["front", "right", "back", "left"]
+    angle: float
+    longer: Literal["front", "back", "left", "right"]
+
+
+def slants(outline: Outline) -> tuple[Slant, ...]:
+    """The edges of front left, front right, back right, back left that do not lie along x or y, front first.
+
+    back left ----- back right     A right edge that leans in towards the back leaves the front longer;
+       |                |          the front edge is taken to lie along x.
+    front left --- front right
+    """
+    found = []
+    names: tuple[Literal["front", "right", "back", "left"], ...] = ("front", "right", "back", "left")
+    for k, name in enumerate(names):
+        (ax, ay), (bx, by) = outline[k], outline[(k + 1) % 4]
+        along, off = (bx - ax, by - ay) if k % 2 == 0 else (by - ay, bx - ax)
+        angle = math.degrees(math.atan2(abs(off), abs(along)))
+        if angle <= SAME_DEG:
+            continue
+        # Which end of the edge stands farther out, away from the middle of the figure.
+        out = (off > 0) if k in (1, 2) else (off < 0)
+        ends: tuple[Literal["front", "back", "left", "right"], ...] = (
+            ("left", "right"),
+            ("front", "back"),
+            ("right", "left"),
+            ("back", "front"),
+        )[k]
+        found.append(Slant(name, angle, ends[1] if out else ends[0]))
+    return tuple(found)
+
+
+def corner_angles(outline: Outline) -> tuple[float, ...]:
+    """The angle inside each corner, radians."""
+    found = []
+    for i, (x, y) in enumerate(outline):
+        (px, py), (nx, ny) = outline[i - 1], outline[(i + 1) % len(outline)]
+        back, ahead = math.atan2(py - y, px - x), math.atan2(ny - y, nx - x)
+        found.append((back - ahead) % math.tau)
+    return tuple(found)
 
 
 def _arc(before: Point, corner: Point, after: Point, radius: float, steps: int) -> list[Point]:

@@ -5,7 +5,7 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.geometry.plane import Outline, Point
+from zygoform.core.geometry.plane import Outline, Point, extent
 
 Point3 = tuple[float, float, float]
 X: Point3 = (1.0, 0.0, 0.0)
@@ -86,6 +86,21 @@ class Prism(Struct, frozen=True, dict=True, cache_hash=True):
             )
             faces.append(Face((near[i], near[k], far[k], far[i]), normal))
         return tuple(faces)
+
+    @cached_property
+    def sizes(self) -> tuple[float, float, float]:
+        """Thickness, width and length as a tape reads them, from the smallest: also of an outline out of square.
+
+        The outline lies in the rectangle along that one of its sides which leaves it narrowest.
+        """
+        extents = []
+        for (ax, ay), (bx, by) in zip(self.outline, self.outline[1:] + self.outline[:1], strict=True):
+            length = math.hypot(bx - ax, by - ay)
+            ux, uy = (bx - ax) / length, (by - ay) / length
+            (low, high), (near, far) = extent(self.outline, (ux, uy)), extent(self.outline, (-uy, ux))
+            extents.append((far - near, high - low))
+        thin, wide, long = sorted((*min(extents), self.thickness))
+        return thin, wide, long
 
     @cached_property
     def box(self) -> tuple[Point3, Point3]:

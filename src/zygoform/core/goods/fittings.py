@@ -1,5 +1,6 @@
 """Screws and glue as they are sold, and the shop's rules for choosing and spacing screws."""
 
+import math
 from decimal import Decimal
 from typing import Annotated, Literal
 
@@ -46,12 +47,25 @@ class Pack(Struct, frozen=True):
 _POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.25, 2.0), (1.5, 2.5))
 
 
-def pocket_screw(thickness: float) -> float:
-    """Usual pocket screw (mm) for boards `thickness` (mm) thick: that of the next thinner board in the table."""
+def is_metric(size: float) -> bool:
+    """Whether a size (mm) is one of whole millimetres."""
+    return abs(size - round(size)) < SAME_MM
+
+
+POCKET_SLACK = 4.0
+"""A pocket screw this much (mm) shorter than the table's serves as well."""
+
+
+def pocket_screw(thickness: float, sizes: tuple[float, ...] = ()) -> float:
+    """Usual pocket screw (mm) for boards `thickness` (mm) thick: that of the next thinner board in the table.
+
+    Of the `sizes` on sale the longest within POCKET_SLACK under it; the table's own where there is none such.
+    """
     fits = [screw for board, screw in _POCKET if board * INCH <= thickness + 0.5]
     if not fits:
-        raise BadInputError("no_stock_size", "Boards under 12 mm (1/2 in) are too thin for pocket screws.")
-    return fits[-1] * INCH
+        raise BadInputError("no_stock_size", "Boards under {0} are too thin for pocket screws.", lengths=(12.7,))
+    wanted = fits[-1] * INCH
+    return max((s for s in sizes if wanted - POCKET_SLACK <= s <= wanted + SAME_MM), default=wanted)
 
 
 class Row(Struct, frozen=True):
@@ -77,10 +91,9 @@ def through_screw(
     sizes: tuple[float, ...],
     countersink: float = 0.0,
 ) -> float:
-    """The longest stocked screw that bites `min_bite` into `inner` and stays `tip_clear` inside it."""
+    """The longest stocked screw that bites `min_bite` into `inner` and stays `tip_clear` inside it (all mm)."""
     shortest = outer - countersink + min_bite
     longest = outer - countersink + inner - tip_clear
     fits = [size for size in sizes if shortest - SAME_MM <= size <= longest + SAME_MM]
-    if not fits:
-        raise BadInputError("no_stock_size", "No screw on sale bites enough without coming through.")
-    return max(fits)
+    # Where none on sale does, the length that would: the shopping list says that it is not on the price list.
+    return max(fits) if fits else math.floor(max(shortest, longest))

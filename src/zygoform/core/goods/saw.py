@@ -15,6 +15,9 @@ class Saw(Struct, frozen=True):
     swing_right: Annotated[float, angle("Right", 0, 90, group="Swings to the")] = 50.0
     tilt_left: Annotated[float, angle("Left", 0, 90, group="Tilts to the")] = 45.0
     tilt_right: Annotated[float, angle("Right", 0, 90, group="Tilts to the")] = 0.0
+    scale_step: Annotated[
+        float, angle("Scale read to", 0.05, 1.0, group="Scale", hint="the finest part of a degree it can be set to")
+    ] = 0.25
     fence_height: Annotated[
         float,
         length("Height at the fence", 0, 2000, group="Reach", hint="the widest board it cuts on edge"),

@@ -41,6 +41,15 @@ class TimberSize(Struct, frozen=True):
     species: str
     offers: tuple[Offer, ...]
 
+    @property
+    def is_sheet(self) -> bool:
+        """Whether it is thin sheet, which could be cut in two directions."""
+        return self.thickness <= SHEET_MM
+
+
+SHEET_MM = 7.0
+"""Up to this thickness a wide board on sale is a sheet."""
+
 
 class StockLine(Struct, frozen=True):
     """Boards owned or bought: how many of one size and one length."""

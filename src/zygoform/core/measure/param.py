@@ -69,6 +69,19 @@ def counts(entry: Param, owner: Struct) -> bool:
     return value in needed if isinstance(needed, tuple) else bool(value == needed)
 
 
+def accepts(entry: Param, value: object) -> bool:
+    """Whether an entry can have a value: of its type, within its range, one of its choices."""
+    if entry.unit in ("length", "angle", "percent"):
+        return isinstance(value, int | float) and not isinstance(value, bool) and entry.low <= value <= entry.high
+    if entry.unit == "count":
+        return isinstance(value, int) and not isinstance(value, bool) and entry.low <= value <= entry.high
+    if entry.unit == "switch":
+        return isinstance(value, bool)
+    if entry.unit == "choice" and entry.choices:
+        return value in {choice.value for choice in entry.choices}
+    return isinstance(value, str) and (entry.unit != "text" or len(value) <= entry.high)
+
+
 def _meta(label: str, low: float | None, high: float | None, **extra: Any) -> Meta:
     return Meta(ge=low, le=high, title=label, extra=extra)
 

@@ -66,7 +66,7 @@ def _plain(text: str) -> str:
 def _millimetres(found: re.Match[str], default_unit: str) -> float:
     feet, whole, unit = found["feet"], found["whole"], found["unit"]
     fraction = found["part"] or found["alone"]
-    if feet and whole and _is_broken(feet):
+    if feet and (whole or fraction) and _is_broken(feet):
         raise BadInputError("ambiguous", "A broken number of feet and inches besides. Write whole feet.")
     if fraction and unit in _METRIC:
         raise BadInputError("bad_fraction", "Fractions go with inches. Write metric with a decimal: 12.5 mm.")

@@ -1,5 +1,6 @@
 """Writes a length in the project's unit."""
 
+import re
 from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
@@ -30,6 +31,14 @@ def write_mm(mm: float, step: float = 0.5, mode: Mode = "nearest") -> str:
     """Millimetres to `step`, without a trailing zero."""
     value = round_to(mm, step, mode)
     return f"{value:.2f}".rstrip("0").rstrip(".")
+
+
+_EITHER = re.compile(r"\[([^|\]]*)\|([^\]]*)\]")
+
+
+def in_unit(words: str, system: str) -> str:
+    """Words with sizes of the trade in both systems, like [6 in|150 mm]: the one the reader measures in."""
+    return _EITHER.sub(lambda found: found[1 if system == "inch" else 2], words)
 
 
 class DisplayUnit(Struct, frozen=True):
@@ -73,7 +82,8 @@ class DisplayUnit(Struct, frozen=True):
             steps = mm / INCH * denominator
             if abs(steps - round(steps)) <= STEP_SLACK * denominator:
                 return write_inches(mm / INCH, denominator)
-        return f'{mm / INCH:.4f}"'
+        # Off every fraction: said in mm, which it was measured or sold in.
+        return f"{write_mm(mm, 0.01)} mm"
 
     def other(self) -> "DisplayUnit":
         """The other system, for the size in brackets."""

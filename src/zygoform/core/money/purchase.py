@@ -13,13 +13,17 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
+from zygoform.core.tolerance import COUNT_SLACK
 
 Group = Literal["Wood", "Screws", "Hardware", "Glue", "Mending"]
 _GROUPS: dict[str, Group] = {"pocket screw": "Screws", "wood screw": "Screws", "pin": "Screws", "glue": "Glue"}
 
 
 class BuyRow(Struct, frozen=True):
-    """One line of the shopping list: `need` says what it is for, `length` (mm) is that of a board."""
+    """One line of the shopping list: `need` says what it is for, `length` (mm) is that of a board.
+
+    Of what comes in packs: its `kind` and `size` (mm, 0 where it has none), and the id of the `pack`.
+    """
 
     key: str
     group: Group
@@ -32,6 +36,9 @@ class BuyRow(Struct, frozen=True):
     part_ids: tuple[str, ...] = ()
     missing: bool = False
     length: float = 0.0
+    kind: str = ""
+    size: float = 0.0
+    pack: str = ""
 
     @property
     def total(self) -> Decimal:
@@ -96,15 +103,8 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list
         more = shop.spare_screws if group == "Screws" else 0
         spare = f" and {more} spare" if more else ""
         need = f"{count} {kind}{'s' * (count != 1)}{spare}: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
-        rows += _pack_rows(
-            group,
-            f"{kind} {size:g}",
-            count + more,
-            packs,
-            need,
-            numbers,
-            Message(f"{kind} {{0}}" if size else kind, (size,) if size else ()),
-        )
+        plain = Message(f"{kind} {{0}}" if size else kind, (size,) if size else ())
+        rows += _pack_rows((group, kind, size), count + more, packs, need, numbers, plain)
     return rows
 
 
@@ -117,24 +117,39 @@ def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[B
         need = f"{math.ceil(amount)} {AMOUNTS[kind]}: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
         group: Group = "Glue" if kind == "glue" else "Mending"
         plain = Message("wood glue" if kind == "glue" else kind)
-        rows += _pack_rows(group, kind, amount, shop.packs_of(kind), need, numbers, plain)
+        rows += _pack_rows((group, kind, 0.0), amount, shop.packs_of(kind), need, numbers, plain)
     return rows
 
 
 def _pack_rows(
-    group: Group,
-    key: str,
+    what: tuple[Group, str, float],
     amount: float,
     packs: tuple[Pack, ...],
     need: str,
     numbers: tuple[int, ...],
     plain: Message,
 ) -> list[BuyRow]:
+    """The packs of one thing (group, kind, size); without any on the price list, a row that says so."""
+    group, kind, size = what
+    key = f"{kind} {size:g}" if size else kind
     if not packs:
-        return [BuyRow(key, group, 1, "No pack on the price list", plain, need, Decimal(0), numbers, missing=True)]
+        none = "Not on the price list"
+        return [BuyRow(key, group, 1, none, plain, need, Decimal(0), numbers, missing=True, kind=kind, size=size)]
     counts = cheapest_packs(amount, tuple((pack.holds, pack.price) for pack in packs))
     return [
-        BuyRow(f"{key} {pack.id}", group, count, pack.name, _holds(pack), need, pack.price, numbers)
+        BuyRow(
+            f"{key} {pack.id}",
+            group,
+            count,
+            pack.name,
+            _holds(pack),
+            need,
+            pack.price,
+            numbers,
+            kind=kind,
+            size=size,
+            pack=pack.id,
+        )
         for pack, count in zip(packs, counts, strict=True)
         if count
     ]
@@ -149,25 +164,36 @@ def _holds(pack: Pack) -> Message:
     return Message(f"{{0}} {what}, {pack.holds:g} in a pack", (pack.size,))
 
 
+MOST_CELLS = 200_000
+"""Amounts are reckoned in cells of the packs' common measure; of very many, in somewhat larger ones."""
+
+
 @lru_cache(maxsize=256)
 def cheapest_packs(need: float, packs: tuple[tuple[float, Decimal], ...]) -> tuple[int, ...]:
-    """Least money that covers `need`; ties go to fewer packs, then to less left over."""
-    best: tuple[tuple[Decimal, int, float], tuple[int, ...]] | None = None
+    """Least money that covers `need`; ties go to fewer packs, then to less left over.
 
-    def deepen(counts: tuple[int, ...], rest: float, paid: Decimal) -> None:
-        nonlocal best
-        at = len(counts)
-        if best is not None and paid > best[0][0]:
-            return
-        if at == len(packs):
-            if rest <= 1e-9:
-                rank = (paid, sum(counts), -rest)
-                if best is None or rank < best[0]:
-                    best = (rank, counts)
-            return
-        holds, price = packs[at]
-        for count in range(max(0, math.ceil(rest / holds - 1e-9)), -1, -1):
-            deepen((*counts, count), rest - count * holds, paid + price * count)
-
-    deepen((), need, Decimal(0))
-    return best[1] if best else (0,) * len(packs)
+    The covering knapsack by dynamic programming: each amount at its best from the amounts a pack smaller.
+    """
+    if need <= 0:
+        return (0,) * len(packs)
+    grains = [max(1, round(holds * 1000)) for holds, _ in packs]
+    wanted = math.ceil(need * 1000 - COUNT_SLACK)
+    grain = max(math.gcd(*grains), -(-wanted // MOST_CELLS))
+    sizes = [max(1, size // grain) for size in grains]
+    cells = -(-wanted // grain)
+    # For every amount: money, packs, and what is left over so far, with the pack that was taken last.
+    best: list[tuple[Decimal, int, int, int]] = [(Decimal(0), 0, 0, -1)]
+    for amount in range(1, cells + 1):
+        best.append(
+            min(
+                (money + price, count + 1, over + max(0, size - amount), k)
+                for k, (size, (_, price)) in enumerate(zip(sizes, packs, strict=True))
+                for money, count, over, _ in (best[max(0, amount - size)],)
+            )
+        )
+    counts, amount = [0] * len(packs), cells
+    while amount > 0:
+        k = best[amount][3]
+        counts[k] += 1
+        amount -= sizes[k]
+    return tuple(counts)

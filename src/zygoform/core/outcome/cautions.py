@@ -20,7 +20,7 @@ SAW = Caution(
     "saw",
     "cut",
     "At the saw",
-    "Eye and ear protection on, guards on, hands 6 in (150 mm) from the blade, wood flat against fence and table. "
+    "Eye and ear protection on, guards on, hands [6 in|150 mm] from the blade, wood flat against fence and table. "
     "Let the blade stop before you reach for anything. The saw's manual comes first; if it is new to you, have "
     "someone trained show you.",
 )

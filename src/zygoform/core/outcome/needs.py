@@ -4,15 +4,17 @@ import math
 
 from zygoform.core.goods.fittings import AMOUNTS
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.outcome import Outcome
 
 
-def needs(outcome: Outcome) -> tuple[Message, ...]:
-    """Parts with their sizes, hardware counted, what is used up measured; alike ones together."""
+def needs(outcome: Outcome, step: float) -> tuple[Message, ...]:
+    """Parts to a mark of `step` (mm), hardware counted, what is used up measured; alike ones together."""
     alike: dict[tuple[str, float, float], int] = {}
     for part in outcome.parts:
         name = part.name.split(",")[0].lower()
-        key = (name, round(part.length, 3), round(part.width, 3))
+        # Rounded as they are listed to be cut: the card and the cut list say the same.
+        key = (name, round_to(part.length, step, part.rounding), round_to(part.width, step))
         alike[key] = alike.get(key, 0) + 1
     said = [Message(f"{count} × {name} {{0}} × {{1}}", (long, wide)) for (name, long, wide), count in alike.items()]
     for fitting in outcome.fittings:

@@ -5,6 +5,7 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.form.form import Board, Form
+from zygoform.core.geometry.plane import Outline, Slant, slants
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
@@ -68,6 +69,15 @@ class LaterCut(Struct, frozen=True):
     rests_on: frozenset[str] = frozenset()
     length_of: Sized | None = None
     width_of: Sized | None = None
+    outline: Outline = ()
+    """Its true shape, counter-clockwise from its front left corner (mm); x along the piece's front."""
+    lengthwise: bool = True
+    """Whether its length runs along the piece's front, else from front to back."""
+
+    @property
+    def slants(self) -> tuple[Slant, ...]:
+        """The edges that are not square: cut at an angle, not along the rectangle round it."""
+        return slants(self.outline) if len(self.outline) == 4 else ()
 
 
 class Fitting(Struct, frozen=True):

@@ -12,15 +12,16 @@ from zygoform.core.cutting.problem import StripLayout, StripProblem
 from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan.form_stage import FormStage
+from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
 
 
-class CutStage(Struct, frozen=True, dict=True):
+class CutPlan(Struct, frozen=True, dict=True):
     """Every part as it is cut, the boards they come from, and the list by setting of the saw and by part."""
 
     parts: tuple[ListedPart, ...]
+    counts: tuple[Count, ...]
     problems: tuple[SizeProblem, ...]
     layouts: tuple[SizeLayout, ...]
     settings: tuple[SettingGroup, ...]
@@ -39,13 +40,13 @@ class CutStage(Struct, frozen=True, dict=True):
 
 
 def cut_stage(
-    form: FormStage,
+    form: FormPlan,
     shop: Shop,
     stock: tuple[StockLine, ...],
     counts: tuple[Count, ...],
     layouts: Mapping[StripProblem, StripLayout],
     memory: Memory,
-) -> CutStage:
+) -> CutPlan:
     """What is cut from what. `layouts` are those already known; the rest are laid out quickly here."""
     outcomes = memory.each("cut outcomes", form.counting)
     numbers = {change.id: change.number for change in form.changes}
@@ -56,6 +57,9 @@ def cut_stage(
         shop,
         same=(form.gone,),
     )
+    ids = {part.id for part in designed}
+    # A count whose part is gone waits for it to come back, and counts for nothing.
+    counts = memory.each("counts", tuple(count for count in counts if count.part_id in ids))  # type: ignore[assignment]
     parts = memory.once(lambda: counted(designed, counts), "counted", designed, counts)
     problems = memory.once(lambda: size_problems(parts, shop, stock), "problems", parts, shop, stock)
     found = tuple(
@@ -65,9 +69,16 @@ def cut_stage(
     known = {sized.problem: layout for sized, layout in zip(problems, found, strict=True)}
     later = tuple((numbers[o.change_id], cut) for o in form.counting for cut in o.later)
 
-    def make() -> CutStage:
+    def make() -> CutPlan:
         boards = placed(problems, known, parts, shop)
-        return CutStage(parts, problems, boards, by_setting(parts, boards, later), by_part(parts, boards, designed))
+        return CutPlan(
+            parts,
+            counts,
+            problems,
+            boards,
+            by_setting(parts, boards, later, shop.saw),
+            by_part(parts, boards, designed),
+        )
 
     return memory.once(make, "cut", parts, problems, designed, outcomes, shop, *found)
 

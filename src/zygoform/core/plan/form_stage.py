@@ -22,8 +22,10 @@ class Failure(Struct, frozen=True):
     message: Message
 
 
-class FormStage(Struct, frozen=True, dict=True):
-    """The pieces before and after. `superseded` maps a change to the later one that takes its place."""
+class FormPlan(Struct, frozen=True, dict=True):
+    """The pieces (their sizes, not their state) before and after. `superseded` maps a change to the later one in
+    its place.
+    """
 
     pieces: tuple[PieceBase, ...]
     changes: tuple[ChangeBase, ...]
@@ -53,7 +55,7 @@ class FormStage(Struct, frozen=True, dict=True):
 
 def form_stage(
     pieces: tuple[PieceBase, ...], project: Project, condition: Condition, variant_id: str, memory: Memory
-) -> FormStage:
+) -> FormPlan:
     """The pieces, and a variant's changes made on them. Raises BadInputError where a piece is impossible."""
     found = _found(pieces, memory)
     changes = memory.each("changes", project.settled(variant_id))
@@ -65,7 +67,7 @@ def form_stage(
     shapes = memory.each("pieces", tuple(_shape_of(piece, memory) for piece in pieces))
     inputs = (shapes, changes, found, planned, memory.each("outcomes", outcomes))
     return memory.once(
-        lambda: FormStage(pieces, changes, found, planned, outcomes, failures, *_superseded(outcomes)),  # type: ignore[arg-type]
+        lambda: FormPlan(shapes, changes, found, planned, outcomes, failures, *_superseded(outcomes)),  # type: ignore[arg-type]
         "form",
         *inputs,
         same=failures,

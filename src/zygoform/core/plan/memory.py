@@ -8,7 +8,7 @@ from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from typing import Any, TypeVar
 
-T = TypeVar("T")
+Made = TypeVar("Made")
 MOST_ENTRIES = 3_000
 
 
@@ -18,7 +18,7 @@ class Memory:
     def __init__(self) -> None:
         self._entries: OrderedDict[Hashable, tuple[tuple[object, ...], Any]] = OrderedDict()
 
-    def once(self, make: Callable[[], T], stage: str, *inputs: object, same: tuple[Hashable, ...] = ()) -> T:
+    def once(self, make: Callable[[], Made], stage: str, *inputs: object, same: tuple[Hashable, ...] = ()) -> Made:
         """What `make` gives, worked out once for these `inputs` (by identity) and `same` values."""
         key = (stage, *map(id, inputs), *same)
         known = self._entries.get(key)
@@ -29,7 +29,7 @@ class Memory:
                 self._entries.popitem(last=False)
         else:
             self._entries.move_to_end(key)
-        found: T = known[1]
+        found: Made = known[1]
         return found
 
     def each(self, stage: str, values: tuple[object, ...]) -> tuple[object, ...]:

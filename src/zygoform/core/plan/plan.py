@@ -15,12 +15,12 @@ from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
 from zygoform.core.form.form import Form
 from zygoform.core.form.piece import PieceBase
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
-from zygoform.core.plan.cut_stage import CutStage, cut_stage
-from zygoform.core.plan.form_stage import Failure, FormStage, form_stage
+from zygoform.core.plan.cut_stage import CutPlan, cut_stage
+from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.project import Project
@@ -30,8 +30,8 @@ from zygoform.core.shop import Shop
 class Plan(Struct, frozen=True):
     """What follows from the project: the pieces before and after, the cuts, the purchase, what to mind."""
 
-    form: FormStage
-    cut: CutStage
+    form: FormPlan
+    cut: CutPlan
     purchase: Purchase
     condition: Condition
     shop: Shop
@@ -115,20 +115,19 @@ def compile_plan(
     outcomes = memory.each("buy outcomes", form.counting)
     bought = memory.once(lambda: _bought(form, cut, shop), "buy", outcomes, cut, shop)
     judged = memory.once(
-        lambda: _judged(form, cut, shop, project, condition),
+        lambda: _judged(form, cut, shop, condition),
         "judged",
         form,
         cut,
         shop,
-        project.counts,
         same=(condition.made_of,),
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
-    findings = (*_failed(form), *_superseded(form), *_unknown(project), *judged)
+    findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
     return Plan(form, cut, bought, condition, shop, findings, cautions, pieces)
 
 
-def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormStage | None:
+def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:
     """The first stage alone, for what is being dragged: the pieces and their drawing, no cuts, no money."""
     pieces = project.known_pieces
     return _form(project, pieces, memory, variant_id)[1] if pieces else None
@@ -136,7 +135,7 @@ def compile_form(project: Project, memory: Memory, variant_id: str = "") -> Form
 
 def _form(
     project: Project, pieces: tuple[PieceBase, ...], memory: Memory, variant_id: str
-) -> tuple[Condition, FormStage]:
+) -> tuple[Condition, FormPlan]:
     condition = Condition(
         tuple(fault for piece in pieces for fault in piece.faults),
         tuple(made for piece in pieces for made in piece.made_of),
@@ -144,7 +143,7 @@ def _form(
     return condition, form_stage(pieces, project, condition, variant_id, memory)
 
 
-def _bought(form: FormStage, cut: CutStage, shop: Shop) -> Purchase:
+def _bought(form: FormPlan, cut: CutPlan, shop: Shop) -> Purchase:
     numbers = {change.id: change.number for change in form.changes}
     return purchase(
         cut.layouts,
@@ -154,21 +153,19 @@ def _bought(form: FormStage, cut: CutStage, shop: Shop) -> Purchase:
     )
 
 
-def _judged(
-    form: FormStage, cut: CutStage, shop: Shop, project: Project, condition: Condition
-) -> tuple[Finding, ...]:
+def _judged(form: FormPlan, cut: CutPlan, shop: Shop, condition: Condition) -> tuple[Finding, ...]:
     """What the changes themselves say, and then every rule."""
-    view = JudgedPlan(form.found, cut.parts, cut.layouts, shop, project.counts, form.counting, condition.made_of)
+    view = JudgedPlan(form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of)
     own = tuple(f for outcome in form.counting for f in outcome.findings)
     return (*own, *(finding for rule in RULES for finding in rule(view)))
 
 
-def _called(form: FormStage, change_id: str) -> str:
+def _called(form: FormPlan, change_id: str) -> str:
     change = next(change for change in form.changes if change.id == change_id)
     return f"{kind_of(change).title} {change.number}"
 
 
-def _failed(form: FormStage) -> tuple[Finding, ...]:
+def _failed(form: FormPlan) -> tuple[Finding, ...]:
     return tuple(
         Finding(
             "cannot_be_built",
@@ -183,7 +180,7 @@ def _failed(form: FormStage) -> tuple[Finding, ...]:
     )
 
 
-def _superseded(form: FormStage) -> tuple[Finding, ...]:
+def _superseded(form: FormPlan) -> tuple[Finding, ...]:
     """Changes that a later one takes off again."""
     return tuple(
         Finding(
@@ -214,6 +211,21 @@ def _unknown(project: Project) -> tuple[Finding, ...]:
         )
         for change in project.changes
         if isinstance(change, UnknownChange)
+    )
+
+
+def _overrides(project: Project) -> tuple[Finding, ...]:
+    """Values of the variant that no such change can have."""
+    return tuple(
+        Finding(
+            "override_refused",
+            "note",
+            Message(f"The variant's {literal(o.parameter)} of change {o.change_id.lstrip('c')} is not known here"),
+            Message("It is kept in the file as it is; the change has the value it has without the variant."),
+            (),
+            o.change_id,
+        )
+        for o in project.refused_overrides()
     )
 
 

@@ -6,7 +6,7 @@ from zygoform.core.form.arrange import offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
-from zygoform.core.plan.form_stage import FormStage
+from zygoform.core.plan.form_stage import FormPlan
 
 
 class Seen(Struct, frozen=True):
@@ -24,7 +24,7 @@ class Seen(Struct, frozen=True):
         return self.offsets.get(piece_id, (0.0, 0.0, 0.0))
 
 
-def seen_of(stage: FormStage, piece_id: str) -> Seen:
+def seen_of(stage: FormPlan, piece_id: str) -> Seen:
     """One piece, or for no id all of them, with what is planned for it."""
     numbers = {
         c.id: c.number

@@ -1,7 +1,7 @@
 """Boards, what is left of them, layouts."""
 
-from zygoform.core.cutlist.layouts import PlacedBoard, SizeLayout
-from zygoform.core.measure.message import Message
+from zygoform.core.cutlist.layouts import WORTH_KEEPING, PlacedBoard, SizeLayout
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.plan.plan import Plan
 from zygoform.core.why.why import Why
 
@@ -27,8 +27,10 @@ def why_left(plan: Plan, board: PlacedBoard) -> Why:
         (board.length, plan.shop.end_trim, *lengths, abs(gaps)),
     )
     what = Message(f"Of board {board.letter} {{0}} is left", (board.left_over,))
-    keep = "10 in (254 mm) or more: worth keeping" if board.worth_keeping else "too short to keep"
-    return Why(what, formula, Message(keep), board.left_over, tuple(part.id for part in parts))
+    keep = Message(
+        "{0} or more: worth keeping" if board.worth_keeping else "Under {0}: too short to keep", (WORTH_KEEPING,)
+    )
+    return Why(what, formula, keep, board.left_over, tuple(part.id for part in parts))
 
 
 def why_length(plan: Plan, board: PlacedBoard) -> Why:
@@ -59,15 +61,22 @@ def why_cost(plan: Plan, layout: SizeLayout) -> Why:
         f"{count} × {{{k}}} at {plan.shop.currency}{price:.2f}"
         for k, ((_, price), count) in enumerate(counts.items())
     )
-    what = Message(f"{layout.size.name}: {plan.shop.currency}{layout.cost:.2f}")
+    what = Message(f"{literal(layout.size.name)}: {plan.shop.currency}{layout.cost:.2f}")
     return Why(
         what, Message(marks, tuple(length for length, _ in counts)), _verdict(layout), float(layout.cost), ()
     )
 
 
 def _verdict(layout: SizeLayout) -> Message:
+    if layout.size.is_sheet:
+        return Message(
+            "Laid out along the sheet, one part beside the other: cut in two directions it may take less"
+        )
     if layout.proven:
-        return Message("No other choice of boards is cheaper: proven")
+        return Message(
+            "No other choice of boards is cheaper along their length: proven. Wider boards ripped into several "
+            "are not tried"
+        )
     return Message(
         f"Not proven yet; at most {layout.cost - layout.bound:.2f} could be saved"
         if layout.bound

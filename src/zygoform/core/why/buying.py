@@ -1,6 +1,7 @@
 """What to buy, and the total."""
 
-from zygoform.core.measure.message import Message
+from zygoform.core.goods.fittings import AMOUNTS
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import BuyRow
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.plan.plan import Plan
@@ -9,7 +10,7 @@ from zygoform.core.why.why import Why
 
 def why_row(plan: Plan, row: BuyRow) -> Why:
     """Why so many of one thing."""
-    what = Message(f"{row.count} × {row.name}")
+    what = Message(f"{row.count} × {literal(row.name)}")
     if row.group == "Wood":
         boards = [b for layout in plan.layouts for b in layout.boards if not b.owned]
         mine = [b for b in boards if b.length == row.length and f"{b.size.id} {b.length:g}" == row.key]
@@ -23,7 +24,7 @@ def why_row(plan: Plan, row: BuyRow) -> Why:
 def why_price(plan: Plan, row: BuyRow) -> Why:
     """Where a price comes from, and the sum of the row."""
     money = plan.shop.currency
-    what = Message(f"{row.name}: {money}{row.total:.2f}")
+    what = Message(f"{literal(row.name)}: {money}{row.total:.2f}")
     return Why(
         what,
         Message(f"{row.count} × {money}{row.each:.2f}"),
@@ -47,21 +48,18 @@ def _needed(plan: Plan, row: BuyRow) -> Message:
     """What the changes say they need of it."""
     words, lengths = [], list[float]()
     for outcome in plan.outcomes:
-        uses: list[Fitting | Supply] = [f for f in outcome.fittings if row.key.startswith(f"{f.kind} {f.size:g}")]
-        uses += [s for s in outcome.supplies if row.key.startswith(s.kind)]
+        uses: list[Fitting | Supply] = [f for f in outcome.fittings if (f.kind, f.size) == (row.kind, row.size)]
+        uses += [s for s in outcome.supplies if s.kind == row.kind]
         for use in uses:
-            shifted = use.why.text
-            for k in reversed(range(len(use.why.lengths))):
-                shifted = shifted.replace(f"{{{k}}}", f"{{{k + len(lengths)}}}")
-            words.append(f"{use.use}: {shifted}")
+            words.append(f"{use.use}: {use.why.shifted(len(lengths)).text}")
             lengths += use.why.lengths
     return Message("; ".join(words), tuple(lengths))
 
 
 def _packed(plan: Plan, row: BuyRow) -> Message:
-    pack = next((p for p in plan.shop.packs if row.key.endswith(f" {p.id}")), None)
+    pack = next((p for p in plan.shop.packs if p.id == row.pack), None)
     if pack is None:
         return Message("No pack of it is on the price list")
-    unit = "ml" if pack.kind == "glue" else "pieces"
     need = row.need.split(":", 1)[0]
-    return Message(f"{need} in packs of {pack.holds:g} {unit}: the cheapest that cover it")
+    unit = AMOUNTS.get(pack.kind, "pieces")
+    return Message(f"{literal(need)} in packs of {pack.holds:g} {unit}: the cheapest that cover it")

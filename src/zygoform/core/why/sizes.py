@@ -3,7 +3,7 @@
 from typing import Literal
 
 from zygoform.core.cutlist.listed import ListedPart
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import Mode
 from zygoform.core.outcome.outcome import Joint, LaterCut
@@ -41,14 +41,14 @@ def why_later(cut: LaterCut, number: Literal["length", "width"]) -> Why:
     size = cut.length_of if number == "length" else cut.width_of
     size = size or sized(number, cut.length if number == "length" else cut.width, "worked out")
     word = "long" if number == "length" else "wide"
-    what = Message(f"{cut.name} is {{0}} {word} after the glue-up", (size.value,))
+    what = Message(f"{literal(cut.name)} is {{0}} {word} after the glue-up", (size.value,))
     return Why(what, sum_of(size), known_by(size), size.value, (*cut.part_ids, *places(size, "")[1:]))
 
 
 def _length(listed: ListedPart) -> Why:
     part = listed.part
     size = part.length_of or sized("length", part.length, "worked out")
-    what = Message(f"{part.name} {listed.code} is {{0}} long, {part.measured_on}", (listed.length,))
+    what = Message(f"{literal(part.name)} {listed.code} is {{0}} long, {part.measured_on}", (listed.length,))
     return Why(
         what, _rounded(size, listed.length, part.rounding), known_by(size), listed.length, places(size, part.id)
     )
@@ -58,16 +58,18 @@ def _width(plan: Plan, listed: ListedPart) -> Why:
     part = listed.part
     board = plan.shop.size(part.size_id)
     size = part.width_of or sized("width of the board", part.width, "on sale")
-    what = Message(f"{part.name} {listed.code} is {{0}} wide", (listed.width,))
+    what = Message(f"{literal(part.name)} {listed.code} is {{0}} wide", (listed.width,))
     if part.ripped:
-        what = Message(f"{part.name} {listed.code} is ripped to {{0}} from {{1}}", (listed.width, board.width))
+        what = Message(
+            f"{literal(part.name)} {listed.code} is ripped to {{0}} from {{1}}", (listed.width, board.width)
+        )
     return Why(what, _rounded(size, listed.width, "nearest"), known_by(size), listed.width, places(size, part.id))
 
 
 def _thickness(plan: Plan, listed: ListedPart) -> Why:
     board = plan.shop.size(listed.part.size_id)
-    what = Message(f"{listed.part.name} {listed.code} is {{0}} thick", (listed.part.thickness,))
-    formula = Message(f"{board.name} really is {{0}} thick", (board.thickness,))
+    what = Message(f"{literal(listed.part.name)} {listed.code} is {{0}} thick", (listed.part.thickness,))
+    formula = Message(f"{literal(board.name)} really is {{0}} thick", (board.thickness,))
     return Why(what, formula, Message("As sold; measure one"), listed.part.thickness, (listed.id,))
 
 
@@ -76,7 +78,7 @@ def _count(plan: Plan, listed: ListedPart) -> Why:
     locations = ", ".join(dict.fromkeys(part.part.location for part in alike if part.part.location))
     return Why(
         Message(f"{len(alike)} of shape {listed.shape}"),
-        Message(locations),
+        Message(literal(locations)),
         Message(""),
         len(alike),
         tuple(part.id for part in alike),
@@ -87,7 +89,7 @@ def _end(listed: ListedPart, end: Literal["left", "right"]) -> Why:
     cut = listed.part.left if end == "left" else listed.part.right
     setting = listed.left if end == "left" else listed.right
     angle = abs(cut.bevel or cut.mitre)
-    name = f"The {end} end of {listed.part.name.lower()} {listed.code}"
+    name = f"The {end} end of {literal(listed.part.name.lower())} {listed.code}"
     if angle < SAME_DEG:
         return Why(Message(f"{name} is square"), Message(""), Message(""), 0.0, (listed.id,))
     of = (listed.part.left_corner if end == "left" else listed.part.right_corner) or sized("angle", angle)

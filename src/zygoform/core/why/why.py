@@ -4,7 +4,7 @@ from fractions import Fraction
 
 from msgspec import Struct
 
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Origin, Sized
 
 
@@ -41,7 +41,7 @@ def sum_of(size: Sized) -> Message:
     words, lengths = [], list[float]()
     for k, term in enumerate(term for term in size.terms if abs(term.value) > 1e-9):
         sign = ("− " if term.factor < 0 else "+ ") if k else ("− " if term.factor < 0 else "")
-        words.append(f"{sign}{_times(abs(term.factor))}{{{len(lengths)}}} {term.name}")
+        words.append(f"{sign}{_times(abs(term.factor))}{{{len(lengths)}}} {literal(term.name)}")
         lengths.append(term.value)
     return Message(" ".join(words), tuple(lengths))
 
@@ -64,7 +64,7 @@ def known_by(size: Sized) -> Message:
     for origin, words in _HOW.items():
         names = dict.fromkeys(term.name for term in size.terms if term.origin == origin and abs(term.value) > 1e-9)
         if names:
-            groups.append(f"{words}: {', '.join(names)}")
+            groups.append(f"{words}: {literal(', '.join(names))}")
     return Message("; ".join(groups)[:1].upper() + "; ".join(groups)[1:] if groups else "")
 
 

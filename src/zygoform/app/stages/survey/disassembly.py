@@ -181,7 +181,7 @@ class DisassemblyPanel(QWidget):
             column.addWidget(label(step.stage.title, "strong"))
             column.addWidget(wrapped(step.stage.how, "second"))
             for code in step.stage.cautions:
-                column.addWidget(CautionLine(CAUTIONS[code]))
+                column.addWidget(CautionLine(self.session, CAUTIONS[code]))
             for board in step.boards:
                 self.rows.append(RemovedPartRow(self.session, board))
                 column.addWidget(self.rows[-1])

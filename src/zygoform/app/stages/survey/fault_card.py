@@ -120,7 +120,7 @@ class FaultCard(QFrame):
         for remedy in kind.remedies:
             self._remedy(remedy, inner)
         for code in kind.cautions:
-            inner.addWidget(CautionLine(CAUTIONS[code]))
+            inner.addWidget(CautionLine(self.session, CAUTIONS[code]))
         self.note = self._field("note", "Note")
         inner.addWidget(self.note)
         away = QPushButton("Take this fault away")
@@ -191,10 +191,12 @@ class FaultCard(QFrame):
         try:
             trial = mend(project, self.fault_id, remedy.code).project
             change = trial.mend_of(self.fault_id)
-            outcome = change.apply(plan.found, project.shop) if change is not None else None
+            outcome = change.apply(plan.found, project.shop, plan.condition) if change is not None else None
         except BadInputError as refused:
             return f"Not as it is: {self.session.fault(refused)}"
-        things = [] if outcome is None else [self.session.show(say) for say in needs(outcome)]
+        things = (
+            [] if outcome is None else [self.session.show(say) for say in needs(outcome, project.shop.cut_step)]
+        )
         words = ", ".join([*things, *time])
         return f"Needs {words}." if words else ""
 

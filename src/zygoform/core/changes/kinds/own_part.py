@@ -1,5 +1,6 @@
 """A part of one's own: cut, laid out and bought like any other, wherever it goes."""
 
+import math
 from typing import Annotated, Literal, Self
 
 from msgspec import field
@@ -9,7 +10,7 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
 from zygoform.core.measure import param as entry
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, RIP, SAW
 from zygoform.core.outcome.outcome import EndCut, Outcome, Part
@@ -56,6 +57,7 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
                 "width",
                 (size.width,),
             )
+        self._check_ends(size.thickness)
         ripped = self.width < size.width - SAME_MM
         left, right = (
             EndCut(mitre=a) if self.slant == "flat" else EndCut(bevel=a) for a in (self.left, self.right)
@@ -84,6 +86,16 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
             )
             for k in range(self.count)
         )
-        words = f"{self.count} × {self.name or 'Part'}, {{0}} × {{1}} from {size.name}"
+        words = f"{self.count} × {literal(self.name) or 'Part'}, {{0}} × {{1}} from {literal(size.name)}"
         cautions = (SAW, RIP, DUST) if ripped else (SAW, DUST)
         return Outcome(self.id, form, Message(words, (self.length, self.width)), parts=parts, cautions=cautions)
+
+    def _check_ends(self, thickness: float) -> None:
+        """Refuses a part so short that its slanted ends would cross."""
+        across = self.width if self.slant == "flat" else thickness
+        left, right = (across * math.tan(math.radians(a)) for a in (self.left, self.right))
+        # Two ends that lean the same way each take from another edge; else both take from one.
+        least = max(abs(left), abs(right)) if left * right < 0 else abs(left) + abs(right)
+        if self.length < least - SAME_MM:
+            message = "Shorter than {0} its slanted ends would cross: make it longer, narrower or less slanted."
+            raise BadInputError("does_not_fit", message, "length", (least,))

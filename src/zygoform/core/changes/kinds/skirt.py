@@ -264,12 +264,9 @@ class _Skirt:
         return total
 
     def _fittings(self) -> tuple[Fitting, ...]:
-        sizes = tuple(pack.size for pack in self.shop.packs if pack.kind == "wood screw")
+        sizes = self.shop.sizes_of("wood screw")
         out = self.change.fit == "out"
-        try:
-            size = through_screw(self.body.side_thickness if out else _BLOCK, self.t, 3.0, 8.0, sizes)
-        except BadInputError as none:
-            raise BadInputError(none.kind, none.message, "board") from none
+        size = through_screw(self.body.side_thickness if out else _BLOCK, self.t, 3.0, 8.0, sizes)
         use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
         each, through = (1, self.body.side_thickness) if out else (2, _BLOCK)
         places, screws = "places" if out else "blocks", "1 screw" if out else "2 screws"

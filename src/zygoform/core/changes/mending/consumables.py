@@ -103,7 +103,7 @@ def plugs(repair: RepairContext) -> None:
 def screw_joint(repair: RepairContext) -> None:
     """Two screws a joint, the longest on sale up to twice the part's thickness."""
     board = repair.board()
-    thin = min((high - low for low, high in zip(*board.solid.box, strict=True)), default=19.0) if board else 19.0
+    thin = board.solid.sizes[0] if board is not None else 19.0
     fits = [size for size in repair.on_sale("wood screw") if size <= 2 * thin + 0.5]
     if not fits:
         raise BadInputError(

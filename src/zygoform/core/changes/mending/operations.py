@@ -12,8 +12,6 @@ from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop
 
 Wood = Literal["", "strip", "piece", "sheet"]
-_SHEET = 7.0
-"""Up to this thickness a wide board on sale is a sheet (mm)."""
 
 OPERATIONS: dict[Operation, tuple[Callable[[RepairContext], None], Wood]] = {
     "glue joint": (consumables.glue_joint, ""),
@@ -55,8 +53,8 @@ def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = N
     kind = wood_of(remedy)
     sold = [s for s in shop.timber if s.offers] or list(shop.timber)
     own = [s for s in sold if s.system == shop.unit.system] or sold
-    sheets = [s for s in own if s.thickness <= _SHEET]
-    boards = [s for s in own if s.thickness > _SHEET]
+    sheets = [s for s in own if s.is_sheet]
+    boards = [s for s in own if not s.is_sheet]
     if kind == "sheet":
         wide = min(fault.mm("length"), fault.mm("width")) + 2 * fault.mm("depth")
         fits = [s for s in sheets if s.width >= wide] or sheets
@@ -64,7 +62,7 @@ def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = N
     if kind == "piece":
         wide, deep = fault.mm("width") + wood.TRIM, fault.mm("depth")
         if remedy.how == "replace" and part is not None:
-            deep, wide, _ = sorted(high - low for low, high in zip(*part.solid.box, strict=True))
+            deep, wide, _ = part.solid.sizes
         # Rather too thin than too narrow, and of those that do, the least wood.
         return min(
             boards,

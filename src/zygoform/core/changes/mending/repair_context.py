@@ -81,5 +81,7 @@ class RepairContext:
         self.fittings.append(Fitting(self.change_id, kind, size, count, use, why))
 
     def on_sale(self, kind: FittingKind) -> tuple[float, ...]:
-        """The sizes of one kind of hardware on the price list."""
+        """The sizes of one kind of hardware on the price list; what must fit a hole or a room, in either system."""
+        if kind in ("pin", "wood screw"):
+            return self.shop.sizes_of(kind)
         return tuple(sorted({pack.size for pack in self.shop.packs if pack.kind == kind}))

@@ -45,9 +45,8 @@ def cut_replacement(repair: RepairContext) -> None:
     board = repair.board()
     whole = repair.remedy.how == "replace" and board is not None
     if whole and board is not None:
-        sizes = sorted(high - low for low, high in zip(*board.solid.box, strict=True))
         # As large as drawn: whatever of the piece is a guess, this may rest on.
-        deep, wide, long = sizes
+        deep, wide, long = board.solid.sizes
         length, width = (
             structs.replace(sized(f"{name} of the old part", mm), guesses=repair.body.guesses)
             for name, mm in (("length", long), ("width", wide))

@@ -1,7 +1,11 @@
-"""Solvers: a question in, better and better answers out.
+"""Solvers: a problem in, better and better layouts out.
 
 packing.py  boards as counts of parts: what fits, and how it is written out
-quick.py    the answer of a careful person with a pencil, at once
+quick.py    the layout of a careful person with a pencil, at once
+walk.py     every pattern one board can hold
+grid.py     good patterns for long lists, by dynamic programming
+dive.py     whole boards from fractions of patterns
+polish.py   some boards of a layout laid out anew
 stock_counts.py   which counts of boards could do at all
 program.py  the linear and whole-number programs
 exact.py    the proven one, by columns and whole numbers

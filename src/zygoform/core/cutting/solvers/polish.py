@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 
 from zygoform.core.cutting.solvers.packing import Packing, Pattern
 
-MOST_ROUNDS, MOST_TYPES = 14, 14
+ROUNDS, MOST_TYPES = 14, 14
 
 Solve = Callable[[Packing], list[Pattern]]
 
@@ -15,7 +15,7 @@ Solve = Callable[[Packing], list[Pattern]]
 def polish(packing: Packing, patterns: list[Pattern], solve: Solve) -> Iterator[list[Pattern]]:
     """Cheaper layouts, one after the other; `solve` lays a small problem out."""
     best = list(patterns)
-    for step in range(MOST_ROUNDS):
+    for step in range(ROUNDS):
         some = _some(packing, best, step)
         chosen = [best[i] for i in some]
         demand = [sum(counts[k] for _, counts in chosen) for k in range(len(packing.types))]

@@ -1,7 +1,7 @@
 """Parts whose size rests on a guess."""
 
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding
 
 
@@ -16,7 +16,7 @@ def judge(view: JudgedPlan) -> tuple[Finding, ...]:
             "guessed",
             "mind",
             Message(f"{parts} on {'a guess' if len(guesses) == 1 else f'{len(guesses)} guesses'}"),
-            Message("Measure before you cut: " + ", ".join(guesses) + "."),
+            Message("Measure before you cut: " + literal(", ".join(guesses)) + "."),
             ids,
         ),
     )

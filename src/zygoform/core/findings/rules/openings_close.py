@@ -3,7 +3,7 @@
 from zygoform.core.errors import BadInputError
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import FormOpening
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.tolerance import CLOSURE_MM
 
@@ -34,5 +34,5 @@ def _top(opening: FormOpening) -> float:
 
 
 def _finding(opening: FormOpening, why: Message) -> Finding:
-    what = Message(f"The readings of {opening.name.lower()} contradict each other")
+    what = Message(f"The readings of {literal(opening.name.lower())} contradict each other")
     return Finding("openings_close", "mind", what, why, (opening.id,))

@@ -39,8 +39,9 @@ def test_glass_comes_first_and_every_part_once(drawn: tuple[str, Project], data:
     project = drawn[1]
     boards = body_of(project).boards
     pane = data.draw(st.sampled_from(boards))
-    body = body_of(set_made_of(project, (pane.id,), "glass").project)
-    steps = disassembly_order(body)
+    piece = set_made_of(project, (pane.id,), "glass").project.piece
+    assert piece is not None
+    steps = disassembly_order(piece.build().bodies[0], piece.made_of)
     ids = [board.id for step in steps for board in step.boards]
     assert len(ids) == len(set(ids))
     assert ids[0] == pane.id

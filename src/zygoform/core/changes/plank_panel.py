@@ -1,0 +1,335 @@
+"""A panel of planks glued edge to edge over a body, worked out: widths, parts, screws, movement, how it is held."""
+
+import math
+from typing import TYPE_CHECKING
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, Form, rebuilt
+from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, offset_sides, round_corners
+from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
+from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
+from zygoform.core.goods.species import movement, slot
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.message import Message
+from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.measure.rounding import round_to
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Part, Supply
+from zygoform.core.outcome.slanted import slant_words
+from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_MM
+
+if TYPE_CHECKING:
+    from zygoform.core.changes.kinds.plank_top import PlankTop
+
+CLAMPS_APART = 275.0
+HOLD_APART = 300.0
+HOLD_SCREW = 4.5
+SIDES = ("left", "right", "front", "back")
+
+
+class PlankPanel:
+    """Works a panel of planks over a body out; lives only for the length of one call."""
+
+    def __init__(self, change: "PlankTop", form: Form, body: Body, shop: Shop) -> None:
+        self.change, self.form, self.body, self.shop = change, form, body, shop
+        self.size: TimberSize = shop.size(change.board)
+        c = change
+        self.outline = offset_sides(
+            body.plan, (c.overhang_front, c.overhang_right, c.overhang_back, c.overhang_left)
+        )
+        self.lengthwise = (1.0, 0.0) if c.direction == "width" else (0.0, 1.0)
+        self.crosswise = (0.0, 1.0) if c.direction == "width" else (1.0, 0.0)
+        low, high = extent(self.outline, self.lengthwise)
+        near, far = extent(self.outline, self.crosswise)
+        self.long, self.across, self.near = high - low, far - near, near
+        if c.radius > min(self.long, self.across) / 2 + SAME_MM:
+            raise BadInputError(
+                "does_not_fit",
+                "The radius is at most half the short side: {0}.",
+                "radius",
+                (min(self.long, self.across) / 2,),
+            )
+        full = self.size.width - c.joint_loss
+        if full < LEAST_RIP / 2:
+            raise BadInputError("does_not_fit", "Jointing leaves nothing of this board.", "joint_loss")
+        self.layout = board_widths(self.across, full, c.rip)
+        self._why_sizes()
+        self.rests_on = body.width.guesses | body.depth.guesses
+        if body.corner_left.value != 90 or body.corner_right.value != 90:
+            self.rests_on |= body.corner_left.guesses | body.corner_right.guesses
+
+    def _why_sizes(self) -> None:
+        """Length, width across and a full board again, with what they are made of."""
+        c, body = self.change, self.body
+        where = f"{c.id}/plank/1"
+        over = {side: sized(f"{side} overhang", getattr(c, f"overhang_{side}"), where=where) for side in SIDES}
+        wide = body.width + over["left"] + over["right"]
+        deep = body.depth + over["front"] + over["back"]
+        along, across = (wide, deep) if c.direction == "width" else (deep, wide)
+        self.long_of = _with_slant(along, self.long, where)
+        self.across_of = _with_slant(across, self.across, where)
+        self.full_of = sized("width of the board", self.size.width, "on sale")
+        if c.joint_loss:
+            self.full_of = self.full_of - sized("lost to jointing", c.joint_loss)
+        rest = self.across_of - self.full_of * (
+            len(self.layout.widths) - (2 if self.layout.ripped == "both" else 1)
+        )
+        self.ripped_of = rest * 0.5 if self.layout.ripped == "both" else rest
+
+    def outcome(self) -> Outcome:
+        off = frozenset(b.id for b in self.body.boards if b.role == "top")
+        on = self._boards()
+        cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
+        return Outcome(
+            self.change.id,
+            rebuilt(self.form, self.body, off, on),
+            self._result(),
+            off,
+            on,
+            self._parts(),
+            (self._later(),),
+            self._fittings(),
+            self._supplies(),
+            self._notes(),
+            cautions,
+            self._findings(),
+            self._handles(),
+        )
+
+    def _boards(self) -> tuple[Board, ...]:
+        change, low = self.change, self.body.height
+        back = change.radius if change.rounded == "all" else 0.0
+        rounded = round_corners(self.outline, (change.radius, change.radius, back, back))
+        boards, start = [], self.near
+        for k, width in enumerate(self.layout.widths):
+            outline = _strip(rounded, self.crosswise, start, start + width)
+            start += width
+            solid = upright(outline, low, low + self.size.thickness)
+            grain = X if change.direction == "width" else Y
+            boards.append(
+                Board(f"{change.id}/plank/{k + 1}", f"Top plank {k + 1}", "top", solid, grain, tone=k % 2)
+            )
+        return tuple(boards)
+
+    def _parts(self) -> tuple[Part, ...]:
+        place = ("from the front", "from the left")[self.change.direction == "depth"]
+        return tuple(
+            Part(
+                f"{self.change.id}/plank/{k + 1}",
+                self.change.id,
+                "Top plank",
+                self.size.id,
+                self.size.thickness,
+                width,
+                self.long + 2 * self.change.trim,
+                ripped=width < self.layout.full - SAME_MM,
+                rounding="up",
+                measured_on="over all, spare at the ends included" if self.change.trim else "over all",
+                location=f"in the top, number {k + 1} {place}",
+                rests_on=self.rests_on,
+                length_of=self.long_of + sized("spare at each end", self.change.trim) * 2,
+                width_of=self.ripped_of if width < self.layout.full - SAME_MM else self.full_of,
+            )
+            for k, width in enumerate(self.layout.widths)
+        )
+
+    def _later(self) -> LaterCut:
+        ids = tuple(f"{self.change.id}/plank/{k + 1}" for k in range(len(self.layout.widths)))
+        corners = 0 if self.change.radius <= SAME_MM else (4 if self.change.rounded == "all" else 2)
+        return LaterCut(
+            self.change.id,
+            "Top",
+            self.long,
+            self.across,
+            self.change.radius,
+            corners,
+            ids,
+            self.rests_on,
+            self.long_of,
+            self.across_of,
+            self.outline,
+            self.change.direction == "width",
+        )
+
+    def _fittings(self) -> tuple[Fitting, ...]:
+        fittings = []
+        joints = len(self.layout.widths) - 1
+        if self.change.screws and joints:
+            try:
+                size = self._pocket_screw()
+            except BadInputError as thin:
+                raise BadInputError(thin.kind, thin.message, "screws", thin.lengths) from thin
+            each = len(self._screw_places())
+            why = Message(
+                f"{each} in a joint, at most {{0}} apart and {{1}} from the ends, in {joints} joints; "
+                "{2} long for boards {3} thick",
+                (self.change.screw_apart, self.change.screw_margin, size, self.size.thickness),
+            )
+            use = "in the joints of the top"
+            fittings.append(Fitting(self.change.id, "pocket screw", size, each * joints, use, why))
+        held, screw = self._hold_count(), self._hold_screw()
+        why = Message(
+            f"two rows of {held}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
+            (HOLD_APART, screw, self.size.thickness),
+        )
+        fittings.append(Fitting(self.change.id, "wood screw", screw, 2 * held, "hold the top down", why))
+        return tuple(fittings)
+
+    def _screw_places(self) -> tuple[float, ...]:
+        """From one end of the glued-up planks, each rounded from there, so that no error adds up."""
+        whole = self.long + 2 * self.change.trim
+        margin = self.change.screw_margin + self.change.trim
+        try:
+            row = spacing(whole, margin, self.change.screw_apart)
+        except BadInputError as tight:
+            raise BadInputError(tight.kind, tight.message, "screw_margin") from tight
+        return tuple(round_to(margin + k * row.spacing, self.shop.cut_step) for k in range(row.count))
+
+    def _pocket_screw(self) -> float:
+        return pocket_screw(self.size.thickness, self.shop.sizes_of("pocket screw"))
+
+    def _hold_count(self) -> int:
+        return spacing(self.body.width.value, min(50.0, self.body.width.value / 4), HOLD_APART).count
+
+    def _hold_screw(self) -> float:
+        """Through a rail (or a button as thick as half of one) from below into the top."""
+        sizes = self.shop.sizes_of("wood screw")
+        outer = self.body.bottom_rail if self.change.hold == "slots" else 12.7
+        return through_screw(outer, self.size.thickness, 3.0, 8.0, sizes)
+
+    def _supplies(self) -> tuple[Supply, ...]:
+        area = (len(self.layout.widths) - 1) * self.long * self.size.thickness / 1e6
+        why = Message(
+            f"{len(self.layout.widths) - 1} joints of {{0}} × {{1}}, {GLUE_ML_PER_M2:g} ml a square metre",
+            (self.long, self.size.thickness),
+        )
+        amount = area * GLUE_ML_PER_M2
+        return (Supply(self.change.id, "glue", amount, "edge joints of the top", why),) if area else ()
+
+    def _shrink_grow(self) -> tuple[float, float]:
+        now, climate = self.shop.climate.now, self.shop.climate
+        shrink = -movement(self.across, self.size.species, now, climate.low)
+        return shrink, movement(self.across, self.size.species, now, climate.high)
+
+    def _result(self) -> Message:
+        n, ripped = len(self.layout.widths), self.layout.ripped
+        text = f"{n} boards {{0}} wide" if n > 1 else "1 board {0} wide"
+        sizes = [self.layout.full]
+        if ripped != "none":
+            which = {"first": "the first", "last": "the last", "both": "both outer ones"}[ripped]
+            text += f", {which} ripped to {{1}}"
+            sizes.append(self.layout.widths[0 if ripped != "last" else -1])
+        if self.change.radius > SAME_MM:
+            text += f", corners rounded {{{len(sizes)}}}"
+            sizes.append(self.change.radius)
+        return Message(text, tuple(sizes))
+
+    def _notes(self) -> tuple[Note, ...]:
+        notes = [Note("Finished", Message("{0} × {1} × {2}", (self.long, self.across, self.size.thickness)))]
+        slanted = slant_words(self._later(), self.shop.saw)
+        if slanted:
+            words = "The body is out of square, and the top with it: " + "; ".join(slanted) + "."
+            notes.append(Note("Out of square", Message(words)))
+        notes += self._edge_notes()
+        if self.change.screws and len(self.layout.widths) > 1:
+            places = self._screw_places()
+            marks = ", ".join(f"{{{i + 1}}}" for i in range(len(places)))
+            text = f"{len(places)} in each joint, {{0}} long. From one end of the rough planks: {marks}."
+            lengths = (self._pocket_screw(), *places)
+            notes.append(Note("Pocket screws", Message(text, lengths)))
+        if len(self.layout.widths) > 1:
+            clamps = spacing(self.long, min(50.0, self.long / 4), CLAMPS_APART)
+            text = f"{clamps.count} panel clamps, {{0}} apart, above and below in turn."
+            notes.append(Note("Clamps", Message(text, (clamps.spacing,))))
+        notes.extend(self._movement_notes())
+        return tuple(notes)
+
+    def _edge_notes(self) -> tuple[Note, ...]:
+        """How long the edges are that are rounded over, sanded or edged: all round, and the corners' arcs of it."""
+        radius = self.change.radius
+        back = radius if self.change.rounded == "all" else 0.0
+        rounded = round_corners(self.outline, (radius, radius, back, back))
+        around = sum(math.dist(a, b) for a, b in zip(rounded, rounded[1:] + rounded[:1], strict=True))
+        if radius <= SAME_MM:
+            return (Note("Edge", Message("{0} all round.", (around,))),)
+        arcs = sum(
+            (math.pi - corner) * r
+            for corner, r in zip(corner_angles(self.outline), (radius, radius, back, back), strict=True)
+        )
+        return (Note("Edge", Message("{0} all round, {1} of it in the rounded corners.", (around, arcs))),)
+
+    def _movement_notes(self) -> tuple[Note, ...]:
+        shrink, grow = self._shrink_grow()
+        climate = self.shop.climate
+        text = (
+            f"Across the boards it shrinks up to {{0}} when it is dry and grows up to {{1}} when it is damp "
+            f"({self.size.species}, {climate.low:g} to {climate.high:g} % moisture)."
+        )
+        moving = Note("Movement", Message(text, (shrink, grow)))
+        distance = self.across / (2 if self.change.fixed == "centre" else 1)
+        run = slot(distance, self.size.species, climate.now, climate.low, climate.high, HOLD_SCREW)
+        line = "front row" if self.change.fixed == "front" else "middle row"
+        if self.change.hold == "slots":
+            text = f"Round holes in the {line} only; elsewhere slots {{0}} long across the boards."
+        else:
+            text = (
+                f"Screw the {line} tight; elsewhere buttons, screwed to the top only, {{0}} of groove to slide in."
+            )
+        ban = Message(
+            "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
+            "a wide top held everywhere splits."
+        )
+        return moving, Note("Hold it by", Message(text, (run,))), Note("Never", ban)
+
+    def _findings(self) -> tuple[Finding, ...]:
+        thin = min(self.layout.widths)
+        if thin >= LEAST_RIP - SAME_MM or len(self.layout.widths) < 2:
+            return ()
+        remedies: tuple[Fix, ...] = ()
+        if self.change.rip != "both" and self.layout.full - self.layout.excess / 2 >= LEAST_RIP:
+            remedies = (Fix(Message("Rip both outer boards"), self.change.id, "rip", "both"),)
+        return (
+            Finding(
+                "thin_strip",
+                "mind",
+                Message("One board of the top is only {0} wide", (thin,)),
+                Message(
+                    "Under {0} a strip is hard to joint and to clamp. Share it between both outer boards.",
+                    (LEAST_RIP,),
+                ),
+                tuple(f"{self.change.id}/plank/{k + 1}" for k, w in enumerate(self.layout.widths) if w == thin),
+                self.change.id,
+                remedies,
+            ),
+        )
+
+    def _handles(self) -> tuple[Handle, ...]:
+        high = self.body.height + self.size.thickness / 2
+        sides = (
+            ("overhang_front", "Front overhang", 0, (0.0, -1.0, 0.0)),
+            ("overhang_right", "Right overhang", 1, (1.0, 0.0, 0.0)),
+            ("overhang_back", "Back overhang", 2, (0.0, 1.0, 0.0)),
+            ("overhang_left", "Left overhang", 3, (-1.0, 0.0, 0.0)),
+        )
+        handles = []
+        for name, label, side, direction in sides:
+            (ax, ay), (bx, by) = self.outline[side], self.outline[(side + 1) % 4]
+            at = ((ax + bx) / 2, (ay + by) / 2, high)
+            handles.append(Handle(self.change.id, name, label, at, direction))
+        return tuple(handles)
+
+
+def _with_slant(size: Sized, value: float, where: str) -> Sized:
+    """The size as the outline has it: corners out of square make it longer between its farthest points."""
+    if abs(size.value - value) <= SAME_MM:
+        return size
+    return size + sized("what corners out of square add", value - size.value, "worked out", where)
+
+
+def _strip(outline: Outline, across: tuple[float, float], low: float, high: float) -> Outline:
+    """The part of an outline between two lines square to `across`."""
+    ux, uy = across
+    above = clip(outline, (ux * low, uy * low), (ux, uy))
+    return clip(above, (ux * high, uy * high), (-ux, -uy))
