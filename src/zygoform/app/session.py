@@ -91,8 +91,11 @@ class Session(QObject):
         form = self.form
         if form is None:
             return None
-        if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != self.view.shown:
-            self._seen_of = (form, self.view.shown, seen_of(form, self.view.shown))
+        # A set is set out for the place it is looked at from; one piece looks the same object from everywhere.
+        shown = self.view.shown if len(form.pieces) > 1 else ""
+        whole = f" {self.view.viewpoint}" if len(form.pieces) > 1 and not shown else ""
+        if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != shown + whole:
+            self._seen_of = (form, shown + whole, seen_of(form, shown, self.view.viewpoint))
         return self._seen_of[2]
 
     def show_piece(self, piece_id: str) -> None:

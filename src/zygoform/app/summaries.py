@@ -39,11 +39,16 @@ def summaries(session: Session) -> dict[str, Summary]:
     things = len(plan.purchase.rows)
     money = f"{session.project.shop.currency}{plan.purchase.total:.2f}"
     parts, settings = len(plan.parts), len(plan.settings)
+    done = sum(part.id in session.project.cut_parts for part in plan.parts)
     return {
         "survey": (survey, measured, sizes),
         "redesign": (redesign if known else "nothing planned", built, len(known)),
         "buy": (f"{_many(things, 'thing')}, {money}" if things else "nothing to buy", 0, things),
-        "cut": (f"{_many(parts, 'part')}, {_many(settings, 'setting')}" if parts else "nothing to cut", 0, parts),
+        "cut": (
+            f"{_many(parts, 'part')}, {_many(settings, 'setting')}" if parts else "nothing to cut",
+            done,
+            parts,
+        ),
     }
 
 

@@ -120,6 +120,11 @@ class Project(Struct, frozen=True):
         """The chosen variant; the first where the file names none that exists."""
         return next((v for v in self.variants if v.id == self.chosen), self.variants[0])
 
+    @property
+    def cut_parts(self) -> frozenset[str]:
+        """The parts that have been cut."""
+        return frozenset(fact.subject for fact in self.facts if fact.kind == "cut")
+
     def change(self, change_id: str) -> ChangeBase | None:
         """The change of that id, with its own values (not a variant's)."""
         for change in self.changes:

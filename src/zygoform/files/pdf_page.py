@@ -7,11 +7,14 @@ from typing import Literal
 from fpdf import FPDF
 from fpdf.enums import XPos, YPos
 
+from zygoform.core.drawing.part_outline import PartOutline
 from zygoform.core.drawing.primitives import PartRole, Scene
 from zygoform.core.geometry.plane import Outline
 
 PDF_FAMILY = "NationalPark"
 PAGE_MARGIN = 14.0
+_ANGLE, _THICKEST, _THINNEST = 14.0, 12.0, 4.0
+"""mm: room for the angle at either end of a small drawing, and how thick one may be."""
 _INK, PALE = 25, 120
 _WEIGHTS = {"": "400Regular", "B": "600SemiBold"}
 # Greys that stay apart on any printer: kept wood, new wood, and insides darker.
@@ -104,11 +107,25 @@ class Page(FPDF):
             self.line(ax, ay, bx, by)
         self.set_dash_pattern()
         bottom = top + (y1 - y0) * scale
-        if scene.floor is not None:
+        if scene.floors:
             self.set_line_width(0.4)
             self.line(left - 4, bottom, left + (scene.box[2] - x0) * scale + 4, bottom)
         self.set_y(bottom + 2)
         return left, bottom
+
+    def outline(self, outline: PartOutline, words: tuple[str, str], x: float, y: float, width: float) -> None:
+        """One part at a place, `width` wide with the angles of its ends; thin ones are drawn thicker."""
+        room = width - 2 * _ANGLE
+        scale = min(room / outline.length, _THICKEST / outline.across)
+        high = max(outline.across * scale, _THINNEST)
+        points = [(x + _ANGLE + px * scale, y + high - py * high / outline.across) for px, py in outline.points]
+        self._pen("stays")
+        self.set_fill_color(255)
+        self.polygon(points, style="DF")
+        self.set_font(PDF_FAMILY, "", 8)
+        right = max(px for px, _ in points)
+        self.text(x + _ANGLE - 1.5 - self.get_string_width(words[0]), y + high / 2 + 1, words[0])
+        self.text(right + 1.5, y + high / 2 + 1, words[1])
 
     def _pen(self, role: PartRole) -> None:
         """New is a thick line, what comes off a broken one, so that no colour is needed."""

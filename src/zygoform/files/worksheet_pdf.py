@@ -2,11 +2,13 @@
 
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.rows import SettingGroup
-from zygoform.core.cutting.saw import how
+from zygoform.core.cutting.saw import degrees, how, on_scale
 from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.part_outline import panel_outline, part_outline
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.form.piece import over_all
 from zygoform.core.measure.write import in_unit
+from zygoform.core.outcome.slanted import slant_words
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.tape import tape_before_cut
@@ -23,6 +25,7 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     _cuts(page, plan)
     _tape(page, plan)
     _parts(page, plan)
+    _shapes(page, plan)
     _boards(page, plan)
     _changes(page, plan)
     _cautions(page, plan)
@@ -135,6 +138,32 @@ def _parts(page: Page, plan: Plan) -> None:
     guesses = sorted({guess for row in plan.part_rows for guess in row.guesses})
     if guesses:
         page.words(f"? rests on a guess. Measure before you cut: {', '.join(guesses)}.", 10, after=3)
+
+
+def _shapes(page: Page, plan: Plan) -> None:
+    """The true outline of everything that is not cut square, with its angles."""
+    shapes = {part.shape: part for part in plan.parts if {part.left.way, part.right.way} != {"square"}}
+    figures = [(f"{shape}  {part.part.name}", part_outline(part)) for shape, part in shapes.items()]
+    for outcome in plan.outcomes:
+        for cut in outcome.later:
+            panel = panel_outline(cut) if slant_words(cut, plan.shop.saw) else None
+            figures += [(f"{cut.name}: {'; '.join(slant_words(cut, plan.shop.saw))}", panel)] if panel else []
+    if not figures:
+        return
+    page.keep_together(34)
+    page.words("Not square", 13, "B")
+    page.words(
+        "On the face, or on the edge where the cut goes through the thickness. Not to scale across.", 10, after=1
+    )
+    for title, outline in figures:
+        page.keep_together(22)
+        seen = "on its edge" if outline.seen == "edge" else "on its face"
+        page.words(f"{title}, {seen}", 9.5, after=0.5)
+        angles = (on_scale(angle, plan.shop.saw) for angle in (outline.left, outline.right))
+        left, right = (degrees(angle) if angle else "square" for angle in angles)
+        y = page.get_y()
+        page.outline(outline, (left, right), PAGE_MARGIN, y, 110.0)
+        page.set_y(y + 15)
 
 
 def _boards(page: Page, plan: Plan) -> None:

@@ -44,6 +44,12 @@ class Devices(QObject):
         parent = focus.parentWidget() if focus is not None else None
         return parent if isinstance(parent, Field) and parent.reads else None
 
+    def commit(self) -> bool:
+        """Takes what is being typed in the field that has the keyboard; whether all is well."""
+        focus = self._window.focusWidget()
+        parent = focus.parentWidget() if focus is not None else None
+        return parent.commit() if isinstance(parent, Field) else True
+
     def measure(self) -> None:
         """Asks for a reading into the field."""
         field = self.field()

@@ -59,7 +59,7 @@ def window_actions(
         Action("close", "Close", close, ("Ctrl+Q",), "File"),
         Action("undo", "Undo", session.undo, ("Ctrl+Z",), "Edit", "undo"),
         Action("redo", "Redo", session.redo, ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", "redo"),
-        Action("units", "Inches or millimetres", partial(_swap_unit, session), ("Ctrl+U",), "Edit"),
+        Action("units", "Inches or millimetres", partial(_swap_unit, session, devices.commit), ("Ctrl+U",), "Edit"),
         Action("find", "Find anything", find, ("Ctrl+F", "Ctrl+K"), "Edit"),
         Action("settings", "Settings", partial(go, "settings"), ("Ctrl+,",), "Edit"),
         Action("help", "Help and keys", partial(go, "help"), ("F1",), "Edit"),
@@ -68,7 +68,10 @@ def window_actions(
     )
 
 
-def _swap_unit(session: Session) -> None:
+def _swap_unit(session: Session, commit: Callable[[], bool]) -> None:
+    """What is being typed is taken in the unit it was typed in; refused, it stays there and so does the unit."""
+    if not commit():
+        return
     from zygoform.core.edits.workshop import set_unit
 
     session.try_do(partial(set_unit, system="mm" if session.unit.system == "inch" else "inch"))

@@ -21,12 +21,14 @@ NAMES_APART = 52.0
 
 def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: float) -> None:
     """The floor as a rule, counted from the piece's left end: inches, or centimetres."""
-    if scene.floor is None:
+    if not scene.floors:
         return
     left, right = scene.box[0], scene.box[2]
-    y = mapping.to_px((0, scene.floor)).y()
     painter.setPen(paint.pen(t.INK, 1.6))
-    painter.drawLine(QPointF(0, y), QPointF(width, y))
+    for floor in scene.floors:
+        y = mapping.to_px((0, floor)).y()
+        painter.drawLine(QPointF(0, y), QPointF(width, y))
+    y = mapping.to_px((0, scene.floors[0])).y()
     small, large, name = (INCH, 12, '"') if unit.system == "inch" else (10.0, 10, " cm")
     while small * mapping.scale < 5:
         small, large = small * (2 if large % 2 == 0 else 5), large // (2 if large % 2 == 0 else 5) or 1

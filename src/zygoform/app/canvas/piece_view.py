@@ -1,6 +1,5 @@
 """The piece drawn to scale, its notes, and everything one can point at."""
 
-from collections.abc import Callable
 from functools import partial
 from typing import Literal
 
@@ -16,12 +15,14 @@ from PySide6.QtGui import (
     QResizeEvent,
     QWheelEvent,
 )
-from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
+from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
+from zygoform.app.canvas.part_menu import PartMenu, pop_up
+from zygoform.app.canvas.set_names import paint_names
 from zygoform.app.canvas.spots import Spots
 from zygoform.app.canvas.surveying import (
     FRONT_PLACES,
@@ -52,7 +53,6 @@ from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
 
-PartMenu = Callable[[str], list[tuple[str, Callable[[], object]]]]
 CLICK = 6
 """px: moved no farther, a press was a click."""
 CLOSE = 300.0
@@ -152,10 +152,11 @@ class PieceView(QWidget):
             return
         painter, room = paint.begin_painting(self)
         mapping, pointed, kept = self.mapping(), self.session.view.hovered, self.session.view.selected
-        if self.kind == "small" and scene.floor is not None:
-            y = mapping.to_px((0, scene.floor)).y()
+        if self.kind == "small":
             painter.setPen(paint.pen(t.INK, 1.2))
-            painter.drawLine(QPointF(0, y), QPointF(room.width(), y))
+            for floor in scene.floors:
+                y = mapping.to_px((0, floor)).y()
+                painter.drawLine(QPointF(0, y), QPointF(room.width(), y))
         lit = lit_parts(self.session, pointed, alike=self.kind == "small")
         painter.save()
         painter.setTransform(mapping.transform(), combine=True)
@@ -189,6 +190,7 @@ class PieceView(QWidget):
         return opening_shape(seen.found if seen is not None else None, self.place, part_id, mapping)
 
     def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
+        paint_names(painter, self.session, scene, mapping)
         taken = paint_sizes(painter, scene, mapping, self.session, self.place, all_sizes=self.all_sizes)
         if pointed and not self._gesture:
             sizes = true_sizes(self.session.plan, pointed, self.place)
@@ -314,7 +316,7 @@ class PieceView(QWidget):
             self.session.hover("")
 
     def wheelEvent(self, event: QWheelEvent) -> None:
-        if event.modifiers() & Qt.KeyboardModifier.ControlModifier and self.kind != "small":
+        if self.kind != "small":
             self.zoom_by(1.2 if event.angleDelta().y() > 0 else 1 / 1.2, paint.unscaled(event.position()))
         else:
             event.ignore()
@@ -330,13 +332,8 @@ class PieceView(QWidget):
             return
         self.session.view.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None
         self.session.select(part_id)
-        menu = QMenu(self)
-        menu.setObjectName("part_menu")
-        for title, do in entries:
-            menu.addAction(title).triggered.connect(lambda _checked=False, do=do: do())
-        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         middle = at or self._middle(part_id)
-        menu.popup(self.mapToGlobal((middle * t.SCALE).toPoint()))
+        pop_up(self, entries, self.mapToGlobal((middle * t.SCALE).toPoint()))
 
     def _middle(self, part_id: str) -> QPointF:
         scene = self.scene()

@@ -3,7 +3,7 @@
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtGui import QColor, QGuiApplication, QPalette
 from PySide6.QtWidgets import QApplication
 
 from zygoform.app.theme import tokens as t
@@ -22,6 +22,11 @@ def put_on(app: QApplication, theme: "Theme" = "light", text_percent: int = 100)
     t.use(t.DARK if theme == "dark" or (theme == "desktop" and desktop_is_dark()) else t.LIGHT, text_percent)
     forget()
     app.setFont(font(t.px(13)))
+    palette = app.palette()
+    # What is chosen in an open list: the style sheet does not reach every row of it.
+    palette.setColor(QPalette.ColorRole.Highlight, QColor(t.TAPEWASH))
+    palette.setColor(QPalette.ColorRole.HighlightedText, QColor(t.INK))
+    app.setPalette(palette)
     app.setStyleSheet(style_sheet(str(DATA / "icons")))
 
 

@@ -14,5 +14,6 @@ head.py        the head strip
 piece_choice.py which piece of a set is on screen
 preview.py     a print before it is printed
 finder.py      one box that finds whatever has a name
+tick.py        a tick
 tally.py       the totals and the last edit
 """

@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPush
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import Field, empty, label
+from zygoform.app.widgets.fields import ComboBox, Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.changes.base import ChangeBase
@@ -133,7 +133,7 @@ class ChangeEditor(QWidget):
         self._refreshers.append(refresh)
 
     def _combo(self, entry: Param, choices: tuple[Choice, ...], name: str, column: QVBoxLayout) -> None:
-        combo = QComboBox()
+        combo = ComboBox()
         combo.setObjectName(name)
         combo.setAccessibleName(entry.label)
         combo.setMaxVisibleItems(16)

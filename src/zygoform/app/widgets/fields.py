@@ -4,8 +4,8 @@ from collections.abc import Callable
 from typing import Literal
 
 from PySide6.QtCore import QEvent, Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
-from PySide6.QtWidgets import QLabel, QLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QWheelEvent
+from PySide6.QtWidgets import QComboBox, QLabel, QLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.core.edits.edited import DEVICE_MARK, as_entered
@@ -13,6 +13,13 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Readings, Takes, counting
 from zygoform.core.measure.write import DisplayUnit
+
+
+class ComboBox(QComboBox):
+    """A list to choose from. A turn of the wheel over it scrolls the panel it stands in, and chooses nothing."""
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        event.ignore()
 
 
 def label(words: str, kind: str = "") -> QLabel:

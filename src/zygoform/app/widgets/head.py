@@ -2,13 +2,13 @@
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction, QResizeEvent
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QToolButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QToolButton, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.busy import Busy
-from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.fields import ComboBox, label
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.workshop import set_fraction, set_unit
 from zygoform.core.form.piece import over_all
@@ -32,6 +32,8 @@ class HeadStrip(QWidget):
         self.name.setLayoutDirection(Qt.LayoutDirection.RightToLeft)
         self.menu = QMenu(self)
         self.menu.setObjectName("file_menu")
+        # Its button has its arrow behind the name; the menu reads as any other.
+        self.menu.setLayoutDirection(Qt.LayoutDirection.LeftToRight)
         self.name.setMenu(self.menu)
         self.sizes = label("", "second")
         self.state = label("", "small")
@@ -39,7 +41,7 @@ class HeadStrip(QWidget):
         self.undo, self.redo = QToolButton(), QToolButton()
         for button in (self.undo, self.redo):
             button.setProperty("kind", "plain")
-        self.fraction = QComboBox()
+        self.fraction = ComboBox()
         self.fraction.setObjectName("fraction")
         self.fraction.setAccessibleName("Finest fraction")
         self.fraction.setToolTip("Finest fraction shown and cut to")

@@ -3,9 +3,10 @@
 from PySide6.QtWidgets import QComboBox
 
 from zygoform.app.session import Session
+from zygoform.app.widgets.fields import ComboBox
 
 
-class PieceChoice(QComboBox):
+class PieceChoice(ComboBox):
     """The names of all pieces, and all of them together; not there while there is only one."""
 
     def __init__(self, session: Session) -> None:

@@ -6,7 +6,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QToolButton, QVBoxLayout, QWidget
 
-from zygoform.app.canvas.piece_view import PartMenu, PieceView
+from zygoform.app.canvas.part_menu import PartMenu
+from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t

@@ -67,7 +67,8 @@ class Stroke(Struct, frozen=True):
 class Scene(Struct, frozen=True):
     """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1).
 
-    `edges` are the lines round what is new; what comes off stands last among the polygons.
+    `edges` are the lines round what is new; what comes off stands last among the polygons. `floors` are the heights
+    that pieces stand at, the lowest first.
     """
 
     polygons: tuple[Polygon, ...]
@@ -76,7 +77,7 @@ class Scene(Struct, frozen=True):
     leaders: tuple[Leader, ...] = ()
     grips: tuple[Grip, ...] = ()
     strokes: tuple[Stroke, ...] = ()
-    floor: float | None = None
+    floors: tuple[float, ...] = ()
     edges: tuple[Edge, ...] = ()
 
     def at(self, point: Point) -> Polygon | None:

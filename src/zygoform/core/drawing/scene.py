@@ -68,9 +68,15 @@ def draw_form(
         _dimensions(found, form, box, view),
         _leaders(polygons, boxes, numbers, box) if overlay != "found" else (),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
-        floor=None if place == "above" else form.floor,
+        floors=() if place == "above" else floors_of(form),
         edges=outer_edges(polygons, boxes),
     )
+
+
+def floors_of(form: Form) -> tuple[float, ...]:
+    """The heights that pieces stand at: one, or one for each row of a set."""
+    heights = (-body.base_height for body in form.bodies if not body.hangs)
+    return tuple(sorted({round(height, 3) for height in heights})) or (form.floor,)
 
 
 def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon]:
@@ -236,10 +242,13 @@ def _dimensions(
     found: Form, form: Form, box: tuple[float, float, float, float], view: View
 ) -> tuple[Dimension, ...]:
     """Overall sizes (lane 0) and those of openings and base (lanes 1 and 2)."""
+    if len({body.piece_id for body in form.bodies}) > 1:
+        # A set has no height or width of its own: its pieces only stand side by side here.
+        return ()
     if view.place == "above":
         return _overall_above(form, {name for body in found.bodies for name in body.unmeasured})
     low, high = form.without({board.id for board in form.boards if board.role == "knob"}).box
-    x0, x1 = box[0], box[2]
+    x0 = box[0]
     guess = {name for body in found.bodies for name in body.unmeasured}
     # What hangs on a wall beside others has no height from the floor to tell.
     standing = [body for body in form.bodies if not body.hangs] or list(form.bodies)
@@ -250,7 +259,8 @@ def _dimensions(
         ends = ((min(a, b), high[2]), (max(a, b), high[2]))
         dims.append(Dimension(*ends, high[0] - low[0], 1, "above", guessed="width" in guess))
     else:
-        ends = ((x0, high[2]), (x1, high[2]))
+        a, b = view.project((low[0], low[1], 0))[0], view.project((low[0], high[1], 0))[0]
+        ends = ((min(a, b), high[2]), (max(a, b), high[2]))
         dims.append(Dimension(*ends, high[1] - low[1], 1, "above", guessed="depth" in guess))
     if view.place in ("front", "corner"):
         for body in form.bodies:
@@ -259,7 +269,7 @@ def _dimensions(
 
 
 def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:
-    low, high = form.box
+    low, high = form.without({board.id for board in form.boards if board.role == "knob"}).box
     wide, deep = ((low[0], high[1]), (high[0], high[1])), ((low[0], low[1]), (low[0], high[1]))
     return (
         Dimension(*wide, high[0] - low[0], 0, "above", guessed="width" in guess),

@@ -5,6 +5,7 @@ pieces.py   which pieces there are: new ones, copies, names
 survey.py   the sizes of a piece
 fronts.py   what its front holds and how it is divided
 condition.py faults and how they are dealt with; what parts are made of
+cutting_facts.py  parts ticked as cut
 disassembly.py    where parts go that come off; hardware in bags
 photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies

@@ -1,5 +1,7 @@
 """Edits of the state a piece is in: faults and how they are dealt with, what parts are made of."""
 
+import math
+
 from msgspec import structs
 
 from zygoform.core.changes.kinds.mend import Mend
@@ -18,6 +20,7 @@ from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import Reading, counting
 from zygoform.core.project import Project
 from zygoform.core.survey.prefill import likely_sizes
+from zygoform.core.tolerance import SAME_MM
 
 MOST_SIGNS = 200
 
@@ -31,9 +34,21 @@ def add_fault(project: Project, part_id: str, kind: str, at: Point3) -> Edited:
     write = project.shop.unit.entered
     asked = {ask.name for ask in FAULT_KINDS[kind].asks}
     sizes = {name: (Reading(write(mm), mm, "guessed"),) for name, mm in likely.items() if name in asked}
-    fault = structs.replace(Fault(_next_id(project), kind, part_id, at), **sizes)
+    fault = structs.replace(Fault(_next_id(project), kind, part_id, _free_spot(at, piece.faults)), **sizes)
     done = with_state(project, structs.replace(piece, faults=(*piece.faults, fault)))
     return Edited(done, Message(f"Found: {FAULT_KINDS[kind].title.lower()}"), frozenset({fault.id}))
+
+
+PIN_MM = 40.0
+"""Pins stand this far apart, so that each can be pointed at."""
+
+
+def _free_spot(at: Point3, faults: tuple[Fault, ...]) -> Point3:
+    """The place itself, or the next one to its right where no other pin stands."""
+    x, y, z = at
+    while any(math.dist((x, y, z), fault.at) < PIN_MM - SAME_MM for fault in faults):
+        x += PIN_MM
+    return x, y, z
 
 
 def remove_fault(project: Project, fault_id: str) -> Edited:

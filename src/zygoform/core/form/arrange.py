@@ -1,5 +1,7 @@
 """Several pieces seen together: side by side on one floor, or one of them alone."""
 
+from typing import Literal
+
 from msgspec import structs
 
 from zygoform.core.form.form import Board, Body, Form
@@ -17,17 +19,62 @@ def only(form: Form, piece_id: str) -> Form:
     return form if len(bodies) == len(form.bodies) or not bodies else Form(bodies)
 
 
-def offsets(form: Form) -> dict[str, Point3]:
-    """How far each body, by its id, is moved so that all stand side by side with their floors at height 0."""
+Direction = Literal["x", "y"]
+_WIDE = 1.7
+"""Rows of a set make a picture about so many times as wide as high: the room it is drawn in."""
+
+
+def offsets(form: Form, across: Direction = "x", up: Literal["y", "z"] = "z") -> dict[str, Point3]:
+    """How far each body, by its id, is moved so that all stand side by side, in rows where that draws them larger.
+
+    They stand side by side along `across`, rows one over the other along `up`, the first one on top. Along z the
+    floor of the lowest row is at height 0.
+    """
     stands = any(not body.hangs for body in form.bodies)
-    moved, x = dict[str, Point3](), 0.0
-    for body in form.bodies:
-        boxes = [board.solid.box for board in body.boards]
-        left, right = min(low[0] for low, _ in boxes), max(high[0] for _, high in boxes)
-        up = HUNG if body.hangs and stands else body.base_height
-        moved[body.id] = (x - left, 0.0, up)
-        x += right - left + APART
-    return moved
+    boxes = {body.id: _box(body, hung=body.hangs and stands) for body in form.bodies}
+    a, u = "xyz".index(across), "xyz".index(up)
+    rows = _rows([(body.id, boxes[body.id][1][a] - boxes[body.id][0][a]) for body in form.bodies], boxes, u)
+    moved, level = dict[str, Point3](), 0.0
+    for row in reversed(rows):
+        place = 0.0
+        for own in row:
+            low, high = boxes[own]
+            by = [0.0, 0.0, -low[2]]
+            by[a] = place - low[a]
+            by[u] = level - low[u]
+            place += high[a] - low[a] + APART
+            moved[own] = (by[0], by[1], by[2])
+        level += max(boxes[own][1][u] - boxes[own][0][u] for own in row) + APART
+    return {body.id: moved[body.id] for body in form.bodies}
+
+
+def _box(body: Body, *, hung: bool) -> tuple[Point3, Point3]:
+    """The box round a body down to its floor; under what hangs beside others, down to the floor they stand on."""
+    boxes = [board.solid.box for board in body.boards]
+    lows, highs = zip(*boxes, strict=True)
+    low, high = ([f(p[k] for p in some) for k in range(3)] for f, some in ((min, lows), (max, highs)))
+    low[2] = min(low[2], 0.0) - HUNG if hung else -body.base_height
+    return (low[0], low[1], low[2]), (high[0], high[1], high[2])
+
+
+def _rows(wide: list[tuple[str, float]], boxes: dict[str, tuple[Point3, Point3]], up: int) -> list[list[str]]:
+    """The bodies in the number of rows that leaves them largest in a picture _WIDE times as wide as high."""
+    best: tuple[float, list[list[str]]] = (0.0, [[own for own, _ in wide]])
+    for count in range(1, len(wide) + 1):
+        rows: list[list[str]] = [[]]
+        room = sum(w + APART for _, w in wide) / count
+        at = 0.0
+        for own, w in wide:
+            if rows[-1] and at + w / 2 > room * len(rows) and len(rows) < count:
+                rows.append([])
+            rows[-1].append(own)
+            at += w + APART
+        across = max(sum(dict(wide)[own] + APART for own in row) - APART for row in rows)
+        high = sum(max(boxes[own][1][up] - boxes[own][0][up] for own in row) + APART for row in rows) - APART
+        scale = min(_WIDE / max(across, 1.0), 1 / max(high, 1.0))
+        if scale > best[0] * 1.02:
+            best = (scale, rows)
+    return best[1]
 
 
 def side_by_side(form: Form, by: dict[str, Point3]) -> Form:
@@ -46,7 +93,7 @@ def _moved(body: Body, by: Point3) -> Body:
             for o in body.openings
         ),
         underside=body.underside + dz,
-        base_height=0.0 if body.hangs else body.base_height - dz,
+        base_height=body.base_height - dz,
     )
 
 

@@ -11,6 +11,7 @@ from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import PartRow, SettingGroup
 from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
 from zygoform.core.form.form import Form
@@ -80,9 +81,9 @@ class Plan(Struct, frozen=True):
         """The piece of that id, the first where there is none."""
         return next((piece for piece in self.pieces if piece.id == piece_id), self.pieces[0])
 
-    def seen(self, piece_id: str) -> Seen:
+    def seen(self, piece_id: str, viewpoint: Viewpoint = "front") -> Seen:
         """One piece, or for no id all of them, with what is planned for it."""
-        return seen_of(self.form, piece_id)
+        return seen_of(self.form, piece_id, viewpoint)
 
     def outcome(self, change_id: str) -> Outcome | None:
         return self.form.outcome(change_id)

@@ -1,5 +1,6 @@
 """Buy: the list on the left, the piece and the total on the right."""
 
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
@@ -45,7 +46,9 @@ class BuyStage(QWidget):
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 4, 12, 0)
         self._list.setSpacing(0)
-        area = scrolled(inner)
+        area = self._rows = scrolled(inner)
+        area.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        area.setAccessibleName("What to buy")
         # As wide as its rows need; the whole screen moves sideways where that is more than there is.
         area.setMinimumWidth(t.px(LIST))
         column.addWidget(area, 1)
@@ -163,5 +166,5 @@ class BuyStage(QWidget):
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
-        field = next((f for f in self.findChildren(QWidget) if f.objectName().startswith("price_")), None)
-        (field or self).setFocus()
+        # On the list, not in a price: what is typed by habit must not become one.
+        self._rows.setFocus()

@@ -10,7 +10,9 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import pixmap
 from zygoform.app.widgets.fields import empty, label
+from zygoform.app.widgets.tick import TickBox
 from zygoform.core.cutlist.rows import SettingGroup, SettingRow, letter_runs
+from zygoform.core.edits.cutting_facts import mark_cut
 
 
 class CutRow(QAbstractButton):
@@ -29,6 +31,25 @@ class CutRow(QAbstractButton):
         self.setToolTip(row.detail + guess + short)
         self.clicked.connect(lambda: session.select(row.part_ids[0] if row.part_ids else ""))
         session.hover_changed.connect(self.update)
+        self.tick = TickBox(f"done_{'_'.join(row.codes)}")
+        self.tick.setParent(self)
+        self.tick.setAccessibleName(f"{' '.join(row.codes)} cut")
+        self.tick.setToolTip("Cut")
+        self.tick.setVisible(bool(row.boards))
+        self.tick.clicked.connect(self._mark)
+        self.refresh_tick()
+
+    def _mark(self) -> None:
+        cut = self.tick.isChecked()
+        ids, code = self.row.part_ids, " ".join(self.row.codes)
+        self.session.try_do(lambda project: mark_cut(project, ids, code, cut=cut))
+
+    def refresh_tick(self) -> None:
+        """Ticked where all its parts are cut."""
+        self.tick.setChecked(
+            bool(self.row.part_ids) and self.session.project.cut_parts.issuperset(self.row.part_ids)
+        )
+        self.update()
 
     @property
     def is_lit(self) -> bool:
@@ -63,10 +84,10 @@ class CutRow(QAbstractButton):
             painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
             painter.drawRoundedRect(box, 3, 3)
         y, width = 19.0, room.width()
-        paint.draw_text(painter, QPointF(10, y), _fitting(self.row.codes), 14, 600)
+        paint.draw_text(painter, QPointF(34, y), _fitting(self.row.codes), 14, 600)
         # Two sizes side by side need their unit only once.
         size = self.session.show(self.row.size).replace("\u00a0mm ×", " ×")
-        paint.draw_text(painter, QPointF(70, y), ("~ " if self.row.guessed else "") + size, 14, 600)
+        paint.draw_text(painter, QPointF(92, y), ("~ " if self.row.guessed else "") + size, 14, 600)
         paint.draw_text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
         if self.row.short:
             painter.drawPixmap(QPointF(width - 70, 4), pixmap("mind", t.OCHRE))
@@ -100,6 +121,8 @@ class CutList(QWidget):
         plan = self.session.plan
         groups = plan.settings if plan is not None else ()
         if groups == self._shown and self.session.unit == self._unit:
+            for made in self.rows:
+                made.refresh_tick()
             return
         self._shown, self._unit = groups, self.session.unit
         empty(self._column)

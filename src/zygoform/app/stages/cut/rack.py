@@ -3,13 +3,13 @@
 from functools import partial
 from typing import Literal
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import timber_choices
-from zygoform.app.widgets.fields import Field, empty, label, restyle
+from zygoform.app.widgets.fields import ComboBox, Field, empty, label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.workshop import drop_board, own_board, set_actual, set_shop
 from zygoform.core.errors import BadInputError
@@ -30,7 +30,7 @@ class Rack(QWidget):
         self._lines = QVBoxLayout()
         self._lines.setSpacing(4)
         column.addLayout(self._lines)
-        self.board = QComboBox()
+        self.board = ComboBox()
         self.board.setObjectName("rack_size")
         self.board.setAccessibleName("Size of the board")
         self.board.activated.connect(lambda _i: self._show_real())

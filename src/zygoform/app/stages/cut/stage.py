@@ -4,6 +4,7 @@ from PySide6.QtGui import QKeySequence, QResizeEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.boards import BoardsView
+from zygoform.app.canvas.outline_view import OutlineView
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.describe import describe
 from zygoform.app.seen import when_seen
@@ -18,6 +19,7 @@ from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.why import WhyPanel
+from zygoform.core.drawing.part_outline import PartOutline, part_outline
 from zygoform.core.plan.plan import Plan
 from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
@@ -124,6 +126,8 @@ class CutStage(QWidget):
         head.addWidget(self.badge)
         head.addWidget(self.about, 1)
         column.addLayout(head)
+        self.outline = OutlineView()
+        column.addWidget(self.outline)
         self.small = PieceView(self.session, "small")
         self.small.setObjectName("drawing_small")
         self.small.setFixedHeight(t.px(158))
@@ -217,6 +221,7 @@ class CutStage(QWidget):
         plan = self.session.plan
         listed = plan.listed(part_id) if plan is not None else None
         self.badge.setVisible(listed is not None)
+        self.outline.show_outline(self._outline_of(part_id), self.session.project.shop.saw)
         if listed is None or plan is None:
             found = describe(self.session, part_id)
             self.about.setText(found.name if found else "Point at a part, a row or a board")
@@ -224,6 +229,12 @@ class CutStage(QWidget):
         alike = sum(p.shape == listed.shape for p in plan.parts)
         self.badge.setText(listed.shape)
         self.about.setText(listed.part.name + (f", {alike} alike" if alike > 1 else ""))
+
+    def _outline_of(self, part_id: str) -> PartOutline | None:
+        """The part pointed at in its true shape."""
+        plan = self.session.plan
+        listed = plan.listed(part_id) if plan is not None else None
+        return part_outline(listed) if listed is not None else None
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

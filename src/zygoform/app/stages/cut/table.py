@@ -9,6 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.cutlist.rows import PartRow, letter_runs
 from zygoform.core.edits.counting import set_row_count
+from zygoform.core.edits.cutting_facts import mark_cut
 
 _COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
 COUNT = _COLUMNS.index("Count")
@@ -46,21 +47,32 @@ class PartModel(QAbstractTableModel):
             return self._cells(row)[index.column()]
         if role == Qt.ItemDataRole.EditRole:
             return str(row.count)
-        if role == Qt.ItemDataRole.ForegroundRole and not row.count:
-            return QColor(t.INK2)
         if role == Qt.ItemDataRole.ToolTipRole and row.guesses:
             return "Rests on a guess: " + ", ".join(row.guesses)
+        return self._look(row, index.column(), role)
+
+    def _look(self, row: PartRow, column: int, role: int) -> object:
+        """Its tick and its colours."""
+        if role == Qt.ItemDataRole.CheckStateRole and column == 0 and row.part_ids:
+            done = self.session.project.cut_parts.issuperset(row.part_ids)
+            return Qt.CheckState.Checked if done else Qt.CheckState.Unchecked
+        if role == Qt.ItemDataRole.ForegroundRole and not row.count:
+            return QColor(t.INK2)
         if role == Qt.ItemDataRole.BackgroundRole and self.session.view.hovered in row.part_ids:
             return QColor(t.TAPEWASH)
         return None
 
     def flags(self, index: Index) -> Qt.ItemFlag:
         editable = Qt.ItemFlag.ItemIsEditable if index.column() == COUNT else Qt.ItemFlag.NoItemFlags
-        return super().flags(index) | editable
+        ticked = Qt.ItemFlag.ItemIsUserCheckable if index.column() == 0 else Qt.ItemFlag.NoItemFlags
+        return super().flags(index) | editable | ticked
 
     def setData(self, index: Index, value: object, role: int = 0) -> bool:
         """A count typed in the table; what cannot be is told and changes nothing."""
         row = self.rows[index.row()]
+        if role == Qt.ItemDataRole.CheckStateRole and row.part_ids:
+            cut = Qt.CheckState(value) == Qt.CheckState.Checked
+            return self.session.try_do(lambda project: mark_cut(project, row.part_ids, row.code, cut=cut))
         if role != Qt.ItemDataRole.EditRole:
             return False
         return self.session.try_do(lambda project: set_row_count(project, row.code, row.planned, str(value)))

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
@@ -16,8 +16,9 @@ from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.piece_view_area import PieceViewArea
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
+from zygoform.core.form.form import piece_of
 
 _IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
 
@@ -69,7 +70,8 @@ class RedesignStage(QWidget):
         self._list.addLayout(self._cards)
         self._list.addWidget(self._common)
         self._list.addStretch(1)
-        column.addWidget(scrolled(inner), 1)
+        self._area = scrolled(inner)
+        column.addWidget(self._area, 1)
         return side
 
     # What fits a part
@@ -112,28 +114,37 @@ class RedesignStage(QWidget):
         bodies = (seen.planned.body(part_id) or seen.found.body(part_id), *seen.found.bodies) if seen else ()
         return next((body.id for body in bodies if body is not None), part_id)
 
-    def open_add(self) -> None:
-        """The kinds of change that fit some part of the piece."""
+    def _rooms(self, kind: ChangeKind) -> tuple[str, ...]:
+        """The bodies on screen that have a part which a kind of change fits."""
         seen = self.session.seen()
-        boards = (*seen.found.boards, *seen.planned.boards) if seen is not None else ()
-        roles = {board.role for board in boards}
+        bodies = (*seen.planned.bodies, *seen.found.bodies) if seen is not None else ()
+        fits = [body.id for body in bodies if any(board.role in kind.fits for board in body.boards)]
+        return tuple(dict.fromkeys(fits))
+
+    def open_add(self) -> None:
+        """The kinds of change that fit the current piece, or several of a set; what fits nowhere is not offered."""
+        for before in self.findChildren(QMenu, "add_menu"):
+            before.close()
         menu = QMenu(self)
         menu.setObjectName("add_menu")
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        for kind in (kind for kind in CHANGE_KINDS.values() if kind.fits & roles):
-            action = menu.addAction(kind.title)
-            action.triggered.connect(lambda _checked=False, kind=kind: self.plan_change(kind.kind, ""))
-            targets = (
-                tuple(
-                    body.id for body in seen.found.bodies if any(board.role in kind.fits for board in body.boards)
-                )
-                if seen is not None
-                else ()
-            )
-            if len(targets) > 1 and kind.kind != "own_part":
-                everywhere = menu.addAction(f"{kind.title}, on all {len(targets)} that have room for it")
-                everywhere.triggered.connect(partial(self._plan_everywhere, kind.kind, targets))
+        piece, several = self.session.piece, len(self.session.project.known_pieces) > 1
+        for kind in CHANGE_KINDS.values():
+            rooms = self._rooms(kind)
+            own = next((body for body in rooms if piece is not None and piece_of(body) == piece.id), None)
+            if own is not None and piece is not None:
+                action = menu.addAction(f"{kind.title}, {piece.name}" if several else kind.title)
+                action.triggered.connect(partial(self._plan, kind.kind, own))
+            if len(rooms) > 1 and kind.kind != "own_part":
+                everywhere = menu.addAction(f"{kind.title}, on all {len(rooms)} that have room for it")
+                everywhere.triggered.connect(partial(self._plan_everywhere, kind.kind, rooms))
         menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
+        if menu.actions():
+            # Enter takes the first one.
+            menu.setActiveAction(menu.actions()[0])
+
+    def _plan(self, kind: str, part_id: str, _checked: bool = False) -> None:
+        self.plan_change(kind, part_id)
 
     def open_card(self, change_id: str) -> None:
         """Opens a change and goes to its first field."""
@@ -141,6 +152,13 @@ class RedesignStage(QWidget):
         card = self.cards.get(change_id)
         if card is not None:
             card.setFocus()
+            # Once it has its place and its height.
+            QTimer.singleShot(0, partial(self._scroll_to, change_id))
+
+    def _scroll_to(self, change_id: str) -> None:
+        card = self.cards.get(change_id)
+        if card is not None:
+            self._area.ensureWidgetVisible(card, 0, min(card.height() // 2, self._area.height() // 2))
 
     # What is shown
 

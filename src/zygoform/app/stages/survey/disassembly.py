@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QP
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import Field, empty, label, push_button, written
+from zygoform.app.widgets.fields import ComboBox, Field, empty, label, push_button, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.core.condition.disassembly import Bag, Fate
 from zygoform.core.edits.disassembly import (
@@ -44,7 +44,7 @@ class RemovedPartRow(QWidget):
         self.tick.clicked.connect(
             lambda on: session.try_do(lambda project: set_done(project, self.part_id, done=bool(on)))
         )
-        self.fate = QComboBox()
+        self.fate = ComboBox()
         self.fate.setObjectName(f"fate_{own}")
         self.fate.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.fate.setMinimumContentsLength(9)

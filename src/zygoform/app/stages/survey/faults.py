@@ -3,12 +3,12 @@
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QMenu, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.fault_card import FaultCard
-from zygoform.app.widgets.fields import empty, label
+from zygoform.app.widgets.fields import ComboBox, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.condition.materials import MATERIALS, Material
@@ -72,7 +72,7 @@ class FaultsPanel(QWidget):
 
     def _made_of(self, column: QVBoxLayout) -> None:
         row = QHBoxLayout()
-        self.material = QComboBox()
+        self.material = ComboBox()
         self.material.setObjectName("made_of")
         self.material.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         self.material.setAccessibleName("Made of")
@@ -134,7 +134,12 @@ class FaultsPanel(QWidget):
             action = group.addAction(kind.title)
             action.setObjectName(f"fault_{kind.code}")
             action.triggered.connect(partial(self._add, kind.code))
+        # Once the panel has its place: it may have come on screen just now.
+        QTimer.singleShot(0, partial(self._pop_up, menu))
+
+    def _pop_up(self, menu: QMenu) -> None:
         menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
+        menu.setActiveAction(menu.actions()[0])
 
     def _add(self, kind: str, _checked: bool = False) -> None:
         self.add_here(kind)

@@ -3,10 +3,10 @@
 from collections.abc import Callable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QGridLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, angles, brief, empty, label, written
+from zygoform.app.widgets.fields import ComboBox, Field, angles, brief, empty, label, written
 from zygoform.core.edits.pieces import name_project, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.piece import PieceBase, proportioned
@@ -71,7 +71,7 @@ class SizesPanel(QWidget):
         column = QVBoxLayout(cell)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(3)
-        box = QComboBox()
+        box = ComboBox()
         box.setObjectName(f"survey_{entry.name}")
         box.setAccessibleName(f"{entry.group}: {entry.label}")
         for choice in entry.choices:

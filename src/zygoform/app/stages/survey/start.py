@@ -6,12 +6,12 @@ from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QPaintEvent
-from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import LineEdit, label, restyle
+from zygoform.app.widgets.fields import ComboBox, LineEdit, label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.errors import BadInputError
@@ -44,7 +44,7 @@ class StartBox(QFrame):
         column.addWidget(
             wrapped("Three sizes over all are enough to start; what you leave out is guessed.", "second")
         )
-        self.kind = QComboBox()
+        self.kind = ComboBox()
         self.kind.setObjectName("start_kind")
         self.kind.setAccessibleName("Kind of piece")
         for kind in PIECE_KINDS.values():

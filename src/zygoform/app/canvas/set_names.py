@@ -1,0 +1,44 @@
+"""The pieces of a set by their names, the current one outlined: what is done is done to that one."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QPainter
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.core.drawing.primitives import Box, Scene, box_of
+
+BELOW = 16.0
+"""How far under a piece its name stands, px."""
+
+
+def boxes_of_pieces(session: Session, scene: Scene) -> dict[str, Box]:
+    """Where each piece of the set is drawn, on the view plane (mm)."""
+    seen = session.seen()
+    names = seen.names if seen is not None else {}
+    boxes: dict[str, Box] = {}
+    for polygon in scene.polygons if names else ():
+        piece_id = session.piece_of(polygon.part_id)
+        if polygon.role == "off" or piece_id not in names:
+            continue
+        x0, y0, x1, y1 = box_of(polygon.points)
+        a0, b0, a1, b1 = boxes.get(piece_id, (x0, y0, x1, y1))
+        boxes[piece_id] = (min(x0, a0), min(y0, b0), max(x1, a1), max(y1, b1))
+    return boxes
+
+
+def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapping) -> None:
+    """Each name under its piece; round the current one a broken line."""
+    seen, current = session.seen(), session.piece
+    if seen is None or not seen.names:
+        return
+    for piece_id, (x0, y0, x1, y1) in boxes_of_pieces(session, scene).items():
+        room = QRectF(mapping.to_px((x0, y1)), mapping.to_px((x1, y0)))
+        on = current is not None and piece_id == current.id
+        if on:
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.INK, 1.4, dash=(5, 4)))
+            painter.drawRoundedRect(room.adjusted(-8, -8, 8, 8), 4, 4)
+        at = QPointF(room.center().x(), room.bottom() + BELOW + (8 if on else 0))
+        paint.draw_text(painter, at, seen.names[piece_id], 12, 600 if on else 400, align="centre")

@@ -1,0 +1,57 @@
+"""The true outline of one part with the angles of its ends, for a small drawing beside its sizes."""
+
+import math
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.geometry.plane import Outline
+from zygoform.core.outcome.outcome import LaterCut
+
+
+class PartOutline(Struct, frozen=True):
+    """A figure in mm, x along the part; seen on its face, or on its edge where the ends go through the thickness.
+
+    `left` and `right` are how far the ends are from square, degrees, unsigned.
+    """
+
+    points: Outline
+    seen: Literal["face", "edge"]
+    length: float
+    across: float
+    left: float
+    right: float
+
+
+def part_outline(listed: ListedPart) -> PartOutline:
+    """The face with its mitres, or the edge with its bevels; the longer side is drawn below, at y = 0."""
+    left, right = listed.part.left, listed.part.right
+    edge = bool(left.bevel or right.bevel) and not (left.mitre or right.mitre)
+    a, b = (left.bevel, right.bevel) if edge else (left.mitre, right.mitre)
+    across = listed.part.thickness if edge else listed.width
+    return PartOutline(
+        _figure(listed.length, across, a, b), "edge" if edge else "face", listed.length, across, abs(a), abs(b)
+    )
+
+
+def _figure(length: float, across: float, left: float, right: float) -> Outline:
+    """Four corners of a part `length` between its extreme points; an end is + where y = 0 is the longer side."""
+    a, b = (across * math.tan(math.radians(angle)) for angle in (left, right))
+    return (
+        (max(0.0, -a), 0.0),
+        (length - max(0.0, -b), 0.0),
+        (length - max(0.0, b), across),
+        (max(0.0, a), across),
+    )
+
+
+def panel_outline(cut: LaterCut) -> PartOutline | None:
+    """What is glued up, in its final shape before corners are rounded; None where its shape is not known."""
+    if len(cut.outline) != 4:
+        return None
+    x0, y0 = (min(p[k] for p in cut.outline) for k in (0, 1))
+    points = tuple((x - x0, y - y0) for x, y in cut.outline)
+    angles = {slant.edge: slant.angle for slant in cut.slants}
+    wide, deep = (max(p[k] for p in points) for k in (0, 1))
+    return PartOutline(points, "face", wide, deep, angles.get("left", 0.0), angles.get("right", 0.0))
