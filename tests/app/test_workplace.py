@@ -36,11 +36,11 @@ def test_every_setting_has_a_field_that_says_what_it_refuses(desk: Desk) -> None
         desk.enter(f"saw_{entry.name}", "nonsense")
         assert desk.fault(f"saw_{entry.name}")
         assert desk.session.project == before
-        desk.enter(f"saw_{entry.name}", "40")
+        figure = 0.5 if entry.name == "scale_step" else 40
+        desk.enter(f"saw_{entry.name}", str(figure))
         assert desk.fault(f"saw_{entry.name}") == ""
-        assert getattr(desk.session.project.shop.saw, entry.name) == pytest.approx(
-            40 if entry.unit == "angle" else 40 * INCH
-        )
+        held = getattr(desk.session.project.shop.saw, entry.name)
+        assert held == pytest.approx(figure if entry.unit == "angle" else figure * INCH)
     desk.enter("climate_low", "12 %")
     assert "in this order" in desk.fault("climate_low")
     desk.enter("climate_high", "13")

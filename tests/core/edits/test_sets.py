@@ -1,6 +1,6 @@
 """Several pieces in one project: copies with their differences, planned apart or together, one list for all."""
 
-from itertools import pairwise
+from itertools import combinations
 
 import pytest
 from hypothesis import given
@@ -16,7 +16,7 @@ from zygoform.core.edits.pieces import copy_piece, name_project, new_piece, remo
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.arrange import APART, offsets, side_by_side
+from zygoform.core.form.arrange import APART, HUNG, offsets, side_by_side
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.history import begin_history
 from zygoform.core.plan.plan import Plan, compile_plan
@@ -89,18 +89,28 @@ def test_a_set_is_planned_as_each_of_its_pieces_alone(project: Project) -> None:
 
 def test_side_by_side_nothing_touches_and_all_stand_on_one_floor() -> None:
     form = plan_of(every_kind()).found
+    for across, up in (("x", "z"), ("y", "z"), ("x", "y")):
+        placed = side_by_side(form, offsets(form, across, up))  # type: ignore[arg-type]
+        a, u = "xyz".index(across), "xyz".index(up)
+        spaces = {}
+        for body in placed.bodies:
+            lows, highs = zip(*(board.solid.box for board in body.boards), strict=True)
+            low, high = ([f(p[k] for p in some) for k in range(3)] for f, some in ((min, lows), (max, highs)))
+            spaces[body.id] = (low[a], high[a], min(low[u], -body.base_height if u == 2 else low[u]), high[u])
+        rows = sorted({-body.base_height for body in placed.bodies if not body.hangs})
+        if u == 2:
+            assert rows[0] == pytest.approx(0.0), "the lowest row stands on the floor"
+            for body in placed.bodies:
+                assert body.hangs or min(board.solid.box[0][2] for board in body.boards) > -body.base_height - 1e-6
+        for this, other in combinations(spaces.values(), 2):
+            beside = this[1] <= other[0] - APART + 1e-6 or other[1] <= this[0] - APART + 1e-6
+            over = this[3] <= other[2] - APART + 1e-6 or other[3] <= this[2] - APART + 1e-6
+            assert beside or over, "every piece has its own place, with room between"
     placed = side_by_side(form, offsets(form))
-    boxes = []
-    for body in placed.bodies:
-        lows, highs = zip(*(board.solid.box for board in body.boards), strict=True)
-        boxes.append((min(p[0] for p in lows), max(p[0] for p in highs), min(p[2] for p in lows)))
-        if not body.hangs:
-            assert boxes[-1][2] == pytest.approx(0.0)
-            assert body.base_height == pytest.approx(0.0)
-    for (_, right, _), (left, _, _) in pairwise(boxes):
-        assert left - right == pytest.approx(APART)
     hung = next(body for body in placed.bodies if body.hangs)
-    assert min(board.solid.box[0][2] for board in hung.boards) > 500
+    floors = {-body.base_height for body in placed.bodies if not body.hangs}
+    hangs_at = min(board.solid.box[0][2] for board in hung.boards)
+    assert any(hangs_at == pytest.approx(floor + HUNG) for floor in floors), "above the floor of its own row"
     # Openings move with their fronts.
     for before, after in zip(form.bodies, placed.bodies, strict=True):
         for one, two in zip(before.openings, after.openings, strict=True):

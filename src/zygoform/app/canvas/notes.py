@@ -19,8 +19,10 @@ _APART = 34.0
 NAMES_APART = 52.0
 
 
-def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: float) -> None:
-    """The floor as a rule, counted from the piece's left end: inches, or centimetres."""
+def paint_floor(
+    painter: QPainter, scene: Scene, mapping: Mapping, unit: DisplayUnit, width: float, *, ruled: bool = True
+) -> None:
+    """The floor as a rule, counted from the piece's left end: inches, or centimetres; without marks under a set."""
     if not scene.floors:
         return
     left, right = scene.box[0], scene.box[2]
@@ -28,6 +30,8 @@ def paint_floor(painter: QPainter, scene: Scene, mapping: Mapping, unit: Display
     for floor in scene.floors:
         y = mapping.to_px((0, floor)).y()
         painter.drawLine(QPointF(0, y), QPointF(width, y))
+    if not ruled:
+        return
     y = mapping.to_px((0, scene.floors[0])).y()
     small, large, name = (INCH, 12, '"') if unit.system == "inch" else (10.0, 10, " cm")
     while small * mapping.scale < 5:

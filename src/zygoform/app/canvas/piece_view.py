@@ -178,7 +178,9 @@ class PieceView(QWidget):
         paint.halo(painter, shapes, corners=bool(kept) and pointed == kept)
         if self.kind == "small":
             return
-        paint_floor(painter, scene, mapping, self.session.unit, room.width())
+        seen = self.session.seen()
+        ruled = seen is None or not seen.names
+        paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=ruled)
         self._paint_notes(painter, scene, mapping, pointed)
         if self.hasFocus() and self._by_keys:
             painter.setBrush(Qt.BrushStyle.NoBrush)

@@ -1,7 +1,7 @@
 """A field with its label above and its fault below: a fault loses nothing that was typed."""
 
 from collections.abc import Callable
-from typing import Literal
+from typing import Literal, TypeVar
 
 from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QWheelEvent
@@ -13,6 +13,8 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Readings, Takes, counting
 from zygoform.core.measure.write import DisplayUnit
+
+W = TypeVar("W", bound=QWidget)
 
 
 class ComboBox(QComboBox):
@@ -28,6 +30,14 @@ def label(words: str, kind: str = "") -> QLabel:
     if kind:
         made.setProperty("kind", kind)
     return made
+
+
+def keep_room(widget: W) -> W:
+    """Leaves a widget's room empty while it is hidden: what stands below does not jump."""
+    policy = widget.sizePolicy()
+    policy.setRetainSizeWhenHidden(True)
+    widget.setSizePolicy(policy)
+    return widget
 
 
 def push_button(name: str, words: str, do: Callable[[], object]) -> QPushButton:

@@ -53,8 +53,13 @@ class Carcass:
             raise BadInputError("impossible", "The top's overhang takes the whole depth.", "overhang_front")
         if self.height.value <= 2 * self.mm("rail_thickness") + 20:
             raise BadInputError("impossible", "Top and base take the whole height.", "base_height")
-        room = min(self.width.value, self.depth.value) - 2 * self.mm("base_setback")
-        if self.base != "plinth" and self.mm("base_height") and room <= 2 * self.mm("leg_width"):
+        if not self.mm("base_height"):
+            return
+        back, deep = self.mm("base_setback"), self.depth.value
+        if self.base == "plinth" and min(self.width.value - 2 * back, deep - back) <= 2 * self.mm("side_thickness"):
+            raise BadInputError("impossible", "Set back so far, the skirt's boards would touch.", "base_setback")
+        room = min(self.width.value, deep) - 2 * back
+        if self.base != "plinth" and room <= 2 * self.mm("leg_width"):
             raise BadInputError("impossible", "Two legs side by side would take the whole depth.", "leg_width")
 
     def layout(self) -> FrontLayout:

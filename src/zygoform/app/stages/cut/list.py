@@ -87,7 +87,7 @@ class CutRow(QAbstractButton):
         paint.draw_text(painter, QPointF(34, y), _fitting(self.row.codes), 14, 600)
         # Two sizes side by side need their unit only once.
         size = self.session.show(self.row.size).replace("\u00a0mm ×", " ×")
-        paint.draw_text(painter, QPointF(92, y), ("~ " if self.row.guessed else "") + size, 14, 600)
+        paint.draw_text(painter, QPointF(84, y), ("~ " if self.row.guessed else "") + size, 14, 600)
         paint.draw_text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
         if self.row.short:
             painter.drawPixmap(QPointF(width - 70, 4), pixmap("mind", t.OCHRE))

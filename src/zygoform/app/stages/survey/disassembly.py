@@ -173,6 +173,7 @@ class DisassemblyPanel(QWidget):
     def _build(self, steps: tuple[DisassemblyStep, ...]) -> None:
         empty(self._stages)
         self.rows = []
+        said = set[str]()
         for step in steps:
             box = QWidget()
             column = QVBoxLayout(box)
@@ -180,7 +181,9 @@ class DisassemblyPanel(QWidget):
             column.setSpacing(2)
             column.addWidget(label(step.stage.title, "strong"))
             column.addWidget(wrapped(step.stage.how, "second"))
-            for code in step.stage.cautions:
+            # Said once, where it is needed first.
+            for code in (code for code in step.stage.cautions if code not in said):
+                said.add(code)
                 column.addWidget(CautionLine(self.session, CAUTIONS[code]))
             for board in step.boards:
                 self.rows.append(RemovedPartRow(self.session, board))

@@ -6,7 +6,7 @@ from typing import Literal
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -139,7 +139,7 @@ class SurveyStage(QWidget):
             SizesPanel(self.session),
         )
         self.faults, self.disassembly = FaultsPanel(self.session), DisassemblyPanel(self.session)
-        self._views = QStackedWidget()
+        self._views, self._areas = QStackedWidget(), list[QScrollArea]()
         for widgets in ((self.findings, self.opening, self.sizes), (self.faults,), (self.disassembly,)):
             inner = QWidget()
             list_ = QVBoxLayout(inner)
@@ -148,8 +148,11 @@ class SurveyStage(QWidget):
             for widget in widgets:
                 list_.addWidget(widget)
             list_.addStretch(1)
-            self._views.addWidget(scrolled(inner))
+            self._areas.append(scrolled(inner))
+            self._views.addWidget(self._areas[-1])
         column.addWidget(self._views, 1)
+        column.addStretch(0)
+        self.walk.walking.connect(self._on_walking)
         return side
 
     def open_pieces(self) -> None:
@@ -229,8 +232,17 @@ class SurveyStage(QWidget):
             self.look("faults")
         self._fault_met = self.session.view.selected_fault
         self.opening.refresh()
+        opening = opening_of(self.session, self.session.view.selected)
+        if opening is not None and self.isVisible() and self.view.value == "sizes":
+            # Its sizes come into view, wherever the panel was scrolled to.
+            self._areas[0].ensureWidgetVisible(self.opening, 0, 0)
         if self.view.value == "faults":
             self.faults.refresh()
+
+    def _on_walking(self, walking: bool) -> None:
+        """On a walk only what it asks is there to be filled in."""
+        self._views.setVisible(not walking)
+        self.view.setVisible(not walking)
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

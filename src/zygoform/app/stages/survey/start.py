@@ -17,7 +17,7 @@ from zygoform.core.edits.pieces import new_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import OVER_ALL, PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.measure.param import param
+from zygoform.core.measure.param import param, params
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.recovery import Copy, left_behind
 
@@ -162,7 +162,7 @@ class StartBox(QFrame):
         try:
             self.session.do(lambda project: new_piece(project, self._name(kind.title), sizes, kind.kind))
         except BadInputError as refused:
-            name = refused.parameter if refused.parameter in self.lines else "width"
+            name = _size_of(kind.load(), refused.parameter)
             self._show_fault(name, self.session.fault(refused))
             self.lines[name].setFocus()
 
@@ -185,3 +185,12 @@ class StartBox(QFrame):
         painter, box = paint.begin_painting(self)
         painter.setPen(paint.pen(t.EDGE, 1.0, dash=(5, 4)))
         painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 4, 4)
+
+
+def _size_of(kind: type[PieceBase], parameter: str) -> str:
+    """Which of the three sizes a refusal is about: the one along which the refused entry is taken."""
+    if parameter in OVER_ALL:
+        return parameter
+    entry = next((entry for entry in params(kind) if entry.name == parameter), None)
+    along = entry.span.along[-1] if entry is not None and entry.span is not None else "x"
+    return {"x": "width", "y": "depth", "z": "height"}[along]

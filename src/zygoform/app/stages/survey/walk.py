@@ -1,11 +1,12 @@
 """The measuring walk: one size at a time, shown on the drawing; Enter goes on."""
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
 
 from zygoform.app.session import Session
-from zygoform.app.widgets.fields import Field, angles, label, push_button, written
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import Field, angles, keep_room, label, push_button, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.fronts import set_cell_size
 from zygoform.core.edits.survey import set_reading
@@ -16,7 +17,12 @@ from zygoform.core.survey.walk import WalkStep, next_step, steps
 
 
 class WalkBox(QFrame):
-    """Asks for one size after the other. Enter takes it down and goes on; empty, it stays a guess."""
+    """Asks for one size after the other. Enter takes it down and goes on; empty, it stays a guess.
+
+    `walking` says whether it is at work: what it does not ask is then out of the way.
+    """
+
+    walking = Signal(bool)
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -30,9 +36,12 @@ class WalkBox(QFrame):
         column.setSpacing(6)
         self.place = label("", "small")
         self.title = wrapped("", "strong")
-        self.hint = wrapped("", "second")
+        self.hint = keep_room(wrapped("", "second"))
         self.field = Field(session, "walk_size", "", self._take, steps=True)
         self.field.title.hide()
+        keep_room(self.field.fault)
+        self.field.fault.setMinimumHeight(t.px(32))
+        self.hint.setMinimumHeight(t.px(18))
         self.field.entered.connect(self.go_on)
         row = QHBoxLayout()
         self.next = push_button("walk_next", "Next", self._next)
@@ -73,6 +82,7 @@ class WalkBox(QFrame):
             self.stop()
             return
         self.show()
+        self.walking.emit(True)
         self._say()
         self.session.trace(step.line)
         self.field.restore()
@@ -144,6 +154,7 @@ class WalkBox(QFrame):
         self.step = None
         self.session.trace(None)
         self.hide()
+        self.walking.emit(False)
 
     def refresh(self) -> None:
         """Follows the document; ends where the piece is gone or another one is looked at."""
