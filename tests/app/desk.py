@@ -125,7 +125,11 @@ class Desk:
     def choose(self, name: str, value: str) -> None:
         """One entry of a list."""
         self.count += 1
-        combo = self.find(QComboBox, name)
+        combo = self.find(QWidget, name)
+        if not isinstance(combo, QComboBox):
+            combo.choose(value)  # type: ignore[attr-defined]
+            self.settle()
+            return
         at = combo.findData(value)
         assert at >= 0
         combo.setCurrentIndex(at)

@@ -1,5 +1,6 @@
 """Looking a piece over, by hand: built from nothing, measured on a walk, faults found, sets, photos."""
 
+import re
 from pathlib import Path
 
 import pytest
@@ -181,7 +182,14 @@ def test_an_opening_measured_closely_says_what_goes_in(desk: Desk) -> None:
     says = desk.find(QLabel, "opening_fits")
     assert "still to measure: diagonals falling" in says.text()
     desk.enter("opening_falling", "23 3/8")
-    assert "goes in for sure" in says.text()
+    assert "Sure to go in" in says.text()
+    assert "short or long" in says.text(), "what was taken off for the tape"
+    sure, loose = (re.findall(f"{start}: ([^.(]+)", says.text())[0] for start in ("Sure to go in", "With play"))
+    assert sure != loose, "usable and fit apart"
+    desk.enter("opening_play", "0")
+    assert re.findall("With play: ([^.(]+)", says.text())[0].strip() == sure.strip()
+    desk.enter("opening_play", "-1")
+    assert desk.fault("opening_play")
     assert "leans" in says.text()
     desk.enter("opening_falling", "26")
     assert any(f.code == "openings_close" for f in desk.plan.findings)

@@ -14,11 +14,11 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import (
     QAbstractButton,
     QApplication,
-    QComboBox,
     QLabel,
     QLineEdit,
     QMenu,
     QPushButton,
+    QToolButton,
     QWidget,
 )
 
@@ -315,13 +315,14 @@ def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk)
 
 
 def test_a_table_is_begun_without_a_measurement(bare: Desk) -> None:
-    kind = bare.find(QComboBox, "start_kind")
+    kind = bare.find(QToolButton, "start_kind_case")
+    assert kind.isChecked()
     assert bare.find(QLineEdit, "start_width").placeholderText() == '40"?'
     bare.action("units")
     assert bare.find(QLineEdit, "start_width").placeholderText() == "1016\u00a0mm?"
     bare.action("units")
     kind.setFocus()
-    QTest.keyClick(kind, Qt.Key.Key_Down)
+    QTest.keyClick(kind, Qt.Key.Key_Right)
     QTest.keyClick(bare.find(QPushButton, "start_draw"), Qt.Key.Key_Space)
     bare.settle()
     assert (bare.plan.piece("").name, bare.plan.piece("").width) == ("Table", ())  # type: ignore[attr-defined]

@@ -138,6 +138,14 @@ def test_help_answers_twenty_questions_and_finds_words(desk: Desk) -> None:
         ),
         ("how do i start", "help", lambda _: True),
         ("buy", "buy", lambda _: True),
+        (
+            "skirt",
+            "redesign",
+            lambda desk: (
+                type(desk.session.project.changes[-1]).__name__ == "Skirt"
+                and len(desk.session.project.changes) == 3
+            ),
+        ),
         ("millimetres", "redesign", lambda desk: desk.session.unit.system == "mm"),
     ],
 )

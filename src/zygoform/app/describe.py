@@ -37,11 +37,20 @@ def describe(session: Session, part_id: str) -> Description | None:
     for body in plan.found.bodies:
         for opening in body.openings:
             if opening.id == part_id:
-                x0, z0, x1, z1 = opening.rect
-                show = session.unit.show
-                size = f"{show(x1 - x0)} wide × {show(z1 - z0)} high"
-                return Description("", opening.name, (size, _fits(session, opening)))
+                return Description("", opening.name, (_size(session, opening), _fits(session, opening)))
     return None
+
+
+def _size(session: Session, opening: FormOpening) -> str:
+    """As it was measured closely, from the smallest to the largest; else as it is drawn."""
+    x0, z0, x1, z1 = opening.rect
+    show, close = session.unit.show, opening.readings
+    smallest, largest = (close.smallest, close.largest) if close is not None else ((None, None), (None, None))
+    words = []
+    for drawn, low, high, way in zip((x1 - x0, z1 - z0), smallest, largest, ("wide", "high"), strict=True):
+        least, most = show(drawn if low is None else low), show(drawn if high is None else high)
+        words.append(f"{least if least == most else f'{least} to {most}'} {way}")
+    return " × ".join(words)
 
 
 def _fits(session: Session, opening: FormOpening) -> str:

@@ -6,6 +6,7 @@ from functools import partial
 from zygoform.app.actions.action import Action
 from zygoform.app.session import Session
 from zygoform.app.stages.help.answers import answers
+from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.widgets.finder import Findable
 from zygoform.core.goods.saw import Saw
 from zygoform.core.measure.param import params
@@ -27,24 +28,34 @@ _SETTINGS = (
 
 
 def findable(
-    session: Session, actions: list[Action], go: Callable[[str], None], field: Callable[[str], None]
+    session: Session,
+    actions: list[Action],
+    go: Callable[[str], None],
+    field: Callable[[str], None],
+    plan: Callable[[str, str], None],
 ) -> list[Findable]:
-    """Everything with a name; choosing a part or board shows it on Cut, a setting goes to its field."""
+    """Everything with a name; a change is planned, a part or board shown on Cut, a setting gone to."""
     found = [
         Findable(action.title.rstrip("…"), action.keys[0] if action.keys else "", action.do, action.menu)
         for action in {action.id: action for action in actions if action.id != "find"}.values()
     ]
-    plan = session.plan
-    for listed in plan.parts if plan else ():
+    found += [
+        Findable(added.kind.title, "change", partial(plan, added.kind.kind, added.own or added.rooms[0]), "add")
+        for added in addable(session)
+    ]
+    compiled = session.plan
+    for listed in compiled.parts if compiled else ():
         size = session.unit.show(listed.length)
-        found.append(Findable(f"{listed.code} {listed.part.name}", size, partial(_show, session, go, listed.id)))
-    for layout in plan.layouts if plan else ():
+        found.append(
+            Findable(f"{listed.code} {listed.part.name}", size, partial(_show, session, go, listed.id), rank=1)
+        )
+    for layout in compiled.layouts if compiled else ():
         for board in layout.boards:
             name = f"Board {board.letter}"
             words = f"{layout.size.name}, {session.unit.stock(board.length)}"
-            found.append(Findable(name, words, partial(_show, session, go, board.parts[0].part.id)))
-    found += [Findable(title, "setting", partial(field, name)) for name, title in _SETTINGS]
-    found += [Findable(question, "help", partial(go, "help"), answer) for question, answer in answers()]
+            found.append(Findable(name, words, partial(_show, session, go, board.parts[0].part.id), rank=1))
+    found += [Findable(title, "setting", partial(field, name), rank=2) for name, title in _SETTINGS]
+    found += [Findable(question, "help", partial(go, "help"), answer, 3) for question, answer in answers()]
     return found
 
 

@@ -78,6 +78,7 @@ class MainView(QWidget):
         self.head.menu.insertMenu(self.actions_table["demo"][1], self._recent)
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
         self.navigation.chosen.connect(self.go)
+        self.tally.leads.connect(self.go)
         session.changed.connect(self._summaries)
         session.opened.connect(self._on_opened)
         frame.may_close = self._may_close
@@ -152,7 +153,13 @@ class MainView(QWidget):
     def _findable(self) -> "list[Findable]":
         from zygoform.app.finding import findable
 
-        return findable(self.session, [action for action, _ in self.actions_table.values()], self.go, self._field)
+        actions = [action for action, _ in self.actions_table.values()]
+        return findable(self.session, actions, self.go, self._field, self._plan_change)
+
+    def _plan_change(self, kind: str, body_id: str) -> None:
+        """A new change, on the screen where changes are."""
+        self.go("redesign")
+        self._made["redesign"].plan_change(kind, body_id)  # type: ignore[attr-defined]
 
     def _field(self, name: str) -> None:
         """Goes to an entry of the settings."""

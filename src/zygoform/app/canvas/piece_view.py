@@ -52,12 +52,16 @@ from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
 from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
+from zygoform.core.plan.touched import Topic
 
 CLICK = 6
 """px: moved no farther, a press was a click."""
 CLOSE = 300.0
 """In less room than this the notes stand closer."""
 KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
+
+
+_DRAWN: frozenset[Topic] = frozenset(("form", "findings", "pieces", "changes", "photos", "shop", "view"))
 
 
 class PieceView(QWidget):
@@ -81,15 +85,20 @@ class PieceView(QWidget):
             self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
             self.setMinimumSize(t.px(260), t.px(150))
         self.setAccessibleName("Drawing of the piece")
-        session.changed.connect(self.update)
+        session.changed.connect(self._on_changed)
         session.previewed.connect(self.update)
         session.viewpoint_changed.connect(self.update)
         session.hover_changed.connect(self._on_pointed)
         self._spots = Spots(self, self._places, partial(spoken, session))
-        session.changed.connect(self._spots.sync)
         session.viewpoint_changed.connect(self._spots.sync)
 
     # What is drawn
+
+    def _on_changed(self) -> None:
+        """A price, a note or a better layout is not in the drawing."""
+        if self.session.touched & _DRAWN:
+            self.update()
+            self._spots.sync()
 
     @property
     def place(self) -> Viewpoint:

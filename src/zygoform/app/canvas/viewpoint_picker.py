@@ -25,14 +25,11 @@ _ROW: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corne
 
 
 def _in_row() -> dict[Viewpoint, QRectF]:
-    """The names side by side, each with room for the dot before it."""
+    """The names in two rows, each with room for the dot before it: no wider than the plan."""
     names = {place: name for place, name, _, _ in _PLACES}
-    metrics, x, boxes = QFontMetricsF(font(13, 600)), 0.0, dict[Viewpoint, QRectF]()
-    for place in _ROW:
-        width = round(metrics.horizontalAdvance(names[place])) + 22
-        boxes[place] = QRectF(x, 0, width, 30)
-        x += width
-    return boxes
+    metrics = QFontMetricsF(font(13, 600))
+    width = round(max(metrics.horizontalAdvance(name) for name in names.values())) + 22
+    return {place: QRectF(k % 3 * width, k // 3 * 28, width, 28) for k, place in enumerate(_ROW)}
 
 
 class _PlaceButton(QAbstractButton):
@@ -72,7 +69,7 @@ class ViewpointPicker(QWidget):
         session.viewpoint_changed.connect(self._refresh)
 
     def be_row(self, *, row: bool) -> None:
-        """In little room the names stand in a row, without the plan."""
+        """In little room the names stand in rows, without the plan."""
         if row == self.in_row:
             return
         self.in_row = row

@@ -30,6 +30,7 @@ QPushButton, QToolButton {{
   font-weight: 500;
 }}
 QToolButton {{ padding: 0 5px; min-width: 20px; }}
+QToolButton#side_handle {{ padding: 0; min-width: 0; }}
 QPushButton, QToolButton {{ qproperty-iconSize: 20px 20px; }}
 QPushButton:hover, QToolButton:hover {{ border-color: {t.INK}; }}
 QPushButton:checked {{ background: {t.TAPEWASH}; border-color: {t.INK}; }}

@@ -19,6 +19,15 @@ class Findable(Struct, frozen=True):
     kind: str
     do: Callable[[], object]
     words: str = ""
+    rank: int = 0
+    """Actions (0) stand before parts and boards (1), settings (2) and help (3)."""
+
+
+def _order(thing: Findable, text: str) -> tuple[bool, int, bool]:
+    """What is done or made and begins with what was typed; then actions first, and of each kind those so named."""
+    name = thing.name.lower()
+    begins = thing.rank <= 1 and bool(text) and name.startswith(text)
+    return not begins, thing.rank, not all(word in name for word in text.split())
 
 
 class Finder(QFrame):
@@ -64,8 +73,7 @@ class Finder(QFrame):
     def _filter(self, text: str) -> None:
         words = text.lower().split()
         found = [x for x in self._all if all(w in f"{x.name} {x.kind} {x.words}".lower() for w in words)]
-        # What begins with what was typed stands first.
-        found.sort(key=lambda x: not x.name.lower().startswith(text.lower()))
+        found.sort(key=lambda x: _order(x, text.lower()))
         self.list.clear()
         for thing in found[:MOST_SHOWN]:
             item = QListWidgetItem(f"{thing.name}   {thing.kind}")

@@ -5,7 +5,7 @@ from PySide6.QtGui import QColor, QFontMetricsF, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
-from zygoform.app.describe import describe
+from zygoform.app.describe import Description, describe
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
@@ -48,11 +48,15 @@ class Readout(QWidget):
             return
         painter.setBrush(QColor(t.TAPEWASH))
         painter.setPen(paint.pen(t.INK, 1.4))
+        if box.width() >= _NARROW:
+            box.setWidth(min(box.width(), _width(found) + 30))
+        else:
+            box.setTop(max(box.top(), box.bottom() - _height(found, box.width() - 20) - 40))
         painter.drawRoundedRect(box, 3, 3)
         x, narrow = 14.0, box.width() < _NARROW
         if found.code:
-            x += paint.draw_text(painter, QPointF(x, 24), found.code, 14, 600) + 10
-        paint.draw_text(painter, QPointF(x, 24), found.name, 14, 600)
+            x += paint.draw_text(painter, QPointF(x, box.top() + 23), found.code, 14, 600) + 10
+        paint.draw_text(painter, QPointF(x, box.top() + 23), found.name, 14, 600)
         metrics = QFontMetricsF(font(13))
         if narrow:
             flags = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop) | Qt.TextFlag.TextWordWrap
@@ -62,6 +66,19 @@ class Readout(QWidget):
         for i, line in enumerate(found.lines[:2]):
             words = metrics.elidedText(line, Qt.TextElideMode.ElideRight, box.width() - 26)
             paint.draw_text(painter, QPointF(14, 45 + 20 * i), words, 13)
+
+
+def _width(found: Description) -> float:
+    """How wide the words are (px)."""
+    head = QFontMetricsF(font(14, 600)).horizontalAdvance(f"{found.code}  {found.name}")
+    return max(_NARROW - 30, head, *(QFontMetricsF(font(13)).horizontalAdvance(line) for line in found.lines[:2]))
+
+
+def _height(found: Description, width: float) -> float:
+    """How high the lines are, broken to a width (px)."""
+    words = "; ".join(found.lines)
+    room = QRectF(0, 0, width, 1000)
+    return QFontMetricsF(font(12)).boundingRect(room, Qt.TextFlag.TextWordWrap, words).height()
 
 
 class Legend(QWidget):

@@ -4,8 +4,8 @@ from collections.abc import Callable
 from decimal import Decimal
 
 from msgspec import Struct
-from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPolygonF
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QWidget
 
 from zygoform.app.canvas import paint
@@ -26,21 +26,25 @@ class Total(Struct, frozen=True):
     money: bool = False
     after: str = ""
     rank: int = 0
+    stage: str = "cut"
+    """Where what it counts is seen."""
 
 
 TOTALS = (
     Total("Boards", lambda plan: sum(len(lay.boards) for lay in plan.layouts), rank=1),
     Total("Parts", lambda plan: len(plan.parts), rank=4),
     Total("Saw settings", lambda plan: len(plan.settings), rank=5),
-    Total("Screws", lambda plan: sum(f.count for o in plan.outcomes for f in o.fittings), rank=3),
-    Total("Money", lambda plan: plan.purchase.total, money=True, rank=0),
+    Total("Screws", lambda plan: sum(f.count for o in plan.outcomes for f in o.fittings), rank=3, stage="buy"),
+    Total("Money", lambda plan: plan.purchase.total, money=True, rank=0, stage="buy"),
     Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),
-    Total("Findings", lambda plan: len(plan.findings), after=" open", rank=2),
+    Total("Findings", lambda plan: len(plan.findings), after=" open", rank=2, stage="redesign"),
 )
 
 
 class Tally(QWidget):
-    """The bottom ribbon."""
+    """The bottom ribbon. A total leads to what it counts: by a click, or with the arrow keys and Enter."""
+
+    leads = Signal(str)
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -49,6 +53,9 @@ class Tally(QWidget):
         self.setProperty("region", "ground")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedHeight(t.px(t.TALLY))
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setMouseTracking(True)
+        self._at, self._cells = 0, list[tuple[QRectF, Total]]()
         session.changed.connect(self._refresh)
         self._refresh()
 
@@ -97,12 +104,40 @@ class Tally(QWidget):
             paint.draw_text(painter, QPointF(20, 60), "Ctrl+Z takes it back", 12, colour=t.INK2)
         cells = self.cells()
         room = box.width() - FIRST - 20
-        cells = [cells[i] for i in self.shown(room)] if cells else []
-        width = room / max(1, len(cells))
-        for i, (name, figure, delta, direction) in enumerate(cells):
-            self._cell(
-                painter, QRectF(FIRST + 20 + i * width, 0, width, box.height()), name, figure, delta, direction
-            )
+        shown = self.shown(room) if cells else []
+        width = room / max(1, len(shown))
+        self._cells = []
+        for i, which in enumerate(shown):
+            place = QRectF(FIRST + 20 + i * width, 0, width, box.height())
+            self._cells.append((place, TOTALS[which]))
+            self._cell(painter, place, *cells[which])
+        if self.hasFocus() and self._cells:
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(paint.pen(t.BLUE, 2.0))
+            painter.drawRoundedRect(self._cells[min(self._at, len(shown) - 1)][0].adjusted(3, 3, -3, -3), 3, 3)
+
+    def _total_at(self, at: QPointF) -> Total | None:
+        return next((total for place, total in self._cells if place.contains(at)), None)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        leads = self._total_at(paint.unscaled(event.position())) is not None
+        self.setCursor(Qt.CursorShape.PointingHandCursor if leads else Qt.CursorShape.ArrowCursor)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        total = self._total_at(paint.unscaled(event.position()))
+        if total is not None and event.button() == Qt.MouseButton.LeftButton:
+            self.leads.emit(total.stage)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        step = {Qt.Key.Key_Right: 1, Qt.Key.Key_Left: -1}.get(Qt.Key(event.key()))
+        if step is not None and self._cells:
+            self._at = (self._at + step) % len(self._cells)
+            self.setAccessibleDescription(self._cells[self._at][1].name)
+            self.update()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space) and self._cells:
+            self.leads.emit(self._cells[min(self._at, len(self._cells) - 1)][1].stage)
+        else:
+            super().keyPressEvent(event)
 
     @staticmethod
     def shown(room: float) -> list[int]:

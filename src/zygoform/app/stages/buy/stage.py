@@ -13,6 +13,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.edits.workshop import set_shop
 from zygoform.core.measure.param import param
@@ -52,10 +53,9 @@ class BuyStage(QWidget):
         # As wide as its rows need; the whole screen moves sideways where that is more than there is.
         area.setMinimumWidth(t.px(LIST))
         column.addWidget(area, 1)
-        row.addWidget(left, 1)
         side = scrolled(self._side())
         side.setFixedWidth(t.px(t.SIDE + 20))
-        row.addWidget(side)
+        row.addWidget(SideDrawer(left, side, "what it is for"))
         self._shown: object = None
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)

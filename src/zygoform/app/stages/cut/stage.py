@@ -18,6 +18,7 @@ from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.drawing.part_outline import PartOutline, part_outline
 from zygoform.core.plan.plan import Plan
@@ -39,7 +40,6 @@ class CutStage(QWidget):
         self.session = session
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(0)
         left = QWidget()
         column = QVBoxLayout(left)
         column.setContentsMargins(t.MARGIN, 8, 8, 8)
@@ -50,9 +50,9 @@ class CutStage(QWidget):
         self.table = PartTable(session)
         self.pages.addWidget(self.table)
         column.addWidget(self.pages, 1)
-        row.addWidget(left, 1)
         self.side = self._side()
-        row.addWidget(self.side)
+        self.drawer = SideDrawer(left, self.side, "the cuts")
+        row.addWidget(self.drawer)
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         session.solving.connect(self.boards.update)

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWid
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.stages.redesign.card import ChangeCard
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
@@ -15,10 +16,10 @@ from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.piece_view_area import PieceViewArea
 from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
+from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
-from zygoform.core.form.form import piece_of
 
 _IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
 
@@ -31,10 +32,9 @@ class RedesignStage(QWidget):
         self.session = session
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(0)
         self.area = PieceViewArea(session, "redesign", self._menu, _IDLE)
-        row.addWidget(self.area, 1)
-        row.addWidget(self._side())
+        self.drawer = SideDrawer(self.area, self._side(), "changes")
+        row.addWidget(self.drawer)
         self.cards: dict[str, ChangeCard] = {}
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
@@ -114,13 +114,6 @@ class RedesignStage(QWidget):
         bodies = (seen.planned.body(part_id) or seen.found.body(part_id), *seen.found.bodies) if seen else ()
         return next((body.id for body in bodies if body is not None), part_id)
 
-    def _rooms(self, kind: ChangeKind) -> tuple[str, ...]:
-        """The bodies on screen that have a part which a kind of change fits."""
-        seen = self.session.seen()
-        bodies = (*seen.planned.bodies, *seen.found.bodies) if seen is not None else ()
-        fits = [body.id for body in bodies if any(board.role in kind.fits for board in body.boards)]
-        return tuple(dict.fromkeys(fits))
-
     def open_add(self) -> None:
         """The kinds of change that fit the current piece, or several of a set; what fits nowhere is not offered."""
         for before in self.findChildren(QMenu, "add_menu"):
@@ -129,15 +122,14 @@ class RedesignStage(QWidget):
         menu.setObjectName("add_menu")
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         piece, several = self.session.piece, len(self.session.project.known_pieces) > 1
-        for kind in CHANGE_KINDS.values():
-            rooms = self._rooms(kind)
-            own = next((body for body in rooms if piece is not None and piece_of(body) == piece.id), None)
-            if own is not None and piece is not None:
-                action = menu.addAction(f"{kind.title}, {piece.name}" if several else kind.title)
-                action.triggered.connect(partial(self._plan, kind.kind, own))
-            if len(rooms) > 1 and kind.kind != "own_part":
-                everywhere = menu.addAction(f"{kind.title}, on all {len(rooms)} that have room for it")
-                everywhere.triggered.connect(partial(self._plan_everywhere, kind.kind, rooms))
+        for found in addable(self.session):
+            kind, title = found.kind.kind, found.kind.title
+            if found.own and piece is not None:
+                action = menu.addAction(f"{title}, {piece.name}" if several else title)
+                action.triggered.connect(partial(self._plan, kind, found.own))
+            if len(found.rooms) > 1 and kind != "own_part":
+                everywhere = menu.addAction(f"{title}, on all {len(found.rooms)} that have room for it")
+                everywhere.triggered.connect(partial(self._plan_everywhere, kind, found.rooms))
         menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
         if menu.actions():
             # Enter takes the first one.
@@ -148,6 +140,7 @@ class RedesignStage(QWidget):
 
     def open_card(self, change_id: str) -> None:
         """Opens a change and goes to its first field."""
+        self.drawer.open()
         self.session.open_up(change_id)
         card = self.cards.get(change_id)
         if card is not None:

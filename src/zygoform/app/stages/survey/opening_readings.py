@@ -10,6 +10,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.opening_readings import ACROSS, DIAGONALS, UP, OpeningReadings
 from zygoform.core.measure.param import param
+from zygoform.core.tolerance import TAPE_MM
 
 WORDS = {
     "across_top": "top",
@@ -20,6 +21,7 @@ WORDS = {
     "up_right": "right",
     "rising": "rising to the right",
     "falling": "falling to the right",
+    "play": "Play wanted",
 }
 
 
@@ -54,6 +56,8 @@ class OpeningReadingsPanel(QWidget):
                 grid.addWidget(self.fields[name], 0, k)
                 grid.setColumnStretch(k, 1)
             inner.addLayout(grid)
+        self.fields["play"] = self._field("play")
+        inner.addWidget(self.fields["play"])
         self.says = wrapped("", "second")
         self.says.setObjectName("opening_fits")
         inner.addWidget(self.says)
@@ -69,7 +73,8 @@ class OpeningReadingsPanel(QWidget):
             lambda text: session.do(lambda p: set_opening_reading(p, self._id, name, text)),
             steps=True,
         )
-        field.line.setAccessibleName(f"{entry.group}: {entry.label.lower()}")
+        field.line.setAccessibleName(f"{entry.group}: {entry.label.lower()}" if entry.group else entry.label)
+        field.line.setToolTip(entry.hint.capitalize())
         return field
 
     @property
@@ -93,9 +98,10 @@ class OpeningReadingsPanel(QWidget):
             | dict.fromkeys(UP, up)
             | dict.fromkeys(DIAGONALS, (across**2 + up**2) ** 0.5)
         )
-        for name, field in self.fields.items():
-            readings = getattr(close, name)
-            field.show_value(written(readings, self.session.unit), hint=self.session.unit.show(hints[name]))
+        unit = self.session.unit
+        for name, hint in hints.items():
+            self.fields[name].show_value(written(getattr(close, name), unit), hint=unit.show(hint))
+        self.fields["play"].show_value(unit.show(close.play))
         self.says.setText(self._words(close))
 
     def _words(self, close: OpeningReadings) -> str:
@@ -107,8 +113,10 @@ class OpeningReadingsPanel(QWidget):
         if sure is not None:
             side = "right" if sure.lean > 0 else "left"
             leans = "stands square" if abs(sure.lean) < 0.05 else f"leans {abs(sure.lean):.1f}° to the {side}"
-            fits = f"{down(sure.width)} × {down(sure.height)} goes in for sure"
-            return f"{fits}. It {leans}. What goes over it: {self._largest(close)}."
+            fits = f"Sure to go in: {down(sure.width)} × {down(sure.height)}"
+            tape = f"each reading taken {show(TAPE_MM)} short or long, as a tape may be read"
+            loose = f"With play: {down(sure.width - close.play)} × {down(sure.height - close.play)}"
+            return f"{fits} ({tape}). {loose}. It {leans}. What goes over it: {self._largest(close)}."
         if close.is_empty:
             return "A box out of square is smaller than its smallest sizes. The diagonals tell."
         across, up = close.smallest

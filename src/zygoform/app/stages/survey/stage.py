@@ -23,6 +23,7 @@ from zygoform.app.widgets.findings import Judgements
 from zygoform.app.widgets.piece_view_area import PieceViewArea
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, remove_piece
@@ -55,12 +56,16 @@ class SurveyStage(QWidget):
         page = QWidget()
         row = QHBoxLayout(page)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(0)
         self.area = PieceViewArea(session, "survey", self._menu, _IDLE)
-        row.addWidget(self.area, 1)
         self.photos = PhotoPane(session, ask_photos)
-        row.addWidget(self.photos)
-        row.addWidget(self._side())
+        main = QWidget()
+        beside = QHBoxLayout(main)
+        beside.setContentsMargins(0, 0, 0, 0)
+        beside.setSpacing(0)
+        beside.addWidget(self.area, 1)
+        beside.addWidget(self.photos)
+        self.drawer = SideDrawer(main, self._side(), "the survey")
+        row.addWidget(self.drawer)
         self.photos_button = QPushButton("Photos")
         self.photos_button.setObjectName("photos")
         self.photos_button.setCheckable(True)

@@ -10,15 +10,15 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButto
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
+from zygoform.app.stages.survey.kind_choice import KindChoice
+from zygoform.app.stages.survey.recent import RecentButton
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import ComboBox, LineEdit, label, restyle
+from zygoform.app.widgets.fields import LineEdit, label, restyle
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import OVER_ALL, PieceBase
-from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import param, params
-from zygoform.files.project_json import SUFFIX
 from zygoform.files.recovery import Copy, left_behind
 
 
@@ -44,12 +44,8 @@ class StartBox(QFrame):
         column.addWidget(
             wrapped("Three sizes over all are enough to start; what you leave out is guessed.", "second")
         )
-        self.kind = ComboBox()
-        self.kind.setObjectName("start_kind")
-        self.kind.setAccessibleName("Kind of piece")
-        for kind in PIECE_KINDS.values():
-            self.kind.addItem(f"{kind.title}   {kind.examples}", kind.kind)
-        self.kind.currentIndexChanged.connect(lambda _row: self.refresh())
+        self.kind = KindChoice()
+        self.kind.chosen.connect(self.refresh)
         column.addWidget(self.kind)
         row = QHBoxLayout()
         row.setSpacing(12)
@@ -98,7 +94,7 @@ class StartBox(QFrame):
         further = bool(self.session.project.pieces)
         self._ways.setVisible(not further)
         self._return.setVisible(further)
-        kind = PIECE_KINDS[self.kind.currentData()]
+        kind = self.kind.kind
         for name, line in self.lines.items():
             entry = param(kind.load(), name)
             self._titles[name].setText(entry.label.removesuffix(" over all"))
@@ -112,11 +108,14 @@ class StartBox(QFrame):
         column.addSpacing(10)
         column.addWidget(label("Or go on with", "second"))
         for path in [Path(name) for name in self._recent if Path(name).exists()][:3]:
-            self._way(
-                column, path.name.removesuffix(SUFFIX), f"recent_{path.name}", partial(self.opened.emit, path)
-            )
+            recent = RecentButton(path)
+            recent.clicked.connect(partial(self._open, path))
+            column.addWidget(recent)
         self._way(column, "the demo, an old counter", "start_demo", self.demo.emit)
         self._way(column, "the demo, a bedroom set", "start_demo_set", self.demo_set.emit)
+
+    def _open(self, path: Path, _checked: bool = False) -> None:
+        self.opened.emit(path)
 
     def _way(self, column: QVBoxLayout, words: str, name: str, do: Callable[[], object]) -> QPushButton:
         button = QPushButton(words)
@@ -158,7 +157,7 @@ class StartBox(QFrame):
         for name, line in self.lines.items():
             self._show_fault(name, "")
             line.setAccessibleDescription("")
-        kind = PIECE_KINDS[self.kind.currentData()]
+        kind = self.kind.kind
         try:
             self.session.do(lambda project: new_piece(project, self._name(kind.title), sizes, kind.kind))
         except BadInputError as refused:

@@ -1,0 +1,35 @@
+"""Which changes can be added, and where: what fits nowhere is not offered."""
+
+from msgspec import Struct
+
+from zygoform.app.session import Session
+from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
+from zygoform.core.form.form import piece_of
+
+
+class Addable(Struct, frozen=True):
+    """A kind of change, the body of the current piece it fits ("" for none), and all bodies on screen it fits."""
+
+    kind: ChangeKind
+    own: str
+    rooms: tuple[str, ...]
+
+
+def addable(session: Session) -> list[Addable]:
+    """The kinds that fit something on screen, in the order of the registry."""
+    piece = session.piece
+    found = []
+    for kind in CHANGE_KINDS.values():
+        rooms = _rooms(session, kind)
+        own = next((body for body in rooms if piece is not None and piece_of(body) == piece.id), "")
+        if rooms:
+            found.append(Addable(kind, own, rooms))
+    return found
+
+
+def _rooms(session: Session, kind: ChangeKind) -> tuple[str, ...]:
+    """The bodies on screen that have a part which a kind of change fits."""
+    seen = session.seen()
+    bodies = (*seen.planned.bodies, *seen.found.bodies) if seen is not None else ()
+    fits = [body.id for body in bodies if any(board.role in kind.fits for board in body.boards)]
+    return tuple(dict.fromkeys(fits))

@@ -1,0 +1,140 @@
+"""A panel beside what it is about; where there is no room for both, a drawer that comes in over it."""
+
+from PySide6.QtCore import QEvent, QObject, QPointF, QSize, Qt
+from PySide6.QtGui import QKeyEvent, QPaintEvent, QResizeEvent
+from PySide6.QtWidgets import QApplication, QToolButton, QWidget
+
+from zygoform.app.canvas import paint
+from zygoform.app.theme import tokens as t
+
+_HANDLE = 30
+
+
+def _follow_focus() -> None:
+    """Once for the program, and by no object that goes: focus moves while a screen is taken down."""
+    app = QApplication.instance()
+    if isinstance(app, QApplication) and not app.property("drawers_follow"):
+        app.setProperty("drawers_follow", True)
+        app.focusChanged.connect(_on_focus)
+
+
+def _on_focus(_old: QWidget | None, now: QWidget | None) -> None:
+    around = now
+    while around is not None and not isinstance(around, SideDrawer):
+        around = around.parentWidget()
+    if around is not None and now is not None:
+        around.let_in(now)
+
+
+class _Handle(QToolButton):
+    """The edge of the drawer: its name, read upwards."""
+
+    def __init__(self, name: str, parent: QWidget) -> None:
+        super().__init__(parent)
+        self._name = name.capitalize()
+        self.setObjectName("side_handle")
+        self.setCheckable(True)
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, box = paint.begin_painting(self)
+        paint.fill(painter, box, t.TAPEWASH if self.isChecked() else t.GROUND)
+        painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.EDGE, 2.0 if self.hasFocus() else 1.0))
+        painter.drawLine(box.topLeft(), box.bottomLeft())
+        painter.translate(box.center().x() + 5, box.center().y())
+        painter.rotate(-90)
+        paint.draw_text(painter, QPointF(0, 0), self._name, 14, 600, align="centre")
+
+
+class SideDrawer(QWidget):
+    """`main` takes the room the `side` leaves; in a window too narrow for both a handle at the right edge opens it.
+
+    The keyboard opens it by going in, and Esc closes it.
+    """
+
+    def __init__(self, main: QWidget, side: QWidget, name: str) -> None:
+        super().__init__()
+        self.main, self.side, self._name = main, side, name
+        self.is_drawer = self._is_open = False
+        main.setParent(self)
+        side.setParent(self)
+        side.setProperty("region", "sheet")
+        side.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.handle = _Handle(name, self)
+        self.handle.clicked.connect(self._on_handle)
+        self.handle.hide()
+        self._tell()
+        side.installEventFilter(self)
+        _follow_focus()
+
+    # As large as both, or as one and the handle
+
+    def minimumSizeHint(self) -> QSize:
+        main, side = self._least(self.main), self._least(self.side)
+        return QSize(max(main.width(), side.width()) + t.px(_HANDLE), max(main.height(), side.height()))
+
+    def sizeHint(self) -> QSize:
+        main, side = self.main.sizeHint(), self.side.sizeHint()
+        return QSize(main.width() + side.width(), max(main.height(), side.height()))
+
+    @staticmethod
+    def _least(widget: QWidget) -> QSize:
+        return widget.minimumSizeHint().expandedTo(widget.minimumSize())
+
+    @property
+    def is_open(self) -> bool:
+        """Whether the panel is seen."""
+        return self._is_open or not self.is_drawer
+
+    def event(self, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.LayoutRequest:
+            self.updateGeometry()
+            self._place()
+        return super().event(event)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._place()
+
+    def _place(self) -> None:
+        """Both side by side, or the panel over the right of the other."""
+        # A panel that is put away altogether leaves its room, and needs no handle.
+        wide = 0 if self.side.isHidden() and not self.is_drawer else self._least(self.side).width()
+        self.is_drawer = bool(wide) and self.width() < self._least(self.main).width() + wide
+        handle = t.px(_HANDLE) if self.is_drawer else 0
+        self.handle.setVisible(self.is_drawer)
+        self.side.setVisible(self.is_open)
+        taken = handle if self.is_drawer else wide
+        self.main.setGeometry(0, 0, self.width() - taken, self.height())
+        self.side.setGeometry(self.width() - wide - handle, 0, wide, self.height())
+        self.handle.setGeometry(self.width() - handle, 0, handle, self.height())
+        self.side.raise_()
+
+    def open(self, on: bool = True) -> None:
+        """Brings the drawer in, or lets it go back."""
+        if not self.is_drawer or on == self._is_open:
+            return
+        self._is_open = on
+        self._tell()
+        self._place()
+
+    def _tell(self) -> None:
+        words = f"Close {self._name}" if self._is_open else f"Open {self._name}"
+        self.handle.setChecked(self._is_open)
+        self.handle.setToolTip(words)
+        self.handle.setAccessibleName(words)
+
+    def _on_handle(self) -> None:
+        self.open(not self._is_open)
+
+    def let_in(self, now: QWidget) -> None:
+        """Opens for the keyboard, once that is in the panel."""
+        if self.is_drawer and self.isVisible() and self.side.isAncestorOf(now):
+            self.open()
+
+    def eventFilter(self, _watched: QObject, event: QEvent) -> bool:
+        pressed = event.key() if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress else None
+        if pressed != Qt.Key.Key_Escape or not (self.is_drawer and self._is_open):
+            return False
+        self.open(on=False)
+        self.handle.setFocus()
+        return True
