@@ -166,6 +166,9 @@ def check_screen(
     settle(app)
     written.clear()
     frame.grab()
+    for area in frame.findChildren(QAbstractScrollArea):
+        sideways = area.horizontalScrollBar().maximum() if area.isVisible() else 0
+        assert sideways == 0, (screen, area.objectName(), type(area).__name__, area.accessibleName(), sideways)
     assert (frame.width(), frame.height()) == size, f"{screen} is larger than the window"
     check_widgets(frame, screen)
     check_written(written, screen)

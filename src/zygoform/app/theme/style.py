@@ -66,10 +66,10 @@ QLineEdit, QComboBox {{
   font-size: 14px; font-weight: 600; selection-background-color: {t.BLUE};
 }}
 QLineEdit {{ selection-color: {t.SHEET}; placeholder-text-color: {t.EDGE}; }}
-QLineEdit:focus {{ border: 2px solid {t.BLUE}; padding: 0 7px; }}
+QLineEdit:focus {{ border: 2px solid {t.BLUE}; padding: 0 7px; min-height: 26px; }}
 QLineEdit[tight="true"] {{ padding: 0 3px; }}
 QLineEdit[tight="true"]:focus {{ padding: 0 2px; }}
-QLineEdit[faulty="true"] {{ border: 2px solid {t.RED}; padding: 0 7px; }}
+QLineEdit[faulty="true"] {{ border: 2px solid {t.RED}; padding: 0 7px; min-height: 26px; }}
 QLineEdit[guess="true"] {{ color: {t.INK2}; font-weight: 400; border-style: dashed; }}
 QComboBox {{ font-weight: 500; font-size: 13px; }}
 QComboBox:focus {{ padding: 0 7px; }}

@@ -40,7 +40,7 @@ class WalkBox(QFrame):
         self.field = Field(session, "walk_size", "", self._take, steps=True)
         self.field.title.hide()
         keep_room(self.field.fault)
-        self.field.fault.setMinimumHeight(t.px(32))
+        self.field.fault.setMinimumHeight(t.px(36))
         self.hint.setMinimumHeight(t.px(18))
         self.field.entered.connect(self.go_on)
         row = QHBoxLayout()
