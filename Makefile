@@ -1,7 +1,7 @@
 # The two commands of the README are `make demo` and `make test`; the rest serves the developers.
 BIN := .venv/bin
 
-.PHONY: demo test check setup bench screenshots fuzz
+.PHONY: demo test check setup bench screenshots fuzz mutants
 demo: setup
 	@$(BIN)/zygoform --demo
 
@@ -27,3 +27,7 @@ screenshots: setup
 fuzz: setup
 	QT_QPA_PLATFORM=offscreen ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py -k killed
 	ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/files/test_fuzz.py tests/devices
+
+# A seeded hundred small breaks of core and files, and which of them no test notices; about an hour.
+mutants: setup
+	$(BIN)/python tools/mutants.py
