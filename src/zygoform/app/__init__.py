@@ -2,15 +2,15 @@
 
 main.py            arguments, start, the demo without a display
 quick_start.py     what makes the start quick
-main_window.py           the window's frame with the stick, seen while the rest loads
-application.py            one document in one window, made anew for another look
-main_view.py          what stands in it: wires the regions, nothing else
+main_window.py     the window's frame with the stages, seen while the rest loads
+application.py     one document in one window, made anew for another look
+main_view.py       what stands in it: wires the regions, nothing else
 finding.py         what the finder can find
-summaries.py       what stands in each block of the stick
+summaries.py       what stands in each block of the stages
 describe.py        what is said of a part pointed at
 seen.py            what is not seen does not work
 preferences.py     the user's settings while the program runs
-autosave.py         nothing is lost: copies of unsaved work
+autosave.py        nothing is lost: copies of unsaved work
 layout_store.py    layouts found while a project is open
 view_state.py      what is looked at; bound to one document
 session.py         the only object that holds the document
@@ -21,6 +21,6 @@ shots.py           pictures of every main view
 actions/           everything one can do, as data
 stages/            one screen a folder: survey, redesign, buy, cut, settings, help
 canvas/            paints primitives; one class a mouse gesture
-widgets/           fields, segments, stick, head, tally, finder, why, busy
+widgets/           fields, segments, stages, head, drawer, tally, finder, why, busy
 theme/             tokens, the look in use, fonts, icons, style sheet
 """

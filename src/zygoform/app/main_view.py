@@ -210,7 +210,7 @@ class MainView(QWidget):
             self.head.name.setFocus()
 
     def _summaries(self) -> None:
-        """What stands in each block of the stick."""
+        """What stands in each block of the stages."""
         from zygoform.app.summaries import summaries
 
         if self.session.plan is not None and self.stage == "survey" and len(self._made) == 1:

@@ -1,4 +1,4 @@
-"""The window's frame: stands at once with the story stick, and is furnished a moment later.
+"""The window's frame: stands at once with the stages, and is furnished a moment later.
 
 Loads nothing of the core, so that it is painted almost as soon as an empty window would be.
 """
@@ -32,12 +32,12 @@ class MainWindow(QWidget):
         self._row.addStretch(1)
 
     def furnish(self, inside: QWidget) -> None:
-        """Puts the regions beside the stick."""
+        """Puts the regions beside the stages."""
         self._row.takeAt(1)
         self._row.addWidget(inside, 1)
 
     def clear(self) -> None:
-        """Takes everything out and puts a new stick in, for another look."""
+        """Takes everything out and puts new stages in, for another look."""
         while (item := self._row.takeAt(0)) is not None:
             widget = item.widget()
             if widget is not None:

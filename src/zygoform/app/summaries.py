@@ -1,4 +1,4 @@
-"""What stands in each block of the story stick: words, things done, all things."""
+"""What stands in each block of the stages: words, things done, all things."""
 
 from zygoform.app.session import Session
 from zygoform.core.measure.param import counts, params

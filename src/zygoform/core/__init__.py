@@ -21,5 +21,5 @@ project.py  the document
 edits/      operations on it
 history.py  undo and redo as whole states
 why/        why a number is what it is
-plan.py     everything worked out from a project
+plan/       everything worked out from a project, in stages
 """

@@ -1,17 +1,18 @@
 """Paints the core's primitives.
 
-paint.py     wood, outlines, grain, text, dimensions: the helpers all drawings share
-mapping.py   mm on the view plane to pixels
-piece_view.py     the drawing of the piece
-notes.py     what is written round it: floor rule, numbers of changes, grips
-dividing.py dragging what parts two openings
-surveying.py openings, dividers, faults and the tape on a survey's drawing
-targets.py   what can be pointed at, and the way by arrow keys
-part_menu.py  the list of what can be done with a part
-set_names.py  the pieces of a set by their names
-spots.py     every part as something a screen reader can name
-gestures.py  one class a mouse gesture: pan, drag a grip
-outline_view.py one part with the angles of its ends
-boards.py    the boards with their cuts
-viewpoint_picker.py     where you stand: the piece in plan
+paint.py             wood, outlines, grain, text, dimensions: the helpers all drawings share
+mapping.py           mm on the view plane to pixels
+piece_view.py        the drawing of the piece
+notes.py             what is written round it: floor rule, numbers of changes, grips
+dividing.py          dragging what parts two openings
+surveying.py         openings, dividers, faults and the tape on a survey's drawing
+targets.py           what can be pointed at, and the way by arrow keys
+part_menu.py         the list of what can be done with a part
+set_names.py         the pieces of a set by their names
+spots.py             every part as something a screen reader can name
+gestures.py          one class a mouse gesture: pan, drag a grip
+outline_view.py      one part with the angles of its ends
+thumbnail.py         a small drawing of a piece or a set
+boards.py            the boards with their cuts
+viewpoint_picker.py  where you stand: the piece in plan
 """

@@ -1,7 +1,7 @@
 """Millimetres on the view plane to pixels, y turned round."""
 
 from msgspec import Struct
-from PySide6.QtCore import QPointF
+from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QTransform
 
 from zygoform.core.geometry.plane import Outline, Point
@@ -37,3 +37,16 @@ def fit(
     x = room[0] + (room[2] - width * scale) / 2 - box[0] * scale
     y = room[1] + (room[3] + height * scale) / 2 + box[1] * scale
     return Mapping(scale, x, y)
+
+
+CLOSE = 300.0
+"""In a room narrower or lower than this notes stand closer to the drawing."""
+
+
+def room_beside_notes(whole: QRectF, *, small: bool) -> tuple[float, float, float, float]:
+    """Left, top, width, height (px) of what a drawing has when its sizes and numbers stand round it."""
+    if small:
+        return 9.0, 9.0, whole.width() - 18.0, whole.height() - 18.0
+    if min(whole.width(), whole.height()) > CLOSE:
+        return 96.0, 66.0, whole.width() - 126.0, whole.height() - 132.0
+    return 66.0, 40.0, whole.width() - 86.0, whole.height() - 84.0

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
-from zygoform.app.canvas.mapping import Mapping, fit
+from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
 from zygoform.app.canvas.part_menu import PartMenu, pop_up
 from zygoform.app.canvas.set_names import paint_names
@@ -56,8 +56,6 @@ from zygoform.core.plan.touched import Topic
 
 CLICK = 6
 """px: moved no farther, a press was a click."""
-CLOSE = 300.0
-"""In less room than this the notes stand closer."""
 KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
 
 
@@ -130,14 +128,7 @@ class PieceView(QWidget):
         scene = self.scene()
         if scene is None:
             return Mapping(1.0, 0.0, 0.0)
-        all_ = paint.room_of(self)
-        room = (
-            (9.0, 9.0, all_.width() - 18.0, all_.height() - 18.0)
-            if self.kind == "small"
-            else (96.0, 66.0, all_.width() - 126.0, all_.height() - 132.0)
-            if min(all_.width(), all_.height()) > CLOSE
-            else (66.0, 40.0, all_.width() - 86.0, all_.height() - 84.0)
-        )
+        room = room_beside_notes(paint.room_of(self), small=self.kind == "small")
         whole = fit(scene.box, room, self.zoom)
         return Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
 

@@ -1,4 +1,4 @@
-"""The story stick: the stages in working order on a graduated stick. One tick is one thing to do."""
+"""The stages in working order, on a graduated rule. One tick is one thing to do."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPolygonF
@@ -95,7 +95,7 @@ class _Mark(QWidget):
 
 
 class _Rest(QWidget):
-    """The end of the stick."""
+    """The end of the rule."""
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)

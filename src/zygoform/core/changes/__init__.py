@@ -1,4 +1,4 @@
-"""Planned alterations: plain data with declared entries, and apply(form, shop) -> Outcome.
+"""Planned alterations: plain data with declared entries, and apply(form, shop, condition) -> Outcome.
 
 base.py      what every change has; a change of a kind this version does not know
 plank_panel.py  a panel of planks worked out
