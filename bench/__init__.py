@@ -3,4 +3,5 @@
 __main__.py  runs everything and prints it
 startup.py   our window against a bare one
 work.py      plan, painting, layouts
+large.py     a large project, many parts, many kinds
 """

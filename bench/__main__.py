@@ -5,6 +5,7 @@ import statistics
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from bench.large import kinds_cost, large_paints, large_plans, quick_ms
 from bench.startup import startup
 from bench.work import layouts, plans, repaints
 
@@ -22,6 +23,11 @@ def main() -> None:
     print("All of a screen painted (medians)")
     for name, ms in repaints().items():
         print(f"  {name:36} {ms:6.1f} ms")
+    print("30 changes on 7 pieces (medians)")
+    for name, ms in (large_plans() | large_paints()).items():
+        print(f"  {name:44} {ms:6.1f} ms")
+    print(f"300 parts with mixed mitres, quick layout: {quick_ms():.0f} ms")
+    print(f"60 more kinds of change: {100 * kinds_cost():+.1f} % to load and plan")
     found = layouts()
     print(f"Layouts: the demo's two questions and {len(found) - 2} cut lists of 20 to 60 parts")
     for title, some in (("demo", found[:2]), ("lists", found[2:])):

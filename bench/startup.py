@@ -52,7 +52,7 @@ stage_navigation.StageBlock.paintEvent = told("painted", stage_navigation.StageB
 furnish = main_window.MainWindow.furnish
 def watched(self, inside):
     # Only now: the drawing is not loaded before the frame is seen.
-    from zygoform.app.canvas.piece_view import Stand
+    from zygoform.app.canvas.piece_view import PieceView
     PieceView.paintEvent = told("usable", PieceView.paintEvent, True)
     furnish(self, inside)
 main_window.MainWindow.furnish = watched

@@ -9,7 +9,9 @@ from msgspec import structs
 
 from tests.core.form.test_kinds import found
 from tests.strategies import planned
-from zygoform.core.drawing.scene import draw_form
+from zygoform.core.drawing.primitives import Scene
+from zygoform.core.drawing.scene import Overlay, draw_form
+from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.condition import add_fault, mend, set_made_of
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.pieces import copy_piece, name_project, new_piece, remove_piece, rename
@@ -20,6 +22,7 @@ from zygoform.core.form.arrange import APART, HUNG, offsets, side_by_side
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.history import begin_history
 from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.plan.seen import SeenDrawing, seen_of
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
@@ -119,19 +122,41 @@ def test_side_by_side_nothing_touches_and_all_stand_on_one_floor() -> None:
 
 
 @pytest.mark.parametrize("place", ["front", "left", "right", "back", "above", "corner"])
-def test_a_set_is_drawn_whole_and_piece_by_piece(place: str) -> None:
-    plan = plan_of(set_demo())
-    whole = draw_form(*_seen(plan, ""), place, "over")  # type: ignore[arg-type]
-    heads = {polygon.part_id.split("/")[0] for polygon in whole.polygons}
-    assert heads >= {piece.id for piece in plan.pieces}
-    for piece in plan.pieces:
-        scene = draw_form(*_seen(plan, piece.id), place, "found")  # type: ignore[arg-type]
-        assert {polygon.part_id.split("/")[0] for polygon in scene.polygons} == {piece.id}
+@pytest.mark.parametrize("overlay", ["found", "over", "planned"])
+def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay: Overlay) -> None:
+    """What each piece looked like before is used again, and nothing of it shows in the drawing."""
+    remembering = SeenDrawing()
+    project = set_demo()
+    for text in ("", "700 mm", "520 mm"):
+        project = set_reading(project, "height", text, on=project.known_pieces[-1].id).project if text else project
+        seen = seen_of(plan_of(project).form, "", place)
+        scene = remembering.scene(seen, place, overlay)
+        whole = draw_form(seen.found, seen.planned, seen.numbers, place, overlay, seen.handles, seen.mended)
+        assert _faces(scene) == _faces(whole)
+        assert scene.box == pytest.approx(whole.box)
+        assert scene.floors == whole.floors
+        assert len(scene.grips) == len(whole.grips)
+        assert {(one.change_id, one.side) for one in scene.leaders} == {
+            (o.change_id, o.side) for o in whole.leaders
+        }
+        # One hides another as it does in the whole drawing.
+        for polygon in whole.polygons[::7]:
+            middle = tuple(sum(p[k] for p in polygon.points) / len(polygon.points) for k in (0, 1))
+            one, other = (drawn.at(middle) for drawn in (scene, whole))  # type: ignore[arg-type]
+            assert one is not None
+            assert other is not None
+            assert one.part_id == other.part_id
+    for piece in seen.pieces:
+        alone = seen_of(plan_of(project).form, piece.piece_id, place)
+        heads = {polygon.part_id.split("/")[0] for polygon in SeenDrawing().scene(alone, place, "found").polygons}
+        assert heads == {piece.piece_id}
 
 
-def _seen(plan: Plan, piece_id: str) -> tuple[object, object, dict[str, int]]:
-    seen = plan.seen(piece_id)
-    return seen.found, seen.planned, seen.numbers
+def _faces(scene: Scene) -> list[tuple[object, ...]]:
+    return sorted(
+        (polygon.part_id, polygon.role, tuple((round(x, 3) + 0.0, round(y, 3) + 0.0) for x, y in polygon.points))
+        for polygon in scene.polygons
+    )
 
 
 def test_copies_share_sizes_but_no_damage() -> None:

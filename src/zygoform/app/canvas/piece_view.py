@@ -49,9 +49,10 @@ from zygoform.app.describe import describe, spoken
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
-from zygoform.core.drawing.scene import Overlay, draw_form, part_dimensions
+from zygoform.core.drawing.scene import Overlay, part_dimensions
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
+from zygoform.core.plan.seen import SeenDrawing
 from zygoform.core.plan.touched import Topic
 
 CLICK = 6
@@ -74,8 +75,7 @@ class PieceView(QWidget):
         self._gesture: Gesture | None = None
         self._pressed: QPointF | None = None
         self._by_keys = False
-        self._scene: Scene | None = None
-        self._scene_of: tuple[object, Viewpoint, Overlay] | None = None
+        self._drawing = SeenDrawing()
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -111,17 +111,7 @@ class PieceView(QWidget):
         seen = self.session.seen()
         if seen is None:
             return None
-        now = (seen, self.place, self.overlay)
-        if (
-            self._scene is None
-            or self._scene_of is None
-            or self._scene_of[0] is not seen
-            or self._scene_of[1:] != now[1:]
-        ):
-            form = (seen.found, seen.planned, seen.numbers)
-            self._scene = draw_form(*form, self.place, self.overlay, seen.handles, seen.mended)
-            self._scene_of = now
-        return self._scene
+        return self._drawing.scene(seen, self.place, self.overlay)
 
     def mapping(self) -> Mapping:
         """mm to px: the whole piece in the room its notes leave."""

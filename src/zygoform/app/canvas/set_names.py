@@ -8,6 +8,7 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Box, Scene, box_of
+from zygoform.core.geometry.plane import Point
 
 BELOW = 16.0
 """How far under a piece its name stands, px."""
@@ -17,15 +18,15 @@ def boxes_of_pieces(session: Session, scene: Scene) -> dict[str, Box]:
     """Where each piece of the set is drawn, on the view plane (mm)."""
     seen = session.seen()
     names = seen.names if seen is not None else {}
-    boxes: dict[str, Box] = {}
+    points: dict[str, list[Point]] = {}
     for polygon in scene.polygons if names else ():
-        piece_id = session.piece_of(polygon.part_id)
-        if polygon.role == "off" or piece_id not in names:
-            continue
-        x0, y0, x1, y1 = box_of(polygon.points)
-        a0, b0, a1, b1 = boxes.get(piece_id, (x0, y0, x1, y1))
-        boxes[piece_id] = (min(x0, a0), min(y0, b0), max(x1, a1), max(y1, b1))
-    return boxes
+        if polygon.role != "off":
+            points.setdefault(polygon.part_id.split("/", 1)[0], []).extend(polygon.points)
+    # What a change adds stands on the piece that the change is on.
+    by_piece: dict[str, list[Point]] = {}
+    for head, own in points.items():
+        by_piece.setdefault(session.piece_of(head), []).extend(own)
+    return {piece_id: box_of(tuple(own)) for piece_id, own in by_piece.items() if piece_id in names}
 
 
 def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapping) -> None:

@@ -119,7 +119,8 @@ class Form(Struct, frozen=True, dict=True):
         bodies = []
         for body in self.bodies:
             boards = tuple(board for board in body.boards if board.id not in gone)
-            bodies.append(structs.replace(body, boards=boards) if boards else body)
+            untouched = not boards or len(boards) == len(body.boards)
+            bodies.append(body if untouched else structs.replace(body, boards=boards))
         return Form(tuple(bodies))
 
     def board(self, part_id: str) -> Board | None:

@@ -5,7 +5,7 @@ from msgspec import Struct, structs
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Body, Form
+from zygoform.core.form.form import Body, Form, piece_of
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Handle, Outcome
@@ -59,8 +59,7 @@ def form_stage(
     """The pieces, and a variant's changes made on them. Raises BadInputError where a piece is impossible."""
     found = _found(pieces, memory)
     changes = memory.each("changes", project.settled(variant_id))
-    outcomes, failures = _apply(found, changes, project.shop, condition, memory)  # type: ignore[arg-type]
-    planned = outcomes[-1].form if outcomes else found
+    outcomes, failures, planned = _apply(found, changes, project.shop, condition, memory)  # type: ignore[arg-type]
     taken_off = frozenset(mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep")
     if taken_off:
         planned = memory.once(lambda: planned.without(taken_off), "without", planned, same=(taken_off,))
@@ -98,10 +97,19 @@ def _bodies(piece: PieceBase, memory: Memory, *, named: bool) -> tuple[Body, ...
 
 def _apply(
     found: Form, changes: tuple[ChangeBase, ...], shop: Shop, condition: Condition, memory: Memory
-) -> tuple[tuple[Outcome, ...], tuple[Failure, ...]]:
-    """Change after change on the form so far; each anew only where it, or what it starts from, is another value."""
-    form, outcomes, failures = found, list[Outcome](), list[Failure]()
+) -> tuple[tuple[Outcome, ...], tuple[Failure, ...], Form]:
+    """Change after change on its own piece so far; each anew only where it, or what it starts from, is another.
+
+    Returns what they bring about, those that cannot be, and all pieces with them made.
+    """
+    own = {body.piece_id: Form(()) for body in found.bodies}
+    for piece_id in own:
+        bodies = tuple(body for body in found.bodies if body.piece_id == piece_id)
+        own[piece_id] = memory.once(lambda bodies=bodies: Form(bodies), "own", *bodies)  # type: ignore[misc]
+    outcomes, failures = list[Outcome](), list[Failure]()
     for change in changes:
+        piece_id = piece_of(change.targets[0])
+        form = own.get(piece_id, found)
         made = memory.once(
             lambda change=change, form=form: _made(change, form, shop, condition),  # type: ignore[misc]
             "change",
@@ -113,8 +121,12 @@ def _apply(
             failures.append(made)
         else:
             outcomes.append(made)
-            form = made.form
-    return tuple(outcomes), tuple(failures)
+            if piece_id in own:
+                own[piece_id] = made.form
+    if not outcomes:
+        return (), tuple(failures), found
+    bodies = tuple(body for form in own.values() for body in form.bodies)
+    return tuple(outcomes), tuple(failures), memory.once(lambda: Form(bodies), "planned", *bodies)
 
 
 def _made(change: ChangeBase, form: Form, shop: Shop, condition: Condition) -> Outcome | Failure:

@@ -2,6 +2,9 @@
 
 from msgspec import Struct, structs
 
+from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing
+from zygoform.core.drawing.primitives import Scene
+from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.arrange import offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Form, piece_of
@@ -13,7 +16,7 @@ from zygoform.core.plan.form_stage import FormPlan
 class Seen(Struct, frozen=True):
     """The forms to draw. `numbers` are those of the changes on them, `offsets` where pieces of a set stand.
 
-    `names` are those of all pieces of a set that is seen together.
+    `names` are those of all pieces of a set that is seen together, `pieces` each of them by itself.
     """
 
     found: Form
@@ -23,6 +26,7 @@ class Seen(Struct, frozen=True):
     mended: frozenset[str] = frozenset()
     offsets: dict[str, Point3] = {}
     names: dict[str, str] = {}
+    pieces: tuple[PieceDrawn, ...] = ()
 
     def moved(self, piece_id: str) -> Point3:
         """How far a piece of a set stands from its own coordinates."""
@@ -46,7 +50,41 @@ def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front") -> S
     whose = {c.id: piece_of(c.targets[0]) for c in stage.changes}
     names = {piece.id: piece.name for piece in stage.pieces}
     moved = {piece_of(body_id): distance for body_id, distance in by.items()}
-    handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
-    return Seen(
-        side_by_side(stage.found, by), side_by_side(stage.planned, by), numbers, handles, mended, moved, names
+    pieces = tuple(
+        PieceDrawn(
+            piece.id,
+            only(stage.found, piece.id),
+            only(stage.planned, piece.id),
+            moved[piece.id],
+            {own: number for own, number in numbers.items() if whose[own] == piece.id},
+            tuple(h for h in handles if whose[h.change_id] == piece.id),
+            frozenset(part for part in mended if piece_of(part) == piece.id),
+        )
+        for piece in stage.pieces
+        if piece.id in moved
     )
+    handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
+    forms = side_by_side(stage.found, by), side_by_side(stage.planned, by)
+    return Seen(*forms, numbers, handles, mended, moved, names, pieces)
+
+
+class SeenDrawing:
+    """The scene of what is seen, worked out anew only for another form, viewpoint or overlay; sets by piece."""
+
+    def __init__(self) -> None:
+        self._last: tuple[Seen, Viewpoint, Overlay, Scene] | None = None
+        self._set = SetDrawing()
+
+    def scene(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Scene:
+        """What is seen, from there."""
+        last = self._last
+        if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
+            return last[3]
+        if seen.pieces:
+            floors = () if viewpoint == "above" else floors_of(seen.planned)
+            scene = self._set.draw(seen.pieces, viewpoint, overlay, floors)
+        else:
+            forms = seen.found, seen.planned, seen.numbers
+            scene = draw_form(*forms, viewpoint, overlay, seen.handles, seen.mended)
+        self._last = seen, viewpoint, overlay, scene
+        return scene

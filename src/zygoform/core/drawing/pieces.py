@@ -1,0 +1,125 @@
+"""A set drawn piece by piece: what is as it was is not drawn again, only moved to where it stands now."""
+
+from msgspec import Struct, structs
+
+from zygoform.core.drawing.primitives import Box, Edge, Grip, Leader, Polygon, Scene
+from zygoform.core.drawing.scene import HIGH, Overlay, draw_form
+from zygoform.core.drawing.views import VIEWS, Viewpoint
+from zygoform.core.form.form import Form
+from zygoform.core.geometry.plane import Point
+from zygoform.core.geometry.prism import Point3
+from zygoform.core.outcome.outcome import Handle
+
+
+class PieceDrawn(Struct, frozen=True):
+    """One piece in its own coordinates, before and after, and how far from there it stands in the set (mm)."""
+
+    piece_id: str
+    found: Form
+    planned: Form
+    offset: Point3
+    numbers: dict[str, int]
+    handles: tuple[Handle, ...] = ()
+    mended: frozenset[str] = frozenset()
+
+    def same_as(self, other: "PieceDrawn") -> bool:
+        """Whether the other looks the same where it stands: bodies of an unchanged piece are the same objects."""
+        bodies, others = ((*piece.found.bodies, None, *piece.planned.bodies) for piece in (self, other))
+        return (
+            len(bodies) == len(others)
+            and all(a is b for a, b in zip(bodies, others, strict=True))
+            and (self.numbers, self.handles, self.mended) == (other.numbers, other.handles, other.mended)
+        )
+
+
+class SetDrawing:
+    """Draws sets; remembers what each piece looked like the last time."""
+
+    def __init__(self) -> None:
+        self._looks: tuple[Viewpoint, Overlay] | None = None
+        self._own: dict[str, tuple[PieceDrawn, Scene]] = {}
+        self._moved: dict[str, tuple[Scene, Point, Scene]] = {}
+
+    def draw(
+        self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay, floors: tuple[float, ...]
+    ) -> Scene:
+        """All of them where they stand, the farthest first. `floors` are the heights of their rows."""
+        if self._looks != (place, overlay):
+            self._looks = place, overlay
+            self._own.clear()
+            self._moved.clear()
+        scenes = [self._scene(piece, place, overlay) for piece in _far_first(pieces, place)]
+        polygons = [polygon for scene in scenes for polygon in scene.polygons]
+        boxes = [scene.box for scene in scenes]
+        box: Box = (
+            min(b[0] for b in boxes),
+            min(b[1] for b in boxes),
+            max(b[2] for b in boxes),
+            max(b[3] for b in boxes),
+        )
+        # What comes off is seen through, over everything else.
+        polygons.sort(key=lambda polygon: polygon.role == "off")
+        return Scene(
+            tuple(polygons),
+            box,
+            (),
+            tuple(_sided(leader, box) for scene in scenes for leader in scene.leaders),
+            tuple(grip for scene in scenes for grip in scene.grips),
+            floors=floors,
+            edges=tuple(edge for scene in scenes for edge in scene.edges),
+        )
+
+    def _scene(self, piece: PieceDrawn, place: Viewpoint, overlay: Overlay) -> Scene:
+        before = self._own.get(piece.piece_id)
+        if before is not None and before[0].same_as(piece):
+            own = before[1]
+        else:
+            own = draw_form(piece.found, piece.planned, piece.numbers, place, overlay, piece.handles, piece.mended)
+            self._own[piece.piece_id] = piece, own
+        by = VIEWS[place].project(piece.offset)
+        moved = self._moved.get(piece.piece_id)
+        if moved is None or moved[0] is not own or moved[1] != by:
+            moved = self._moved[piece.piece_id] = own, by, _moved(own, by)
+        return moved[2]
+
+
+def _far_first(pieces: tuple[PieceDrawn, ...], place: Viewpoint) -> list[PieceDrawn]:
+    """Rows lie apart along one axis, pieces of a row along another: each axis alone tells which hides which."""
+    toward = VIEWS[place].toward
+    return sorted(
+        pieces,
+        key=lambda piece: tuple(piece.offset[k] * toward[k] for k in (2, 1, 0)),
+    )
+
+
+def _moved(scene: Scene, by: Point) -> Scene:
+    dx, dy = by
+
+    def at(point: Point) -> Point:
+        return point[0] + dx, point[1] + dy
+
+    def face(polygon: Polygon) -> Polygon:
+        points = tuple([(x + dx, y + dy) for x, y in polygon.points])
+        return Polygon(points, polygon.part_id, polygon.role, polygon.shade, polygon.tone, polygon.grain)
+
+    def line(edge: Edge) -> Edge:
+        return at(edge[0]), at(edge[1])
+
+    def grip(one: Grip) -> Grip:
+        return structs.replace(one, at=at(one.at))
+
+    x0, y0, x1, y1 = scene.box
+    return Scene(
+        tuple([face(polygon) for polygon in scene.polygons]),
+        (x0 + dx, y0 + dy, x1 + dx, y1 + dy),
+        (),
+        tuple(structs.replace(leader, at=at(leader.at)) for leader in scene.leaders),
+        tuple(grip(one) for one in scene.grips),
+        edges=tuple([line(edge) for edge in scene.edges]),
+    )
+
+
+def _sided(leader: Leader, box: Box) -> Leader:
+    """With its number over the whole drawing, or at its left."""
+    high = leader.at[1] > box[1] + HIGH * (box[3] - box[1])
+    return structs.replace(leader, side="above" if high else "left")
