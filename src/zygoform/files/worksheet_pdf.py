@@ -17,6 +17,9 @@ from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 PICTURE_HEIGHT = 62.0
 BOARD_HEIGHT = 6.0
 
+_CODE_HIGH = 3.2
+"""Room a code needs across a board (mm on paper)."""
+
 
 def work_sheet(project: Project, plan: Plan) -> bytes:
     """The whole sheet on the project's paper."""
@@ -202,8 +205,14 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
     for on in board.parts:
         width = on.part.length * scale
         if page.get_string_width(on.part.code) + 3 < width:
-            page.text(x + on.x * scale + 2.0, (top + bottom) / 2 + 1.0, on.part.code)
+            page.text(x + on.x * scale + 2.0, _base_line(on.part.width * scale, top, bottom), on.part.code)
     page.set_y(bottom + 3)
+
+
+def _base_line(thick: float, top: float, bottom: float) -> float:
+    """Where a part's code stands: on the part, or where that is ripped thin on what is left beside it."""
+    rest = bottom - thick - top
+    return bottom - thick - 0.8 if thick < _CODE_HIGH <= rest else bottom - thick / 2 + 1.0
 
 
 def _changes(page: Page, plan: Plan) -> None:

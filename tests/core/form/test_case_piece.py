@@ -14,6 +14,7 @@ from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.front import Cell, Division, Opening, lay_out, share_out
+from zygoform.core.form.piece import over_all, unmeasured
 from zygoform.core.measure.param import params
 from zygoform.core.measure.reading import Reading
 from zygoform.core.project import Project
@@ -207,3 +208,30 @@ def test_a_name_is_kept_plain() -> None:
     with pytest.raises(BadInputError):
         rename(fresh(), "   ")
     assert structs.replace(fresh(), name="x").piece == fresh().piece
+
+
+@given(st.integers(300, 2000), st.integers(0, 60), st.sampled_from(("width", "overhang_sides", "")))
+def test_the_bodys_own_width_stands_for_what_is_not_measured(body: int, over: int, known: str) -> None:
+    """Body and overhang give the width over all, body and width the overhang; all three may contradict."""
+    taken = {"width": body + 2 * over, "overhang_sides": over}
+    project = new_piece(fresh_project(), "Desk", {}).project
+    assert "body_width" not in unmeasured(case_piece(project))
+    project = set_reading(project, "body_width", f"{body} mm").project
+    if known:
+        project = set_reading(project, known, f"{taken[known]} mm").project
+    piece = case_piece(project)
+    form = piece.build()
+    own = form.bodies[0].width
+    assert own.value == pytest.approx(body)
+    assert not own.guesses, "what was measured rests on no guess"
+    low, high = next(board for board in form.boards if board.role == "top").solid.box
+    out = over if known else 12.7
+    assert high[0] - low[0] == pytest.approx(body + 2 * out)
+    assert over_all(piece)[0] == pytest.approx(body + 2 * out)
+    other = {"width": "overhang_sides", "overhang_sides": "width"}.get(known)
+    if other:
+        wrong = taken[other] + 40
+        with pytest.raises(BadInputError) as refused:
+            set_reading(project, other, f"{wrong} mm")
+        assert refused.value.parameter == other, "at the one that was typed"
+        set_reading(project, other, f"{taken[other]} mm")

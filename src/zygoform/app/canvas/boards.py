@@ -71,11 +71,17 @@ class BoardsView(QWidget):
             for board in layout.boards:
                 height = board.size.width * self._scale
                 self._rows.append((QRectF(LETTER, y, board.length * self._scale, height), board, draw_board(board)))
-                y += height + (UNDER if height < THIN else 0.0) + _GAP
+                y += height + (UNDER if self._needs_under(board) else 0.0) + _GAP
             y += _APART
         self.setMinimumHeight(t.px(y + FOOT))
         self._spots.sync()
         self.update()
+
+    def _needs_under(self, board: PlacedBoard) -> bool:
+        """Whether a part is too thin for its words, and so is what is left beside it."""
+        wide = board.size.width * self._scale
+        parts = [placed.part.width * self._scale for placed in board.parts]
+        return any(part < THIN and wide - part < THIN for part in parts)
 
     def sizeHint(self) -> QSize:
         return QSize(760, self.minimumHeight())
@@ -171,14 +177,17 @@ class BoardsView(QWidget):
         painter.drawRect(stock)
         lit = self._lit()
         shapes = []
-        for polygon, placed in zip(scene.polygons[1:], board.parts, strict=True):
-            self._part(painter, polygon, placed, mapping, on=polygon.part_id in lit)
+        for polygon in scene.polygons[1:]:
+            self._part(painter, polygon, mapping, on=polygon.part_id in lit)
             if polygon.part_id in lit:
                 shapes.append(QPolygonF(mapping.outline(polygon.points)))
         for stroke in scene.strokes:
             painter.setPen(paint.pen(t.WLINE, 1.0, dash=(4, 3) if stroke.kind == "bevel" else (7, 4)))
             painter.drawLine(mapping.to_px(stroke.points[0]), mapping.to_px(stroke.points[1]))
         paint.halo(painter, shapes, corners=False)
+        # Words last: no line goes through them.
+        for polygon, placed in zip(scene.polygons[1:], board.parts, strict=True):
+            self._label(painter, placed, QPolygonF(mapping.outline(polygon.points)).boundingRect(), stock)
         self._rest(painter, board, stock)
 
     def _gaps(self, painter: QPainter, board: PlacedBoard, mapping: Mapping) -> None:
@@ -189,7 +198,7 @@ class BoardsView(QWidget):
             a, b = mapping.to_px((end, board.size.width)), mapping.to_px((end + kerf, 0))
             paint.fill(painter, QRectF(a, b), t.SHEET)
 
-    def _part(self, painter: QPainter, polygon: Polygon, placed: PlacedPart, mapping: Mapping, *, on: bool) -> None:
+    def _part(self, painter: QPainter, polygon: Polygon, mapping: Mapping, *, on: bool) -> None:
         shape = QPolygonF(mapping.outline(polygon.points))
         painter.setPen(paint.NEVER)
         painter.setBrush(paint.wood(polygon))
@@ -206,13 +215,17 @@ class BoardsView(QWidget):
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(paint.pen(t.WLINE, 1.3))
         painter.drawPolygon(shape)
-        self._label(painter, placed, shape.boundingRect())
 
-    def _label(self, painter: QPainter, placed: PlacedPart, box: QRectF) -> None:
+    def _label(self, painter: QPainter, placed: PlacedPart, box: QRectF, stock: QRectF) -> None:
         """Code, name and size as far as there is room for them."""
         part = placed.part
         px = 13
-        y = self._line(box, px)
+        y, beside = self._line(box, px), box.top() - stock.top()
+        if box.height() < THIN <= beside:
+            # Ripped thin from a wide board: on what is left beside it.
+            y = box.top() - 4
+            wide = min(box.width(), self._label_width(placed))
+            paint.fill(painter, QRectF(box.left() + 1, y - px + 1, wide, px + 2), t.SHEET)
         bold, plain = QFontMetricsF(font(px, 600)), QFontMetricsF(font(px, 400))
         size = self.session.unit.show(part.length)
         inset = (10 + (8 if placed.left else 0)) if box.height() >= THIN else 1
@@ -227,6 +240,12 @@ class BoardsView(QWidget):
                 if plain.horizontalAdvance(words) <= box.right() - 8 - x:
                     paint.draw_text(painter, QPointF(x, y), words, px, colour=ink)
                     break
+
+    def _label_width(self, placed: PlacedPart) -> float:
+        """How wide a part's words are, all of them (px)."""
+        words = f"{placed.part.part.name}  {self.session.unit.show(placed.part.length)}"
+        bold, plain = (QFontMetricsF(font(13, weight)) for weight in (600, 400))
+        return bold.horizontalAdvance(placed.part.code) + plain.horizontalAdvance(words) + 14
 
     @staticmethod
     def _line(box: QRectF, px: int) -> float:

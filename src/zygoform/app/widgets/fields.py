@@ -54,11 +54,9 @@ def written(readings: Readings, unit: DisplayUnit) -> str:
 
 
 def brief(readings: Readings, unit: DisplayUnit, takes: Takes = "largest") -> str:
-    """The reading that counts, and of how many it is; nothing where there is but one."""
+    """The reading that counts, where there are several; nothing where there is but one."""
     counts = counting(readings, takes)
-    if counts is None or len(readings) < 2:
-        return ""
-    return f"{as_entered(counts, unit)} of {len(readings)}"
+    return as_entered(counts, unit) if counts is not None and len(readings) > 1 else ""
 
 
 def angles(readings: Readings) -> str:

@@ -32,7 +32,8 @@ class Carcass:
 
     def __init__(self, piece_id: str, name: str, size: dict[str, Sized], base: BaseKind, front: Cell) -> None:
         self.piece_id, self.name, self.size, self.base, self.front = piece_id, name, size, base, front
-        self.width = size["width"] - size["overhang_sides"] * 2
+        own = size.get("body_width")
+        self.width = own if own is not None else size["width"] - size["overhang_sides"] * 2
         self.depth = size["depth"] - size["overhang_front"] - size["overhang_back"]
         self.height = size["height"] - size["top_thickness"] - size["base_height"]
         self._check_room()

@@ -41,6 +41,10 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
         """Raises BadInputError `impossible` where the sizes leave no piece; may be quicker than building it."""
         self.build()
 
+    def implied(self) -> dict[str, float]:
+        """Sizes (mm) that follow from others, where they do: what is shown of them until they are measured."""
+        return {}
+
 
 class FrontedPiece(PieceBase, frozen=True):
     """A piece with a front to divide; `HOLDS` is what its openings can hold."""
@@ -57,7 +61,7 @@ def proportioned(piece: PieceBase) -> dict[str, float]:
     thickness of boards follows nothing.
     """
     table = {entry.name: entry for entry in params(type(piece)) if entry.guess is not None}
-    return {name: _usual(piece, entry, table) for name, entry in table.items()}
+    return {name: _usual(piece, entry, table) for name, entry in table.items()} | piece.implied()
 
 
 def _usual(piece: PieceBase, entry: Param, table: dict[str, Param]) -> float:

@@ -58,10 +58,13 @@ class Param(Struct, frozen=True):
     span: Span | None = None
     follows: tuple[str, ...] = ()
     takes: Takes = "largest"
+    optional: bool = False
 
 
 def counts(entry: Param, owner: Struct) -> bool:
-    """Whether an entry changes anything, as its owner is."""
+    """Whether an entry changes anything, as its owner is; an optional one does once it is measured."""
+    if entry.optional:
+        return bool(getattr(owner, entry.name))
     if entry.counts_if is None:
         return True
     name, needed = entry.counts_if
@@ -152,9 +155,11 @@ def measured(
     follows: tuple[str, ...] = (),
     takes: Takes = "largest",
     counts_if: tuple[str, object] | None = None,
+    optional: bool = False,
 ) -> Meta:
-    """A found size: readings in mm, with the size assumed until one is taken."""
+    """A found size: readings in mm, with the size assumed until one is taken; for an `optional` one none is."""
     extra: dict[str, Any] = dict(unit="readings", group=group, low=low, high=high, guess=guess, hint=hint)
+    extra["optional"] = optional
     return Meta(title=label, extra=extra | dict(span=span, follows=follows, takes=takes, counts_if=counts_if))
 
 

@@ -2,7 +2,7 @@
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
@@ -13,6 +13,37 @@ from zygoform.core.money.purchase import BuyRow
 
 NEED = 218
 QWIDGETSIZE_MAX = 16777215
+
+
+class BuyHead(QWidget):
+    """What stands in each column."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        line = QHBoxLayout(self)
+        line.setContentsMargins(10, 4, 10, 0)
+        line.setSpacing(14)
+        self._only_wide = (label("What for", "small"), label("Change", "small"))
+        right = Qt.AlignmentFlag.AlignRight
+        widths: tuple[tuple[QLabel, int, Qt.AlignmentFlag], ...] = (
+            (label("", "small"), 38, right),
+            (label("What", "small"), 0, Qt.AlignmentFlag.AlignLeft),
+            (self._only_wide[0], NEED, Qt.AlignmentFlag.AlignLeft),
+            (self._only_wide[1], 28, right),
+            (label("One costs", "small"), 82, right),
+            (label("Together", "small"), 76, right),
+        )
+        for words, width, align in widths:
+            words.setAlignment(align)
+            if width:
+                # A head may be wider than its narrow column: it then reaches over the gap before it.
+                words.setMinimumWidth(t.px(width))
+            line.addWidget(words, 0 if width else 1)
+
+    def be_narrow(self, narrow: bool) -> None:
+        """In little room two columns stand under the thing, or nowhere."""
+        for words in self._only_wide:
+            words.setVisible(not narrow)
 
 
 class BuyLine(QWidget):

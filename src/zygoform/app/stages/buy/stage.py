@@ -8,7 +8,7 @@ from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.describe import describe
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
-from zygoform.app.stages.buy.row import BuyLine
+from zygoform.app.stages.buy.row import BuyHead, BuyLine
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
@@ -134,6 +134,10 @@ class BuyStage(QWidget):
         if not rows:
             self._list.addWidget(wrapped("Nothing to buy. Your rack covers it.", "second"))
         group = ""
+        if rows:
+            head = BuyHead()
+            head.be_narrow(self.width() < t.px(_NARROW))
+            self._list.addWidget(head)
         for row in rows:
             if row.group != group:
                 title = label(row.group, "strong")
@@ -161,7 +165,8 @@ class BuyStage(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self._beside.setVisible(self.width() >= t.px(_ROOMY))
-        for line in self.findChildren(BuyLine):
+        lines: tuple[BuyHead | BuyLine, ...] = (*self.findChildren(BuyHead), *self.findChildren(BuyLine))
+        for line in lines:
             line.be_narrow(self.width() < t.px(_NARROW))
 
     def begin(self) -> None:

@@ -1,13 +1,14 @@
 """The cuts, one line for each setting of the saw and size."""
 
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QPaintEvent
+from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QPaintEvent
 from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
 from zygoform.app.theme.icons import pixmap
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.tick import TickBox
@@ -84,11 +85,15 @@ class CutRow(QAbstractButton):
             painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
             painter.drawRoundedRect(box, 3, 3)
         y, width = 19.0, room.width()
-        paint.draw_text(painter, QPointF(34, y), _fitting(self.row.codes), 14, 600)
+        after = 34 + paint.draw_text(painter, QPointF(34, y), _fitting(self.row.codes), 14, 600) + 12
         # Two sizes side by side need their unit only once.
         size = self.session.show(self.row.size).replace("\u00a0mm ×", " ×")
-        paint.draw_text(painter, QPointF(84, y), ("~ " if self.row.guessed else "") + size, 14, 600)
-        paint.draw_text(painter, QPointF(width - 74, y), f"× {self.row.count}", 13, align="right")
+        size = ("~ " if self.row.guessed else "") + size
+        # Two long sizes begin sooner, and one thing needs no count.
+        count = f"× {self.row.count}" if self.row.boards or self.row.count > 1 else ""
+        long = QFontMetricsF(font(14, 600)).horizontalAdvance(size) > width - 84 - 74 - 26
+        paint.draw_text(painter, QPointF(after if long else 84, y), size, 14, 600)
+        paint.draw_text(painter, QPointF(width - 74, y), count, 13, align="right")
         if self.row.short:
             painter.drawPixmap(QPointF(width - 70, 4), pixmap("mind", t.OCHRE))
         paint.draw_text(

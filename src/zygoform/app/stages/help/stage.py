@@ -13,9 +13,9 @@ from zygoform.app.widgets.scrolled import scrolled
 
 MORE_KEYS = (
     ("F L R B A C", "on the drawing: stand in front, left, right, at the back, above, at the corner"),
-    ("O", "on Redesign's drawing: as found, laid over, as planned"),
+    ("O, the letter", "on Redesign's drawing: as found, laid over, as planned"),
     ("M", "on the drawing: all sizes"),
-    ("0, +, -", "on the drawing: the whole piece, nearer, farther"),
+    ("0, the figure; + -", "on the drawing: the whole piece, nearer, farther; so does the wheel where it points"),
     ("N", "on Redesign's drawing: a new change; on the survey's: measure the next size"),
     ("D O P K E", "on the survey's drawing: the opening holds a drawer, a door, a panel, is open for knees, empty"),
     ("2 to 6", "on the survey's drawing: divide the opening into so many rows; with Ctrl into columns"),

@@ -26,6 +26,7 @@ _FRACTIONS = [(str(d), f'1/{d}"') for d in (8, 16, 32, 64)]
 STEPS = [("0.1", "0.1 mm"), ("0.5", "0.5 mm"), ("1.0", "1 mm")]
 TWO_COLUMNS = 700
 Refresh = Callable[[Shop], None]
+_FIELD = 112
 
 
 class SettingsStage(QWidget):
@@ -157,9 +158,13 @@ class SettingsStage(QWidget):
             if group and groups:
                 column.addWidget(label(group, "strong"))
             grid = QGridLayout()
-            grid.setHorizontalSpacing(8)
+            grid.setHorizontalSpacing(12)
             for i, entry in enumerate(members):
-                grid.addWidget(self._field(entry, prefix, edit, owner), i // 3, i % 3)
+                field = self._field(entry, prefix, edit, owner)
+                # As wide as what goes in and its title.
+                field.setFixedWidth(max(t.px(_FIELD), field.title.sizeHint().width()))
+                grid.addWidget(field, i // 3, i % 3)
+            grid.setColumnStretch(3, 1)
             column.addLayout(grid)
 
     def _field(self, entry: Param, prefix: str, edit: Callable[..., Any], owner: Callable[[Shop], object]) -> Field:

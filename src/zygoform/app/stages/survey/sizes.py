@@ -128,13 +128,19 @@ class SizesPanel(QWidget):
                 field.show_value(f"{getattr(piece, entry.name)}")
                 return
             readings: Readings = getattr(piece, entry.name)
+            # Of several readings the one that counts is shown, and how many there are over it.
+            field.title.setText(f"{short}, {len(readings)} read" if len(readings) > 1 else short)
+            if not readings and entry.optional:
+                field.show_value("")
+                field.line.setAccessibleDescription("not measured")
+                return
             if not readings:
                 field.show_value("", hint=f"{self._guess(entry, self._guesses[entry.name])}?")
                 field.line.setAccessibleDescription("not measured, a guess")
                 return
             guessed = all(reading.source == "guessed" for reading in readings)
-            short = "" if entry.unit == "corner" else brief(readings, self.session.unit, entry.takes)
-            field.show_value(self._written(entry, readings), guess=guessed, brief=short)
+            counts_now = "" if entry.unit == "corner" else brief(readings, self.session.unit, entry.takes)
+            field.show_value(self._written(entry, readings), guess=guessed, brief=counts_now)
 
         self._refreshers.append(refresh)
         return field

@@ -2,12 +2,14 @@
 
 from typing import Annotated, ClassVar
 
+from zygoform.core.errors import BadInputError
 from zygoform.core.form.carcass import BaseKind, Carcass
 from zygoform.core.form.form import Form
 from zygoform.core.form.front import Holds
 from zygoform.core.form.piece import FrontedPiece, settled
 from zygoform.core.measure.param import Choice, Span, choice, corner, measured
-from zygoform.core.measure.reading import Readings
+from zygoform.core.measure.reading import Readings, Sized
+from zygoform.core.tolerance import TAPE_MM
 
 
 class CasePiece(FrontedPiece, frozen=True, tag="case"):
@@ -76,6 +78,18 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
     overhang_back: Annotated[
         Readings,
         measured("Over the back", 0, 500, guess=0.0, group="Top", span=Span("+y", "side/right", "top/main")),
+    ] = ()
+    body_width: Annotated[
+        Readings,
+        measured(
+            "Width alone",
+            60,
+            4000,
+            guess=0.0,
+            group="Body",
+            hint="the body without its top; to be given where the top is off",
+            optional=True,
+        ),
     ] = ()
     side_thickness: Annotated[
         Readings,
@@ -151,6 +165,16 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
         ),
     ] = ()
 
+    def implied(self) -> dict[str, float]:
+        """Width and overhang as the body's own width leaves them."""
+        if not self.body_width:
+            return {}
+        try:
+            sizes = _by_body(settled(self))
+        except BadInputError:
+            return {}
+        return {name: sizes[name].value for name in ("width", "overhang_sides")}
+
     def build(self) -> Form:
         """The piece as geometry. Raises BadInputError `impossible` where the sizes leave no body."""
         return self._carcass().form()
@@ -160,4 +184,25 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
         self._carcass().layout()
 
     def _carcass(self) -> Carcass:
-        return Carcass(self.id, self.name, settled(self), self.base, self.front)
+        sizes = settled(self)
+        if self.body_width:
+            sizes = _by_body(sizes)
+        else:
+            del sizes["body_width"]
+        return Carcass(self.id, self.name, sizes, self.base, self.front)
+
+
+def _by_body(sizes: dict[str, Sized]) -> dict[str, Sized]:
+    """The width over all, or else how far the top stands out, from the body's own width.
+
+    Raises BadInputError `impossible` where all three are measured and a tape's error does not explain the rest.
+    """
+    body, over = sizes["body_width"], sizes["overhang_sides"]
+    if sizes["width"].guesses:
+        return sizes | {"width": body + over * 2}
+    left = (sizes["width"] - body) * 0.5
+    off = abs(left.value - over.value) > TAPE_MM and not over.guesses
+    if left.value < -TAPE_MM or off:
+        message = "The width over all leaves {0} for the top to stand out at each side. Clear one of the three."
+        raise BadInputError("impossible", message, "body_width", (max(0.0, left.value),))
+    return sizes | {"overhang_sides": left}
