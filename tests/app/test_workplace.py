@@ -14,7 +14,7 @@ from zygoform.app.stages.help.answers import answers
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.busy import Busy
-from zygoform.app.widgets.finder import Finder
+from zygoform.app.widgets.finder import Findable, Finder
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.goods.saw import Saw
@@ -157,6 +157,21 @@ def test_the_finder_goes_to_what_it_finds(desk: Desk, words: str, stage: str, th
     assert not finder.isVisible()
     assert desk.window.stage == stage
     assert then(desk)  # type: ignore[operator]
+
+
+def test_what_can_be_done_stands_before_what_can_be_read(desk: Desk) -> None:
+    help_, act = (
+        Findable("Paint or wax?", "help", print, rank=3),
+        Findable("Print", "Ctrl+P", print, "paint on paper"),
+    )
+    finder = Finder(desk.frame, lambda: [help_, act])
+    finder.open()
+    finder.line.setText("paint")
+    listed = finder.list.item(0)
+    assert listed is not None
+    assert listed.data(Qt.ItemDataRole.UserRole) is act
+    finder.hide()
+    finder.deleteLater()
 
 
 def test_the_finder_can_be_left(desk: Desk) -> None:

@@ -1,5 +1,7 @@
 """Several pieces in one project: copies with their differences, planned apart or together, one list for all."""
 
+from collections.abc import Callable
+from contextlib import suppress
 from itertools import combinations
 
 import pytest
@@ -9,6 +11,7 @@ from msgspec import structs
 
 from tests.core.form.test_kinds import found
 from tests.strategies import planned
+from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form
 from zygoform.core.drawing.views import Viewpoint
@@ -127,8 +130,23 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
     """What each piece looked like before is used again, and nothing of it shows in the drawing."""
     remembering = SeenDrawing()
     project = set_demo()
-    for text in ("", "700 mm", "520 mm"):
-        project = set_reading(project, "height", text, on=project.known_pieces[-1].id).project if text else project
+    mended = next(change for change in project.changes if isinstance(change, Mend))
+
+    def deeper(before: Project) -> Project:
+        # So deep that, seen from a corner, one stands before the next.
+        for piece in before.known_pieces:
+            with suppress(BadInputError):
+                before = set_reading(before, "depth", "1400 mm", on=piece.id).project
+        return before
+
+    edits: tuple[Callable[[Project], Project], ...] = (
+        lambda p: p,
+        lambda p: set_reading(p, "height", "700 mm", on=p.known_pieces[-1].id).project,
+        lambda p: leave_out(p, mended.id, out=True).project,
+        deeper,
+    )
+    for edit in edits:
+        project = edit(project)
         seen = seen_of(plan_of(project).form, "", place)
         scene = remembering.scene(seen, place, overlay)
         whole = draw_form(seen.found, seen.planned, seen.numbers, place, overlay, seen.handles, seen.mended)

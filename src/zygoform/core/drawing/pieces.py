@@ -1,5 +1,7 @@
 """A set drawn piece by piece: what is as it was is not drawn again, only moved to where it stands now."""
 
+from functools import cmp_to_key
+
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.primitives import Box, Edge, Grip, Leader, Polygon, Scene
@@ -84,12 +86,32 @@ class SetDrawing:
 
 
 def _far_first(pieces: tuple[PieceDrawn, ...], place: Viewpoint) -> list[PieceDrawn]:
-    """Rows lie apart along one axis, pieces of a row along another: each axis alone tells which hides which."""
+    """No piece is painted before one that stands behind it.
+
+    Pieces of a set stand in rows, clear of each other along an axis; of two, the one farther along that axis from
+    the viewer is behind (separating planes, as in order.py; here each of them is an axis).
+    """
     toward = VIEWS[place].toward
-    return sorted(
-        pieces,
-        key=lambda piece: tuple(piece.offset[k] * toward[k] for k in (2, 1, 0)),
+    boxes = {piece.piece_id: _stands(piece) for piece in pieces}
+
+    def nearer(one: PieceDrawn, other: PieceDrawn) -> int:
+        (a, b), (c, d) = boxes[one.piece_id], boxes[other.piece_id]
+        for k in (2, 1, 0):
+            if toward[k] and (b[k] <= c[k] or d[k] <= a[k]):
+                return 1 if (d[k] <= a[k]) == (toward[k] > 0) else -1
+        return 0
+
+    return sorted(pieces, key=cmp_to_key(nearer))
+
+
+def _stands(piece: PieceDrawn) -> tuple[Point3, Point3]:
+    """The box round a piece, as found and as planned, where it stands."""
+    boxes = [board.solid.box for form in (piece.found, piece.planned) for board in form.boards]
+    low, high = (
+        tuple(f(box[end][k] for box in boxes) + piece.offset[k] for k in range(3))
+        for end, f in ((0, min), (1, max))
     )
+    return (low[0], low[1], low[2]), (high[0], high[1], high[2])
 
 
 def _moved(scene: Scene, by: Point) -> Scene:
