@@ -8,7 +8,10 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.strategies import bent, planned
+from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.saw import degrees, on_scale
+from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.verify import verify
 from zygoform.core.edits.counting import set_row_count
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.planning import add_change, apply_fix, leave_out, remove_change, set_text, set_value
@@ -24,6 +27,7 @@ from zygoform.core.outcome.slanted import slant_words
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Override, Project, Variant
 from zygoform.core.tolerance import TAPE_MM
+from zygoform.core.why.buying import why_row
 from zygoform.files.cutlist_csv import by_setting_csv
 from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import dump_project, parse_project
@@ -230,3 +234,38 @@ def test_the_length_of_a_rounded_edge_is_told() -> None:
     round_it = 2 * (cut.length + cut.width) - 8 * 30 + 2 * math.pi * 30
     told = [length for note in outcome.notes for length in note.message.lengths]
     assert any(length == pytest.approx(round_it, abs=0.5) for length in told), (round_it, told)
+
+
+def test_parts_too_short_to_hold_are_named_and_no_others() -> None:
+    project = topped("mm", "own_part", "own_part", "own_part")
+    shortest = project.shop.saw.shortest_safe
+    for own, long in (("c1", shortest - 1), ("c2", shortest + 1), ("c3", shortest + 300)):
+        project = set_text(project, own, "length", f"{long:.1f}").project
+    told = [finding for finding in plan_of(project).findings if finding.code == "short_parts"]
+    assert [finding.where for finding in told] == [("c1/own/1",)]
+    longer = set_text(project, "c1", "length", "900").project
+    assert not [finding for finding in plan_of(longer).findings if finding.code == "short_parts"]
+
+
+@given(st.integers(20_000, 90_000), st.integers(0, 3_000), st.integers(100, 600))
+def test_a_board_holds_what_lies_between_its_end_trims_to_the_hundredth(long: int, trim: int, kerf: int) -> None:
+    for part, fits in ((long - 2 * trim, True), (long - 2 * trim + 1, False)):
+        problem = StripProblem(kerf, trim, 500, (StockType("s", long, 100),), (PartType("p", part, 1),))
+        layout = quick_layout(problem)
+        assert (len(layout.boards), layout.unplaced) == ((1, ()) if fits else (0, ("p",)))
+        assert not verify(problem, layout)
+
+
+@pytest.mark.parametrize("system", ["inch", "mm"])
+def test_every_row_to_buy_says_what_for_and_in_what_packs(system: str) -> None:
+    plan = plan_of(topped(system, "plank_top", "skirt"))
+    for row in plan.purchase.rows:
+        why = why_row(plan, row)
+        words = [message.words(str) for message in (why.what, why.formula, why.inputs)]
+        assert all(words), row.name
+        if row.group == "Wood":
+            continue
+        pack = next(pack for pack in plan.shop.packs if pack.id == row.pack)
+        assert f"packs of {pack.holds:g} " in words[2]
+        unpacked = structs.replace(row, pack="gone")
+        assert "No pack" in why_row(plan, unpacked).inputs.words(str)
