@@ -15,6 +15,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.front import Cell, Division, Opening, lay_out, share_out
 from zygoform.core.form.piece import over_all, unmeasured
+from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import params
 from zygoform.core.measure.reading import Reading
 from zygoform.core.project import Project
@@ -236,3 +237,38 @@ def test_the_bodys_own_width_stands_for_what_is_not_measured(body: int, over: in
             set_reading(project, other, f"{wrong} mm")
         assert refused.value.parameter == other, "at the one that was typed"
         set_reading(project, other, f"{taken[other]} mm")
+
+
+ROOM = {
+    # What is left over has to be more than so much: width between the sides, depth before the back, height of rails.
+    "width": ({"overhang_sides": 0, "side_thickness": 45}, 2 * 45 + 20, "overhang_sides"),
+    "depth": ({"overhang_front": 0, "overhang_back": 0, "back_thickness": 55}, 95, "overhang_front"),
+    "height": ({"top_thickness": 20, "base_height": 0, "rail_thickness": 40}, 20 + 2 * 40 + 20, "base_height"),
+}
+
+
+@pytest.mark.parametrize("name", ROOM)
+def test_a_body_has_room_by_a_hair_or_is_refused(name: str) -> None:
+    taken, least, parameter = ROOM[name]
+    project = fresh("900 mm", "800 mm", "500 mm")
+    project = set_reading(project, "base_height", "0").project
+    for entry, value in taken.items():
+        if isinstance(value, int) and entry != "base_height":
+            project = set_reading(project, entry, f"{value} mm").project
+    piece = structs.replace(case_piece(project), **{name: (Reading("", float(least)),)})
+    with pytest.raises(BadInputError) as refused:
+        piece.check()
+    assert (refused.value.kind, refused.value.parameter) == ("impossible", parameter)
+    structs.replace(piece, **{name: (Reading("", least + 0.1),)}).check()
+
+
+def test_wood_runs_along_its_boards() -> None:
+    """Shelves and rails along the front, sides and uprights upwards, but round a box: as boards are cut."""
+    for kind in PIECE_KINDS:
+        form = new_piece(fresh_project(), "Piece", {}, kind).project.known_pieces[0].build()
+        for board in form.boards:
+            along = [abs(x) for x in board.grain].index(max(abs(x) for x in board.grain))
+            if board.role in ("shelf", "rail"):
+                assert along == 0, (kind, board.id)
+            elif board.role in ("side", "upright") and kind != "lidded_box":
+                assert along == 2, (kind, board.id)
