@@ -240,7 +240,7 @@ def test_the_bodys_own_width_stands_for_what_is_not_measured(body: int, over: in
 
 
 ROOM = {
-    # What is left over has to be more than so much: width between the sides, depth before the back, height of rails.
+    # What is left has to be more than so much: between the sides, before the back, between the rails.
     "width": ({"overhang_sides": 0, "side_thickness": 45}, 2 * 45 + 20, "overhang_sides"),
     "depth": ({"overhang_front": 0, "overhang_back": 0, "back_thickness": 55}, 95, "overhang_front"),
     "height": ({"top_thickness": 20, "base_height": 0, "rail_thickness": 40}, 20 + 2 * 40 + 20, "base_height"),
