@@ -49,8 +49,9 @@ def unscaled(at: QPointF) -> QPointF:
 
 
 @lru_cache(maxsize=128)
+@lru_cache(maxsize=256)
 def pen(colour: str, width: float, *, dash: tuple[float, float] | None = None) -> QPen:
-    """A round pen; width and dash lengths in px, whatever scale is drawn to."""
+    """A round pen, not to be altered; width and dash lengths in px, whatever scale is drawn to."""
     made = QPen(QColor(colour), width)
     made.setCosmetic(True)
     made.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
