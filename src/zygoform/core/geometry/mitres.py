@@ -1,8 +1,9 @@
 """Saw angles and lengths of mitred pieces.
 
 Saw scale: 0 is a square cut; an end angle is the deviation from square. Formulas are plane and spatial
-trigonometry of the bisecting plane; `w` is the material measured away from the wall (its thickness when the
-boards stand against a body, its width when they lie flat as a frame). Any unit of length goes in and out.
+trigonometry of the bisecting plane, derived here and tested against planes laid through solids; `w` is the
+material measured away from the wall (its thickness when the boards stand against a body, its width when they
+lie flat as a frame). Any unit of length goes in and out.
 """
 
 import math

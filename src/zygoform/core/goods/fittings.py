@@ -59,6 +59,7 @@ POCKET_SLACK = 4.0
 def pocket_screw(thickness: float, sizes: tuple[float, ...] = ()) -> float:
     """Usual pocket screw (mm) for boards `thickness` (mm) thick: that of the next thinner board in the table.
 
+    The table is shop practice, to be tried on a scrap of the same board.
     Of the `sizes` on sale the longest within POCKET_SLACK under it; the table's own where there is none such.
     """
     fits = [screw for board, screw in _POCKET if board * INCH <= thickness + 0.5]
