@@ -20,7 +20,7 @@ FRONT, RIGHT, BACK, LEFT = range(4)
 CORNERS = ("front left", "front right", "back right", "back left")
 OVER_ALL = ("width", "height", "depth")
 RAIL_DEPTH = 60.0
-"""How far rails reach in behind the front (mm): shop practice. No part is cut from it; seen only through open bays."""
+"""How far rails reach in behind the front (mm): shop practice; no part is cut from it."""
 
 
 class PieceBase(Struct, frozen=True, tag_field="kind"):
