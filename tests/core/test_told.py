@@ -23,6 +23,7 @@ from zygoform.core.geometry.plane import Point, Slant
 from zygoform.core.goods.saw import Saw
 from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.outcome.cautions import RIP
 from zygoform.core.outcome.slanted import slant_words
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Override, Project, Variant
@@ -269,3 +270,12 @@ def test_every_row_to_buy_says_what_for_and_in_what_packs(system: str) -> None:
         assert f"packs of {pack.holds:g} " in words[2]
         unpacked = structs.replace(row, pack="gone")
         assert "No pack" in why_row(plan, unpacked).inputs.words(str)
+
+
+@settings(max_examples=40)
+@given(planned())
+def test_ripping_is_cautioned_of_where_there_is_ripping_and_only_there(project: Project) -> None:
+    plan = plan_of(project)
+    for outcome in plan.outcomes:
+        if type(project.change(outcome.change_id)).__name__ != "Mend" and outcome.parts:
+            assert (RIP in outcome.cautions) == any(part.ripped for part in outcome.parts)

@@ -275,3 +275,12 @@ def test_a_fault_is_found_on_the_piece_it_is_on() -> None:
     assert outcome.mended == {"p2/side/left"}
     assert plan.seen("p1").numbers.keys() == {"c1", "c2"}
     assert plan.seen("p2").numbers.keys() == {"c3"}
+
+
+def test_what_hangs_beside_nothing_that_stands_hangs_from_the_bottom_of_its_row() -> None:
+    project = fresh_project()
+    for name in ("Left", "Right"):
+        project = new_piece(project, name, {}, "wall_shelf").project
+    form = plan_of(project).found
+    placed = side_by_side(form, offsets(form))
+    assert min(board.solid.box[0][2] for board in placed.boards) == pytest.approx(0.0)
