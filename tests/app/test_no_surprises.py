@@ -385,3 +385,18 @@ def test_the_drawing_follows_what_is_in_it(desk: Desk) -> None:
     desk.session.do(lambda project: set_reading(project, "height", "35"))
     desk.settle()
     assert painted
+
+
+def test_a_value_in_mm_is_never_cut_off(desk: Desk) -> None:
+    desk.session.open_up("c1")
+    desk.action("units")
+    desk.stand().setFocus()
+    desk.settle()
+    lines = [line for line in shown(desk, QLineEdit) if line.objectName().startswith("c1_overhang")]
+    assert len(lines) == 4
+    for line in lines:
+        assert isinstance(line, QLineEdit)
+        assert line.fontMetrics().horizontalAdvance(line.text()) <= line.width() - 20, line.text()
+    lines[0].setFocus()
+    assert lines[0].text().endswith("mm"), "typed in, it says its unit"  # type: ignore[attr-defined]
+    desk.stand().setFocus()

@@ -93,10 +93,10 @@ class PieceView(QWidget):
     # What is drawn
 
     def _on_changed(self) -> None:
-        """A price, a note or a better layout is not in the drawing."""
+        """A price or a better layout is not in the drawing, but in what is said of its parts."""
         if self.session.touched & _DRAWN:
             self.update()
-            self._spots.sync()
+        self._spots.sync()
 
     @property
     def place(self) -> Viewpoint:

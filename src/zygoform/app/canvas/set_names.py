@@ -1,12 +1,13 @@
 """The pieces of a set by their names, the current one outlined: what is done is done to that one."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QPainter
+from PySide6.QtGui import QFontMetricsF, QPainter
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
 from zygoform.core.drawing.primitives import Box, Scene, box_of
 from zygoform.core.geometry.plane import Point
 
@@ -34,7 +35,10 @@ def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapp
     seen, current = session.seen(), session.piece
     if seen is None or not seen.names:
         return
-    for piece_id, (x0, y0, x1, y1) in boxes_of_pieces(session, scene).items():
+    taken: list[QRectF] = []
+    # The current one first: where there is little room, a name that would run into another is left out.
+    boxes = sorted(boxes_of_pieces(session, scene).items(), key=lambda own: current is None or own[0] != current.id)
+    for piece_id, (x0, y0, x1, y1) in boxes:
         room = QRectF(mapping.to_px((x0, y1)), mapping.to_px((x1, y0)))
         on = current is not None and piece_id == current.id
         if on:
@@ -42,4 +46,9 @@ def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapp
             painter.setPen(paint.pen(t.INK, 1.4, dash=(5, 4)))
             painter.drawRoundedRect(room.adjusted(-8, -8, 8, 8), 4, 4)
         at = QPointF(room.center().x(), room.bottom() + BELOW + (8 if on else 0))
-        paint.draw_text(painter, at, seen.names[piece_id], 12, 600 if on else 400, align="centre")
+        face = font(12, 600 if on else 400)
+        words = QFontMetricsF(face).boundingRect(seen.names[piece_id])
+        words.moveCenter(QPointF(at.x(), at.y() - 4))
+        if not any(words.adjusted(-3, 0, 3, 0).intersects(other) for other in taken):
+            taken.append(words)
+            paint.draw_text(painter, at, seen.names[piece_id], 12, 600 if on else 400, align="centre")

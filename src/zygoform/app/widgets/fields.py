@@ -4,10 +4,11 @@ from collections.abc import Callable
 from typing import Literal, TypeVar
 
 from PySide6.QtCore import QEvent, Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QWheelEvent
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QComboBox, QLabel, QLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
 from zygoform.core.edits.edited import DEVICE_MARK, as_entered
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
@@ -163,6 +164,20 @@ class Field(QWidget):
         for widget in (self.title, self.line, self.fault):
             column.addWidget(widget)
 
+    def _fitting(self, text: str) -> str:
+        """A value as it stands until the keyboard comes: without its mm where there is no room for them."""
+        room = self.line.width() - t.px(22)
+        wide = self.line.fontMetrics().horizontalAdvance(text)
+        return text.removesuffix("mm").rstrip() if self.line.isVisible() and wide > room else text
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        if self._brief and not self.line.hasFocus() and self.line.text() == self._brief:
+            whole = self._shown if self._shown.removesuffix("mm").rstrip() == self._brief else self._brief
+            self._brief = self._fitting(whole)
+            self.line.setText(self._brief)
+            self.line.setCursorPosition(0)
+
     def show_value(self, text: str, *, guess: bool = False, hint: str = "", brief: str = "") -> None:
         """Shows the document's value, unless the field holds a fault or is being typed in.
 
@@ -172,7 +187,7 @@ class Field(QWidget):
         if (not self.fault.isHidden() or typing) and not self._entering:
             return
         chosen = self.line.hasSelectedText() and self.line.hasFocus()
-        self._shown, self._brief = text, brief or text
+        self._shown, self._brief = text, self._fitting(brief or text)
         self.line.setText(text if self.line.hasFocus() else self._brief)
         if chosen:
             self.line.selectAll()

@@ -91,7 +91,7 @@ class CutRow(QAbstractButton):
         size = ("~ " if self.row.guessed else "") + size
         # Two long sizes begin sooner, and one thing needs no count.
         count = f"× {self.row.count}" if self.row.boards or self.row.count > 1 else ""
-        long = QFontMetricsF(font(14, 600)).horizontalAdvance(size) > width - 84 - 74 - 26
+        long = QFontMetricsF(font(14, 600)).horizontalAdvance(size) > width - 84 - 74 - 36
         paint.draw_text(painter, QPointF(after if long else 84, y), size, 14, 600)
         paint.draw_text(painter, QPointF(width - 74, y), count, 13, align="right")
         if self.row.short:
