@@ -156,6 +156,11 @@ class Session(QObject):
         self.previewed.emit()
         return True
 
+    @property
+    def is_previewing(self) -> bool:
+        """Whether something is being dragged."""
+        return self._preview is not None
+
     def end_preview(self) -> None:
         """Back to the document as it is."""
         if self._preview is not None:

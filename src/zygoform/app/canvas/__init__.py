@@ -3,6 +3,7 @@
 paint.py             wood, outlines, grain, text, dimensions: the helpers all drawings share
 mapping.py           mm on the view plane to pixels
 piece_view.py        the drawing of the piece
+pictures.py          every piece as a picture that is kept
 notes.py             what is written round it: floor rule, numbers of changes, grips
 dividing.py          dragging what parts two openings
 surveying.py         openings, dividers, faults and the tape on a survey's drawing

@@ -1,5 +1,7 @@
 """Millimetres on the view plane to pixels, y turned round."""
 
+import math
+
 from msgspec import Struct
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QTransform
@@ -28,12 +30,26 @@ class Mapping(Struct, frozen=True):
         return (at.x() - self.x) / self.scale, (self.y - at.y()) / self.scale
 
 
+STEP = 1.02
+"""Of one scale to the next where a drawing goes by steps."""
+
+
 def fit(
-    box: tuple[float, float, float, float], room: tuple[float, float, float, float], zoom: float = 1.0
+    box: tuple[float, float, float, float],
+    room: tuple[float, float, float, float],
+    zoom: float = 1.0,
+    *,
+    stepped: bool = False,
 ) -> Mapping:
-    """The box in the middle of a room (left, top, width, height in px), as large as it goes."""
+    """The box in the middle of a room (left, top, width, height in px), as large as it goes.
+
+    By steps it is up to 2 % smaller, and the same after most edits: what is kept as a picture stays good.
+    """
     width, height = max(box[2] - box[0], 1.0), max(box[3] - box[1], 1.0)
-    scale = max(1e-6, min(room[2] / width, room[3] / height)) * zoom
+    scale = max(1e-6, min(room[2] / width, room[3] / height))
+    if stepped:
+        scale = float(STEP ** math.floor(math.log(scale, STEP)))
+    scale *= zoom
     x = room[0] + (room[2] - width * scale) / 2 - box[0] * scale
     y = room[1] + (room[3] + height * scale) / 2 + box[1] * scale
     return Mapping(scale, x, y)

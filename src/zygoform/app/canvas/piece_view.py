@@ -22,6 +22,7 @@ from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
 from zygoform.app.canvas.part_menu import PartMenu, pop_up
+from zygoform.app.canvas.pictures import PiecePictures
 from zygoform.app.canvas.set_names import paint_names
 from zygoform.app.canvas.spots import Spots
 from zygoform.app.canvas.surveying import (
@@ -75,7 +76,8 @@ class PieceView(QWidget):
         self._gesture: Gesture | None = None
         self._pressed: QPointF | None = None
         self._by_keys = False
-        self._drawing = SeenDrawing()
+        self._drawing, self._pictures = SeenDrawing(), PiecePictures()
+        self._held: tuple[object, Mapping] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -114,13 +116,19 @@ class PieceView(QWidget):
         return self._drawing.scene(seen, self.place, self.overlay)
 
     def mapping(self) -> Mapping:
-        """mm to px: the whole piece in the room its notes leave."""
+        """mm to px: the whole piece in the room its notes leave. It stays as it was while something is dragged."""
         scene = self.scene()
         if scene is None:
             return Mapping(1.0, 0.0, 0.0)
+        view = self.session.view
+        looks = self.size(), self.zoom, QPointF(self.pan), self.place, self.overlay, view.shown, view
+        if self._held is not None and self.session.is_previewing and self._held[0] == looks:
+            return self._held[1]
         room = room_beside_notes(paint.room_of(self), small=self.kind == "small")
-        whole = fit(scene.box, room, self.zoom)
-        return Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
+        whole = fit(scene.box, room, self.zoom, stepped=bool(scene.layers))
+        mapping = Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
+        self._held = looks, mapping
+        return mapping
 
     def fit_whole(self) -> None:
         """The whole piece again."""
@@ -148,15 +156,7 @@ class PieceView(QWidget):
                 y = mapping.to_px((0, floor)).y()
                 painter.drawLine(QPointF(0, y), QPointF(room.width(), y))
         lit = lit_parts(self.session, pointed, alike=self.kind == "small")
-        painter.save()
-        painter.setTransform(mapping.transform(), combine=True)
-        for polygon in scene.polygons:
-            on = polygon.part_id in lit
-            if polygon.role != "off":
-                paint.face(painter, polygon, mapping.scale, pointed=on, kept=not on and polygon.part_id == kept)
-        off = [polygon for polygon in scene.polygons if polygon.role == "off"]
-        paint.new_and_off(painter, scene.edges, off, {*lit, kept})
-        painter.restore()
+        self._pictures.paint(painter, scene, mapping, lit, kept)
         shapes = [
             QPolygonF(mapping.outline(polygon.points))
             for polygon in scene.polygons

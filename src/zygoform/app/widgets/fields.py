@@ -188,11 +188,13 @@ class Field(QWidget):
             return
         chosen = self.line.hasSelectedText() and self.line.hasFocus()
         self._shown, self._brief = text, self._fitting(brief or text)
-        self.line.setText(text if self.line.hasFocus() else self._brief)
-        if chosen:
-            self.line.selectAll()
-        elif not self.line.hasFocus():
-            self.line.setCursorPosition(0)
+        words = text if self.line.hasFocus() else self._brief
+        if words != self.line.text():
+            self.line.setText(words)
+            if chosen:
+                self.line.selectAll()
+            elif not self.line.hasFocus():
+                self.line.setCursorPosition(0)
         self.line.setPlaceholderText(hint)
         if self.line.property("guess") != guess:
             self.line.setProperty("guess", guess)

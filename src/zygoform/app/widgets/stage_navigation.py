@@ -22,6 +22,7 @@ class StageBlock(QAbstractButton):
         self.stage = stage
         self._summary, self._done, self._all, self._on = "", 0, 0, False
         self.setText(name)
+        self.setAccessibleName(name)
         self.setObjectName(f"stage_{stage}")
         self.setToolTip(f"{name} ({shortcut})")
         self.setFixedHeight(t.px(_BLOCK))
@@ -29,9 +30,10 @@ class StageBlock(QAbstractButton):
 
     def tell(self, summary: str, done: int, total: int, *, on: bool) -> None:
         """What stands in the block."""
-        self._summary, self._done, self._all, self._on = summary, done, total, on
-        self.setAccessibleName(f"{self.text()}: {summary}")
-        self.update()
+        if (summary, done, total, on) != (self._summary, self._done, self._all, self._on):
+            self._summary, self._done, self._all, self._on = summary, done, total, on
+            self.setAccessibleName(f"{self.text()}: {summary}")
+            self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)
@@ -119,8 +121,9 @@ class PageButton(QAbstractButton):
 
     def tell(self, *, on: bool) -> None:
         """Whether it is the page shown."""
-        self._on = on
-        self.update()
+        if on != self._on:
+            self._on = on
+            self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)

@@ -4,7 +4,7 @@ from functools import cmp_to_key
 
 from msgspec import Struct, structs
 
-from zygoform.core.drawing.primitives import Box, Edge, Grip, Leader, Polygon, Scene
+from zygoform.core.drawing.primitives import Box, Edge, Grip, Layer, Leader, Polygon, Scene
 from zygoform.core.drawing.scene import HIGH, Overlay, draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.form.form import Form
@@ -50,7 +50,8 @@ class SetDrawing:
             self._looks = place, overlay
             self._own.clear()
             self._moved.clear()
-        scenes = [self._scene(piece, place, overlay) for piece in _far_first(pieces, place)]
+        layers = [self._layer(piece, place, overlay) for piece in _far_first(pieces, place)]
+        scenes = [self._where_it_stands(layer) for layer in layers]
         polygons = [polygon for scene in scenes for polygon in scene.polygons]
         boxes = [scene.box for scene in scenes]
         box: Box = (
@@ -69,19 +70,22 @@ class SetDrawing:
             tuple(grip for scene in scenes for grip in scene.grips),
             floors=floors,
             edges=tuple(edge for scene in scenes for edge in scene.edges),
+            layers=tuple(layers),
         )
 
-    def _scene(self, piece: PieceDrawn, place: Viewpoint, overlay: Overlay) -> Scene:
+    def _layer(self, piece: PieceDrawn, place: Viewpoint, overlay: Overlay) -> Layer:
         before = self._own.get(piece.piece_id)
         if before is not None and before[0].same_as(piece):
             own = before[1]
         else:
             own = draw_form(piece.found, piece.planned, piece.numbers, place, overlay, piece.handles, piece.mended)
             self._own[piece.piece_id] = piece, own
-        by = VIEWS[place].project(piece.offset)
-        moved = self._moved.get(piece.piece_id)
-        if moved is None or moved[0] is not own or moved[1] != by:
-            moved = self._moved[piece.piece_id] = own, by, _moved(own, by)
+        return Layer(piece.piece_id, own, VIEWS[place].project(piece.offset))
+
+    def _where_it_stands(self, layer: Layer) -> Scene:
+        moved = self._moved.get(layer.piece_id)
+        if moved is None or moved[0] is not layer.scene or moved[1] != layer.by:
+            moved = self._moved[layer.piece_id] = layer.scene, layer.by, _moved(layer.scene, layer.by)
         return moved[2]
 
 

@@ -68,7 +68,7 @@ class Scene(Struct, frozen=True):
     """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1).
 
     `edges` are the lines round what is new; what comes off stands last among the polygons. `floors` are the heights
-    that pieces stand at, the lowest first.
+    that pieces stand at, the lowest first. `layers` are the pieces of a set one by one, the farthest first.
     """
 
     polygons: tuple[Polygon, ...]
@@ -79,6 +79,7 @@ class Scene(Struct, frozen=True):
     strokes: tuple[Stroke, ...] = ()
     floors: tuple[float, ...] = ()
     edges: tuple[Edge, ...] = ()
+    layers: tuple["Layer", ...] = ()
 
     def at(self, point: Point) -> Polygon | None:
         """The polygon seen at a point: the last painted one that holds it."""
@@ -86,6 +87,14 @@ class Scene(Struct, frozen=True):
             if holds(polygon.points, point):
                 return polygon
         return None
+
+
+class Layer(Struct, frozen=True):
+    """One piece of a set: its own drawing, the same object while it looks the same, and how far off it stands."""
+
+    piece_id: str
+    scene: Scene
+    by: Point
 
 
 def holds(outline: Outline, point: Point) -> bool:

@@ -61,6 +61,7 @@ class ChangeCard(QFrame):
         self._column.setSpacing(6)
         self._column.addLayout(head)
         self._body: QWidget | None = None
+        self._was_open = False
         self._editor: ChangeEditor | None = None
         self.refresh()
 
@@ -77,7 +78,10 @@ class ChangeCard(QFrame):
         if change is not None:
             self.title.setText(titled(change, self.session.project.names))
         self.tick.setChecked(not out)
-        self.number.out = out
+        if (out, self.is_open) != (self.number.out, self._was_open):
+            self.number.out, self._was_open = out, self.is_open
+            self.number.update()
+            self.update()
         if out:
             words = "left out"
         elif outcome is not None:
@@ -94,7 +98,6 @@ class ChangeCard(QFrame):
             self._editor.refresh()
             self._refresh_below()
         self.refresh_number()
-        self.update()
 
     def refresh_fields(self) -> None:
         """Only what is typed and what it comes to."""

@@ -1,0 +1,97 @@
+"""Every piece of a drawing as a picture: painted anew only when it, its scale or what is lit changes."""
+
+from collections.abc import Set as AbstractSet
+from typing import NamedTuple
+
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt
+from PySide6.QtGui import QPainter, QPixmap, QTransform
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.theme import tokens as t
+from zygoform.core.drawing.primitives import Layer, Scene
+
+AROUND = 6
+"""px round a piece for its widest line."""
+
+
+class _Picture(NamedTuple):
+    scene: Scene
+    scale: float
+    ratio: float
+    pixmap: QPixmap
+
+
+class PiecePictures:
+    """Paints the pieces of a drawing where they stand; remembers how each looks while nothing of it is lit."""
+
+    def __init__(self) -> None:
+        self._kept: dict[str, _Picture] = {}
+        self._parts: dict[str, tuple[Scene, frozenset[str]]] = {}
+
+    def paint(
+        self, painter: QPainter, scene: Scene, mapping: Mapping, lit: AbstractSet[str], selected: str
+    ) -> None:
+        """All faces and the lines round them, the farthest piece first."""
+        layers = scene.layers or (Layer("", scene, (0.0, 0.0)),)
+        self._kept = {
+            layer.piece_id: self._kept[layer.piece_id] for layer in layers if layer.piece_id in self._kept
+        }
+        device = painter.device()
+        scale, ratio = mapping.scale * t.SCALE, device.devicePixelRatioF()
+        # A piece zoomed into is larger than what is seen of it: no picture is made of the rest.
+        limit = device.width() * device.height() * ratio * ratio
+        painter.save()
+        for layer in layers:
+            at = mapping.to_px(layer.by) * t.SCALE
+            # On a whole pixel, or its picture would blur.
+            at = QPointF(round(at.x() * ratio) / ratio, round(at.y() * ratio) / ratio)
+            parts, room = self._parts_of(layer), _room(layer.scene, scale * ratio)
+            large = room.width() * room.height() > limit
+            if large or selected in parts or not parts.isdisjoint(lit):
+                painter.setTransform(QTransform(scale, 0, 0, -scale, at.x(), at.y()))
+                _paint_faces(painter, layer.scene, mapping.scale, lit, selected)
+            else:
+                painter.resetTransform()
+                where = at + QPointF(room.topLeft()) / ratio
+                painter.drawPixmap(where, self._picture(layer, room, mapping.scale, ratio))
+        painter.restore()
+
+    def _parts_of(self, layer: Layer) -> frozenset[str]:
+        kept = self._parts.get(layer.piece_id)
+        if kept is None or kept[0] is not layer.scene:
+            kept = layer.scene, frozenset(polygon.part_id for polygon in layer.scene.polygons)
+            self._parts[layer.piece_id] = kept
+        return kept[1]
+
+    def _picture(self, layer: Layer, room: QRect, scale: float, ratio: float) -> QPixmap:
+        kept = self._kept.get(layer.piece_id)
+        if kept is not None and kept.scene is layer.scene and kept[1:3] == (scale, ratio):
+            return kept.pixmap
+        pixmap = QPixmap(room.size())
+        pixmap.setDevicePixelRatio(ratio)
+        pixmap.fill(Qt.GlobalColor.transparent)
+        painter = QPainter(pixmap)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        mm = scale * t.SCALE
+        painter.setTransform(QTransform(mm, 0, 0, -mm, -room.x() / ratio, -room.y() / ratio))
+        _paint_faces(painter, layer.scene, scale, frozenset(), "")
+        painter.end()
+        self._kept[layer.piece_id] = _Picture(layer.scene, scale, ratio, pixmap)
+        return pixmap
+
+
+def _room(scene: Scene, scale: float) -> QRect:
+    """The room of a piece round its own origin, in px of the device; `scale` is px for a mm."""
+    x0, y0, x1, y1 = (value * scale for value in scene.box)
+    box = QRectF(QPointF(x0, -y1), QPointF(x1, -y0))
+    return box.adjusted(-AROUND, -AROUND, AROUND, AROUND).toAlignedRect()
+
+
+def _paint_faces(painter: QPainter, scene: Scene, scale: float, lit: AbstractSet[str], selected: str) -> None:
+    for polygon in scene.polygons:
+        on = polygon.part_id in lit
+        if polygon.role != "off":
+            paint.face(painter, polygon, scale, pointed=on, kept=not on and polygon.part_id == selected)
+    off = [polygon for polygon in scene.polygons if polygon.role == "off"]
+    paint.new_and_off(painter, scene.edges, off, {*lit, selected})
