@@ -34,8 +34,8 @@ def run(*words: str) -> subprocess.CompletedProcess[str]:
     """The program as a user starts it; a window that stays open is ended after a moment."""
     code = (
         "import sys; from PySide6.QtCore import QTimer; import zygoform.app.main as m; settled = m._settled\n"
-        "def end(session):\n"
-        "    settled(session); p = session.project\n"
+        "def end(desk):\n"
+        "    settled(desk); session = desk.session; p = session.project\n"
         "    print('SHOWS', p.name, len(p.changes), session.path); QTimer.singleShot(0, m.QApplication.quit)\n"
         "m._settled = end; sys.exit(m.run(sys.argv[1:]))"
     )

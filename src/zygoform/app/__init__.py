@@ -2,6 +2,7 @@
 
 main.py            arguments, start, the demo without a display
 quick_start.py     what makes the start quick
+idle_loading.py    what is gone to later, loaded while nothing happens
 main_window.py     the window's frame with the stages, seen while the rest loads
 application.py     one document in one window, made anew for another look
 main_view.py       what stands in it: wires the regions, nothing else

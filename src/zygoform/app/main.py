@@ -13,7 +13,7 @@ from zygoform.app.theme.fonts import load_fonts
 from zygoform.app.theme.look import desktop_is_dark, first_look, put_on
 
 if TYPE_CHECKING:
-    from zygoform.app.session import Session
+    from zygoform.app.application import Application
 
 
 class Asked:
@@ -99,13 +99,16 @@ def _show(app: QApplication, asked: Asked) -> int:
         path = Path(asked.file)
         QTimer.singleShot(0, lambda: desk.window.filing.open_file(path))
     # Counted from when the first painting is done: starting the solver would hold it up.
-    QTimer.singleShot(0, lambda: QTimer.singleShot(50, lambda: _settled(desk.session)))
+    QTimer.singleShot(0, lambda: QTimer.singleShot(50, lambda: _settled(desk)))
     code = app.exec()
     desk.session.close()
     return code
 
 
-def _settled(session: "Session") -> None:
-    """The window stands: the solver's process starts."""
+def _settled(desk: "Application") -> None:
+    """The window stands: the solver's process starts, and what is not seen yet is loaded."""
+    from zygoform.app.idle_loading import IdleLoading
+
     start_finished()
-    session.start_solving()
+    desk.session.start_solving()
+    IdleLoading(desk)

@@ -105,7 +105,8 @@ class MainView(QWidget):
         if stage == "survey":
             from zygoform.app.stages.survey.stage import SurveyStage
 
-            survey = SurveyStage(self.session, self.preferences.settings.recent, self.filing.ask_photos)
+            recent = self.preferences.settings.recent
+            survey = SurveyStage(self.session, recent, self.filing.ask_photos, self.stages)
             survey.start.opened.connect(self.filing.open_recent)
             survey.start.demo.connect(self.filing.demo)
             survey.start.demo_set.connect(self.filing.demo_set)
@@ -120,7 +121,7 @@ class MainView(QWidget):
         if stage == "redesign":
             from zygoform.app.stages.redesign.stage import RedesignStage
 
-            redesign = RedesignStage(self.session)
+            redesign = RedesignStage(self.session, self.stages)
             self._give_keys(
                 drawing_actions(self.session, redesign.area.view, redesign.open_add), redesign.area.view
             )
@@ -128,19 +129,20 @@ class MainView(QWidget):
         if stage == "buy":
             from zygoform.app.stages.buy.stage import BuyStage
 
-            return BuyStage(self.session)
+            return BuyStage(self.session, self.stages)
         if stage == "settings":
             from zygoform.app.stages.settings.stage import SettingsStage
 
-            return SettingsStage(self.session, self.preferences)
+            return SettingsStage(self.session, self.preferences, self.stages)
         if stage == "help":
             from zygoform.app.stages.help.stage import HelpStage
 
             actions = [action for action, _ in self.actions_table.values()]
-            return HelpStage([(", ".join(a.keys), a.title) for a in actions if a.keys and a.scope == "window"])
+            keys = [(", ".join(a.keys), a.title) for a in actions if a.keys and a.scope == "window"]
+            return HelpStage(keys, self.stages)
         from zygoform.app.stages.cut.stage import CutStage
 
-        return CutStage(self.session)
+        return CutStage(self.session, self.stages)
 
     def _find(self) -> None:
         """Opens the box that finds anything, made when it is first wanted."""

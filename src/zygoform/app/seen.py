@@ -7,9 +7,9 @@ from PySide6.QtWidgets import QWidget
 
 
 class _Catcher(QObject):
-    def __init__(self, widget: QWidget, refresh: Callable[[], object]) -> None:
+    def __init__(self, widget: QWidget, refresh: Callable[[], object], *, stale: bool) -> None:
         super().__init__(widget)
-        self._widget, self._refresh, self._stale = widget, refresh, False
+        self._widget, self._refresh, self._stale = widget, refresh, stale
         widget.installEventFilter(self)
 
     def changed(self) -> None:
@@ -24,6 +24,11 @@ class _Catcher(QObject):
         return False
 
 
-def when_seen(widget: QWidget, signal: SignalInstance, refresh: Callable[[], object]) -> None:
-    """Calls `refresh` on the signal while the widget is visible; else once, when it is next shown."""
-    signal.connect(_Catcher(widget, refresh).changed)
+def when_seen(
+    widget: QWidget, signal: SignalInstance, refresh: Callable[[], object], *, stale: bool = False
+) -> None:
+    """Calls `refresh` on the signal while the widget is visible; else once, when it is next shown.
+
+    What is `stale` has never been filled: it is when it is first shown.
+    """
+    signal.connect(_Catcher(widget, refresh, stale=stale).changed)

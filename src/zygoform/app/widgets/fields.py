@@ -76,6 +76,9 @@ def empty(layout: QLayout) -> None:
 
 def restyle(widget: QWidget) -> None:
     """Makes a changed property show."""
+    if not widget.testAttribute(Qt.WidgetAttribute.WA_WState_Polished):
+        # It is not seen yet, and will be styled by what it then holds.
+        return
     widget.style().unpolish(widget)
     widget.style().polish(widget)
 

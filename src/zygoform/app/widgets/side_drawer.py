@@ -48,15 +48,14 @@ class _Handle(QToolButton):
 class SideDrawer(QWidget):
     """`main` takes the room the `side` leaves; in a window too narrow for both a handle at the right edge opens it.
 
-    The keyboard opens it by going in, and Esc closes it.
+    The keyboard opens it by going in, and Esc closes it. Both are empty at first.
     """
 
-    def __init__(self, main: QWidget, side: QWidget, name: str) -> None:
+    def __init__(self, name: str) -> None:
         super().__init__()
-        self.main, self.side, self._name = main, side, name
+        self.main, self.side, self._name = QWidget(self), QWidget(self), name
         self.is_drawer = self._is_open = False
-        main.setParent(self)
-        side.setParent(self)
+        side = self.side
         side.setProperty("region", "sheet")
         side.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.handle = _Handle(name, self)

@@ -28,14 +28,15 @@ _ROOMY, _NARROW, LIST = 840, 1000, 356
 class BuyStage(QWidget):
     """Wood, screws, glue, in the order of a shop."""
 
-    def __init__(self, session: Session) -> None:
-        super().__init__()
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
         self.session = session
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        left = QWidget()
-        column = QVBoxLayout(left)
+        drawer = SideDrawer("what it is for")
+        row.addWidget(drawer)
+        column = QVBoxLayout(drawer.main)
         column.setContentsMargins(t.MARGIN, 14, 8, 8)
         head = QHBoxLayout()
         head.addWidget(label("Buy", "title"))
@@ -44,18 +45,19 @@ class BuyStage(QWidget):
         head.addStretch(1)
         column.addLayout(head)
         inner = QWidget()
+        area = self._rows = scrolled(inner)
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 4, 12, 0)
         self._list.setSpacing(0)
-        area = self._rows = scrolled(inner)
         area.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         area.setAccessibleName("What to buy")
         # As wide as its rows need; the whole screen moves sideways where that is more than there is.
         area.setMinimumWidth(t.px(LIST))
         column.addWidget(area, 1)
-        side = scrolled(self._side())
-        side.setFixedWidth(t.px(t.SIDE + 20))
-        row.addWidget(SideDrawer(left, side, "what it is for"))
+        drawer.side.setFixedWidth(t.px(t.SIDE + 20))
+        beside = QVBoxLayout(drawer.side)
+        beside.setContentsMargins(0, 0, 0, 0)
+        beside.addWidget(scrolled(self._side()))
         self._shown: object = None
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)

@@ -35,24 +35,24 @@ FINDINGS = ("too_long", "short_parts", "guessed", "recounted")
 class CutStage(QWidget):
     """By setting: boards and cuts. By part: the full table across the sheet."""
 
-    def __init__(self, session: Session) -> None:
-        super().__init__()
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
         self.session = session
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        left = QWidget()
-        column = QVBoxLayout(left)
+        self.drawer = SideDrawer("the cuts")
+        row.addWidget(self.drawer)
+        column = QVBoxLayout(self.drawer.main)
         column.setContentsMargins(t.MARGIN, 8, 8, 8)
         column.setSpacing(6)
         column.addLayout(self._bar())
         self.pages = QStackedWidget()
+        column.addWidget(self.pages, 1)
         self.pages.addWidget(self._boards_page())
         self.table = PartTable(session)
         self.pages.addWidget(self.table)
-        column.addWidget(self.pages, 1)
-        self.side = self._side()
-        self.drawer = SideDrawer(left, self.side, "the cuts")
-        row.addWidget(self.drawer)
+        self.side = self.drawer.side
+        self._fill_side(self.side)
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         session.solving.connect(self.boards.update)
@@ -113,8 +113,7 @@ class CutStage(QWidget):
         column.addStretch(1)
         return scrolled(inner)
 
-    def _side(self) -> QWidget:
-        side = QWidget()
+    def _fill_side(self, side: QWidget) -> None:
         side.setFixedWidth(t.px(t.SIDE + 20))
         column = QVBoxLayout(side)
         column.setContentsMargins(12, 8, 8, 8)
@@ -133,6 +132,7 @@ class CutStage(QWidget):
         self.small.setFixedHeight(t.px(158))
         column.addWidget(self.small)
         self.stack = QStackedWidget()
+        column.addWidget(self.stack, 1)
         cuts = QWidget()
         inner = QVBoxLayout(cuts)
         inner.setContentsMargins(0, 0, 0, 0)
@@ -150,8 +150,6 @@ class CutStage(QWidget):
         self.stack.addWidget(self.rack)
         self.why = WhyPanel(self.session)
         self.stack.addWidget(scrolled(self.why))
-        column.addWidget(self.stack, 1)
-        return side
 
     def _toggle_rack(self) -> None:
         self.why_button.setChecked(False)

@@ -118,9 +118,8 @@ class PartTable(QTableView):
         header.setHighlightSections(False)
         self.entered.connect(lambda index: session.hover(next(iter(self._model.rows[index.row()].part_ids), "")))
         self.selectionModel().currentRowChanged.connect(self._keep)
-        when_seen(self, session.changed, self._refresh)
+        when_seen(self, session.changed, self._refresh, stale=True)
         session.hover_changed.connect(self._on_pointed)
-        self._refresh()
 
     def _refresh(self) -> None:
         self._model.take()

@@ -35,8 +35,8 @@ MORE_KEYS = (
 class HelpStage(QWidget):
     """Answers can be searched; `keys` are those of the list of actions, with what they do."""
 
-    def __init__(self, keys: Iterable[tuple[str, str]]) -> None:
-        super().__init__()
+    def __init__(self, keys: Iterable[tuple[str, str]], parent: QWidget | None = None) -> None:
+        super().__init__(parent)
         whole = QHBoxLayout(self)
         whole.setContentsMargins(t.MARGIN, 14, t.MARGIN, 8)
         whole.setSpacing(24)
@@ -57,6 +57,7 @@ class HelpStage(QWidget):
         left.addWidget(self.questions, 1)
         whole.addLayout(left, 2)
         inner = QWidget()
+        whole.addWidget(scrolled(inner), 3)
         right = QVBoxLayout(inner)
         right.setContentsMargins(0, 0, 12, 0)
         right.setSpacing(10)
@@ -68,7 +69,6 @@ class HelpStage(QWidget):
         right.addWidget(label("Keys", "title"))
         right.addLayout(self._keys(keys))
         right.addStretch(1)
-        whole.addWidget(scrolled(inner), 3)
         self._shown: list[tuple[str, str]] = []
         self._filter("")
 

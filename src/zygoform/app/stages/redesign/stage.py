@@ -27,22 +27,25 @@ _IDLE = "Point at a part and say what should change: a right click, or Enter, li
 class RedesignStage(QWidget):
     """Changes in order, one open at a time."""
 
-    def __init__(self, session: Session) -> None:
-        super().__init__()
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
         self.session = session
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        self.area = PieceViewArea(session, "redesign", self._menu, _IDLE)
-        self.drawer = SideDrawer(self.area, self._side(), "changes")
+        self.drawer = SideDrawer("changes")
         row.addWidget(self.drawer)
+        self.area = PieceViewArea(session, "redesign", self._menu, _IDLE)
+        beside = QHBoxLayout(self.drawer.main)
+        beside.setContentsMargins(0, 0, 0, 0)
+        beside.addWidget(self.area)
+        self._fill_side(self.drawer.side)
         self.cards: dict[str, ChangeCard] = {}
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         session.previewed.connect(self._on_previewed)
         self.refresh()
 
-    def _side(self) -> QWidget:
-        side = QWidget()
+    def _fill_side(self, side: QWidget) -> None:
         side.setFixedWidth(t.px(t.SIDE + 12))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 8, 8, 8)
@@ -59,6 +62,8 @@ class RedesignStage(QWidget):
         head.setContentsMargins(0, 0, 12, 0)
         column.addLayout(head)
         inner = QWidget()
+        self._area = scrolled(inner)
+        column.addWidget(self._area, 1)
         self._list = QVBoxLayout(inner)
         self._list.setContentsMargins(0, 2, 10, 0)
         self._list.setSpacing(8)
@@ -70,9 +75,6 @@ class RedesignStage(QWidget):
         self._list.addLayout(self._cards)
         self._list.addWidget(self._common)
         self._list.addStretch(1)
-        self._area = scrolled(inner)
-        column.addWidget(self._area, 1)
-        return side
 
     # What fits a part
 

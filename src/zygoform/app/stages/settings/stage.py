@@ -32,13 +32,14 @@ _FIELD = 112
 class SettingsStage(QWidget):
     """Nothing has to be set before work; what is set here can be undone like any edit."""
 
-    def __init__(self, session: Session, preferences: Preferences) -> None:
-        super().__init__()
+    def __init__(self, session: Session, preferences: Preferences, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
         self.session, self.preferences = session, preferences
         self._refreshers: list[Refresh] = []
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         inner = QWidget()
+        whole.addWidget(scrolled(inner))
         self._columns = columns = QHBoxLayout(inner)
         columns.setContentsMargins(t.MARGIN, 14, t.MARGIN, t.MARGIN)
         columns.setSpacing(40)
@@ -53,7 +54,6 @@ class SettingsStage(QWidget):
                 column.addSpacing(14)
             column.addStretch(1)
             columns.addLayout(column, 1)
-        whole.addWidget(scrolled(inner))
         when_seen(self, session.changed, self.refresh)
         self.refresh()
 

@@ -38,34 +38,36 @@ class SurveyStage(QWidget):
     """Until there is a piece, three fields; then the piece and all its sizes."""
 
     def __init__(
-        self, session: Session, recent: tuple[str, ...] = (), ask_photos: Callable[[], list[str]] = list
+        self,
+        session: Session,
+        recent: tuple[str, ...] = (),
+        ask_photos: Callable[[], list[str]] = list,
+        parent: QWidget | None = None,
     ) -> None:
-        super().__init__()
+        super().__init__(parent)
         self.session = session
         self._adding, self._count, self._fault_met = False, 0, ""
-        self.pages = QStackedWidget()
+        # What holds others is put where it belongs before it is filled: moving a full one costs all that is in it.
+        self.pages = QStackedWidget(self)
         whole = QHBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         whole.addWidget(self.pages)
+        empty = QWidget()
+        self.pages.addWidget(scrolled(empty, sideways=True))
+        middle = QVBoxLayout(empty)
         self.start = StartBox(session, recent)
         self.start.back.connect(self._back)
-        empty = QWidget()
-        middle = QVBoxLayout(empty)
         middle.addWidget(self.start, 0, Qt.AlignmentFlag.AlignCenter)
-        self.pages.addWidget(scrolled(empty, sideways=True))
-        page = QWidget()
-        row = QHBoxLayout(page)
-        row.setContentsMargins(0, 0, 0, 0)
+        self.drawer = SideDrawer("the survey")
+        self.pages.addWidget(self.drawer)
         self.area = PieceViewArea(session, "survey", self._menu, _IDLE)
         self.photos = PhotoPane(session, ask_photos)
-        main = QWidget()
-        beside = QHBoxLayout(main)
+        beside = QHBoxLayout(self.drawer.main)
         beside.setContentsMargins(0, 0, 0, 0)
         beside.setSpacing(0)
         beside.addWidget(self.area, 1)
         beside.addWidget(self.photos)
-        self.drawer = SideDrawer(main, self._side(), "the survey")
-        row.addWidget(self.drawer)
+        self._fill_side(self.drawer.side)
         self.photos_button = QPushButton("Photos")
         self.photos_button.setObjectName("photos")
         self.photos_button.setCheckable(True)
@@ -73,7 +75,6 @@ class SurveyStage(QWidget):
         self.photos_button.toggled.connect(self._show_photos)
         self.area.bar.insertWidget(self.area.bar.count() - 2, self.photos_button)
         self.photos.hide()
-        self.pages.addWidget(page)
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         self.refresh()
@@ -114,8 +115,7 @@ class SurveyStage(QWidget):
         """Shows the photos, or puts them away."""
         self.photos_button.setChecked(not self.photos_button.isChecked())
 
-    def _side(self) -> QWidget:
-        side = QWidget()
+    def _fill_side(self, side: QWidget) -> None:
         side.setFixedWidth(t.px(t.SIDE + 8))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 12, t.MARGIN - 12, 8)
@@ -145,20 +145,19 @@ class SurveyStage(QWidget):
         )
         self.faults, self.disassembly = FaultsPanel(self.session), DisassemblyPanel(self.session)
         self._views, self._areas = QStackedWidget(), list[QScrollArea]()
+        column.addWidget(self._views, 1)
+        column.addStretch(0)
         for widgets in ((self.findings, self.opening, self.sizes), (self.faults,), (self.disassembly,)):
             inner = QWidget()
+            self._areas.append(scrolled(inner))
+            self._views.addWidget(self._areas[-1])
             list_ = QVBoxLayout(inner)
             list_.setContentsMargins(0, 0, 12, 0)
             list_.setSpacing(8)
             for widget in widgets:
                 list_.addWidget(widget)
             list_.addStretch(1)
-            self._areas.append(scrolled(inner))
-            self._views.addWidget(self._areas[-1])
-        column.addWidget(self._views, 1)
-        column.addStretch(0)
         self.walk.walking.connect(self._on_walking)
-        return side
 
     def open_pieces(self) -> None:
         """What can be done with whole pieces."""
