@@ -9,6 +9,7 @@ import pytest
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk
+from zygoform.app.idle_loading import loading_steps
 from zygoform.app.main_window import STAGES
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import add_change, set_text, set_value
@@ -18,6 +19,8 @@ from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 
 HELD_MS = 50.0
+FIRST_MS = 100.0
+"""So long where a screen has to be made."""
 TRIES = 5
 """The least of so many counts: another process on the machine only ever adds to it."""
 SWING = 1.3
@@ -83,6 +86,24 @@ def test_nothing_holds_the_window(app: QApplication, project: Callable[[], Proje
     assert {name: round(ms) for name, ms in held.items() if ms > HELD_MS * slower} == {}, (
         f"{slower:.1f} times slower"
     )
+
+
+def test_a_screen_first_gone_to_does_not_keep_one_waiting(app: QApplication) -> None:
+    # Loaded while nothing happens, as after every start.
+    steps = loading_steps()
+    assert all(_longest(app, partial(next, steps, None)) < FIRST_MS for _ in range(60))
+    assert next(steps, None) is None
+    held: dict[str, float] = {}
+    slow = 99.0
+    for _ in range(TRIES):
+        desk = Desk(app, demo_project())
+        slow = min(slow, _plain_work() / LOOPS_MS)
+        for stage in [*(stage for stage, _ in STAGES), "settings", "help"]:
+            worst = _longest(app, partial(desk.window.go, stage))
+            held[stage] = min(held.get(stage, worst), worst)
+        desk.close()
+    slower = max(1.0, slow) * SWING
+    assert {stage: round(ms) for stage, ms in held.items() if ms > FIRST_MS * slower} == {}, f"{slower:.1f} slower"
 
 
 def _plain_work() -> float:

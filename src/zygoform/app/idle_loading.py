@@ -17,7 +17,7 @@ class IdleLoading(QObject):
 
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
-        self._steps = _steps()
+        self._steps = loading_steps()
         self._timer = QTimer(self)
         self._timer.timeout.connect(self._next)
         self._timer.start(REST_MS)
@@ -27,7 +27,8 @@ class IdleLoading(QObject):
             self._timer.stop()
 
 
-def _steps() -> Iterator[str]:
+def loading_steps() -> Iterator[str]:
+    """Loads one thing more at every step, and says which."""
     from zygoform.app import stages
 
     # Asked for once, PySide makes the names of all that a style knows.

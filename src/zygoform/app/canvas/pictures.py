@@ -13,6 +13,8 @@ from zygoform.core.drawing.primitives import Layer, Scene
 
 AROUND = 6
 """px round a piece for its widest line."""
+MOST = 1.0
+"""Of the sheet: a piece zoomed into is larger than what is seen of it, and no picture is made of the rest."""
 
 
 class _Picture(NamedTuple):
@@ -39,8 +41,7 @@ class PiecePictures:
         }
         device = painter.device()
         scale, ratio = mapping.scale * t.SCALE, device.devicePixelRatioF()
-        # A piece zoomed into is larger than what is seen of it: no picture is made of the rest.
-        limit = device.width() * device.height() * ratio * ratio
+        limit = MOST * device.width() * device.height() * ratio * ratio
         painter.save()
         for layer in layers:
             at = mapping.to_px(layer.by) * t.SCALE

@@ -1,0 +1,120 @@
+"""Pieces of a set are painted from pictures: one sees no difference, and what is as it was is not painted again."""
+
+from collections.abc import Callable
+
+import pytest
+from PySide6.QtGui import QImage, QPainter
+from PySide6.QtWidgets import QApplication
+
+from tests.app.desk import Desk
+from zygoform.app.canvas import pictures
+from zygoform.app.canvas.mapping import STEP, fit
+from zygoform.app.canvas.piece_view import PieceView
+from zygoform.core.drawing.primitives import Scene
+from zygoform.core.edits.pieces import copy_piece
+from zygoform.core.edits.planning import set_value
+from zygoform.core.project import Project
+from zygoform.files.demo import demo_project
+
+NEAR = 6
+"""Of 255: so far a colour may be off by being rounded twice, in the picture and on the sheet."""
+
+
+def three() -> Project:
+    project = demo_project()
+    while len(project.pieces) < 3:
+        project = copy_piece(project, "p1", with_changes=True).project
+    return project
+
+
+@pytest.fixture
+def desk(app: QApplication) -> Desk:
+    return Desk(app, three())
+
+
+@pytest.fixture
+def painted(monkeypatch: pytest.MonkeyPatch) -> list[str]:
+    """The first part of every piece whose faces are painted one by one."""
+    found: list[str] = []
+    paint = pictures._paint_faces
+
+    def counted(painter: QPainter, scene: Scene, *others: object) -> None:
+        found.append(min(polygon.part_id for polygon in scene.polygons))
+        paint(painter, scene, *others)  # type: ignore[arg-type]
+
+    monkeypatch.setattr(pictures, "_paint_faces", counted)
+    return found
+
+
+def view_of(desk: Desk) -> PieceView:
+    return desk.find(PieceView, "drawing_redesign")
+
+
+def overhang(inches: float) -> Callable[[Project], object]:
+    return lambda project: set_value(project, "c1", "overhang_left", 25.4 * inches)
+
+
+def farthest(one: QImage, other: QImage) -> int:
+    """How far the most different channel of two pictures is off, of 255."""
+    plain = [image.convertToFormat(QImage.Format.Format_RGB32) for image in (one, other)]
+    a, b = (bytes(image.constBits()) for image in plain)
+    assert len(a) == len(b)
+    return max(abs(x - y) for x, y in zip(a, b, strict=True) if x != y) if a != b else 0
+
+
+@pytest.mark.parametrize("look", ["front", "corner", "above"])
+def test_a_kept_picture_is_what_would_be_painted(desk: Desk, look: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    desk.session.show_piece("")
+    desk.session.look_from(look)  # type: ignore[arg-type]
+    desk.settle()
+    view = view_of(desk)
+    by_picture = view.grab().toImage()
+    # What is larger than the sheet is painted as it is.
+    monkeypatch.setattr(pictures, "MOST", 0.0)
+    assert farthest(by_picture, view.grab().toImage()) <= NEAR
+    desk.close()
+
+
+def test_only_the_piece_that_changed_is_painted_again(desk: Desk, painted: list[str]) -> None:
+    desk.session.show_piece("")
+    desk.settle()
+    painted.clear()
+    view_of(desk).repaint()
+    assert painted == []
+    desk.session.do(overhang(1.75))  # type: ignore[arg-type]
+    desk.settle()
+    assert len(painted) == 1
+    # Pointed at, a piece is painted as it is, and after that its picture is good again.
+    painted.clear()
+    desk.session.hover("p2/side/left")
+    desk.settle()
+    desk.session.hover("")
+    desk.settle()
+    assert len(painted) == 1
+    desk.close()
+
+
+def test_the_drawing_keeps_its_scale_while_something_is_dragged(desk: Desk) -> None:
+    view = view_of(desk)
+    desk.session.show_piece("p1")
+    desk.settle()
+    before = view.mapping()
+    desk.session.preview(overhang(12.0))  # type: ignore[arg-type]
+    assert view.mapping() == before
+    desk.session.do(overhang(12.0))  # type: ignore[arg-type]
+    assert view.mapping().scale < before.scale
+    desk.session.preview(overhang(1.0))  # type: ignore[arg-type]
+    held = view.mapping().scale
+    view.zoom_by(2.0)
+    # What the user does to the drawing himself is done at once.
+    assert view.mapping().scale > 1.5 * held
+    desk.close()
+
+
+def test_by_steps_a_drawing_is_at_most_a_step_smaller() -> None:
+    room = (10.0, 20.0, 640.0, 480.0)
+    for width in range(300, 3000, 7):
+        whole, stepped = fit((0, 0, width, 700), room), fit((0, 0, width, 700), room, stepped=True)
+        assert whole.scale / STEP < stepped.scale <= whole.scale
+        # Still in the middle.
+        assert stepped.to_px((width / 2, 350)).x() == pytest.approx(330.0)
