@@ -1,5 +1,6 @@
 """The only object that holds the document. Screens listen to it and never to each other."""
 
+import math
 from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -14,6 +15,7 @@ from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.arrange import WIDE
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
@@ -29,6 +31,10 @@ from zygoform.files.project_json import read_project, write_project
 
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
+
+
+_ROOMS = (1.0, WIDE, 2.7, 4.2)
+"""Between these a set is not laid out anew."""
 
 
 class Session(QObject):
@@ -63,6 +69,7 @@ class Session(QObject):
         self.plan: Plan | None = None
         self.before: Plan | None = None
         self._seen_of: tuple[FormPlan, str, Seen] | None = None
+        self._room_wide = WIDE
         self._recompile()
 
     @property
@@ -93,10 +100,14 @@ class Session(QObject):
             return None
         # A set is set out for the place it is looked at from; one piece looks the same object from everywhere.
         shown = self.view.shown if len(form.pieces) > 1 else ""
-        whole = f" {self.view.viewpoint}" if len(form.pieces) > 1 and not shown else ""
+        whole = f" {self.view.viewpoint} {self._room_wide}" if len(form.pieces) > 1 and not shown else ""
         if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != shown + whole:
-            self._seen_of = (form, shown + whole, seen_of(form, shown, self.view.viewpoint))
+            self._seen_of = (form, shown + whole, seen_of(form, shown, self.view.viewpoint, self._room_wide))
         return self._seen_of[2]
+
+    def draw_in(self, wide: float) -> None:
+        """The room there is for a drawing is so many times as wide as high: a set is laid out for it."""
+        self._room_wide = min(_ROOMS, key=lambda room: abs(math.log(room / max(wide, 0.1))))
 
     def show_piece(self, piece_id: str) -> None:
         """One piece on screen, or for no id the whole set."""

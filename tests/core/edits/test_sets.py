@@ -1,8 +1,8 @@
 """Several pieces in one project: copies with their differences, planned apart or together, one list for all."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from contextlib import suppress
-from itertools import combinations
+from itertools import combinations, product
 
 import pytest
 from hypothesis import given
@@ -12,6 +12,7 @@ from msgspec import structs
 from tests.core.form.test_kinds import found
 from tests.strategies import planned
 from zygoform.core.changes.kinds.mend import Mend
+from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form
 from zygoform.core.drawing.views import Viewpoint
@@ -132,18 +133,17 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
     project = set_demo()
     mended = next(change for change in project.changes if isinstance(change, Mend))
 
-    def deeper(before: Project) -> Project:
-        # So deep that, seen from a corner, one stands before the next.
-        for piece in before.known_pieces:
-            with suppress(BadInputError):
-                before = set_reading(before, "depth", "1400 mm", on=piece.id).project
-        return before
+    def hangs_over(before: Project) -> Project:
+        # So high and so far to the right that its top stands over that of the next.
+        top = next(change for change in before.changes if isinstance(change, PlankTop))
+        higher = set_reading(before, "height", "900 mm", on=top.targets[0].split("/")[0]).project
+        return set_value(higher, top.id, "overhang_right", 700.0).project
 
     edits: tuple[Callable[[Project], Project], ...] = (
         lambda p: p,
         lambda p: set_reading(p, "height", "700 mm", on=p.known_pieces[-1].id).project,
         lambda p: leave_out(p, mended.id, out=True).project,
-        deeper,
+        hangs_over,
     )
     for edit in edits:
         project = edit(project)
@@ -154,11 +154,12 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
         assert scene.box == pytest.approx(whole.box)
         assert scene.floors == whole.floors
         assert len(scene.grips) == len(whole.grips)
-        assert {(one.change_id, one.side) for one in scene.leaders} == {
+        # A change that another piece hides keeps its number.
+        assert {(one.change_id, one.side) for one in scene.leaders} >= {
             (o.change_id, o.side) for o in whole.leaders
         }
         # One hides another as it does in the whole drawing.
-        for polygon in whole.polygons[::7]:
+        for polygon in whole.polygons[::3]:
             middle = tuple(sum(p[k] for p in polygon.points) / len(polygon.points) for k in (0, 1))
             one, other = (drawn.at(middle) for drawn in (scene, whole))  # type: ignore[arg-type]
             assert one is not None
@@ -168,6 +169,39 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
         alone = seen_of(plan_of(project).form, piece.piece_id, place)
         heads = {polygon.part_id.split("/")[0] for polygon in SeenDrawing().scene(alone, place, "found").polygons}
         assert heads == {piece.piece_id}
+
+
+@pytest.mark.parametrize("place", ["front", "left", "right", "back", "above", "corner"])
+@pytest.mark.parametrize("wide", [1.0, 1.7, 4.2])
+def test_in_a_set_no_piece_covers_another_and_they_fill_the_room(place: Viewpoint, wide: float) -> None:
+    project = set_demo()
+    for piece in project.known_pieces:
+        with suppress(BadInputError):
+            project = set_reading(project, "depth", "1000 mm", on=piece.id).project
+    seen = seen_of(plan_of(project).form, "", place, wide)
+    scene = SeenDrawing().scene(seen, place, "found")
+    boxes = []
+    for layer in scene.layers:
+        xs, ys = zip(*(point for polygon in layer.scene.polygons for point in polygon.points), strict=True)
+        (x, y), name_room = layer.by, 0.0 if place == "above" else 0.2 * (max(ys) - min(ys))
+        boxes.append((min(xs) + x, min(ys) + y - name_room, max(xs) + x, max(ys) + y))
+    for a, b in combinations(boxes, 2):
+        assert a[2] < b[0] or b[2] < a[0] or a[3] < b[1] or b[3] < a[1], "each stands clear, with room for its name"
+
+    def scale(widths: Sequence[float], heights: Sequence[float]) -> float:
+        return min(wide / max(widths), 1 / sum(heights))
+
+    # Against every way to break them into rows, in their order, as tight as they go.
+    sizes = {own.piece_id: (box[2] - box[0], box[3] - box[1]) for own, box in zip(scene.layers, boxes, strict=True)}
+    order = [sizes[piece.piece_id] for piece in seen.pieces]
+    best = 0.0
+    for cuts in product((False, True), repeat=len(order) - 1):
+        rows = [[order[0]]]
+        for size, cut in zip(order[1:], cuts, strict=True):
+            rows = [*rows, [size]] if cut else [*rows[:-1], [*rows[-1], size]]
+        best = max(best, scale([sum(w for w, _ in row) for row in rows], [max(h for _, h in row) for row in rows]))
+    x0, y0, x1, y1 = (f(box[k] for box in boxes) for k, f in enumerate((min, min, max, max)))
+    assert scale([x1 - x0], [y1 - y0]) > 0.6 * best
 
 
 def _faces(scene: Scene) -> list[tuple[object, ...]]:

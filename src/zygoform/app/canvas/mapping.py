@@ -59,10 +59,15 @@ CLOSE = 300.0
 """In a room narrower or lower than this notes stand closer to the drawing."""
 
 
-def room_beside_notes(whole: QRectF, *, small: bool) -> tuple[float, float, float, float]:
-    """Left, top, width, height (px) of what a drawing has when its sizes and numbers stand round it."""
+def room_beside_notes(whole: QRectF, *, small: bool, several: bool = False) -> tuple[float, float, float, float]:
+    """Left, top, width, height (px) of what a drawing has when its sizes and numbers stand round it.
+
+    On several pieces the numbers stand, and only their names are under them.
+    """
     if small:
         return 9.0, 9.0, whole.width() - 18.0, whole.height() - 18.0
+    if several:
+        return 24.0, 20.0, whole.width() - 48.0, whole.height() - 60.0
     if min(whole.width(), whole.height()) > CLOSE:
         return 96.0, 66.0, whole.width() - 126.0, whole.height() - 132.0
     return 66.0, 40.0, whole.width() - 86.0, whole.height() - 84.0

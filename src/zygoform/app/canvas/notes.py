@@ -78,9 +78,32 @@ def paint_leaders(
 ) -> list[tuple[QRectF, Leader]]:
     """A thin line from each change's number to its part; returns where the numbers stand.
 
-    Neither number nor line goes over the figures in `taken`; `lift` is how much higher those above stand.
+    Neither number nor line goes over the figures in `taken`; `lift` is how much higher those above stand. In a set
+    a number stands on its piece: a line from the edge of the drawing would cross others.
     """
-    flags: list[tuple[QRectF, Leader]] = []
+    flags = _on_pieces(scene, mapping) if scene.layers else _beside(scene, mapping, room, taken, lift)
+    for box, leader in flags:
+        _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
+    return flags
+
+
+Flags = list[tuple[QRectF, Leader]]
+
+
+def _on_pieces(scene: Scene, mapping: Mapping) -> Flags:
+    """Each number on what it stands for, or as near to its right as it is clear of the others."""
+    flags: Flags = []
+    for leader in sorted(scene.leaders, key=lambda x: (-x.at[1], x.at[0])):
+        middle = mapping.to_px(leader.at)
+        while any(box.intersects(_flag_box(middle).adjusted(2, 2, -2, -2)) for box, _ in flags):
+            middle += QPointF(4.0, 0.0)
+        flags.append((_flag_box(middle), leader))
+    return flags
+
+
+def _beside(scene: Scene, mapping: Mapping, room: QRectF, taken: list[QRectF], lift: float) -> Flags:
+    """Numbers of what is low at the left of the piece, of what is high over it."""
+    flags: Flags = []
     top = mapping.to_px((0, scene.box[3])).y()
     left = mapping.to_px((scene.box[0], 0)).x()
     beside = sorted((x for x in scene.leaders if x.side == "left"), key=lambda x: -x.at[1])
@@ -96,8 +119,6 @@ def paint_leaders(
         x = max(at.x() - 46, x_used + _APART)
         x_used = x
         flags.append((_flag_box(QPointF(x, max(room.top() + 15, top - 34 - lift))), leader))
-    for box, leader in flags:
-        _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
     return flags
 
 
@@ -120,12 +141,12 @@ def _flag_box(middle: QPointF) -> QRectF:
 def _flag(painter: QPainter, box: QRectF, at: QPointF, leader: Leader, *, lit: bool) -> None:
     middle = box.center()
     reach = math.hypot(at.x() - middle.x(), at.y() - middle.y()) or 1.0
-    start = middle + (at - middle) * (FLAG / 2 / reach)
-    painter.setPen(paint.pen(t.INK, 1.0))
-    painter.drawLine(start, at)
-    painter.setBrush(QColor(t.INK))
-    painter.setPen(paint.NEVER)
-    painter.drawEllipse(at, 2.6, 2.6)
+    if reach > FLAG / 2:
+        painter.setPen(paint.pen(t.INK, 1.0))
+        painter.drawLine(middle + (at - middle) * (FLAG / 2 / reach), at)
+        painter.setBrush(QColor(t.INK))
+        painter.setPen(paint.NEVER)
+        painter.drawEllipse(at, 2.6, 2.6)
     painter.setBrush(QColor(t.TAPE if lit else t.CHANGE))
     painter.setPen(paint.pen(t.ON_TAPE if lit else t.BLUE, 1.8))
     painter.drawEllipse(middle, FLAG / 2, FLAG / 2)

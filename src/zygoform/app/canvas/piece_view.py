@@ -13,6 +13,7 @@ from PySide6.QtGui import (
     QPaintEvent,
     QPolygonF,
     QResizeEvent,
+    QShowEvent,
     QWheelEvent,
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -124,8 +125,9 @@ class PieceView(QWidget):
         looks = self.size(), self.zoom, QPointF(self.pan), self.place, self.overlay, view.shown, view
         if self._held is not None and self.session.is_previewing and self._held[0] == looks:
             return self._held[1]
-        room = room_beside_notes(paint.room_of(self), small=self.kind == "small")
-        whole = fit(scene.box, room, self.zoom, stepped=bool(scene.layers))
+        several = bool(scene.layers)
+        room = room_beside_notes(paint.room_of(self), small=self.kind == "small", several=several)
+        whole = fit(scene.box, room, self.zoom, stepped=several)
         mapping = Mapping(whole.scale, whole.x + self.pan.x(), whole.y + self.pan.y())
         self._held = looks, mapping
         return mapping
@@ -151,10 +153,7 @@ class PieceView(QWidget):
         painter, room = paint.begin_painting(self)
         mapping, pointed, kept = self.mapping(), self.session.view.hovered, self.session.view.selected
         if self.kind == "small":
-            painter.setPen(paint.pen(t.INK, 1.2))
-            for floor in scene.floors:
-                y = mapping.to_px((0, floor)).y()
-                painter.drawLine(QPointF(0, y), QPointF(room.width(), y))
+            paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
         lit = lit_parts(self.session, pointed, alike=self.kind == "small")
         self._pictures.paint(painter, scene, mapping, lit, kept)
         shapes = [
@@ -219,7 +218,17 @@ class PieceView(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
+        self._lay_out()
         self._spots.sync()
+
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        """A set stands in rows that fill this room, while it is the one seen."""
+        if self.kind != "small" and self.isVisible():
+            self.session.draw_in(self.width() / max(1, self.height()))
 
     # Pointing
 

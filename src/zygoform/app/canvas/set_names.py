@@ -35,11 +35,14 @@ def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapp
     seen, current = session.seen(), session.piece
     if seen is None or not seen.names:
         return
+    rooms = {
+        piece_id: QRectF(mapping.to_px((x0, y1)), mapping.to_px((x1, y0)))
+        for piece_id, (x0, y0, x1, y1) in boxes_of_pieces(session, scene).items()
+    }
+    # Where there is little room, a name that would run into another or over a piece is left out; but for the
+    # current one's, which comes first.
     taken: list[QRectF] = []
-    # The current one first: where there is little room, a name that would run into another is left out.
-    boxes = sorted(boxes_of_pieces(session, scene).items(), key=lambda own: current is None or own[0] != current.id)
-    for piece_id, (x0, y0, x1, y1) in boxes:
-        room = QRectF(mapping.to_px((x0, y1)), mapping.to_px((x1, y0)))
+    for piece_id, room in sorted(rooms.items(), key=lambda own: current is None or own[0] != current.id):
         on = current is not None and piece_id == current.id
         if on:
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -49,6 +52,9 @@ def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapp
         face = font(12, 600 if on else 400)
         words = QFontMetricsF(face).boundingRect(seen.names[piece_id])
         words.moveCenter(QPointF(at.x(), at.y() - 4))
-        if not any(words.adjusted(-3, 0, 3, 0).intersects(other) for other in taken):
+        others = (*taken, *(other for own, other in rooms.items() if own != piece_id))
+        if on:
+            paint.fill(painter, words.adjusted(-3, 0, 3, 0), t.SHEET)
+        if on or not any(words.adjusted(-3, 0, 3, 0).intersects(other) for other in others):
             taken.append(words)
             paint.draw_text(painter, at, seen.names[piece_id], 12, 600 if on else 400, align="centre")

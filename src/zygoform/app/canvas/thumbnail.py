@@ -7,6 +7,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import fit
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
+from zygoform.core.drawing.views import VIEWS
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import offsets, side_by_side
 from zygoform.core.form.form import Form
@@ -22,7 +23,11 @@ def scene_of(project: Project) -> Scene | None:
     if not bodies:
         return None
     form = Form(tuple(bodies))
-    form = side_by_side(form, offsets(form)) if len(bodies) > 1 else form
+    form = (
+        side_by_side(form, offsets(form, lean=VIEWS["corner"].project((0.0, 1.0, 0.0))))
+        if len(bodies) > 1
+        else form
+    )
     return draw_form(form, form, {}, "corner", "found")
 
 

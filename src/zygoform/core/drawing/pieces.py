@@ -1,7 +1,5 @@
 """A set drawn piece by piece: what is as it was is not drawn again, only moved to where it stands now."""
 
-from functools import cmp_to_key
-
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.primitives import Box, Edge, Grip, Layer, Leader, Polygon, Scene
@@ -90,22 +88,17 @@ class SetDrawing:
 
 
 def _far_first(pieces: tuple[PieceDrawn, ...], place: Viewpoint) -> list[PieceDrawn]:
-    """No piece is painted before one that stands behind it.
+    """The one that comes nearest to the viewer last.
 
-    Pieces of a set stand in rows, clear of each other along an axis; of two, the one farther along that axis from
-    the viewer is behind (separating planes, as in order.py; here each of them is an axis).
+    Seen from anywhere, pieces of a set stand clear of each other (form/arrange.py); but what is planned may hang
+    over the next one.
     """
-    toward = VIEWS[place].toward
-    boxes = {piece.piece_id: _stands(piece) for piece in pieces}
+    return sorted(pieces, key=lambda piece: _reach(*_stands(piece), VIEWS[place].toward))
 
-    def nearer(one: PieceDrawn, other: PieceDrawn) -> int:
-        (a, b), (c, d) = boxes[one.piece_id], boxes[other.piece_id]
-        for k in (2, 1, 0):
-            if toward[k] and (b[k] <= c[k] or d[k] <= a[k]):
-                return 1 if (d[k] <= a[k]) == (toward[k] > 0) else -1
-        return 0
 
-    return sorted(pieces, key=cmp_to_key(nearer))
+def _reach(low: Point3, high: Point3, toward: Point3) -> float:
+    """How near to the viewer a box comes."""
+    return sum(max(k * a, k * b) for k, a, b in zip(toward, low, high, strict=True))
 
 
 def _stands(piece: PieceDrawn) -> tuple[Point3, Point3]:

@@ -8,7 +8,9 @@ from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.prism import Point3
 
 APART = 250.0
-"""Between one piece and the next."""
+"""Between one piece and the next, seen as they are drawn."""
+ROWS_APART = 0.3
+"""Between two rows, as a share of the higher: the names of the upper one stand there."""
 HUNG = 1000.0
 """How high above the floor what hangs on a wall is drawn, where something stands on the floor."""
 
@@ -20,20 +22,27 @@ def only(form: Form, piece_id: str) -> Form:
 
 
 Direction = Literal["x", "y"]
-_WIDE = 1.7
-"""Rows of a set make a picture about so many times as wide as high: the room it is drawn in."""
+WIDE = 1.7
+"""A usual room to draw a set in is so many times as wide as high."""
 
 
-def offsets(form: Form, across: Direction = "x", up: Literal["y", "z"] = "z") -> dict[str, Point3]:
+def offsets(
+    form: Form,
+    across: Direction = "x",
+    up: Literal["y", "z"] = "z",
+    lean: tuple[float, float] = (0.0, 0.0),
+    wide: float = WIDE,
+) -> dict[str, Point3]:
     """How far each body, by its id, is moved so that all stand side by side, in rows where that draws them larger.
 
     They stand side by side along `across`, rows one over the other along `up`, the first one on top. Along z the
-    floor of the lowest row is at height 0.
+    floor of the lowest row is at height 0. `lean` is how much of its depth is seen to the right of a piece and
+    over it, where one looks from a corner; the room they are drawn in is `wide` times as wide as high.
     """
     stands = any(not body.hangs for body in form.bodies)
-    boxes = {body.id: _box(body, hung=body.hangs and stands) for body in form.bodies}
+    boxes = {body.id: _box(body, lean, hung=body.hangs and stands) for body in form.bodies}
     a, u = "xyz".index(across), "xyz".index(up)
-    rows = _rows([(body.id, boxes[body.id][1][a] - boxes[body.id][0][a]) for body in form.bodies], boxes, u)
+    rows = _rows([(body.id, boxes[body.id][1][a] - boxes[body.id][0][a]) for body in form.bodies], boxes, u, wide)
     moved, level = dict[str, Point3](), 0.0
     for row in reversed(rows):
         place = 0.0
@@ -44,34 +53,48 @@ def offsets(form: Form, across: Direction = "x", up: Literal["y", "z"] = "z") ->
             by[u] = level - low[u]
             place += high[a] - low[a] + APART
             moved[own] = (by[0], by[1], by[2])
-        level += max(boxes[own][1][u] - boxes[own][0][u] for own in row) + APART
+        level += _high(row, boxes, u) + _rows_apart(rows, boxes, u)
     return {body.id: moved[body.id] for body in form.bodies}
 
 
-def _box(body: Body, *, hung: bool) -> tuple[Point3, Point3]:
+Boxes = dict[str, tuple[Point3, Point3]]
+
+
+def _high(row: list[str], boxes: Boxes, up: int) -> float:
+    return max(boxes[own][1][up] - boxes[own][0][up] for own in row)
+
+
+def _rows_apart(rows: list[list[str]], boxes: Boxes, up: int) -> float:
+    return max(APART, ROWS_APART * max(_high(row, boxes, up) for row in rows))
+
+
+def _box(body: Body, lean: tuple[float, float], *, hung: bool) -> tuple[Point3, Point3]:
     """The box round a body down to its floor; under what hangs beside others, down to the floor they stand on."""
     boxes = [board.solid.box for board in body.boards]
     lows, highs = zip(*boxes, strict=True)
     low, high = ([f(p[k] for p in some) for k in range(3)] for f, some in ((min, lows), (max, highs)))
     low[2] = min(low[2], 0.0) - HUNG if hung else -body.base_height
+    for k, share in zip((0, 2), lean, strict=True):
+        high[k] += share * (high[1] - low[1])
     return (low[0], low[1], low[2]), (high[0], high[1], high[2])
 
 
-def _rows(wide: list[tuple[str, float]], boxes: dict[str, tuple[Point3, Point3]], up: int) -> list[list[str]]:
-    """The bodies in the number of rows that leaves them largest in a picture _WIDE times as wide as high."""
-    best: tuple[float, list[list[str]]] = (0.0, [[own for own, _ in wide]])
-    for count in range(1, len(wide) + 1):
+def _rows(widths: list[tuple[str, float]], boxes: Boxes, up: int, wide: float) -> list[list[str]]:
+    """The bodies in the number of rows that leaves them largest in a picture `wide` times as wide as high."""
+    best: tuple[float, list[list[str]]] = (0.0, [[own for own, _ in widths]])
+    for count in range(1, len(widths) + 1):
         rows: list[list[str]] = [[]]
-        room = sum(w + APART for _, w in wide) / count
+        room = sum(w + APART for _, w in widths) / count
         at = 0.0
-        for own, w in wide:
+        for own, w in widths:
             if rows[-1] and at + w / 2 > room * len(rows) and len(rows) < count:
                 rows.append([])
             rows[-1].append(own)
             at += w + APART
-        across = max(sum(dict(wide)[own] + APART for own in row) - APART for row in rows)
-        high = sum(max(boxes[own][1][up] - boxes[own][0][up] for own in row) + APART for row in rows) - APART
-        scale = min(_WIDE / max(across, 1.0), 1 / max(high, 1.0))
+        across = max(sum(dict(widths)[own] + APART for own in row) - APART for row in rows)
+        apart = _rows_apart(rows, boxes, up)
+        high = sum(_high(row, boxes, up) + apart for row in rows) - apart
+        scale = min(wide / max(across, 1.0), 1 / max(high, 1.0))
         if scale > best[0] * 1.02:
             best = (scale, rows)
     return best[1]

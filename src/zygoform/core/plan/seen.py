@@ -1,12 +1,14 @@
 """What is drawn at once: one piece, or all of a set side by side."""
 
+from typing import Literal
+
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
-from zygoform.core.drawing.views import Viewpoint
-from zygoform.core.form.arrange import offsets, only, shifted, side_by_side
+from zygoform.core.drawing.views import VIEWS, Viewpoint
+from zygoform.core.form.arrange import WIDE, offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
@@ -33,8 +35,11 @@ class Seen(Struct, frozen=True):
         return self.offsets.get(piece_id, (0.0, 0.0, 0.0))
 
 
-def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front") -> Seen:
-    """One piece, or for no id all of them as they are set out to be seen from a viewpoint, with what is planned."""
+def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide: float = WIDE) -> Seen:
+    """One piece, or for no id all of them as they are set out to be seen from a viewpoint, with what is planned.
+
+    The room they are drawn in is `wide` times as wide as high.
+    """
     numbers = {
         c.id: c.number
         for c in stage.changes
@@ -46,7 +51,9 @@ def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front") -> S
         return Seen(stage.found, stage.planned, numbers, handles, mended)
     if piece_id:
         return Seen(only(stage.found, piece_id), only(stage.planned, piece_id), numbers, handles, mended)
-    by = offsets(stage.found, "y" if viewpoint in ("left", "right") else "x", "y" if viewpoint == "above" else "z")
+    across: Literal["x", "y"] = "y" if viewpoint in ("left", "right") else "x"
+    lean = VIEWS[viewpoint].project((0.0, 1.0, 0.0)) if viewpoint == "corner" else (0.0, 0.0)
+    by = offsets(stage.found, across, "y" if viewpoint == "above" else "z", lean, wide)
     whose = {c.id: piece_of(c.targets[0]) for c in stage.changes}
     names = {piece.id: piece.name for piece in stage.pieces}
     moved = {piece_of(body_id): distance for body_id, distance in by.items()}
