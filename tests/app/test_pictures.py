@@ -1,6 +1,7 @@
 """Pieces of a set are painted from pictures: one sees no difference, and what is as it was is not painted again."""
 
 from collections.abc import Callable
+from itertools import combinations
 
 import pytest
 from PySide6.QtGui import QImage, QPainter
@@ -10,6 +11,8 @@ from tests.app.desk import Desk
 from zygoform.app.canvas import pictures
 from zygoform.app.canvas.mapping import STEP, fit
 from zygoform.app.canvas.piece_view import PieceView
+from zygoform.app.canvas.set_names import places_of_names, rooms_of_pieces
+from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import set_value
@@ -108,6 +111,38 @@ def test_the_drawing_keeps_its_scale_while_something_is_dragged(desk: Desk) -> N
     view.zoom_by(2.0)
     # What the user does to the drawing himself is done at once.
     assert view.mapping().scale > 1.5 * held
+    desk.close()
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (1024, 700), (700, 520)])
+def test_names_and_numbers_of_a_set_stand_clear(app: QApplication, size: tuple[int, int]) -> None:
+    project = three()
+    while len(project.pieces) < 8:
+        project = copy_piece(project, "p1", with_changes=True).project
+    desk = Desk(app, project)
+    desk.frame.resize(*size)
+    desk.session.show_piece("")
+    desk.session.select("p3/side/left")
+    desk.settle()
+    view = view_of(desk)
+    scene, seen = view.scene(), desk.session.seen()
+    assert scene is not None
+    assert seen is not None
+    rooms = rooms_of_pieces(desk.session, scene, view.mapping())
+    assert set(rooms) == {piece.id for piece in project.pieces}
+    names = places_of_names(rooms, seen.names, "p3")
+    assert "p3" in names, "the current piece is always named"
+    assert len(names) == len(rooms) or size[0] < 1280
+    for own, place in names.items():
+        assert not any(place.intersects(other) for name, other in names.items() if name != own)
+        assert own == "p3" or not any(place.intersects(room) for room in rooms.values())
+    view.grab()
+    flags = view._flags
+    assert len(flags) == len(scene.leaders) == sum(not isinstance(c, Mend) for c in project.changes)
+    for (one, leader), (other, _) in combinations(flags, 2):
+        assert not one.adjusted(2, 2, -2, -2).intersects(other.adjusted(2, 2, -2, -2))
+        piece = desk.session.piece_of(f"{leader.change_id}/x")
+        assert rooms[piece].adjusted(-30, -30, 30, 30).contains(one.center()), "a number stands at its own piece"
     desk.close()
 
 

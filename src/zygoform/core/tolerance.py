@@ -32,3 +32,24 @@ CLOSURE_MM = 3.0
 
 SEAM_MM = 0.01
 """Corners of two faces closer than this on the view plane are one corner."""
+
+SQUARE_ON = 1e-9
+"""Directions (unit vectors) whose product is below this are at right angles: a face so turned is not seen."""
+
+NOTHING = 1e-9
+"""A factor or a term smaller than this counts for nothing, and two factors that near are one."""
+
+PROGRAM_SLACK = 1e-6
+"""Of a linear program, in hundredths of a millimetre or cents: values closer than this are the same."""
+
+HOLES_MM = 1.0
+"""A pull fits old holes that are apart by so much more or less: its screws have that play."""
+
+SHARED_MM = 1.0
+"""Sizes that miss the room they fill by no more are right, and share it out: a tape reads to about that."""
+
+LENGTH_ON_SALE_MM = 0.5
+"""Lengths on sale that differ by less are one offer."""
+
+ROW_MM = 1.0
+"""Openings whose lower edges differ by less stand in one row."""

@@ -1,7 +1,7 @@
 """The pieces of a set by their names, the current one outlined: what is done is done to that one."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QFontMetricsF, QPainter
+from PySide6.QtGui import QFont, QFontMetricsF, QPainter
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
@@ -13,6 +13,8 @@ from zygoform.core.geometry.plane import Point
 
 BELOW = 16.0
 """How far under a piece its name stands, px."""
+ROUND = 8.0
+"""How far from the current piece the line round it is."""
 
 
 def boxes_of_pieces(session: Session, scene: Scene) -> dict[str, Box]:
@@ -30,31 +32,49 @@ def boxes_of_pieces(session: Session, scene: Scene) -> dict[str, Box]:
     return {piece_id: box_of(tuple(own)) for piece_id, own in by_piece.items() if piece_id in names}
 
 
-def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapping) -> None:
-    """Each name under its piece; round the current one a broken line."""
-    seen, current = session.seen(), session.piece
-    if seen is None or not seen.names:
-        return
-    rooms = {
+def rooms_of_pieces(session: Session, scene: Scene, mapping: Mapping) -> dict[str, QRectF]:
+    """Where each piece of the set is drawn, px."""
+    return {
         piece_id: QRectF(mapping.to_px((x0, y1)), mapping.to_px((x1, y0)))
         for piece_id, (x0, y0, x1, y1) in boxes_of_pieces(session, scene).items()
     }
-    # Where there is little room, a name that would run into another or over a piece is left out; but for the
-    # current one's, which comes first.
-    taken: list[QRectF] = []
-    for piece_id, room in sorted(rooms.items(), key=lambda own: current is None or own[0] != current.id):
-        on = current is not None and piece_id == current.id
+
+
+def places_of_names(rooms: dict[str, QRectF], names: dict[str, str], current: str) -> dict[str, QRectF]:
+    """Where the names stand, each under its piece (px).
+
+    Where there is little room a name that would run into another or over a piece is left out; but for the current
+    one's, which comes first.
+    """
+    places: dict[str, QRectF] = {}
+    for piece_id, room in sorted(rooms.items(), key=lambda own: own[0] != current):
+        on = piece_id == current
+        words = QFontMetricsF(_face(on=on)).boundingRect(names[piece_id]).adjusted(-3, 0, 3, 0)
+        words.moveCenter(QPointF(room.center().x(), room.bottom() + BELOW - 4 + (ROUND if on else 0)))
+        others = (*places.values(), *(other for own, other in rooms.items() if own != piece_id))
+        if on or not any(words.intersects(other) for other in others):
+            places[piece_id] = words
+    return places
+
+
+def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapping) -> None:
+    """Each name under its piece; round the current one a broken line."""
+    seen = session.seen()
+    if seen is None or not seen.names:
+        return
+    current = session.piece.id if session.piece is not None else ""
+    rooms = rooms_of_pieces(session, scene, mapping)
+    if current in rooms:
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.setPen(paint.pen(t.INK, 1.4, dash=(5, 4)))
+        painter.drawRoundedRect(rooms[current].adjusted(-ROUND, -ROUND, ROUND, ROUND), 4, 4)
+    for piece_id, words in places_of_names(rooms, seen.names, current).items():
+        on = piece_id == current
         if on:
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.INK, 1.4, dash=(5, 4)))
-            painter.drawRoundedRect(room.adjusted(-8, -8, 8, 8), 4, 4)
-        at = QPointF(room.center().x(), room.bottom() + BELOW + (8 if on else 0))
-        face = font(12, 600 if on else 400)
-        words = QFontMetricsF(face).boundingRect(seen.names[piece_id])
-        words.moveCenter(QPointF(at.x(), at.y() - 4))
-        others = (*taken, *(other for own, other in rooms.items() if own != piece_id))
-        if on:
-            paint.fill(painter, words.adjusted(-3, 0, 3, 0), t.SHEET)
-        if on or not any(words.adjusted(-3, 0, 3, 0).intersects(other) for other in others):
-            taken.append(words)
-            paint.draw_text(painter, at, seen.names[piece_id], 12, 600 if on else 400, align="centre")
+            paint.fill(painter, words, t.SHEET)
+        at = QPointF(words.center().x(), words.center().y() + 4)
+        paint.draw_text(painter, at, seen.names[piece_id], 12, 600 if on else 400, align="centre")
+
+
+def _face(*, on: bool) -> QFont:
+    return font(12, 600 if on else 400)

@@ -10,6 +10,7 @@ from functools import cache
 from itertools import pairwise
 
 from zygoform.core.cutting.problem import StripProblem
+from zygoform.core.tolerance import COUNT_SLACK
 
 Ends = tuple[float, float]
 Counts = tuple[int, ...]
@@ -23,7 +24,7 @@ def delta(right: float, left: float, kerf: int, width: int) -> int:
     gap = kerf * max(1 / math.cos(a), 1 / math.cos(b))
     if right * left > 0:
         gap -= width * min(abs(math.tan(a)), abs(math.tan(b)))
-    return math.ceil(gap - 1e-9)
+    return math.ceil(gap - COUNT_SLACK)
 
 
 def turned(ends: Ends, turn: str) -> tuple[Ends, ...]:

@@ -15,7 +15,7 @@ from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import clip
 from zygoform.core.geometry.prism import Point3, Prism, dot
-from zygoform.core.tolerance import TOUCHING_MM
+from zygoform.core.tolerance import SQUARE_ON, TOUCHING_MM
 
 _AXES: tuple[Point3, ...] = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
 MOST_CUTS = 60
@@ -60,7 +60,7 @@ def _slanted_sides(solid: Prism) -> tuple[Point3, ...]:
         bx, by = solid.outline[(i + 1) % len(solid.outline)]
         length = math.hypot(bx - ax, by - ay)
         out = ((by - ay) / length, (ax - bx) / length)
-        if min(abs(out[0]), abs(out[1])) > 1e-9:
+        if min(abs(out[0]), abs(out[1])) > SQUARE_ON:
             u, v = solid.u, solid.v
             normals.append(tuple(out[0] * u[k] + out[1] * v[k] for k in range(3)))
     return tuple(normals)  # type: ignore[arg-type]

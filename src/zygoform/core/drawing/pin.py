@@ -5,13 +5,14 @@ from zygoform.core.drawing.views import View
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Face, Point3, cross, dot
+from zygoform.core.tolerance import SQUARE_ON
 
 
 def pin_on(board: Board, view: View, point: Point | None) -> Point3:
     """Where on a board a point of the view plane lies, on the face that is seen there; else its middle."""
     if point is not None:
         for face in board.solid.faces:
-            towards = dot(face.normal, view.toward) > 1e-9
+            towards = dot(face.normal, view.toward) > SQUARE_ON
             if towards and holds(tuple(view.project(p) for p in face.points), point):
                 return _on_face(face, view, point)
     low, high = board.solid.box

@@ -26,6 +26,7 @@ from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, dot
 from zygoform.core.outcome.outcome import Handle
+from zygoform.core.tolerance import ROW_MM, SAME_MM, SQUARE_ON
 
 Overlay = Literal["found", "over", "planned"]
 Case = tuple[Outline, float, float]
@@ -123,11 +124,11 @@ def _faces(
 
 
 def _seen(face: Face, view: View) -> bool:
-    return dot(face.normal, view.toward) > 1e-9
+    return dot(face.normal, view.toward) > SQUARE_ON
 
 
 def _joins(before: Face, face: Face, view: View) -> bool:
-    touching = math.dist(before.points[1], face.points[0]) < 1e-6
+    touching = math.dist(before.points[1], face.points[0]) < SAME_MM
     return touching and _seen(before, view) and dot(before.normal, face.normal) > _SMOOTH
 
 
@@ -282,7 +283,7 @@ def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
     dims = []
     for opening in body.openings:
         x0, z0, x1, z1 = opening.rect
-        if abs(z0 - min(o.rect[1] for o in body.openings)) < 1.0:
+        if abs(z0 - min(o.rect[1] for o in body.openings)) < ROW_MM:
             guess = f"{opening.id} columns" in body.unmeasured
             ends = ((x0, form.floor), (x1, form.floor))
             dims.append(Dimension(*ends, x1 - x0, 2, "below", opening.id, guessed=guess))

@@ -9,12 +9,13 @@ from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import Pack
 from zygoform.core.goods.saw import Saw
-from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.goods.timber import Offer, StockLine, TimberSize
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.project import Project
 from zygoform.core.shop import Climate, Shop
+from zygoform.core.tolerance import LENGTH_ON_SALE_MM
 
 USUAL: dict[str, dict[str, Any]] = {
     "inch": {"kerf": 3.175, "end_trim": 12.7, "paper": "Letter"},
@@ -164,8 +165,11 @@ def use_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pa
 
 
 def _priced(size: TimberSize, length: float, price: Decimal) -> TimberSize:
-    offers = tuple(structs.replace(o, price=price) if abs(o.length - length) < 0.5 else o for o in size.offers)
-    return structs.replace(size, offers=offers)
+    def at(offer: Offer) -> Offer:
+        same = abs(offer.length - length) < LENGTH_ON_SALE_MM
+        return structs.replace(offer, price=price) if same else offer
+
+    return structs.replace(size, offers=tuple(at(offer) for offer in size.offers))
 
 
 def _money(text: str) -> Decimal:

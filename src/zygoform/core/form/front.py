@@ -9,7 +9,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Misfit
 from zygoform.core.form.opening_readings import ACROSS, UP, OpeningReadings
 from zygoform.core.measure.reading import Readings, counting
-from zygoform.core.tolerance import SAME_MM
+from zygoform.core.tolerance import SAME_MM, SHARED_MM
 
 Holds = Literal["drawer", "door", "panel", "knees", "nothing"]
 """What closes an opening: `panel` is fixed, `knees` is open to the floor."""
@@ -86,7 +86,7 @@ def share_out(sizes: tuple[Readings, ...], room: float) -> tuple[tuple[float, ..
     rest = room - total
     if blanks and rest > SAME_MM:
         return tuple(rest / blanks if size is None else size for size in known), None
-    if not blanks and abs(rest) <= 1.0:  # a tape reads to about a millimetre: shared out, and not worth a word
+    if not blanks and abs(rest) <= SHARED_MM:
         return tuple((size or 0.0) * room / total for size in known), None
     filled = [room / len(known) if size is None else size for size in known]
     scale = room / sum(filled)

@@ -4,6 +4,8 @@ from typing import Annotated, Literal
 
 from msgspec import Meta, Struct, structs
 
+from zygoform.core.tolerance import NOTHING
+
 Source = Literal["typed", "guessed", "device"]
 
 
@@ -70,7 +72,7 @@ def _summed(terms: tuple[Term, ...]) -> tuple[Term, ...]:
     for term in terms:
         key = structs.replace(term, factor=1.0)
         factors[key] = factors.get(key, 0.0) + term.factor
-    return tuple(structs.replace(term, factor=f) for term, f in factors.items() if abs(f) > 1e-9)
+    return tuple(structs.replace(term, factor=f) for term, f in factors.items() if abs(f) > NOTHING)
 
 
 def sized(name: str, value: float, origin: Origin = "chosen", where: str = "") -> Sized:

@@ -3,6 +3,7 @@
 from typing import Literal
 
 from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import Mode
@@ -33,7 +34,7 @@ def why_part(plan: Plan, part_id: str, number: PartNumber) -> Why | None:
         return _thickness(plan, listed)
     if number == "count":
         return _count(plan, listed)
-    return _end(listed, number)
+    return _end(plan, listed, number)
 
 
 def why_later(cut: LaterCut, number: Literal["length", "width"]) -> Why:
@@ -85,7 +86,7 @@ def _count(plan: Plan, listed: ListedPart) -> Why:
     )
 
 
-def _end(listed: ListedPart, end: Literal["left", "right"]) -> Why:
+def _end(plan: Plan, listed: ListedPart, end: Literal["left", "right"]) -> Why:
     cut = listed.part.left if end == "left" else listed.part.right
     setting = listed.left if end == "left" else listed.right
     angle = abs(cut.bevel or cut.mitre)
@@ -96,7 +97,11 @@ def _end(listed: ListedPart, end: Literal["left", "right"]) -> Why:
     known = known_by(of).text
     lies = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
     inputs = Message(f"{known}; {lies}")
-    formula = Message(_angle_words(listed.part.joint, round(of.value, 2), round(angle, 2)))
+    words = _angle_words(listed.part.joint, round(of.value, 2), round(angle, 2))
+    read = on_scale(angle, plan.shop.saw)
+    if abs(read - angle) > SAME_DEG:
+        words += f"{', ' if words else ''}{degrees(read)} as near as the saw's scale can be read"
+    formula = Message(words)
     return Why(Message(f"{name}: {setting.title.lower()}"), formula, inputs, angle, places(of, listed.id))
 
 

@@ -7,6 +7,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.tolerance import HOLES_MM
 
 VENEER_GLUE_ML_PER_M2 = 150.0
 BLOCKER_ML_PER_M2, COATS = 100.0, 2
@@ -140,7 +141,7 @@ def pulls(repair: RepairContext) -> None:
     spacing, n = repair.fault.mm("length"), repair.fault.count
     sizes = repair.on_sale("pull")
     if repair.remedy.code == "match":
-        fits = [size for size in sizes if abs(size - spacing) <= 1.0]
+        fits = [size for size in sizes if abs(size - spacing) <= HOLES_MM]
         if not fits:
             raise BadInputError(
                 "no_stock_size",
@@ -150,7 +151,7 @@ def pulls(repair: RepairContext) -> None:
             )
         repair.fit("pull", fits[0], n, "for the old holes", Message("holes {0} apart", (spacing,)))
         return
-    other = [size for size in sizes if abs(size - spacing) > 1.0] or list(sizes)
+    other = [size for size in sizes if abs(size - spacing) > HOLES_MM] or list(sizes)
     size = min(other, key=lambda s: abs(s - spacing), default=spacing)
     repair.fit("pull", size, n, "in new holes", Message("nearest on sale to {0}", (spacing,)))
 

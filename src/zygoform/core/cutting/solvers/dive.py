@@ -11,6 +11,7 @@ from zygoform.core.cutting.solvers.grid import Grid
 from zygoform.core.cutting.solvers.packing import Packing, Pattern
 from zygoform.core.cutting.solvers.program import Relaxed
 from zygoform.core.cutting.solvers.quick import quick_patterns
+from zygoform.core.tolerance import PROGRAM_SLACK
 
 MOST_DIVES = 600
 PRICED_AGAIN = 3
@@ -41,7 +42,7 @@ def dive(packing: Packing, grid: Grid, columns: list[Pattern]) -> Iterator[list[
             range(len(shares)), key=lambda i: (shares[i] - int(shares[i]) if shares[i] < 1 else shares[i], -i)
         )
         j, counts = known[best]
-        for _ in range(max(1, int(shares[best] + 1e-6))):
+        for _ in range(max(1, int(shares[best] + PROGRAM_SLACK))):
             real = tuple(min(n, m) for n, m in zip(counts, rest, strict=True))
             if not any(real) or limits[j] == 0:
                 break

@@ -18,7 +18,8 @@ from zygoform.core.cutting.solvers.polish import polish
 from zygoform.core.cutting.solvers.program import Duals, Relaxed, cheapest_mix, fewest_boards, first_that_holds
 from zygoform.core.cutting.solvers.quick import Filled, quick_fill
 from zygoform.core.cutting.solvers.stock_counts import affordable_counts
-from zygoform.core.cutting.solvers.walk import MOST_NODES, MOST_PATTERNS, TINY, PatternWalk
+from zygoform.core.cutting.solvers.walk import MOST_NODES, MOST_PATTERNS, PatternWalk
+from zygoform.core.tolerance import PROGRAM_SLACK
 
 MOST_ROUNDS = 400
 MOST_WALKED = 24
@@ -97,7 +98,7 @@ class _Search:
     @property
     def floor(self) -> int:
         """What no layout can cost less than."""
-        return math.ceil(self.bound / self.divisor - TINY) * self.divisor
+        return math.ceil(self.bound / self.divisor - PROGRAM_SLACK) * self.divisor
 
     def write(self, *, proven: bool = False) -> StripLayout:
         """The best so far with what is known of it."""
@@ -194,7 +195,10 @@ class _Search:
                 self.work += walk.work
                 if walk.given_up or self.work > self.most_work:
                     return False
-                if _worth(duals, pattern) > price - duals.limits[j] + TINY and (j, pattern) not in self.columns:
+                if (
+                    _worth(duals, pattern) > price - duals.limits[j] + PROGRAM_SLACK
+                    and (j, pattern) not in self.columns
+                ):
                     self.columns[j, pattern] = None
                     new.append((j, pattern))
             if not new:
@@ -221,7 +225,7 @@ class _Search:
                 if bound > self.bound:
                     self.bound, centre = bound, tried
                     self.duals = Duals(bound, tried, duals.limits)
-            if not new or self.floor >= duals.cost - TINY:
+            if not new or self.floor >= duals.cost - PROGRAM_SLACK:
                 return
             program.add(new)
 
@@ -230,7 +234,7 @@ class _Search:
         new = []
         for j, pattern in enumerate(grid.best(values, self.packing.demand)):
             known = (j, pattern) in self.columns
-            if not known and _worth(duals, pattern) > self.packing.prices[j] - duals.limits[j] + TINY:
+            if not known and _worth(duals, pattern) > self.packing.prices[j] - duals.limits[j] + PROGRAM_SLACK:
                 self.columns[j, pattern] = None
                 new.append((j, pattern))
         return new
@@ -254,7 +258,7 @@ class _Search:
         patterns: list[Pattern] = []
         for j, price in enumerate(self.packing.prices):
             walk = PatternWalk(self.packing, j, self.duals.values, min(MOST_NODES, self.most_work))
-            found = walk.worth(price - self.duals.limits[j] - slack - TINY)
+            found = walk.worth(price - self.duals.limits[j] - slack - PROGRAM_SLACK)
             if found is None or len(patterns) + len(found) > MOST_PATTERNS:
                 return None
             patterns.extend((j, pattern) for pattern in found)

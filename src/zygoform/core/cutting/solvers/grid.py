@@ -9,10 +9,10 @@ from typing import Any
 
 from zygoform.core.cutting.nest import Counts, delta
 from zygoform.core.cutting.solvers.packing import Packing
+from zygoform.core.tolerance import NOTHING
 
 COARSE, FINE = 4_000, 24_000
 """Cells of the longest board: coarse ones find patterns quickly, fine ones make the bound sharp."""
-_TINY = 1e-9
 
 
 class Grid:
@@ -61,7 +61,7 @@ class _Table:
         self.greatest: Any = np.zeros(max(room, 0) + 1)
         self.steps: list[tuple[int, int, int, Any]] = []
         for kind, (width, value, wanted) in enumerate(zip(widths, values, demand, strict=True)):
-            if value <= _TINY:
+            if value <= NOTHING:
                 continue
             most = min(wanted, room // width if width else wanted)
             many = 1
@@ -74,7 +74,7 @@ class _Table:
         if width >= len(self.greatest):
             return
         with_it = self.greatest[: len(self.greatest) - width] + value
-        better = with_it > self.greatest[width:] + _TINY
+        better = with_it > self.greatest[width:] + NOTHING
         self.greatest[width:][better] = with_it[better]
         self.steps.append((kind, many, width, better))
 

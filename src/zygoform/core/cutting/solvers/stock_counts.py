@@ -1,6 +1,7 @@
 """How many boards of each stock could do at all. Where they are few, trying them one by one proves fastest."""
 
 from zygoform.core.cutting.solvers.packing import Packing
+from zygoform.core.tolerance import COUNT_SLACK
 
 StockCounts = tuple[int, ...]
 MOST_COUNTS = 600
@@ -35,7 +36,7 @@ class _Walk:
         rest = [range(at, len(most)) for at in range(len(most) + 1)]
         # From each stock on: the most room a cent can buy (a little over, against rounding), and what is free.
         self.per_cent = [
-            max((self.space[j] / self.prices[j] for j in js if self.prices[j]), default=0.0) * (1 + 1e-9)
+            max((self.space[j] / self.prices[j] for j in js if self.prices[j]), default=0.0) * (1 + COUNT_SLACK)
             for js in rest
         ]
         self.free = [sum(self.space[j] * most[j] for j in js if not self.prices[j]) for js in rest]

@@ -2,12 +2,12 @@
 
 from zygoform.core.cutting.nest import Counts
 from zygoform.core.cutting.solvers.packing import Packing
+from zygoform.core.tolerance import PROGRAM_SLACK
 
 MOST_NODES = 400_000
 MOST_PATTERNS = 40_000
 STATE_WORK = 10
 """Nodes that one state of the search for the best order is worth."""
-TINY = 1e-6
 
 
 class PatternWalk:
@@ -56,7 +56,7 @@ class PatternWalk:
             self._finish(used, value)
             return
         reach = value + space * self.density[at]
-        if (reach < self.goal) if self.collect else (reach <= self.top[0] + TINY):
+        if (reach < self.goal) if self.collect else (reach <= self.top[0] + PROGRAM_SLACK):
             return
         kind, packing = self.sequence[at], self.packing
         weight, length, worth = packing.weights[kind], packing.lengths[kind], self.values[kind]
@@ -72,7 +72,7 @@ class PatternWalk:
 
     def _finish(self, used: int, value: float) -> None:
         if not self.collect:
-            if value > self.top[0] + TINY:
+            if value > self.top[0] + PROGRAM_SLACK:
                 self.top = (value, tuple(self.counts))
         elif any(self.counts) and self._is_full(used):
             self.found.append(tuple(self.counts))
