@@ -12,13 +12,16 @@ from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.edits import planning, workshop
+from zygoform.core.edits.condition import MOST_SIGNS, set_fault_note
 from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.pieces import name_project
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.history import MOST_STATES, begin_history
 from zygoform.core.measure.param import params
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import compile_plan
+from zygoform.core.plan.touched import EVERYTHING, Topic, topics
 from zygoform.core.project import Override, Project, UnknownPiece
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -130,6 +133,56 @@ def test_a_setback_can_be_typed() -> None:
     assert known(project, "c1").overhang_back == -12.7  # type: ignore[attr-defined]
     project = planning.set_text(project, "c1", "overhang_back", "−12 mm").project
     assert known(project, "c1").overhang_back == -12.0  # type: ignore[attr-defined]
+
+
+@pytest.mark.parametrize(
+    ("change_id", "parameter", "text", "words"),
+    [
+        ("c1", "overhang_left", "2", 'Overhang left 1 1/4" to 2"'),
+        ("c1", "radius", "1", 'Corner radius 2" to 1"'),
+        ("c3", "count", "5", "Count: 5"),
+        ("c3", "left", "22.5", "Left end from square: 22.5°"),
+        ("c3", "name", "Shelf {1}", "Name: Shelf {1}"),
+    ],
+)
+def test_an_edit_is_told_in_words(change_id: str, parameter: str, text: str, words: str) -> None:
+    project = planning.add_change(demo_project(), "own_part", "p1/body/main").project
+    edited = planning.set_text(project, change_id, parameter, text)
+    assert edited.words.words(project.shop.unit.show).replace("\u00a0", " ") == words
+    chosen = planning.set_value(project, "c2", "board", "pine-1x4").words.text
+    assert chosen == "Board: " + project.shop.size("pine-1x4").name
+    for on, told in ((False, "off"), (True, "on")):
+        assert planning.set_value(project, "c1", "screws", on).words.text.endswith(f" {told}")
+
+
+def test_a_note_of_a_fault_is_kept_and_has_an_end() -> None:
+    project = demo_project()
+    fault = project.known_pieces[0].faults[0]
+    noted = set_fault_note(project, fault.id, " seen  in\ndaylight ").project
+    assert noted.known_pieces[0].faults[0].note == "seen in daylight"
+    assert set_fault_note(project, fault.id, "x" * MOST_SIGNS).project != project
+    with pytest.raises(BadInputError, match="200 signs; these are 201"):
+        set_fault_note(project, fault.id, "x" * (MOST_SIGNS + 1))
+
+
+def test_what_an_edit_touched_and_nothing_else() -> None:
+    memory, project = Memory(), demo_project()
+    was = compile_plan(project, None, memory)
+    fault = project.known_pieces[0].faults[0]
+
+    def touched(edit: Callable[[Project], Edited]) -> frozenset[Topic]:
+        after = edit(project).project
+        return topics(project, after, was, compile_plan(after, None, memory))
+
+    assert touched(lambda p: set_fault_note(p, fault.id, "seen in daylight")) == {"pieces"}
+    assert touched(lambda p: name_project(p, "Another")) == {"name"}
+    over = touched(lambda p: planning.set_text(p, "c1", "overhang_left", "2"))
+    assert over >= {"form", "cut", "changes"}
+    assert not over & {"photos", "shop", "stock", "name", "pieces"}
+    assert "findings" not in touched(lambda p: planning.set_text(p, "c1", "overhang_left", "1 1/8"))
+    assert "findings" in touched(lambda p: set_reading(p, "width", ""))
+    assert touched(lambda p: workshop.own_board(p, "pine-1x3", "8 ft", 1)) >= {"cut", "buy", "stock"}
+    assert topics(project, project, None, was) == topics(project, project, was, None) == EVERYTHING
 
 
 def test_every_edit_can_be_taken_back_and_done_again() -> None:

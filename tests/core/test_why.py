@@ -114,6 +114,9 @@ def test_sums_come_to_the_size(project: Project) -> None:
         for board in layout.boards:
             exact = worth(why_left(plan, board).formula)
             assert exact == pytest.approx(board.left_over, abs=0.05) or board.left_over == 0
+            words, many = why_left(plan, board).formula.text, len(board.parts)
+            assert words.endswith((f" for {many} cut{'s' if many > 1 else ''}", "share cuts"))
+            assert all(on.part.code in words for on in board.parts)
 
 
 def test_the_demo_in_words() -> None:

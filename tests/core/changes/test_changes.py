@@ -19,6 +19,7 @@ from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.plan.plan import Plan, compile_plan
@@ -73,6 +74,15 @@ def test_skirts_by_hand(case: dict[str, Any]) -> None:
     assert side.length == pytest.approx(length, abs=1e-3)
     assert sorted((side.left.bevel, side.right.bevel)) == pytest.approx(sorted(ends), abs=1e-3)
     assert set(parts) == ({"front", "left", "right"} | ({"back"} if case["sides"] == "four" else set()))
+    # Screws at 75 mm from each end and at most 300 apart: outside one goes through the body, else two through a
+    # block. Glue on one and a half times the thickness at each corner, and on two faces 19 wide of each block.
+    places = sum(math.ceil((part.length - 150) / 300 - 1e-6) + 1 for part in parts.values())
+    (screws,), (glue,) = plan.outcomes[0].fittings, plan.outcomes[0].supplies
+    out = case["fit"] == "out"
+    assert screws.count == places * (1 if out else 2)
+    corners = 4 if case["sides"] == "four" else 2
+    faces = corners * 1.5 * case["t"] + (0 if out else 2 * 19.0 * places)
+    assert glue.amount == pytest.approx(faces * 100 / 1e6 * GLUE_ML_PER_M2)
 
 
 @settings(max_examples=60)

@@ -105,6 +105,18 @@ def test_repeats_like_a_real_cut_list_are_proven() -> None:
     assert layout.cost <= quick_layout(problem).cost
 
 
+def test_a_part_as_long_as_a_board_holds_is_cut_from_it() -> None:
+    sale = (StockType("short", 60_000, 500), StockType("long", 90_000, 900))
+    for trim in (0, 1000):
+        part = PartType("a", 60_000 - 2 * trim, 1)
+        for kerf in (0, 300):
+            layout = quick_layout(StripProblem(kerf, trim, 0, sale, (part,)))
+            assert [board.stock for board in layout.boards] == ["short"]
+            longer = StripProblem(kerf, trim, 0, sale, (structs.replace(part, length=part.length + 1),))
+            assert [board.stock for board in quick_layout(longer).boards] == ["long"]
+            assert verify(longer, quick_layout(longer)) == []
+
+
 def test_own_boards_come_first_and_no_more_than_there_are() -> None:
     parts = (PartType("a", 50_000, 6),)
     problem = StripProblem(300, 0, 0, (StockType("own", 101_000, 0, 2), StockType("buy", 244_000, 900)), parts)

@@ -173,6 +173,28 @@ def test_the_front_of_the_corner_view_is_true_to_scale() -> None:
     assert part_dimensions(flat, "nothing", (1.0, 1.0)) == ()
 
 
+@settings(max_examples=25)
+@given(pieces())
+def test_every_opening_says_its_height_and_the_lowest_their_widths(project: Project) -> None:
+    plan = plan_of(project)
+    (body,) = plan.found.bodies
+    dims = draw_form(plan.found, plan.found, {}, "front", "found").dimensions
+    lowest = min(opening.rect[1] for opening in body.openings)
+    wide = {dim.part_id: dim for dim in dims if dim.lane == 2 and dim.part_id}
+    high = {dim.part_id: dim for dim in dims if dim.lane == 3}
+    assert set(high) == {opening.id for opening in body.openings}
+    assert set(wide) == {opening.id for opening in body.openings if opening.rect[1] < lowest + 1}
+    for opening in body.openings:
+        x0, z0, x1, z1 = opening.rect
+        assert high[opening.id].size == pytest.approx(z1 - z0)
+        assert (high[opening.id].start[1], high[opening.id].end[1]) == pytest.approx((z0, z1))
+        if opening.id in wide:
+            assert wide[opening.id].size == pytest.approx(x1 - x0)
+            assert (wide[opening.id].start[0], wide[opening.id].end[0]) == pytest.approx((x0, x1))
+    base = [dim for dim in dims if dim.lane == 2 and not dim.part_id]
+    assert [dim.size for dim in base] == pytest.approx([body.base_height] * (body.base_height > 0))
+
+
 def test_boards_show_true_shapes_within_the_board() -> None:
     plan = plan_of(demo_project())
     for layout in plan.layouts:

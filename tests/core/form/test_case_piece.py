@@ -66,6 +66,18 @@ def test_openings_fill_the_front_between_the_rails(project: Project) -> None:
     assert all(x1 - x0 > 0 and z1 - z0 > 0 for x0, z0, x1, z1 in rects)
     assert len({o.id for o in body.openings}) == len(rects)
     assert len({board.id for board in form.boards}) == len(form.boards)
+    # What is pulled open has one knob, in its own front; what stays shut has a front alone, what is open nothing.
+    boards = {board.id: board for board in form.boards}
+    for opening in body.openings:
+        own = opening.id.rsplit("/", 1)[1]
+        assert (f"p1/front/{own}" in boards) == (opening.holds in ("drawer", "door", "panel"))
+        knob = boards.get(f"p1/knob/{own}")
+        assert (knob is not None) == (opening.holds in ("drawer", "door"))
+        if knob is not None:
+            (x0, z0, x1, z1), (low, high) = opening.rect, knob.solid.box
+            assert x0 < low[0] < high[0] < x1
+            assert low[2] + high[2] == pytest.approx(z0 + z1)
+            assert opening.holds == "door" or low[0] + high[0] == pytest.approx(x0 + x1)
 
 
 @given(st.lists(st.one_of(st.none(), st.floats(20, 400)), min_size=2, max_size=6), st.floats(200, 1200))

@@ -25,12 +25,18 @@ def test_every_line_is_as_long_as_the_size_it_asks_for(drawn: tuple[str, Project
     project = drawn[1]
     piece = project.piece
     assert piece is not None
+    form = piece.build()
+    (low, high), floor = form.box, form.floor
+    low = (low[0], low[1], min(low[2], floor))
     for step in walk_of(project):
         taken = step.readings
         if not step.entry or step.entry.startswith("corner") or not taken or step.line is None:
             continue
         length = math.dist(step.line.start, step.line.end)
         shown = [r.value for r in taken]
+        # Both ends lie on the piece, which stands from its floor to its top.
+        for at in (step.line.start, step.line.end):
+            assert all(low[k] - 1e-6 <= at[k] <= high[k] + 1e-6 for k in range(3)), step
         if step.entry == "bracket_height":
             assert length <= shown[-1] + 1e-6  # as high as the space under the board leaves
         elif step.entry == "back_thickness" or step.entry.endswith("width") or length or not shown[-1]:
