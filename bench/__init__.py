@@ -1,7 +1,8 @@
 """What `make bench` measures: ratios and medians, never asserted by tests.
 
-__main__.py  runs everything and prints it
-startup.py   our window against a bare one
-work.py      plan, painting, layouts
-large.py     a large project, many parts, many kinds
+__main__.py    runs everything and prints it
+startup.py     our window against a bare one
+work.py        plan, painting, layouts
+large.py       a large project, many parts, many kinds
+long_lists.py  hundreds of different parts, laid out for ten seconds
 """

@@ -6,6 +6,7 @@ import statistics
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from bench.large import kinds_cost, large_paints, large_plans, quick_ms
+from bench.long_lists import SECONDS, long_lists
 from bench.startup import startup
 from bench.work import layouts, plans, repaints
 
@@ -38,6 +39,10 @@ def main() -> None:
             f"{within} of {len(some)}; median {statistics.median(seconds):.2f} s, longest {seconds[-1]:.2f} s; "
             f"proven at all {sum(a.proven for _, _, a in some)}"
         )
+    print(f"Long lists, {SECONDS:.0f} s each (cents, or boards)")
+    for name, quick, best, bound in long_lists():
+        over = f"{100 * (best / bound - 1):.2f} % over its bound of {bound}" if bound else "no bound"
+        print(f"  {name:24} quick {quick:7}, best {best:7}: {over}")
 
 
 if __name__ == "__main__":

@@ -19,6 +19,7 @@ from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.tally import TOTALS, Tally
 from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.form import piece_of
 from zygoform.files.demo import demo_project, fresh_project
@@ -399,4 +400,13 @@ def test_a_value_in_mm_is_never_cut_off(desk: Desk) -> None:
         assert line.fontMetrics().horizontalAdvance(line.text()) <= line.width() - 20, line.text()
     lines[0].setFocus()
     assert lines[0].text().endswith("mm"), "typed in, it says its unit"  # type: ignore[attr-defined]
+    # Also a longer value that comes without the field being laid out anew.
+    desk.stand().setFocus()
+    for long in (127.75, 101.25):
+        desk.session.do(lambda project, long=long: set_value(project, "c1", "overhang_right", long))  # type: ignore[misc]
+        desk.settle()
+        (line,) = (line for line in lines if line.objectName() == "c1_overhang_right")
+        assert isinstance(line, QLineEdit)
+        assert line.text().startswith(f"{long:g}"[:5])
+        assert line.fontMetrics().horizontalAdvance(line.text()) <= line.width() - 20, line.text()
     desk.stand().setFocus()

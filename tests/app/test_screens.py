@@ -16,6 +16,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.readout import Readout
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.workshop import own_board
 from zygoform.core.measure.parse import INCH
 
 # The survey
@@ -256,7 +257,7 @@ def test_every_part_of_a_drawing_has_a_name(desk: Desk) -> None:
     try:
         for stage, canvas in (("redesign", "drawing_redesign"), ("cut", "boards"), ("survey", "drawing_survey")):
             desk.action(f"stage_{stage}")
-            desk.session.look_from(viewpoint="front")
+            desk.session.look_from(viewpoint="front", overlay="planned")
             desk.session.changed.emit()
             desk.settle()
             widget = desk.find(QWidget, canvas)
@@ -270,6 +271,12 @@ def test_every_part_of_a_drawing_has_a_name(desk: Desk) -> None:
             for spot in spots.values():
                 assert spot.accessibleName()
                 assert widget.rect().adjusted(-2, -2, 2, 2).contains(spot.geometry())
+            if stage == "redesign":
+                # Nothing in the drawing changes, but what is said of it: another board is cut.
+                before = spots["c2/board/front"].accessibleName()
+                desk.session.do(lambda project: own_board(project, "pine-1x3", "22 in", 4))
+                desk.wait(lambda: named()["c2/board/front"].accessibleName() != before, 3.0)  # noqa: B023
+                desk.session.undo()
             if stage == "cut":
                 name = spots["c2/board/front"].accessibleName()
                 assert name.startswith("2a.1, Skirt front, 59\u00a013/16")
