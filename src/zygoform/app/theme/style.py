@@ -113,8 +113,10 @@ QHeaderView::section {{
   font-size: 12px; text-align: left;
 }}
 QFrame[kind="finder"] {{ background: {t.CHANGE}; border: 1px solid {t.INK}; border-radius: 4px; }}
-QListWidget {{ background: {t.CHANGE}; border: 1px solid {t.HAIR}; border-radius: 3px; outline: 0; }}
-QListWidget::item {{ padding: 6px 8px; }}
+QListWidget {{
+  background: {t.CHANGE}; border: 1px solid {t.HAIR}; border-radius: 3px; outline: 0; padding: 0 8px;
+}}
+QListWidget::item {{ padding: 6px 0; }}
 QListWidget::item:selected {{ background: {t.TAPEWASH}; color: {t.INK}; }}
 QListWidget:focus {{ border: 2px solid {t.BLUE}; }}
 QLabel#told {{ background: {t.INK}; color: {t.SHEET}; border-radius: 4px; padding: 8px 12px; }}

@@ -52,6 +52,7 @@ class HelpStage(QWidget):
         self.questions.setObjectName("help_questions")
         self.questions.setAccessibleName("Questions")
         self.questions.setWordWrap(True)
+        self.questions.setResizeMode(QListWidget.ResizeMode.Adjust)
         self.questions.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.questions.currentRowChanged.connect(lambda _row: self._show())
         left.addWidget(self.questions, 1)
