@@ -1,6 +1,5 @@
 """Nothing is lost: kills, full disks, two windows on one file, copies taken up again."""
 
-import json
 import os
 import random
 import signal
@@ -10,11 +9,13 @@ import time
 from collections.abc import Iterator
 from pathlib import Path
 
+import msgspec
 import pytest
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk as Hands
+from tests.faults import full_disk
 from zygoform.app.actions.asking import ChangedChoice
 from zygoform.app.application import Application
 from zygoform.app.autosave import Autosave
@@ -157,19 +158,22 @@ def test_a_copy_that_cannot_be_written_is_told_once(desk: Hands, empty_home: Pat
 def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) -> None:
     path = tmp_path / "shared.zygoform.json"
     write_project(path, demo_project())
-    other = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
-    mark = path.with_name(f".{path.name}.open")
-    mine = guard.claim(path)
-    assert mine is None
-    seen = json.loads(mark.read_text())
-    mark.write_text(json.dumps(seen | {"process": other.pid}))
     desk.window.filing.open_file(path)
-    assert "is open" in desk.told[-1]
+    # Another window comes later, and the first is told all the same.
+    code = "import sys, time; from pathlib import Path; from zygoform.files import guard\n"
+    code += "guard.claim(Path(sys.argv[1])); time.sleep(60)"
+    other = subprocess.Popen([sys.executable, "-c", code, str(path)])
+    desk.wait(lambda: "is open in another window" in "".join(desk.told[-1:]))
+    assert desk.window.filing.save()
+    assert desk.told[-1].startswith("Saved as") and "open in another window too" in desk.told[-1]  # noqa: PT018
     other.kill()
     other.wait()
     assert guard.holder(path) is None, "a window that is gone holds nothing"
-    mark.write_text(json.dumps(seen | {"machine": "garage"}))
-    desk.window.filing.open_file(path)
+    assert desk.window.filing.save()
+    assert desk.told[-1] == f"Saved as {path.name}"
+    there = guard.Holder("garage", 1, "1")
+    guard._mark(path, there).write_bytes(msgspec.json.encode(there))
+    desk.wait(lambda: "is open on garage" in desk.told[-1])
     desk.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
     theirs = set_value(demo_project(), "c1", "radius", 12.0).project
     write_project(path, theirs)
@@ -189,17 +193,12 @@ def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) 
     assert read_project(path) == desk.session.project
 
 
-def test_a_folder_that_takes_nothing_is_told_and_the_work_stays(
-    desk: Hands, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    def refuse(*_args: object, **_more: object) -> tuple[int, str]:
-        raise PermissionError(13, "Permission denied")
-
+def test_a_folder_that_takes_nothing_is_told_and_the_work_stays(desk: Hands, tmp_path: Path) -> None:
     desk.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
-    monkeypatch.setattr("tempfile.mkstemp", refuse)
     desk.window.filing.ask_save = lambda _n, _k: str(tmp_path / "there.zygoform.json")
-    desk.action("save_as")
-    assert "Permission denied" in desk.told[-1]
+    with full_disk(2):
+        desk.action("save_as")
+    assert "No space left" in desk.told[-1]
     assert "still here" in desk.told[-1]
     assert desk.session.is_dirty
 

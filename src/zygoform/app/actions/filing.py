@@ -105,18 +105,29 @@ class Filing(QObject):
     def _write(self, path: Path | None) -> bool:
         if path is None:
             return False
-        if self.sharing.changed_elsewhere(path):
-            answer = self.ask_changed(path.name)
-            if answer != "over":
-                return self.save_as() if answer == "other" else False
         try:
-            self.session.save(path)
+            while not self._saved(path):
+                answer = self.ask_changed(path.name)
+                if answer != "over":
+                    return self.save_as() if answer == "other" else False
+                self.sharing.go_on_over(path)
         except OSError as refused:
             self.told.emit(f"Not saved: {refused.strerror or refused}. The work is still here, and unsaved.")
             return False
-        self.sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
-        self.told.emit(f"Saved as {path.name}")
+        others = self.sharing.others
+        self.told.emit(f"Saved as {path.name}{f'. {others}' if others else ''}")
+        return True
+
+    def _saved(self, path: Path) -> bool:
+        """Saves, unless the file was changed elsewhere; between looking and writing no other window comes."""
+        from zygoform.files.guard import alone
+
+        with alone(path):
+            if self.sharing.changed_elsewhere(path):
+                return False
+            self.session.save(path)
+            self.sharing.took(path)
         return True
 
     def export_csv(self, kind: Literal["setting", "part"]) -> None:

@@ -1,11 +1,12 @@
 """Two windows or two machines on one file notice each other."""
 
+import os
 from pathlib import Path
 
 from PySide6.QtCore import QFileSystemWatcher, QObject, Signal
 
 from zygoform.app.session import Session
-from zygoform.files.guard import claim, release, stamp
+from zygoform.files.guard import Holder, claim, holder, release, stamp
 
 
 class Sharing(QObject):
@@ -17,6 +18,7 @@ class Sharing(QObject):
         super().__init__(parent)
         self._path: Path | None = None
         self._stamp = ""
+        self._other: Holder | None = None
         self._watcher: QFileSystemWatcher | None = None
         session.opened.connect(self._on_opened)
 
@@ -25,13 +27,37 @@ class Sharing(QObject):
         if path != self._path:
             self.close()
             self._path = path
-            other = claim(path)
-            if other is not None:
-                where = f"on {other.machine}" if other.machine else "elsewhere"
-                self.told.emit(f"{path.name} is open {where} too. Save under another name to keep both.")
+            claim(path)
             # The folder too: a file that is replaced as a whole drops out of the watch.
             self._watch([str(path), str(path.parent)])
         self._stamp = stamp(path)
+        self._other = None
+        self._tell_of_others()
+
+    @property
+    def others(self) -> str:
+        """Who else has the file open, in words; nothing where nobody has."""
+        if self._other is None or self._path is None:
+            return ""
+        here = self._other.machine == os.uname().nodename
+        where = "in another window" if here else f"on {self._other.machine}"
+        return f"{self._path.name} is open {where} too. Save under another name to keep both."
+
+    def go_on_over(self, path: Path) -> None:
+        """What the file holds now may be written over; what another window writes after this may not."""
+        if path == self._path:
+            self._stamp = stamp(path)
+
+    def expect(self, path: Path, known: str) -> None:
+        """The document was begun from a file that held something else than it may now."""
+        self.took(path)
+        self._stamp = known
+
+    def _tell_of_others(self) -> None:
+        """Each of two windows is told of the other, whichever came first."""
+        before, self._other = self._other, holder(self._path) if self._path is not None else None
+        if self._other not in (None, before):
+            self.told.emit(self.others)
 
     def _watch(self, paths: list[str]) -> None:
         if self._watcher is None:
@@ -50,9 +76,8 @@ class Sharing(QObject):
         path, known = other.known
         other.close()
         if path is not None:
-            self.took(path)
             # Not as it is now: it may have changed since it was read.
-            self._stamp = known
+            self.expect(path, known)
 
     def changed_elsewhere(self, path: Path) -> bool:
         """Whether the file holds something else than when it was last read or written here."""
@@ -62,6 +87,7 @@ class Sharing(QObject):
     def _look(self) -> None:
         if self._path is None or self._watcher is None:
             return
+        self._tell_of_others()
         now = stamp(self._path)
         if now and now != self._stamp:
             self._stamp, name = f"told of {now}", self._path.name
@@ -79,4 +105,4 @@ class Sharing(QObject):
             self._watcher.removePaths(watched)
         if self._path is not None:
             release(self._path)
-        self._path, self._stamp = None, ""
+        self._path, self._stamp, self._other = None, "", None
