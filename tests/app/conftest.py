@@ -15,6 +15,7 @@ from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk
 from tests.app.own_screen import own_screen
+from zygoform.app.collecting import Collector
 from zygoform.app.main import qt_application
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -31,7 +32,9 @@ HARMLESS = (
 
 @pytest.fixture(scope="session")
 def app() -> QApplication:
-    return qt_application()
+    made = qt_application()
+    Collector(made)
+    return made
 
 
 @pytest.fixture(autouse=True)

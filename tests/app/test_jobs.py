@@ -1,13 +1,20 @@
-"""The solver's process: newer problems come first, killing it is no harm, nothing is left running."""
+"""Processes and threads: killing one is no harm, and nothing is left running or busy."""
 
 import multiprocessing
+import struct
 import threading
+import zlib
+from functools import partial
+from pathlib import Path
 
+import pytest
 from PySide6.QtCore import QEvent, QObject
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from zygoform.app.jobs import Background, Solver
+from zygoform.app import background
+from zygoform.app.background import Background, Errand, finish, read_picture
+from zygoform.app.jobs import Solver
 from zygoform.core.cutting.problem import PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.verify import verify
 
@@ -90,13 +97,20 @@ def test_long_work_tells_what_went_wrong(app: QApplication) -> None:
     def full() -> None:
         raise OSError(28, "No space left on device")
 
+    def spoilt() -> None:
+        raise UnicodeEncodeError("utf-8", "K\udcfcche", 1, 2, "surrogates not allowed")
+
     work.start(full)
+    work.start(spoilt)
     work.start(lambda: None)
     for _ in range(200):
-        if len(said) == 2:
+        if len(said) == 3:
             break
         QTest.qWait(10)
-    assert sorted(said) == ["", "No space left on device"]
+    assert said[0] == "No space left on device"
+    assert said[1].startswith("UnicodeEncodeError: ")
+    assert said[2] == ""
+    work.wait()
 
 
 def test_work_outlives_who_asked_for_it(app: QApplication) -> None:
@@ -106,7 +120,63 @@ def test_work_outlives_who_asked_for_it(app: QApplication) -> None:
     work = Background(owner)
     work.start(lambda: done.append(may_end.wait(10)))
     work.start(lambda: done.append(True))
-    threading.Timer(0.05, may_end.set).start()
     owner.deleteLater()
     app.sendPostedEvents(owner, QEvent.Type.DeferredDelete)
+    assert done == [], "and the window does not wait for it"
+    may_end.set()
+    finish()
     assert done == [True, True]
+
+
+def test_what_work_refers_to_is_let_go_in_the_interfaces_thread(app: QApplication) -> None:
+    """A widget that only the work still knows is not destroyed by the worker."""
+    del app
+    went: list[threading.Thread] = []
+
+    class Mark:
+        def __del__(self) -> None:
+            went.append(threading.current_thread())
+
+    for kind in (Background(), Errand()):
+        held = threading.Event()
+        kind.start(partial(lambda _mark, held: held.wait(5), Mark(), held))
+        held.set()
+        for _ in range(200):
+            QTest.qWait(5)
+            if went:
+                break
+        assert went.pop() is threading.main_thread()
+
+
+# Pictures
+
+
+def png(width: int, height: int, rows: int) -> bytes:
+    """A PNG that says it is so large, of three bytes a pixel, with so many rows in it (W3C PNG 11.2)."""
+
+    def chunk(name: bytes, data: bytes) -> bytes:
+        return struct.pack(">I", len(data)) + name + data + struct.pack(">I", zlib.crc32(name + data))
+
+    packer, row = zlib.compressobj(1), b"\0" + bytes((40, 90, 200)) * width
+    body = b"".join(packer.compress(row) for _ in range(rows)) + packer.flush()
+    head = struct.pack(">IIBBBBB", width, height, 8, 2, 0, 0, 0)
+    return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", head) + chunk(b"IDAT", body) + chunk(b"IEND", b"")
+
+
+def test_large_pictures_are_scaled_and_bombs_go_off_elsewhere(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = tmp_path / "photo.svg"
+    # Nearly 300 MB when unpacked, more than Qt reads of its own accord.
+    path.write_bytes(png(9000, 8000, 8000))
+    width, height, pixels = read_picture(path, 900)
+    assert (width, height) == (900, 800)
+    assert pixels[:3] == bytes((200, 90, 40)), "blue first"
+    for spoilt in (png(60_000, 60_000, 5), png(300, 200, 200)[:90], b"<svg/>", b"\xff\xd8\xff\xe0 no more", b""):
+        path.write_bytes(spoilt)
+        assert read_picture(path, 900) == (0, 0, b"")
+    assert read_picture(tmp_path / "nowhere.png", 900) == (0, 0, b"")
+    path.write_bytes(png(30, 20, 20))
+    assert read_picture(path, 900)[:2] == (30, 20)
+    monkeypatch.setattr(background, "PATIENCE", 0.01)
+    assert read_picture(path, 900) == (0, 0, b""), "one that takes too long is ended"

@@ -278,7 +278,7 @@ def test_photos_come_in_with_dots_and_a_missing_one_is_a_note(desk: Desk, tmp_pa
     desk.click("photo_bring")
     assert "no picture" in desk.window._told.text()
     assert len(desk.session.project.photos) == count + 1
-    assert (photo_folder(path) / "left.png").exists()
+    assert (photo_folder(path, desk.session.project.id) / "left.png").exists()
     desk.wait(lambda: survey.photos.view.image is not None)
     desk.click_part("p1/side/left")
     view = survey.photos.view
@@ -287,12 +287,12 @@ def test_photos_come_in_with_dots_and_a_missing_one_is_a_note(desk: Desk, tmp_pa
     (dot,) = desk.session.project.photos[-1].dots
     assert (dot.part, round(dot.x, 1), round(dot.y, 1)) == ("p1/side/left", 0.5, 0.5)
     before = desk.session.project
-    (photo_folder(path) / "left.png").unlink()
-    (photo_folder(path) / "left.png").write_bytes(b"no picture any more")
+    (photo_folder(path, desk.session.project.id) / "left.png").unlink()
+    (photo_folder(path, desk.session.project.id) / "left.png").write_bytes(b"no picture any more")
     survey.photos._loaded = None
     survey.photos.refresh()
     desk.wait(lambda: "damaged" in desk.find(QLabel, "photo_says").text())
-    (photo_folder(path) / "left.png").unlink()
+    (photo_folder(path, desk.session.project.id) / "left.png").unlink()
     survey.photos._loaded = None
     survey.photos.refresh()
     assert "not beside the project file" in desk.find(QLabel, "photo_says").text()

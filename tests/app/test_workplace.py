@@ -164,7 +164,7 @@ def test_what_can_be_done_stands_before_what_can_be_read(desk: Desk) -> None:
         Findable("Paint or wax?", "help", print, rank=3),
         Findable("Print", "Ctrl+P", print, "paint on paper"),
     )
-    finder = Finder(desk.frame, lambda: [help_, act])
+    finder = Finder(desk.frame, lambda: [help_, act], desk.frame.setFocus)
     finder.open()
     finder.line.setText("paint")
     listed = finder.list.item(0)
@@ -307,7 +307,7 @@ def test_another_look_does_not_forget_who_else_has_the_file(app: QApplication, t
         write_project(path, theirs)
         preferences.set(theme="dark")
         app.processEvents()
-        assert list(tmp_path.glob(".shared.json.open")), "nobody else is told any more"
+        assert list(tmp_path.glob(".zygoform-*.open")), "nobody else is told any more"
         whole.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
         whole.window.filing.ask_changed = lambda name: asked.append(name) or "back"  # type: ignore[func-returns-value]
         assert not whole.window.filing.save()

@@ -2,6 +2,7 @@
 
 main.py            arguments, start, the demo without a display
 quick_start.py     what makes the start quick
+collecting.py      garbage is collected in the interface's thread alone
 idle_loading.py    what is gone to later, loaded while nothing happens
 main_window.py     the window's frame with the stages, seen while the rest loads
 application.py     one document in one window, made anew for another look
@@ -16,8 +17,10 @@ layout_store.py    layouts found while a project is open
 view_state.py      what is looked at; bound to one document
 session.py         the only object that holds the document
 device_link.py     the line to the measuring devices, and the simulated ones' process
-jobs.py            the only owner of all other threads and processes
+jobs.py            the solver's process and how it is asked
+background.py      threads, and nothing of the interface let go by one
 solver_process.py  what runs in the solver's process; imports no Qt
+picture_process.py what runs in a picture's process
 shots.py           pictures of every main view
 actions/           everything one can do, as data
 stages/            one screen a folder: survey, redesign, buy, cut, settings, help

@@ -2,7 +2,7 @@
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from zygoform.app.jobs import Background
+from zygoform.app.background import Background
 from zygoform.app.session import Session
 from zygoform.core.project import Project
 from zygoform.files.prices_csv import keep_prices

@@ -1,16 +1,15 @@
-"""The only owner of threads and processes.
+"""The solver's process and how it is asked.
 
-The solver lives in one child process, started after the first paint; plain values cross a pipe. An layout to
+The solver lives in one child process, started after the first paint; plain values cross a pipe. A layout of
 an older problem than the newest is dropped. Cancelling kills the process; the next problem starts another.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from contextlib import suppress
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QObject, QRunnable, QSocketNotifier, QThreadPool, Signal
+from PySide6.QtCore import QObject, QSocketNotifier, Signal
 
 if TYPE_CHECKING:
     from multiprocessing.connection import Connection
@@ -119,39 +118,3 @@ class Solver(QObject):
                 self.better.emit(self._now, None, True)
                 self.failed.emit(self._now, "the solver ended")
             self._next()
-
-
-class _Work(QRunnable):
-    def __init__(self, work: Callable[[], Any], done: Background) -> None:
-        super().__init__()
-        self._work, self._done = work, done
-
-    def run(self) -> None:
-        fault = ""
-        try:
-            self._work()
-        except OSError as refused:
-            fault = refused.strerror or str(refused)
-        # Whoever asked may be gone with its window; its pool, which is part of it, still sees the work through.
-        with suppress(RuntimeError):
-            self._done.finished.emit(fault)
-
-
-class Background(QObject):
-    """Long work in a thread, piece by piece; `finished` says what went wrong, or nothing."""
-
-    finished = Signal(str)
-
-    def __init__(self, parent: QObject | None = None) -> None:
-        super().__init__(parent)
-        # One after the other: a later state is never overtaken by an earlier one.
-        self._pool = QThreadPool(self)
-        self._pool.setMaxThreadCount(1)
-
-    def start(self, work: Callable[[], Any]) -> None:
-        """Runs `work` off the interface thread, after what was started before. It may raise OSError."""
-        self._pool.start(_Work(work, self))
-
-    def wait(self) -> None:
-        """Until all of it is done."""
-        self._pool.waitForDone()

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
+from zygoform.app.background import finish
 from zygoform.app.quick_start import start_finished
 from zygoform.app.theme.fonts import load_fonts
 from zygoform.app.theme.look import desktop_is_dark, first_look, put_on
@@ -102,13 +103,16 @@ def _show(app: QApplication, asked: Asked) -> int:
     QTimer.singleShot(0, lambda: QTimer.singleShot(50, lambda: _settled(desk)))
     code = app.exec()
     desk.session.close()
+    finish()
     return code
 
 
 def _settled(desk: "Application") -> None:
     """The window stands: the solver's process starts, and what is not seen yet is loaded."""
+    from zygoform.app.collecting import Collector
     from zygoform.app.idle_loading import IdleLoading
 
     start_finished()
+    Collector(desk)
     desk.session.start_solving()
     IdleLoading(desk)

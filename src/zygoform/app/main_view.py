@@ -1,7 +1,6 @@
 """What stands in the frame: puts the regions in place and wires them, nothing else."""
 
 from functools import partial
-from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer, Signal
@@ -18,6 +17,7 @@ from zygoform.app.session import Session
 from zygoform.app.widgets.head import HeadStrip
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tally import Tally
+from zygoform.files.names import from_text, shown
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.recovery import drop
 from zygoform.files.settings_json import Settings
@@ -149,7 +149,7 @@ class MainView(QWidget):
         if self._finder is None:
             from zygoform.app.widgets.finder import Finder
 
-            self._finder = Finder(self, self._findable)
+            self._finder = Finder(self, self._findable, lambda: self._made[self.stage].begin())  # type: ignore[attr-defined]
         self._finder.open()
 
     def _findable(self) -> "list[Findable]":
@@ -231,8 +231,8 @@ class MainView(QWidget):
     def _fill_recent(self) -> None:
         self._recent.clear()
         for name in self.preferences.settings.recent:
-            path = Path(name)
-            self._recent.addAction(f"{path.name.removesuffix(SUFFIX)}   {path.parent}").triggered.connect(
+            path = from_text(name)
+            self._recent.addAction(f"{shown(path).removesuffix(SUFFIX)}   {path.parent}").triggered.connect(
                 partial(self.filing.open_recent, path)
             )
         self._recent.setEnabled(not self._recent.isEmpty())

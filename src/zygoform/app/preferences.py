@@ -5,7 +5,7 @@ from typing import Any
 from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
-from zygoform.app.jobs import Background
+from zygoform.app.background import Background
 from zygoform.files.settings_json import Settings, read_settings, write_settings
 
 

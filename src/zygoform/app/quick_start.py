@@ -21,6 +21,5 @@ def prepare() -> None:
 
 
 def start_finished() -> None:
-    """The window stands: garbage is collected again, of what comes from now on."""
+    """The window stands: what is there stays. Of what comes from now on, `collecting.py` sees to the garbage."""
     gc.freeze()
-    gc.enable()

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.jobs import Solver
@@ -27,6 +28,7 @@ from zygoform.core.plan.plan import Plan, compile_form, compile_plan
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.plan.touched import EVERYTHING, Topic, topics
 from zygoform.core.project import Project
+from zygoform.files.names import shown
 from zygoform.files.project_json import read_project, write_project
 
 if TYPE_CHECKING:
@@ -209,17 +211,23 @@ class Session(QObject):
 
     def open(self, path: Path) -> None:
         """Opens a file. Raises UnreadableError, and then nothing has changed."""
-        self.begin(read_project(path), path, f"Opened {path.name}")
+        self.begin(read_project(path), path, f"Opened {shown(path)}")
 
     def save(self, path: Path) -> None:
         """Saves. Raises OSError; the document stays as it is and unsaved."""
         project = self.history.project
         if project.photos:
-            from zygoform.files.photos import copy_along
+            from zygoform.files.photos import copy_along, own_id
 
-            copy_along(self.path, path, project.photos)
+            own = project.id or own_id()
+            photos = copy_along(self.path, path, own, project.photos)
+            if (photos, own) != (project.photos, project.id):
+                project = structs.replace(project, photos=photos, id=own)
         write_project(path, project)
-        self.saved, self.path = self.history.project, path
+        if project is not self.history.project:
+            # Where its photos lie is no edit of the user's, and nothing to be undone.
+            self.history = self.history.instead(project)
+        self.saved, self.path = project, path
         self._tell_view()
 
     def hover(self, part_id: str) -> None:

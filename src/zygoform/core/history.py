@@ -3,7 +3,7 @@
 from msgspec import Struct, structs
 
 from zygoform.core.edits.edited import Edited
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.project import Project
 
 MOST_STATES = 500
@@ -44,6 +44,12 @@ class History(Struct, frozen=True):
         states = (*self.states[: self.at + 1], State(edited.project, edited.words))[-MOST_STATES:]
         return History(states, len(states) - 1)
 
+    def instead(self, project: Project) -> "History":
+        """The present state with another project, by no edit."""
+        states = list(self.states)
+        states[self.at] = structs.replace(states[self.at], project=project)
+        return structs.replace(self, states=tuple(states))
+
     def undone(self) -> "History":
         return structs.replace(self, at=max(0, self.at - 1))
 
@@ -53,4 +59,4 @@ class History(Struct, frozen=True):
 
 def begin_history(project: Project, words: str) -> History:
     """A history that starts with this project."""
-    return History((State(project, Message(words)),))
+    return History((State(project, Message(literal(words))),))

@@ -67,11 +67,14 @@ class Fact(Struct, frozen=True):
 class Project(Struct, frozen=True):
     """One piece of work. `next_number` is the number the next change gets; it never goes back.
 
+    `id` is given with its first photo: the folder of its photos has it in its name.
+
     `unknown` holds what this version does not know of the file, to be written back as it was.
     """
 
     name: str = ""
     version: int = FILE_VERSION
+    id: Annotated[str, Meta(pattern="^[0-9a-f]{0,32}$")] = ""
     pieces: tuple[Piece, ...] = ()
     changes: tuple[Change, ...] = ()
     variants: Annotated[tuple[Variant, ...], Meta(min_length=1)] = (Variant("v1", "As planned"),)

@@ -3,17 +3,19 @@
 atomic.py         writes a file whole or not at all
 project_json.py   the document
 unknown.py        what a newer program wrote, kept and written back
+pictures.py       what a picture is by its content
 photos.py         photos beside the project file
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
 import_csv.py     cut lists and boards owned, read in
 paper.py          what can be printed, and its pages as pictures
 shopping_pdf.py   the shopping list
-labels_pdf.py  labels for bags of hardware and parts that come off
+labels_pdf.py     labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project
+names.py          file names as they can be shown and kept in text
 user_folder.py    where the user's own things lie
 settings_json.py  look, recent files, the usual settings of the workshop
 recovery.py       copies of unsaved work, taken up again after a kill

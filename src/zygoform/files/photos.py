@@ -1,73 +1,109 @@
-"""Photos lie beside the project file, in a folder of its name; never in it."""
+"""Photos lie beside the project file, in a folder that is that project's alone; never in it.
 
+The folder is named by the project file's whole name and the project's own id, so that two projects never share one.
+"""
+
+import os
+from collections.abc import Iterator
 from pathlib import Path
 
+from msgspec import structs
+
 from zygoform.core.condition.photo import SHIPPED, Photo
+from zygoform.files.atomic import copy_whole, same_content
+from zygoform.files.pictures import PhotoError, looked_at
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.user_folder import state_folder
 
-KINDS = (".jpg", ".jpeg", ".png", ".webp", ".bmp", ".gif")
-_LARGEST = 60_000_000
+LONGEST_NAME = 255
+"""Bytes that a name may have, on almost every file system."""
 
 
-class PhotoError(Exception):
-    """A file that cannot be taken as a photo; the message is for the user."""
+def own_id() -> str:
+    """An id for a project that has none."""
+    return os.urandom(6).hex()
 
 
-def photo_folder(project: Path | None) -> Path:
-    """Where a project's photos lie; those of one not saved yet are kept with unsaved work."""
+def photo_folder(project: Path | None, own: str) -> Path:
+    """Where the photos of a project (its file, its own id) are written; before it is saved, with its copy."""
     if project is None:
-        return state_folder() / "photos"
-    stem = project.name.removesuffix(SUFFIX) if project.name.endswith(SUFFIX) else project.stem
-    return project.with_name(f"{stem} photos")
+        return state_folder() / f"photos {own}"
+    ending = f" photos {own}"
+    return project.with_name(_within(project.name.removesuffix(".json"), LONGEST_NAME - len(ending)) + ending)
 
 
-def photo_path(project: Path | None, photo: Photo) -> Path | None:
-    """Where a photo's file is; None where its name leads out of its folder."""
+def photo_path(project: Path | None, own: str, photo: Photo) -> Path | None:
+    """Where a photo's file is, or would be; None where its name, or a link, leads out of its folder."""
     name = photo.file.removeprefix(SHIPPED)
     if not name or Path(name).name != name or name in (".", "..") or "\x00" in name:
         return None
-    folder = (
-        Path(__file__).parents[1] / "data" / "photos" if photo.file.startswith(SHIPPED) else photo_folder(project)
-    )
-    return folder / name
+    if photo.file.startswith(SHIPPED):
+        return Path(__file__).parents[1] / "data" / "photos" / name
+    places = (folder / name for folder in _folders(project, own))
+    path = next((place for place in places if os.path.lexists(place)), photo_folder(project, own) / name)
+    return path if _stays(path) else None
 
 
-def bring_in(project: Path | None, source: Path) -> str:
+def _folders(project: Path | None, own: str) -> Iterator[Path]:
+    """Where photos may lie: the project's own folder, that of the name its file had before, and as it was once."""
+    yield photo_folder(project, own)
+    if project is not None and own:
+        yield from sorted(project.parent.glob(f"* photos {own}"))
+    if project is not None:
+        stem = project.name.removesuffix(SUFFIX) if project.name.endswith(SUFFIX) else project.stem
+        yield project.with_name(f"{stem} photos")
+
+
+def _stays(path: Path) -> bool:
+    """Whether a name in a folder is a thing in that folder, and no link out of it."""
+    return Path(os.path.realpath(path)).parent == Path(os.path.realpath(path.parent))
+
+
+def bring_in(project: Path | None, own: str, source: Path) -> str:
     """Copies a picture beside the project; returns its name there. Raises PhotoError and OSError."""
-    if source.suffix.lower() not in KINDS:
-        raise PhotoError(f"{source.name} is no picture. Photos end in {', '.join(KINDS)}.")
-    size = source.stat().st_size
-    if not 0 < size <= _LARGEST:
-        raise PhotoError(f"{source.name} is {'empty' if not size else 'too large, over 60 MB'}.")
-    folder = photo_folder(project)
+    ending = looked_at(source)
+    folder = photo_folder(project, own)
     folder.mkdir(parents=True, exist_ok=True)
-    target = _free(folder, source)
-    if target.resolve() != source.resolve():
-        # Loaded with the first photo: it takes its time.
-        import shutil
-
-        shutil.copyfile(source, target)
+    if source.parent.resolve() == folder.resolve() and _stays(folder / source.name):
+        return source.name
+    target = _free(folder, source.stem, ending)
+    copy_whole(source, target)
     return target.name
 
 
-def copy_along(before: Path | None, after: Path, photos: tuple[Photo, ...]) -> None:
-    """Brings the photos to a project saved elsewhere; what is missing stays missing. Raises OSError."""
-    import shutil
+def copy_along(before: Path | None, after: Path, own: str, photos: tuple[Photo, ...]) -> tuple[Photo, ...]:
+    """Brings the photos to where a project is saved, each whole; what is missing stays missing. Raises OSError.
 
+    One that is there already is looked at, size and content. Where another picture has its name it gets a new one:
+    the photos are returned with the names they have there.
+    """
+    folder, found = photo_folder(after, own), []
     for photo in photos:
-        source, target = photo_path(before, photo), photo_path(after, photo)
-        if source is None or target is None or source == target or not source.is_file() or target.exists():
+        source = photo_path(before, own, photo)
+        if photo.file.startswith(SHIPPED) or source is None or not source.is_file():
+            found.append(photo)
             continue
-        target.parent.mkdir(parents=True, exist_ok=True)
-        shutil.copyfile(source, target)
+        target = folder / photo.file
+        if source != target:
+            folder.mkdir(parents=True, exist_ok=True)
+            if os.path.lexists(target) and not (_stays(target) and same_content(source, target)):
+                target = _free(folder, target.stem, target.suffix)
+            if not os.path.lexists(target):
+                copy_whole(source, target)
+        found.append(photo if target.name == photo.file else structs.replace(photo, file=target.name))
+    return tuple(found)
 
 
-def _free(folder: Path, source: Path) -> Path:
-    """A name nobody has in the folder; the file that lies there already keeps its own."""
-    stem = source.stem[:80] or "photo"
+def _free(folder: Path, stem: str, ending: str) -> Path:
+    """A name nobody has in the folder."""
+    plain = _within(stem.strip(" .") or "photo", 100)
     for number in range(1, 10_000):
-        target = folder / f"{stem}{'' if number == 1 else f' {number}'}{source.suffix.lower()}"
-        if not target.exists() or target.resolve() == source.resolve():
+        target = folder / f"{plain}{'' if number == 1 else f' {number}'}{ending}"
+        if not os.path.lexists(target):
             return target
     raise PhotoError("There are too many photos of that name.")
+
+
+def _within(name: str, most: int) -> str:
+    """A name cut to so many bytes, between two signs."""
+    return os.fsencode(name)[:most].decode("utf-8", "ignore")

@@ -34,7 +34,7 @@ class RecoveryFile:
     def keep(self, project: Project, of: Path | None) -> None:
         """Writes the copy, and which file it belongs to. Raises OSError."""
         path = self.path or self._claim()
-        write_whole(_belongs(path), str(of.absolute() if of else "").encode())
+        write_whole(_belongs(path), os.fsencode(of.absolute()) if of else b"")
         write_whole(path, dump_project(project))
 
     def drop(self) -> None:
@@ -74,7 +74,7 @@ def left_behind() -> list[Copy]:
             if _is_held(path):
                 continue
             made = datetime.fromtimestamp(path.stat().st_mtime, tz=UTC)
-            of = _belongs(path).read_text("utf-8") if _belongs(path).exists() else ""
+            of = os.fsdecode(_belongs(path).read_bytes()) if _belongs(path).exists() else ""
             found.append(Copy(path, made, Path(of) if of else None, read_project(path)))
         except (OSError, UnicodeDecodeError, UnreadableError):
             continue

@@ -9,6 +9,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.shop import Shop
 from zygoform.files.atomic import write_whole
+from zygoform.files.names import as_text
 from zygoform.files.user_folder import config_folder
 
 Theme = Literal["desktop", "light", "dark"]
@@ -26,7 +27,7 @@ class Settings(Struct, frozen=True):
 
     def with_recent(self, path: Path) -> "Settings":
         """The file in front of those opened before."""
-        name = str(path.absolute())
+        name = as_text(path)
         others = tuple(other for other in self.recent if other != name)
         return structs.replace(self, recent=(name, *others)[:MOST_RECENT])
 

@@ -5,7 +5,7 @@ from typing import Literal
 
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
-from zygoform.files.photos import KINDS
+from zygoform.files.pictures import KINDS
 from zygoform.files.project_json import SUFFIX
 
 UnsavedChoice = Literal["save", "discard", "cancel"]
@@ -19,7 +19,7 @@ def ask_open(window: QWidget, folder: Path, kinds: str) -> str:
 
 def ask_photos(window: QWidget, folder: Path) -> list[str]:
     """Which pictures to bring in; none for none."""
-    kinds = f"Pictures ({' '.join('*' + kind for kind in KINDS)})"
+    kinds = f"Pictures ({' '.join('*' + kind for kind in (*KINDS, '.jpeg'))});;All files (*)"
     return list(QFileDialog.getOpenFileNames(window, "Bring photos in", str(folder), kinds)[0])
 
 

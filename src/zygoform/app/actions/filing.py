@@ -8,10 +8,11 @@ from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QWidget
 
 from zygoform.app.actions.sharing import Sharing
-from zygoform.app.jobs import Background
+from zygoform.app.background import Background
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.core.project import Project
+from zygoform.files.names import shown
 from zygoform.files.project_json import SUFFIX, UnreadableError
 
 if TYPE_CHECKING:
@@ -78,12 +79,12 @@ class Filing(QObject):
         try:
             self.session.open(path)
         except UnreadableError as refused:
-            self.told.emit(f"{path.name}: {refused}")
+            self.told.emit(f"{shown(path)}: {refused}")
             return False
         self.sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         if self.session.project.has_unknown:
-            self.told.emit(f"{path.name} holds things of a newer Zygoform. They are kept as they are.")
+            self.told.emit(f"{shown(path)} holds things of a newer Zygoform. They are kept as they are.")
         return True
 
     def open_recent(self, path: Path) -> None:
@@ -107,7 +108,7 @@ class Filing(QObject):
             return False
         try:
             while not self._saved(path):
-                answer = self.ask_changed(path.name)
+                answer = self.ask_changed(shown(path))
                 if answer != "over":
                     return self.save_as() if answer == "other" else False
                 self.sharing.go_on_over(path)
@@ -116,7 +117,7 @@ class Filing(QObject):
             return False
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         others = self.sharing.others
-        self.told.emit(f"Saved as {path.name}{f'. {others}' if others else ''}")
+        self.told.emit(f"Saved as {shown(path)}{f'. {others}' if others else ''}")
         return True
 
     def _saved(self, path: Path) -> bool:
@@ -157,7 +158,7 @@ class Filing(QObject):
         except OSError as refused:
             self.told.emit(f"Not exported: {refused.strerror or refused}.")
         else:
-            self.told.emit(f"Exported {Path(name).name}")
+            self.told.emit(f"Exported {shown(Path(name))}")
 
     def preview(self, paper: str = "sheet") -> None:
         """The prints on the screen first."""
@@ -193,8 +194,8 @@ class Filing(QObject):
 
             write_whole(path, paper.make(project, plan))
 
-        self._exporting = path.name
-        self.told.emit(f"Writing {path.name}…")
+        self._exporting = shown(path)
+        self.told.emit(f"Writing {shown(path)}…")
         self._background.start(work)
 
     def _exported(self, fault: str) -> None:
@@ -211,12 +212,12 @@ class Filing(QObject):
         try:
             prices = read_prices(Path(name))
         except (OSError, UnicodeDecodeError):
-            self.told.emit(f"{Path(name).name} cannot be read as a price list.")
+            self.told.emit(f"{shown(Path(name))} cannot be read as a price list.")
             return
         if prices.problems or not prices.timber:
             first = prices.problems[0] if prices.problems else None
             words = f"{first.path}: {first.message}" if first else "it has no timber"
-            self.told.emit(f"{Path(name).name} was not taken: {words}.")
+            self.told.emit(f"{shown(Path(name))} was not taken: {words}.")
             return
         self.session.try_do(lambda project: use_prices(project, prices.timber, prices.packs))
 
@@ -233,13 +234,13 @@ class Filing(QObject):
             text = read_text(path)
         except (OSError, UnicodeDecodeError) as refused:
             why = refused.strerror if isinstance(refused, OSError) else "it is no text"
-            self.told.emit(f"{path.name} was not taken: {why}.")
+            self.told.emit(f"{shown(path)} was not taken: {why}.")
             return
         taken = parse_cut_list(text, shop) if kind == "parts" else parse_boards(text, shop)
         if taken.problems:
             first, more = taken.problems[0], len(taken.problems) - 1
             others = f" {more} more row{'s have' if more > 1 else ' has'} faults." if more else ""
-            self.told.emit(f"Nothing was taken from {path.name}. {first.path}: {first.message}.{others}")
+            self.told.emit(f"Nothing was taken from {shown(path)}. {first.path}: {first.message}.{others}")
         elif kind == "parts":
             self.session.try_do(lambda project: take_parts(project, taken.parts))
         else:

@@ -7,6 +7,7 @@ from PySide6.QtCore import QFileSystemWatcher, QObject, Signal
 
 from zygoform.app.session import Session
 from zygoform.files.guard import Holder, claim, holder, release, stamp
+from zygoform.files.names import shown
 
 
 class Sharing(QObject):
@@ -41,7 +42,7 @@ class Sharing(QObject):
             return ""
         here = self._other.machine == os.uname().nodename
         where = "in another window" if here else f"on {self._other.machine}"
-        return f"{self._path.name} is open {where} too. Save under another name to keep both."
+        return f"{shown(self._path)} is open {where} too. Save under another name to keep both."
 
     def go_on_over(self, path: Path) -> None:
         """What the file holds now may be written over; what another window writes after this may not."""
@@ -90,7 +91,7 @@ class Sharing(QObject):
         self._tell_of_others()
         now = stamp(self._path)
         if now and now != self._stamp:
-            self._stamp, name = f"told of {now}", self._path.name
+            self._stamp, name = f"told of {now}", shown(self._path)
             self.told.emit(f"{name} was changed elsewhere. Your work here is untouched; saving will ask.")
         if str(self._path) not in self._watcher.files() and self._path.exists():
             self._watch([str(self._path)])

@@ -33,10 +33,14 @@ def _order(thing: Findable, text: str) -> tuple[bool, int, bool]:
 class Finder(QFrame):
     """Opens over the sheet. Arrows choose, Enter takes, Esc leaves and gives the keyboard back."""
 
-    def __init__(self, window: QWidget, things: Callable[[], list[Findable]]) -> None:
+    def __init__(
+        self, window: QWidget, things: Callable[[], list[Findable]], otherwise: Callable[[], object]
+    ) -> None:
+        """`otherwise` gives the keyboard to the screen where what had it before is gone."""
         super().__init__(window)
-        self._window, self._things = window, things
-        self._before: QWidget = window
+        self._window, self._things, self._otherwise = window, things, otherwise
+        # By its name: the screen it was on may be made anew meanwhile.
+        self._before = ""
         self._all: list[Findable] = []
         self.setObjectName("finder")
         self.setProperty("kind", "finder")
@@ -60,7 +64,8 @@ class Finder(QFrame):
     def open(self) -> None:
         """Shows the box with everything in it."""
         window = self._window
-        self._before = window.window().focusWidget() or window
+        before = window.window().focusWidget()
+        self._before = before.objectName() if before is not None else ""
         self._all = self._things()
         width = min(t.px(520), window.width() - 40)
         self.setGeometry((window.width() - width) // 2, t.px(60), width, t.px(420))
@@ -92,7 +97,12 @@ class Finder(QFrame):
 
     def _leave(self) -> None:
         self.hide()
-        self._before.setFocus()
+        found = self._window.findChildren(QWidget, self._before) if self._before else []
+        before = next((widget for widget in found if widget.isVisible()), None)
+        if before is not None:
+            before.setFocus()
+        else:
+            self._otherwise()
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         if watched is self.line and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:

@@ -11,14 +11,15 @@ from zygoform.core.project import Project
 MOST_PHOTOS = 60
 
 
-def add_photos(project: Project, files: tuple[tuple[str, str], ...]) -> Edited:
-    """Takes files (name, title) that lie in the project's folder of photos into it."""
+def add_photos(project: Project, files: tuple[tuple[str, str], ...], own: str = "") -> Edited:
+    """Takes files (name, title) that lie in the project's folder of photos into it; `own` is that folder's id."""
     if len(project.photos) + len(files) > MOST_PHOTOS:
         raise BadInputError("out_of_range", f"A project holds at most {MOST_PHOTOS} photos.")
     first = 1 + max((int(p.id[1:]) for p in project.photos if p.id[1:].isdecimal()), default=0)
     new = tuple(Photo(f"h{first + k}", file, title[:60]) for k, (file, title) in enumerate(files))
     words = Message("Brought a photo in" if len(new) == 1 else f"Brought {len(new)} photos in")
-    return Edited(structs.replace(project, photos=(*project.photos, *new)), words, frozenset(p.id for p in new))
+    done = structs.replace(project, photos=(*project.photos, *new), id=project.id or own)
+    return Edited(done, words, frozenset(p.id for p in new))
 
 
 def remove_photo(project: Project, photo_id: str) -> Edited:

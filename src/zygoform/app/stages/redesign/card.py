@@ -37,7 +37,7 @@ class ChangeCard(QFrame):
 
     def __init__(self, session: Session, change: ChangeBase) -> None:
         super().__init__()
-        self.session, self.change_id = session, change.id
+        self.session, self.change_id, self.kind = session, change.id, type(change)
         self.setObjectName(f"card_{change.id}")
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName(f"{change.number} {kind_of(change).title}")

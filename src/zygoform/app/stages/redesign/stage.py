@@ -161,7 +161,9 @@ class RedesignStage(QWidget):
         """One card for each change, in order; cards that are there are kept, so that typing goes on."""
         project = self.session.project
         known = [c for c in project.changes if not isinstance(c, UnknownChange)]
-        for gone in set(self.cards) - {c.id for c in known}:
+        # By what it is as well: after undo another change may have the same id.
+        same = {c.id for c in known if c.id in self.cards and self.cards[c.id].kind is type(c)}
+        for gone in set(self.cards) - same:
             card = self.cards.pop(gone)
             self._cards.removeWidget(card)
             card.hide()

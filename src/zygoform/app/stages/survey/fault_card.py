@@ -32,6 +32,8 @@ class FaultCard(QFrame):
     def __init__(self, session: Session, fault_id: str) -> None:
         super().__init__()
         self.session, self.fault_id = session, fault_id
+        fault = self._fault()
+        self.kind = fault.kind if fault is not None else ""
         self.setObjectName(f"card_{fault_id}")
         self.setProperty("kind", "finding")
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -51,6 +53,12 @@ class FaultCard(QFrame):
     @property
     def is_open(self) -> bool:
         return self.session.view.selected_fault == self.fault_id
+
+    @property
+    def is_current(self) -> bool:
+        """Whether the fault is still what it was: after undo another one may have its id."""
+        fault = self._fault()
+        return fault is not None and fault.kind == self.kind
 
     def _fault(self) -> Fault | None:
         try:

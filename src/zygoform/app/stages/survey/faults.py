@@ -184,7 +184,7 @@ class FaultsPanel(QWidget):
             if self._said != at:
                 self._say_material()
         faults = self._faults()
-        for gone in set(self.cards) - set(faults):
+        for gone in {own for own, card in self.cards.items() if own not in faults or not card.is_current}:
             card = self.cards.pop(gone)
             self._list.removeWidget(card)
             card.hide()

@@ -3,13 +3,13 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QImage, QImageReader, QMouseEvent, QPainter, QPaintEvent
+from PySide6.QtCore import QPointF, QRectF, Signal
+from PySide6.QtGui import QImage, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QToolButton, QVBoxLayout, QWidget
 
+from zygoform.app.background import Background, read_picture
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.surveying import paint_dot
-from zygoform.app.jobs import Background
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
@@ -17,7 +17,8 @@ from zygoform.app.widgets.fields import Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
-from zygoform.files.photos import PhotoError, bring_in, photo_path
+from zygoform.files.photos import bring_in, own_id, photo_path
+from zygoform.files.pictures import PhotoError
 
 WIDEST = 1600
 """px: larger photos are read smaller."""
@@ -140,17 +141,17 @@ class PhotoPane(QWidget):
 
     def take(self, files: list[Path]) -> None:
         """Copies files beside the project; what is no picture is told, and the rest is taken."""
-        taken, faults = [], []
+        taken, faults, own = [], [], self.session.project.id or own_id()
         for source in files:
             try:
-                taken.append((bring_in(self.session.path, source), source.stem))
+                taken.append((bring_in(self.session.path, own, source), source.stem))
             except PhotoError as refused:
                 faults.append(str(refused))
             except OSError as refused:
                 faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
         if faults:
             self.told.emit(" ".join(faults[:2]))
-        if taken and self.session.try_do(lambda project: add_photos(project, tuple(taken))):
+        if taken and self.session.try_do(lambda project: add_photos(project, tuple(taken), own)):
             self.show_photo(len(self.session.project.photos) - 1)
 
     def _name(self, text: str) -> None:
@@ -203,7 +204,7 @@ class PhotoPane(QWidget):
         self._say()
 
     def _load(self, photo: Photo | None) -> None:
-        path = photo_path(self.session.path, photo) if photo is not None else None
+        path = self._path_of(photo) if photo is not None else None
         key = (photo.file if photo is not None else "", path)
         if key == self._loaded:
             self.view.update()
@@ -214,15 +215,15 @@ class PhotoPane(QWidget):
             self._work.start(lambda: self._read(key, path))
 
     def _read(self, key: tuple[str, Path | None], path: Path) -> None:
-        """In the background: a large photo takes a moment."""
-        reader = QImageReader(str(path))
-        reader.setAutoTransform(True)
-        size = reader.size()
-        if size.isValid() and max(size.width(), size.height()) > WIDEST:
-            reader.setScaledSize(size.scaled(WIDEST, WIDEST, Qt.AspectRatioMode.KeepAspectRatio))
-        image = reader.read()
+        """In the background, and by another process: whatever the file holds, the window goes on."""
+        width, height, pixels = read_picture(path, WIDEST)
+        # The bytes are not the image's own.
+        image = QImage(pixels, width, height, 4 * width, QImage.Format.Format_RGB32).copy() if pixels else QImage()
         if key == self._loaded:
             self._ready = image
+
+    def _path_of(self, photo: Photo) -> Path | None:
+        return photo_path(self.session.path, self.session.project.id, photo)
 
     def _show_loaded(self, _fault: str) -> None:
         if self._ready is not None:
@@ -237,7 +238,7 @@ class PhotoPane(QWidget):
         if photo is None:
             self.says.setText("Photos are copied beside the project file and shown here, next to the drawing.")
             return
-        path = photo_path(self.session.path, photo)
+        path = self._path_of(photo)
         if path is None or not path.is_file():
             self.says.setText(f"{photo.file} is not beside the project file. Put it back, or take the photo out.")
         elif self.view.image is not None and self.view.image.isNull():

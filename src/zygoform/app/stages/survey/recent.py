@@ -1,11 +1,13 @@
 """A project opened before: its picture, its name and its sizes."""
 
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PySide6.QtGui import QFontMetricsF, QPaintEvent, QShowEvent
 from PySide6.QtWidgets import QPushButton
 
+from zygoform.app.background import Errand
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.thumbnail import paint_thumbnail, scene_of
 from zygoform.app.theme import tokens as t
@@ -13,7 +15,8 @@ from zygoform.app.theme.fonts import font
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.form.piece import OVER_ALL
 from zygoform.core.project import Project
-from zygoform.files.project_json import SUFFIX, UnreadableError, read_project
+from zygoform.files.names import shown
+from zygoform.files.project_json import SUFFIX, read_project
 
 _PICTURE = 74.0
 
@@ -23,10 +26,13 @@ class RecentButton(QPushButton):
 
     def __init__(self, path: Path) -> None:
         super().__init__()
-        self.path, self.title, self.sizes = path, path.name.removesuffix(SUFFIX), ""
+        self.path, self.title, self.sizes = path, shown(path).removesuffix(SUFFIX), ""
+        # By a thread that nobody waits for: the file may lie on a drive that does not answer.
+        self._errand = Errand(self)
+        self._errand.done.connect(self._show)
         self._scene: Scene | None = None
         self._read = False
-        self.setObjectName(f"recent_{path.name}")
+        self.setObjectName(f"recent_{shown(path)}")
         self.setToolTip(str(path))
         self.setAccessibleName(self.title)
         self.setMinimumHeight(t.px(48))
@@ -38,15 +44,10 @@ class RecentButton(QPushButton):
         super().showEvent(event)
         if not self._read:
             self._read = True
-            QTimer.singleShot(0, self._look_in)
+            QTimer.singleShot(0, partial(self._errand.start, partial(look_in, self.path)))
 
-    def _look_in(self) -> None:
-        try:
-            project = read_project(self.path)
-        except UnreadableError:
-            self.sizes = "cannot be read"
-        else:
-            self._scene, self.sizes = scene_of(project), sizes_of(project)
+    def _show(self, found: object, _fault: str) -> None:
+        self._scene, self.sizes = found if isinstance(found, tuple) else (None, "cannot be read")
         self.setAccessibleName(f"{self.title}, {self.sizes}")
         self.update()
 
@@ -64,6 +65,12 @@ class RecentButton(QPushButton):
         )
         paint.draw_text(painter, QPointF(left, middle - 4), title, 14, 600)
         paint.draw_text(painter, QPointF(left, middle + 14), self.sizes, 12, colour=t.INK2)
+
+
+def look_in(path: Path) -> tuple[Scene | None, str]:
+    """A project's picture and its sizes in words. Raises UnreadableError."""
+    project = read_project(path)
+    return scene_of(project), sizes_of(project)
 
 
 def sizes_of(project: Project) -> str:

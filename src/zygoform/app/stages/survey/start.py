@@ -19,6 +19,7 @@ from zygoform.core.edits.pieces import new_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import OVER_ALL, PieceBase
 from zygoform.core.measure.param import param, params
+from zygoform.files.names import from_text
 from zygoform.files.recovery import Copy, left_behind
 
 
@@ -107,7 +108,7 @@ class StartBox(QFrame):
             column.addWidget(self._left_behind(copy))
         column.addSpacing(10)
         column.addWidget(label("Or go on with", "second"))
-        for path in [Path(name) for name in self._recent if Path(name).exists()][:3]:
+        for path in [from_text(name) for name in self._recent][:3]:
             recent = RecentButton(path)
             recent.clicked.connect(partial(self._open, path))
             column.addWidget(recent)

@@ -1,0 +1,29 @@
+"""Garbage is collected in the interface's thread, and nowhere else.
+
+Python collects in whatever thread happens to make the object that is one too many. A worker that does so may
+destroy widgets of a screen that was thrown away, from its own thread; Qt does not survive that.
+"""
+
+import gc
+
+from PySide6.QtCore import QObject, QTimer
+
+EVERY_MS = 400
+
+
+class Collector(QObject):
+    """Does what Python would do of itself, from a timer."""
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        gc.disable()
+        self._timer = QTimer(self)
+        self._timer.timeout.connect(self.collect)
+        self._timer.start(EVERY_MS)
+
+    def collect(self) -> None:
+        """The oldest generation that is full takes the younger ones with it."""
+        counts = zip(gc.get_count(), gc.get_threshold(), strict=True)
+        full = [k for k, (count, most) in enumerate(counts) if count > most]
+        if full:
+            gc.collect(full[-1])
