@@ -1,6 +1,6 @@
 """One document in one window: session, window and keeping, made anew for another look."""
 
-from PySide6.QtCore import QObject
+from PySide6.QtCore import QObject, QTimer
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QApplication
 
@@ -12,7 +12,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme.look import put_on
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.prices_csv import own_prices
+from zygoform.files.prices_csv import PriceList, own_prices
 from zygoform.files.recovery import Copy, drop
 
 
@@ -22,9 +22,14 @@ class Application(QObject):
     def __init__(self, app: QApplication, frame: MainWindow, preferences: Preferences, *, demo: bool) -> None:
         super().__init__(frame)
         self._app, self._frame, self.preferences = app, frame, preferences
-        self.session = Session(demo_project() if demo else fresh_project(preferences.settings.shop, own_prices()))
+        prices = own_prices()
+        self.session = Session(demo_project() if demo else fresh_project(preferences.settings.shop, prices))
         self.keeping = Autosave(self.session, self)
         self.window = self._furnish("redesign" if demo else "survey")
+        left_out = " ".join(filter(None, (preferences.left_out, left_out_of(prices))))
+        if left_out:
+            # Once the window stands.
+            QTimer.singleShot(0, lambda: self.window.tell(left_out))
         preferences.looked.connect(self._on_looked)
         QGuiApplication.styleHints().colorSchemeChanged.connect(self._on_desktop)
 
@@ -56,3 +61,12 @@ class Application(QObject):
         self._frame.clear()
         self.window = self._furnish(stage)
         self.window.filing.take_over(before.filing)
+
+
+def left_out_of(prices: PriceList) -> str:
+    """What of the user's own price list could not be read, in words."""
+    if not prices.problems:
+        return ""
+    first, more = prices.problems[0], len(prices.problems) - 1
+    others = f" {more} more row{'s were' if more > 1 else ' was'} left out." if more else ""
+    return f"Of your price list {first.path} was left out: {first.message}.{others}"

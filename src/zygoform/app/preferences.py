@@ -6,11 +6,14 @@ from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.background import Background
-from zygoform.files.settings_json import Settings, read_settings, write_settings
+from zygoform.files.settings_json import Settings, settings_and_fault, write_settings
 
 
 class Preferences(QObject):
-    """`changed` says that something was set, `looked` that the look is another. Given settings are not kept."""
+    """`changed` says that something was set, `looked` that the look is another. Given settings are not kept.
+
+    `left_out` says in words what could not be read at the start.
+    """
 
     changed = Signal()
     looked = Signal()
@@ -18,7 +21,7 @@ class Preferences(QObject):
     def __init__(self, settings: Settings | None = None, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._keep = settings is None
-        self.settings = read_settings() if settings is None else settings
+        self.settings, self.left_out = settings_and_fault() if settings is None else (settings, "")
         self._background = Background(self)
 
     def set(self, **entries: Any) -> None:

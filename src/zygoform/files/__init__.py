@@ -1,10 +1,12 @@
 """Open formats, one a file.
 
+reading.py        reads a file of a size that has an end
 atomic.py         writes a file whole or not at all
 project_json.py   the document
 unknown.py        what a newer program wrote, kept and written back
 pictures.py       what a picture is by its content
 photos.py         photos beside the project file
+tables.py         tables as CSV, for any program and from any
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
 import_csv.py     cut lists and boards owned, read in

@@ -1,16 +1,13 @@
 """The cut list as CSV: by setting of the saw, and by part. Sizes are in the project's unit, as text and mm."""
 
-import csv
-import io
-from collections.abc import Iterable
-
 from zygoform.core.plan.plan import Plan
+from zygoform.files.tables import write_table
 
 
 def by_setting_csv(plan: Plan) -> str:
     """One row for each line of the list by setting."""
     unit = plan.shop.unit
-    return _csv(
+    return write_table(
         ("setting", "codes", "size", "count", "boards", "detail", "short", "rests on a guess"),
         (
             (
@@ -32,7 +29,7 @@ def by_setting_csv(plan: Plan) -> str:
 def by_part_csv(plan: Plan) -> str:
     """One row for each shape of part."""
     show = plan.shop.unit.plain
-    return _csv(
+    return write_table(
         (
             *("part", "name", "count", "thickness", "width", "length", "left end", "right end", "stock", "boards"),
             *("change", "rests on guesses", "planned", "thickness mm", "width mm", "length mm"),
@@ -54,18 +51,3 @@ def by_part_csv(plan: Plan) -> str:
             for row in plan.part_rows
         ),
     )
-
-
-def _csv(header: tuple[str, ...], rows: Iterable[tuple[object, ...]]) -> str:
-    text = io.StringIO()
-    writer = csv.writer(text, lineterminator="\r\n")
-    writer.writerow(header)
-    writer.writerows([_harmless(value) for value in row] for row in rows)
-    return text.getvalue()
-
-
-def _harmless(value: object) -> object:
-    """A name that starts like a formula must not run as one where the table is opened."""
-    if isinstance(value, str) and value[:1] in ("=", "+", "@"):
-        return "'" + value
-    return value

@@ -1,9 +1,6 @@
 """Cut lists and boards owned from CSV: columns matched by name, faults by row, nothing taken half."""
 
-import csv
-import io
 from collections.abc import Callable
-from pathlib import Path
 from typing import TypeVar
 
 from msgspec import Struct
@@ -13,9 +10,9 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.input_problem import InputProblem
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.shop import Shop
+from zygoform.files.tables import TableError, read_table
 
 T = TypeVar("T")
-_LARGEST = 5_000_000
 MOST_ROWS = 2000
 # What a column may be called by other programs, and by our own export.
 _NAMES = {
@@ -38,13 +35,6 @@ class Taken(Struct, frozen=True):
     problems: tuple[InputProblem, ...] = ()
 
 
-def read_text(path: Path) -> str:
-    """A table's text. Raises OSError, and UnicodeDecodeError for what is no text."""
-    if path.stat().st_size > _LARGEST:
-        raise OSError(27, "It is far larger than any list")
-    return path.read_bytes().decode("utf-8-sig")
-
-
 def parse_cut_list(text: str, shop: Shop) -> Taken:
     """Parts of one's own: length and stock must be there; count 1 and the board's width where they are not."""
     rows, problems = _rows(text, ("length", "stock"), lambda row: _part(row, shop))
@@ -61,20 +51,14 @@ def _rows(
     text: str, needed: tuple[str, ...], read: Callable[[dict[str, str]], T]
 ) -> tuple[list[T], list[InputProblem]]:
     try:
-        dialect = csv.Sniffer().sniff(text[:4096], ",;\t")
-    except csv.Error:
-        dialect = csv.excel
-    try:
-        table = list(csv.reader(io.StringIO(text), dialect))
-    except csv.Error as broken:
-        return [], [InputProblem("table", f"It cannot be read as a table: {broken}.")]
+        table = read_table(text, MOST_ROWS)
+    except TableError as refused:
+        return [], [InputProblem("table", f"{str(refused)[:1].upper()}{str(refused)[1:]}.")]
     header = [cell.strip().lower() for cell in table[0]] if table else []
     places = {key: header.index(name) for key, names in _NAMES.items() for name in names[::-1] if name in header}
     missing = [key for key in needed if key not in places]
     if missing:
         return [], [InputProblem("row 1", f"There is no column {' and no '.join(missing)}.")]
-    if len(table) > MOST_ROWS:
-        return [], [InputProblem("table", f"It has {len(table) - 1} rows; at most {MOST_ROWS} are taken.")]
     found, problems = list[T](), list[InputProblem]()
     for number, cells in enumerate(table[1:], start=2):
         if not any(cell.strip() for cell in cells):
@@ -115,7 +99,7 @@ def _board(row: dict[str, str], shop: Shop) -> OwnBoard:
 
 
 def _size(row: dict[str, str], shop: Shop) -> str:
-    wanted = row.get("stock", "").strip().lstrip("'").lower()
+    wanted = row.get("stock", "").strip().lower()
     for size in shop.timber:
         if wanted in (size.id.lower(), size.name.lower()):
             return size.id
@@ -134,7 +118,7 @@ def _length(row: dict[str, str], column: str, shop: Shop) -> float:
 
 def _count(row: dict[str, str]) -> int:
     text = row.get("count", "") or "1"
-    if not text.isdecimal() or not 1 <= int(text) <= 200:
+    if not text.isdecimal() or len(text) > 3 or not 1 <= int(text) <= 200:
         raise BadInputError("not_a_number", f"count: “{text}” is not a whole number from 1 to 200")
     return int(text)
 

@@ -1,6 +1,10 @@
 """What a picture is by its content; its name's ending says nothing."""
 
+import errno
 from pathlib import Path
+
+from zygoform.files.names import shown
+from zygoform.files.reading import read_at_most
 
 KINDS = {".png": "PNG", ".jpg": "JPEG", ".webp": "WebP"}
 """Ending to name of what is taken: kinds that hold nothing but a picture, read by three well-kept libraries."""
@@ -25,14 +29,16 @@ def kind_of(head: bytes) -> str:
 
 def looked_at(source: Path) -> str:
     """The ending a picture should have. Raises PhotoError for what is none or too large, and OSError."""
-    if not source.is_file() and source.exists():
-        raise PhotoError(f"{source.name} is no file.")
-    with source.open("rb") as file:
-        head = file.read(16)
-        size = file.seek(0, 2)
-    if not 0 < size <= LARGEST:
-        raise PhotoError(f"{source.name} is {'empty' if not size else 'too large, over 60 MB'}.")
-    kind = kind_of(head)
+    try:
+        content = read_at_most(source, LARGEST)
+    except OSError as refused:
+        words = {errno.EFBIG: "is too large, over 60 MB", errno.EINVAL: "is no file"}.get(refused.errno or 0)
+        if words is None:
+            raise
+        raise PhotoError(f"{shown(source)} {words}.") from refused
+    if not content:
+        raise PhotoError(f"{shown(source)} is empty.")
+    kind = kind_of(content[:16])
     if not kind:
-        raise PhotoError(f"{source.name} is no picture that can be taken: {', '.join(KINDS.values())} are.")
+        raise PhotoError(f"{shown(source)} is no picture that can be taken: {', '.join(KINDS.values())} are.")
     return kind

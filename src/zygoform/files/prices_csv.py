@@ -1,7 +1,5 @@
 """The price list: an open table that ships with the program and is the user's to change."""
 
-import csv
-import io
 from decimal import Decimal, InvalidOperation
 from pathlib import Path
 from typing import get_args
@@ -16,9 +14,12 @@ from zygoform.core.input_problem import InputProblem
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.files.atomic import write_whole
+from zygoform.files.tables import TableError, read_file, read_table, write_table
 from zygoform.files.user_folder import config_folder
 
 _COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
+MOST_ROWS = 5000
+LONGEST_NAME = 120
 PACK_KINDS = get_args(FittingKind)
 SIZELESS = {*AMOUNTS, "pad"}
 
@@ -40,9 +41,12 @@ def own_prices() -> PriceList:
     """The user's own list where there is one that can be read, else the shipped one."""
     try:
         own = read_prices(own_path())
-    except (OSError, UnicodeDecodeError):
+    except FileNotFoundError:
         return shipped_prices()
-    return own if own.timber else shipped_prices()
+    except (OSError, TableError) as refused:
+        why = refused.strerror if isinstance(refused, OSError) else str(refused)
+        return structs.replace(shipped_prices(), problems=(InputProblem("all of it", why or "it cannot be read"),))
+    return own if own.timber else structs.replace(shipped_prices(), problems=own.problems)
 
 
 def own_path() -> Path:
@@ -60,32 +64,34 @@ def keep_prices(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> None
 
 
 def read_prices(path: Path) -> PriceList:
-    """A price list of the user's. Raises OSError and UnicodeDecodeError."""
-    return parse_prices(path.read_text("utf-8-sig"))
+    """A price list of the user's. Raises OSError and TableError."""
+    return parse_prices(read_file(path))
 
 
 def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
     """The same table, to be changed in any program and taken over again."""
-    out = io.StringIO()
-    table = csv.writer(out, lineterminator="\n")
-    table.writerow(_COLUMNS)
+    rows: list[tuple[object, ...]] = []
     for size in timber:
         show = DisplayUnit(size.system).entered
         own = (size.id, size.name, size.nominal, size.system, show(size.thickness), show(size.width))
-        for offer in size.offers:
-            table.writerow(("timber", *own, show(offer.length), size.species, "", offer.price))
+        rows += [("timber", *own, show(offer.length), size.species, "", offer.price) for offer in size.offers]
     for pack in packs:
         length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
-        table.writerow((pack.kind, pack.id, pack.name, "", "", "", "", length, "", f"{pack.holds:g}", pack.price))
-    return out.getvalue()
+        rows.append((pack.kind, pack.id, pack.name, "", "", "", "", length, "", f"{pack.holds:g}", pack.price))
+    return write_table(_COLUMNS, rows)
 
 
 def parse_prices(text: str) -> PriceList:
-    """Rows one by one; a faulty row is named and left out."""
+    """Rows one by one; a faulty row is named and left out. Raises TableError for what is no table."""
     timber: dict[str, TimberSize] = {}
     packs: list[Pack] = []
     problems: list[InputProblem] = []
-    for number, row in enumerate(csv.DictReader(io.StringIO(text)), start=2):
+    head, *rows = read_table(text, MOST_ROWS) or [[]]
+    names = [cell.strip().lower() for cell in head]
+    for number, cells in enumerate(rows, start=2):
+        if not any(cell.strip() for cell in cells):
+            continue
+        row = dict(zip(names, cells, strict=False))
         try:
             if row.get("kind") == "timber":
                 size = _size(row)
@@ -122,7 +128,7 @@ def _pack(row: dict[str, str]) -> Pack:
         raise BadInputError("unknown_key", f"kind is timber, {', '.join(PACK_KINDS)}")
     size = 0.0 if kind in SIZELESS else _positive(row, "length")
     try:
-        holds = float(_cell(row, "holds"))
+        holds = float(_cell(row, "holds").replace(",", "."))
     except ValueError:
         holds = 0.0
     if not 0 < holds < 1_000_000:
@@ -134,6 +140,8 @@ def _cell(row: dict[str, str], column: str) -> str:
     value = (row.get(column) or "").strip()
     if not value:
         raise BadInputError("empty", f"{column} is missing")
+    if len(value) > LONGEST_NAME:
+        raise BadInputError("out_of_range", f"{column} has more than {LONGEST_NAME} signs")
     return value
 
 
@@ -149,7 +157,7 @@ def _positive(row: dict[str, str], column: str) -> float:
 
 def _price(row: dict[str, str]) -> Decimal:
     try:
-        price = Decimal(_cell(row, "price"))
+        price = Decimal(_cell(row, "price").replace(",", "."))
     except InvalidOperation:
         price = Decimal(-1)
     if not price.is_finite() or not 0 <= price <= 100_000:

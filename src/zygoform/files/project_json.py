@@ -1,5 +1,6 @@
 """The document as one JSON file. Reading is strict; kinds this version does not know are kept as they are."""
 
+import errno
 from pathlib import Path
 from typing import Any
 
@@ -13,10 +14,11 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import params
 from zygoform.core.project import FILE_VERSION, Project, UnknownPiece
 from zygoform.files.atomic import write_whole
+from zygoform.files.reading import read_at_most
 from zygoform.files.unknown import put_back, unknown_in
 
 FORMAT = "zygoform project"
-_LARGEST = 50_000_000
+LARGEST = 20_000_000
 SUFFIX = ".zygoform.json"
 
 
@@ -27,12 +29,12 @@ class UnreadableError(ZygoformError):
 def read_project(path: Path) -> Project:
     """Opens a project. Raises UnreadableError with a clear message; the file is not touched."""
     try:
-        if path.stat().st_size > _LARGEST:
-            raise UnreadableError("This file is far larger than any project. It was left alone.")
-        content = path.read_bytes()
+        content = read_at_most(path, LARGEST)
     except FileNotFoundError as gone:
         raise UnreadableError(f"There is no file {path.name} in {path.parent}.") from gone
     except OSError as refused:
+        if refused.errno == errno.EFBIG:
+            raise UnreadableError("This file is far larger than any project. It was left alone.") from refused
         raise UnreadableError(f"The file cannot be read: {refused.strerror}.") from refused
     return parse_project(content)
 

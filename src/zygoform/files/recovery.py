@@ -68,8 +68,12 @@ def drop(path: Path) -> None:
 
 def left_behind() -> list[Copy]:
     """Copies of windows that are gone, newest first; unreadable ones are passed over and kept."""
-    found = []
-    for path in state_folder().glob(f"unsaved-*{SUFFIX}"):
+    found: list[Copy] = []
+    try:
+        paths = sorted(state_folder().glob(f"unsaved-*{SUFFIX}"))
+    except OSError:
+        return found
+    for path in paths:
         try:
             if _is_held(path):
                 continue

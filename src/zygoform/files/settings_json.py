@@ -10,11 +10,13 @@ from msgspec import Struct, structs
 from zygoform.core.shop import Shop
 from zygoform.files.atomic import write_whole
 from zygoform.files.names import as_text
-from zygoform.files.user_folder import config_folder
+from zygoform.files.reading import read_at_most
+from zygoform.files.user_folder import LARGEST_SETTINGS, config_folder
 
 Theme = Literal["desktop", "light", "dark"]
 TextPercent = Literal[100, 115, 130, 150]
 MOST_RECENT = 9
+_SPOILT = (msgspec.DecodeError, ValueError, RecursionError)
 
 
 class Settings(Struct, frozen=True):
@@ -37,29 +39,39 @@ class Settings(Struct, frozen=True):
 
 
 def read_settings() -> Settings:
-    """The user's settings. A file with a fault is set aside; what can be read of it is kept."""
+    """The user's settings, as far as they can be read."""
+    return settings_and_fault()[0]
+
+
+def settings_and_fault() -> tuple[Settings, str]:
+    """The user's settings, and what was wrong with them in words.
+
+    A file with a fault is set aside; what can be read of it is kept.
+    """
     path = _path()
     try:
-        content = path.read_bytes()
-    except OSError:
-        return Settings()
+        content = read_at_most(path, LARGEST_SETTINGS)
+    except FileNotFoundError:
+        return Settings(), ""
+    except OSError as refused:
+        return Settings(), f"The settings cannot be read ({refused.strerror}); they start afresh."
     try:
-        return msgspec.json.decode(content, type=Settings)
-    except (msgspec.DecodeError, UnicodeDecodeError, ValueError):
+        return msgspec.json.decode(content, type=Settings), ""
+    except _SPOILT:
         kept = _readable(content)
         with suppress(OSError):
             path.replace(path.with_suffix(".unreadable"))
             write_settings(kept)
-        return kept
+        return kept, f"Some settings could not be read and start afresh; the old file is {path.stem}.unreadable."
 
 
 def _readable(content: bytes) -> Settings:
     """Entry by entry: one that is wrong starts afresh, the others stay."""
     kept = Settings()
-    with suppress(msgspec.DecodeError, UnicodeDecodeError, ValueError):
+    with suppress(*_SPOILT):
         entries = msgspec.json.decode(content, type=dict[str, msgspec.Raw])
         for field in structs.fields(Settings):
-            with suppress(msgspec.DecodeError, UnicodeDecodeError, ValueError):
+            with suppress(*_SPOILT):
                 if field.name in entries:
                     value = msgspec.json.decode(entries[field.name], type=field.type)
                     kept = structs.replace(kept, **{field.name: value})

@@ -14,6 +14,7 @@ from zygoform.app.session import Session
 from zygoform.core.project import Project
 from zygoform.files.names import shown
 from zygoform.files.project_json import SUFFIX, UnreadableError
+from zygoform.files.user_folder import home
 
 if TYPE_CHECKING:
     from zygoform.app.actions.asking import ChangedChoice, UnsavedChoice
@@ -205,14 +206,16 @@ class Filing(QObject):
         """A price list of one's own; its prices go into the project."""
         from zygoform.core.edits.workshop import use_prices
         from zygoform.files.prices_csv import read_prices
+        from zygoform.files.tables import TableError
 
         name = self.ask_open("Price lists (*.csv)")
         if not name:
             return
         try:
             prices = read_prices(Path(name))
-        except (OSError, UnicodeDecodeError):
-            self.told.emit(f"{shown(Path(name))} cannot be read as a price list.")
+        except (OSError, TableError) as refused:
+            why = refused.strerror if isinstance(refused, OSError) else str(refused)
+            self.told.emit(f"{shown(Path(name))} cannot be read as a price list: {why}.")
             return
         if prices.problems or not prices.timber:
             first = prices.problems[0] if prices.problems else None
@@ -224,16 +227,17 @@ class Filing(QObject):
     def take_list(self, kind: Literal["parts", "boards"]) -> None:
         """A cut list, or boards owned, from a table; with a fault in any row nothing is taken."""
         from zygoform.core.edits.taking import take_boards, take_parts
-        from zygoform.files.import_csv import parse_boards, parse_cut_list, read_text
+        from zygoform.files.import_csv import parse_boards, parse_cut_list
+        from zygoform.files.tables import TableError, read_file
 
         name = self.ask_open("Tables (*.csv *.txt);;All files (*)")
         if not name:
             return
         path, shop = Path(name), self.session.project.shop
         try:
-            text = read_text(path)
-        except (OSError, UnicodeDecodeError) as refused:
-            why = refused.strerror if isinstance(refused, OSError) else "it is no text"
+            text = read_file(path)
+        except (OSError, TableError) as refused:
+            why = refused.strerror if isinstance(refused, OSError) else str(refused)
             self.told.emit(f"{shown(path)} was not taken: {why}.")
             return
         taken = parse_cut_list(text, shop) if kind == "parts" else parse_boards(text, shop)
@@ -263,18 +267,18 @@ class Filing(QObject):
 
     def _suggested(self, ending: str) -> str:
         plain = "".join(c if c.isalnum() or c in " -_" else "-" for c in self.session.project.name or "New piece")
-        folder = self.session.path.parent if self.session.path else Path.home()
+        folder = self.session.path.parent if self.session.path else home()
         return str(folder / f"{plain}{ending}")
 
     def _ask_open(self, kinds: str) -> str:
         from zygoform.app.actions.asking import ask_open
 
-        return ask_open(self.window, self.session.path.parent if self.session.path else Path.home(), kinds)
+        return ask_open(self.window, self.session.path.parent if self.session.path else home(), kinds)
 
     def _ask_photos(self) -> list[str]:
         from zygoform.app.actions.asking import ask_photos
 
-        return ask_photos(self.window, self.session.path.parent if self.session.path else Path.home())
+        return ask_photos(self.window, self.session.path.parent if self.session.path else home())
 
     def _ask_save(self, suggested: str, kinds: str) -> str:
         from zygoform.app.actions.asking import ask_save

@@ -10,7 +10,8 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import DATA, font
 from zygoform.app.theme.icons import forget
 from zygoform.app.theme.style import style_sheet
-from zygoform.files.user_folder import config_folder
+from zygoform.files.reading import read_at_most
+from zygoform.files.user_folder import LARGEST_SETTINGS, config_folder
 
 if TYPE_CHECKING:
     # The look is put on before the settings proper are loaded.
@@ -40,15 +41,16 @@ def first_look() -> "tuple[Theme, int]":
 
     Only these two, and quickly: what else stands there, and whether it can be, is looked at afterwards.
     """
-    path = config_folder() / "settings.json"
-    if not path.exists():
+    try:
+        content = read_at_most(config_folder() / "settings.json", LARGEST_SETTINGS)
+    except OSError:
         return "desktop", 100
     import json
 
     try:
-        kept = json.loads(path.read_text("utf-8"))
+        kept = json.loads(content)
         theme, percent = kept.get("theme"), kept.get("text_percent")
-    except (OSError, ValueError, AttributeError):
+    except (ValueError, AttributeError, RecursionError):
         return "desktop", 100
     known: Theme = theme if theme in ("light", "dark") else "desktop"
     return known, percent if percent in (100, 115, 130, 150) else 100
