@@ -8,10 +8,12 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.strategies import bent, planned
+from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.cutting.verify import verify
+from zygoform.core.edits.condition import add_fault, set_fault_count
 from zygoform.core.edits.counting import set_row_count
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.planning import add_change, apply_fix, leave_out, remove_change, set_text, set_value
@@ -237,6 +239,34 @@ def test_the_length_of_a_rounded_edge_is_told() -> None:
     assert any(length == pytest.approx(round_it, abs=0.5) for length in told), (round_it, told)
 
 
+def test_only_two_corners_are_rounded_where_the_back_stands_at_a_wall() -> None:
+    project = set_value(set_value(topped(), "c1", "radius", 30.0).project, "c1", "rounded", "front").project
+    outcome = plan_of(project).outcomes[0]
+    cut = outcome.later[0]
+    round_it = 2 * (cut.length + cut.width) - 4 * 30 + math.pi * 30
+    told = [length for note in outcome.notes for length in note.message.lengths]
+    assert any(length == pytest.approx(round_it, abs=0.5) for length in told), (round_it, told)
+
+
+def test_a_reading_is_told_with_what_counts_of_it() -> None:
+    project = topped()
+    words = {
+        text: set_reading(project, "width", text).words.text for text in ("910 mm?", "910 mm; 905 mm", "910 mm")
+    }
+    assert words["910 mm?"].endswith(", a guess")
+    assert words["910 mm; 905 mm"].endswith(", the largest of 2")
+    assert words["910 mm"].endswith("{0}")
+    corner = set_reading(project, "corner_left", "89; 90").words.text
+    assert "the mean of 2" in corner
+
+
+def test_a_fault_is_told_by_its_name() -> None:
+    project = add_fault(topped(), "p1/side/left", "loose_joint", (0.0, 0.0, 0.0)).project
+    fault = project.known_pieces[0].faults[-1].id
+    title = FAULT_KINDS["loose_joint"].title.lower()
+    assert set_fault_count(project, fault, "3").words.text == f"3 × {title}"
+
+
 def test_parts_too_short_to_hold_are_named_and_no_others() -> None:
     project = topped("mm", "own_part", "own_part", "own_part")
     shortest = project.shop.saw.shortest_safe
@@ -244,6 +274,7 @@ def test_parts_too_short_to_hold_are_named_and_no_others() -> None:
         project = set_text(project, own, "length", f"{long:.1f}").project
     told = [finding for finding in plan_of(project).findings if finding.code == "short_parts"]
     assert [finding.where for finding in told] == [("c1/own/1",)]
+    assert shortest in told[0].why.lengths, "the size it is measured by is the one told"
     longer = set_text(project, "c1", "length", "900").project
     assert not [finding for finding in plan_of(longer).findings if finding.code == "short_parts"]
 

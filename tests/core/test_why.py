@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.strategies import planned
 from zygoform.core.edits.planning import add_change, set_value
@@ -157,6 +158,28 @@ def test_an_end_is_cut_to_the_corner_it_names(project: Project) -> None:
                 assert of is not None
                 wanted = {"mitred": (180 - of.value) / 2, "butted": of.value - 90, "chosen": of.value}[part.joint]
                 assert slant(end) == pytest.approx(abs(wanted), abs=1e-5), (part.id, part.joint)
+
+
+def test_an_end_says_how_its_board_lies() -> None:
+    project = add_change(demo_project(), "own_part", "p1/body/main").project
+    project = set_value(set_value(project, "c3", "left", 30.0).project, "c3", "slant", "flat").project
+    for slant_, words in (("flat", "the board lies flat"), ("edge", "the board stands on edge")):
+        end = why_part(plan_of(set_value(project, "c3", "slant", slant_).project), "c3/own/1", "left")
+        assert end is not None
+        assert words in end.inputs.text
+
+
+def test_spare_boards_are_told_beside_those_that_are_cut() -> None:
+    project = demo_project()
+    shop = structs.replace(project.shop, spare_boards=50.0)
+    plan = plan_of(structs.replace(project, shop=shop))
+    rows = [row for row in plan.purchase.rows if row.group == "Wood"]
+    for row in rows:
+        cut = sum(lay.size.name == row.name for lay in plan.layouts for _ in lay.boards)
+        words = why_row(plan, row)
+        assert words is not None
+        assert f"; {row.count - cut} spare, 50 % of {cut} rounded up" in words.formula.text
+    assert "spare" not in why_row(plan_of(project), plan_of(project).purchase.rows[0]).formula.text
 
 
 def test_a_guess_is_named_first() -> None:

@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 from pathlib import Path
 
 import pytest
@@ -145,11 +146,21 @@ def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> N
     assert "your own" in text
     assert "proven" in text
     width, height = (210.0, 297.0) if paper == "A4" else (215.9, 279.4)
+    assert drawn_to(reader.pages[0])
     for page in reader.pages:
         assert float(page.mediabox.width) * 25.4 / 72 == pytest.approx(width, abs=0.2)
         assert float(page.mediabox.height) * 25.4 / 72 == pytest.approx(height, abs=0.2)
+        assert all(25 < x < width * 72 / 25.4 - 25 for x in drawn_to(page)), "no line leaves the margins"
         places = written_at(page)
         assert all(20 < x < width * 72 / 25.4 - 20 and 20 < y < height * 72 / 25.4 - 20 for x, y in places)
+
+
+def drawn_to(page: PageObject) -> list[float]:
+    """Across, where every line and area of a page begins and ends, in points."""
+    content = page.get_contents()
+    assert content is not None
+    text = content.get_data().decode("latin-1")
+    return [float(x) for x in re.findall(r"([-0-9.]+) [-0-9.]+ [ml]\b", text)]
 
 
 def written_at(page: PageObject) -> list[tuple[float, float]]:

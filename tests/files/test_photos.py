@@ -93,6 +93,10 @@ def test_no_picture_of_anothers_is_written_over_and_no_link_followed(tmp_path: P
 @pytest.mark.parametrize("name", ["../x.png", "/etc/passwd", "..", "a/b.png", "shipped/../x.png", "a\x00.png"])
 def test_no_name_leads_out_of_the_folder(name: str, tmp_path: Path) -> None:
     assert photo_path(tmp_path / "p.zygoform.json", OWN, Photo("h1", name)) is None
+    for photo in demo_project().photos:
+        shipped = photo_path(tmp_path / "p.zygoform.json", OWN, photo)
+        assert shipped is not None
+        assert shipped.is_file(), "what comes with the program is there"
 
 
 def test_two_projects_never_share_a_folder(tmp_path: Path) -> None:

@@ -254,6 +254,11 @@ def test_the_demo_by_hand() -> None:
     screws = {f.kind: (round(f.size / 25.4, 6), f.count) for f in top.fittings}
     # 63 5/16 less 2 x 2 1/2 over at most 7: 9 spaces, 10 screws in each of three joints.
     assert screws["pocket screw"] == (1.5, 30)
+    assert [p.location for p in top.parts] == [f"in the top, number {k} from the front" for k in (1, 2, 3, 4)]
+    # 62 5/16 less 2 x 50 mm at most 275 apart: 6 spaces.
+    clamps = next(n for n in top.notes if n.label == "Clamps").message
+    assert clamps.text.startswith("7 panel clamps")
+    assert clamps.lengths == pytest.approx(((62.3125 * 25.4 - 100) / 6,))
     movement = next(n for n in top.notes if n.label == "Movement").message.lengths
     assert movement == pytest.approx((21.875 * 25.4 * 0.00216 * 2, 21.875 * 25.4 * 0.00216 * 3))
 

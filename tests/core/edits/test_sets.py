@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from contextlib import suppress
-from itertools import combinations, product
+from itertools import combinations, pairwise, product
 
 import pytest
 from hypothesis import given
@@ -187,6 +187,11 @@ def test_in_a_set_no_piece_covers_another_and_they_fill_the_room(place: Viewpoin
         boxes.append((min(xs) + x, min(ys) + y - name_room, max(xs) + x, max(ys) + y))
     for a, b in combinations(boxes, 2):
         assert a[2] < b[0] or b[2] < a[0] or a[3] < b[1] or b[3] < a[1], "each stands clear, with room for its name"
+
+    # Side by side they are as far apart as they should be, and no farther.
+    for low in {round(box[1], 3) for box in boxes} if place in ("front", "back") else ():
+        row = sorted((box[0], box[2]) for box in boxes if round(box[1], 3) == low)
+        assert all(b[0] - a[1] == pytest.approx(APART, abs=1.0) for a, b in pairwise(row))
 
     def scale(widths: Sequence[float], heights: Sequence[float]) -> float:
         return min(wide / max(widths), 1 / sum(heights))

@@ -84,6 +84,14 @@ def test_rounded_corners_have_the_area_of_the_formula(length: float, width: floa
     assert (min(xs), max(xs), min(ys), max(ys)) == pytest.approx((0, length, 0, width), abs=1e-6)
 
 
+def test_the_angles_inside_corners_by_hand() -> None:
+    # A right trapezoid: 90 at both ends of the upright, 45 and 135 at the slanted side.
+    trapezoid = ((0.0, 0.0), (200.0, 0.0), (100.0, 100.0), (0.0, 100.0))
+    assert [math.degrees(angle) for angle in plane.corner_angles(trapezoid)] == pytest.approx([90, 45, 135, 90])
+    pentagon = tuple((math.cos(math.tau * k / 5), math.sin(math.tau * k / 5)) for k in range(5))
+    assert [math.degrees(angle) for angle in plane.corner_angles(pentagon)] == pytest.approx([108] * 5)
+
+
 @given(st.floats(50, 500), st.floats(50, 500), st.floats(5, 100), st.floats(-30, 30))
 def test_a_prism_is_closed_and_faces_point_out(a: float, b: float, height: float, lean: float) -> None:
     solid = upright(((0.0, 0.0), (a, 0.0), (a + lean, b), (lean, b)), 10.0, 10.0 + height)

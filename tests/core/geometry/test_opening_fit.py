@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.opening_fit import Quad, usable
+from zygoform.core.geometry.opening_fit import Quad, lean, usable
 from zygoform.core.tolerance import TAPE_MM
 
 INCH = 25.4
@@ -23,6 +23,16 @@ def test_a_leaning_opening_by_hand() -> None:
     fit = usable(Quad(501, 500, 700, 700, 864, 857, 499, 700))
     assert (fit.width, fit.height, fit.lean) == pytest.approx((492.9611, 699.9695, 0.494), abs=1e-3)
     assert fit.closure == pytest.approx(-0.0549, abs=1e-4)
+
+
+@pytest.mark.parametrize("leans", [-3.0, 0.0, 0.5, 4.0])
+@pytest.mark.parametrize("middles", [True, False])
+def test_a_parallelogram_leans_as_it_was_drawn(leans: float, middles: bool) -> None:
+    """Sides 600 long, leaning so far to the right over a bottom of 800."""
+    over, up = 600 * math.sin(math.radians(leans)), 600 * math.cos(math.radians(leans))
+    rising, falling = math.hypot(800 + over, up), math.hypot(800 - over, up)
+    more = (800.0, 600.0) if middles else (None, None)
+    assert lean(Quad(800, 800, 600, 600, rising, falling, *more)) == pytest.approx(leans)
 
 
 def test_readings_that_do_not_close_are_refused() -> None:

@@ -14,7 +14,7 @@ from zygoform.core.measure.param import Param, params
 from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.reading import Reading, settle
 from zygoform.core.measure.rounding import count_down, count_up, round_to, run_of_marks
-from zygoform.core.measure.write import DisplayUnit, write_inches, write_mm
+from zygoform.core.measure.write import DisplayUnit, in_unit, write_inches, write_mm
 
 
 @pytest.mark.parametrize("case", cases("lengths"))
@@ -118,6 +118,12 @@ def test_sentences_write_their_lengths_at_the_edge() -> None:
     say = Message("{1} of {0}, {odd} " + literal(name), (25.4, 12.7))
     assert say.words(plain) == f'1/2" of 1", {{odd}} {name}', "what someone typed is no place for a length"
     assert say.shifted(1).words(lambda mm: f"{mm:g}") == f"{{2}} of 12.7, {{odd}} {name}"
+
+
+def test_sizes_of_the_trade_are_said_in_the_readers_unit() -> None:
+    words = "hands [6 in|150 mm] from the blade, [1|25] over"
+    assert in_unit(words, "inch") == "hands 6 in from the blade, 1 over"
+    assert in_unit(words, "mm") == "hands 150 mm from the blade, 25 over"
 
 
 def test_declared_entries_hold_all_an_editor_needs() -> None:

@@ -70,8 +70,10 @@ def disassembly_order(body: Body, made_of: tuple[MadeOf, ...] = ()) -> tuple[Dis
     glass = {made.part for made in made_of if made.material == "glass"}
     ways: dict[StageKind, list[Board]] = {}
     for board in body.boards:
-        way = "glass" if board.id in glass else _WAYS.get(board.role, "rest")
-        if way != "rest" and not (board.role == "shelf" and "under-" in board.id and not body.hangs):
+        # A board that parts two openings stays in the carcass, unless it is glass.
+        stays = board.role == "shelf" and "under-" in board.id and not body.hangs
+        way = "glass" if board.id in glass else "rest" if stays else _WAYS.get(board.role, "rest")
+        if way != "rest":
             ways.setdefault(way, []).append(board)
     return tuple(
         DisassemblyStep(stage, tuple(ways[stage.way])) for stage in DISASSEMBLY_STAGES if stage.way in ways
