@@ -14,14 +14,17 @@ WRITING = ("open", "write", "fsync", "fchmod", "replace")
 
 
 class FullDisk:
-    """Counts what `files/atomic.py` asks of the system; the call numbered `fails` (from 1) is refused."""
+    """Counts what `files/atomic.py` asks of the system; the call numbered `fails` (from 1) is refused.
+
+    Where it is `full`, all after that one too.
+    """
 
     def __init__(self, fails: int = 0) -> None:
-        self.calls, self.fails = 0, fails
+        self.calls, self.fails, self.full = 0, fails, False
 
     def count(self) -> None:
         self.calls += 1
-        if self.calls == self.fails:
+        if self.calls == self.fails or (self.full and self.calls > self.fails):
             raise OSError(28, "No space left on device")
 
 

@@ -12,22 +12,24 @@ from pathlib import Path
 import msgspec
 import pytest
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QLabel
 
 from tests.app.desk import Desk as Hands
 from tests.faults import full_disk
-from zygoform.app.actions.asking import ChangedChoice
+from zygoform.app import autosave
+from zygoform.app.actions.asking import ChangedChoice, CopyChoice
 from zygoform.app.application import Application
 from zygoform.app.autosave import Autosave
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import set_price
+from zygoform.core.project import Project
 from zygoform.files import guard
 from zygoform.files.demo import demo_project
 from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
 from zygoform.files.project_json import read_project, write_project
-from zygoform.files.recovery import RecoveryFile, drop, left_behind
+from zygoform.files.recovery import Copy, RecoveryFile, compare, drop, left_behind, offer_words
 from zygoform.files.settings_json import Settings, read_settings, write_settings
 from zygoform.files.user_folder import config_folder, state_folder
 
@@ -152,6 +154,106 @@ def test_a_copy_that_cannot_be_written_is_told_once(desk: Hands, empty_home: Pat
     assert len(said) == 1
     assert "cannot be copied away" in said[0]
     assert desk.session.is_dirty
+    keeping.close()
+
+
+def left(project: Project, of: Path, known: str = "") -> Copy:
+    """A copy of a window that is gone."""
+    keeper = RecoveryFile()
+    keeper.keep(project, of, known)
+    assert keeper._lock is not None
+    keeper._lock.close()
+    (copy,) = left_behind()
+    return copy
+
+
+@pytest.mark.parametrize("later", ["the file", "the copy"])
+def test_a_copy_is_offered_with_both_times_and_what_differs(
+    app: QApplication, empty_home: Path, later: str
+) -> None:
+    path = empty_home / "old.zygoform.json"
+    write_project(path, demo_project())
+    copy = left(set_value(demo_project(), "c1", "radius", 30.0).project, path, guard.stamp(path))
+    at = time.time() + (60 if later == "the file" else -60)
+    os.utime(path, (at, at))
+    order = "is older than the file" if later == "the file" else "after the file was saved"
+    words = offer_words(copy, compare(copy))
+    assert order in words
+    assert words.count(":") >= 5, "both times"
+    assert words.endswith("In the copy: another change: New plank top.")
+    hands = desk_of(app, demo=False)
+    start = hands.window._made["survey"].start  # type: ignore[attr-defined]
+    for _ in range(300):
+        QTest.qWait(10)
+        if order in (said := start.findChild(QLabel, "left_behind_words").text()):
+            break
+    assert order in said
+    start.put_away.emit(copy)
+    assert left_behind() == []
+    leave(app, hands)
+
+
+def test_a_file_opened_by_name_offers_its_copy_and_saving_asks_where_it_changed(
+    app: QApplication, empty_home: Path
+) -> None:
+    path = empty_home / "old.zygoform.json"
+    write_project(path, demo_project())
+    mine = set_value(demo_project(), "c1", "radius", 30.0).project
+    known = guard.stamp(path)
+    left(mine, path, known)
+    # Meanwhile somebody else has saved the file.
+    write_project(path, set_value(demo_project(), "c1", "radius", 12.0).project)
+    hands = desk_of(app, demo=False)
+    filing, asked = hands.window.filing, list[str]()
+    answers: Iterator[CopyChoice] = iter(("later", "take"))
+
+    def answer(words: str) -> CopyChoice:
+        asked.append(words)
+        return next(answers)
+
+    def back(words: str) -> ChangedChoice:
+        asked.append(words)
+        return "back"
+
+    filing.ask_copy, filing.ask_changed = answer, back
+    filing.open_file(path)
+    assert "another change: New plank top" in asked[0]
+    assert len(left_behind()) == 1, "it can be decided later"
+    filing.open_file(path)
+    assert hands.session.project == mine
+    assert hands.session.is_dirty
+    assert not filing.save()
+    assert asked[2:] == [path.name]
+    leave(app, hands)
+    # Where nobody has touched the file since, it is saved without a word.
+    left(mine, path, guard.stamp(path))
+    hands = desk_of(app, demo=False)
+    hands.window.filing.ask_copy = lambda _words: "take"
+    hands.window.filing.open_file(path)
+    assert hands.window.filing.save()
+    assert read_project(path) == mine
+    leave(app, hands)
+
+
+def test_a_copy_that_failed_is_tried_again_and_warned_of_until_there_is_one(
+    desk: Hands, empty_home: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    assert empty_home
+    monkeypatch.setattr(autosave, "EVERY_MS", 10)
+    monkeypatch.setattr(autosave, "RETRY_MS", 20)
+    keeping, warned = Autosave(desk.session), list[str]()
+    keeping.warned.connect(warned.append)
+    keeping.warned.connect(desk.window.head.warn)
+    with full_disk(0) as disk:
+        # Full from now on, until some of it is freed.
+        disk.fails, disk.full = 1, True
+        desk.session.do(lambda project: set_value(project, "c1", "radius", 20.0))
+        desk.wait(lambda: len(warned) > 2)
+        assert all("No space left" in words for words in warned)
+        assert "no copy" in desk.find(QLabel, "save_state").text()
+    desk.wait(lambda: warned[-1] == "")
+    assert desk.find(QLabel, "save_state").text() == "not saved yet"
+    desk.wait(lambda: bool(list(state_folder().glob("unsaved-*.json"))))
     keeping.close()
 
 

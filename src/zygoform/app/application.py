@@ -24,7 +24,7 @@ class Application(QObject):
         self._app, self._frame, self.preferences = app, frame, preferences
         prices = own_prices()
         self.session = Session(demo_project() if demo else fresh_project(preferences.settings.shop, prices))
-        self.keeping = Autosave(self.session, self)
+        self.keeping = Autosave(self.session, self, self._known)
         self.window = self._furnish("redesign" if demo else "survey")
         left_out = " ".join(filter(None, (preferences.left_out, left_out_of(prices))))
         if left_out:
@@ -38,6 +38,7 @@ class Application(QObject):
         window.closing.connect(self.keeping.close)
         window.taken_up.connect(self.take_up)
         self.keeping.told.connect(window.tell)
+        self.keeping.warned.connect(window.head.warn)
         window.go(stage)
         return window
 
@@ -45,9 +46,16 @@ class Application(QObject):
         """Goes on with work left behind; its copy goes once there is one of this window."""
         self.session.begin(copy.project, copy.of, "Took up unsaved work")
         self.session.saved = Project()
+        if copy.of is not None:
+            # The file may be another than the one this work was begun on: then saving asks.
+            self.window.filing.sharing.expect(copy.of, copy.known)
         self.session.changed.emit()
         self.keeping.keep_now(wait=True)
         drop(copy.path)
+
+    def _known(self) -> str:
+        """What the open file held when it was last read or written here."""
+        return self.window.filing.sharing.known[1]
 
     def _on_desktop(self) -> None:
         if self.preferences.settings.theme == "desktop":

@@ -1,5 +1,7 @@
 """Nothing is lost: unsaved work is copied away every few seconds, prices of one's own are kept."""
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from zygoform.app.background import Background
@@ -8,17 +10,22 @@ from zygoform.core.project import Project
 from zygoform.files.prices_csv import keep_prices
 from zygoform.files.recovery import RecoveryFile
 
-EVERY_MS = 2000
+EVERY_MS, RETRY_MS = 2000, 10_000
 
 
 class Autosave(QObject):
-    """Copies the unsaved document away; the copy goes when it is saved or given up. `told` says what failed."""
+    """Copies the unsaved document away; the copy goes when it is saved or given up.
+
+    `told` says what failed, `warned` the same again each time until it is settled, then nothing. `known` is the
+    stamp of what the open file held when it was last read or written here.
+    """
 
     told = Signal(str)
+    warned = Signal(str)
 
-    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+    def __init__(self, session: Session, parent: QObject | None = None, known: Callable[[], str] = str) -> None:
         super().__init__(parent)
-        self.session = session
+        self.session, self._known = session, known
         self._keeper = RecoveryFile()
         self._kept: Project | None = None
         self._failed = False
@@ -53,7 +60,7 @@ class Autosave(QObject):
         self._keep_prices()
         if self.session.is_dirty:
             if not self._timer.isActive():
-                self._timer.start()
+                self._timer.start(EVERY_MS)
         elif not self._writing:
             self._timer.stop()
             self._drop()
@@ -64,7 +71,8 @@ class Autosave(QObject):
         if self._writing or project is self._kept or not self.session.is_dirty:
             return
         self._writing, self._kept = True, project
-        self._background.start(lambda: self._keeper.keep(project, path))
+        known = self._known()
+        self._background.start(lambda: self._keeper.keep(project, path, known))
         if wait:
             self._background.wait()
 
@@ -72,13 +80,21 @@ class Autosave(QObject):
         self._writing = False
         if fault and not self._failed:
             self.told.emit(f"Unsaved work cannot be copied away: {fault}. Save it yourself.")
+        if fault or self._failed:
+            self.warned.emit(f"not saved, no copy: {fault}" if fault else "")
         self._failed = bool(fault)
+        if fault:
+            # There is no copy of it: it is tried again until there is one.
+            self._kept = None
         if not self.session.is_dirty:
             self._drop()
         elif self.session.history.project is not self._kept:
-            self._timer.start()
+            self._timer.start(RETRY_MS if fault else EVERY_MS)
 
     def _drop(self) -> None:
+        if self._failed:
+            self._failed = False
+            self.warned.emit("")
         if self._kept is not None:
             self._keeper.drop()
             self._kept = None

@@ -77,6 +77,7 @@ class MainView(QWidget):
         self.head.menu.insertMenu(self.actions_table["close"][1], fitted)
         self.head.menu.insertMenu(self.actions_table["demo"][1], self._recent)
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
+        self.filing.taken_up.connect(self.taken_up)
         self.navigation.chosen.connect(self.go)
         self.tally.leads.connect(self.go)
         session.changed.connect(self._summaries)

@@ -11,6 +11,7 @@ from PySide6.QtCore import QObject, Signal
 from zygoform.app.jobs import Solver
 from zygoform.app.layout_store import LayoutStore
 from zygoform.app.view_state import ViewState
+from zygoform.core.condition.photo import SHIPPED
 from zygoform.core.cutting.problem import StripLayout, StripProblem
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
@@ -216,7 +217,7 @@ class Session(QObject):
     def save(self, path: Path) -> None:
         """Saves. Raises OSError; the document stays as it is and unsaved."""
         project = self.history.project
-        if project.photos:
+        if any(not photo.file.startswith(SHIPPED) for photo in project.photos):
             from zygoform.files.photos import copy_along, own_id
 
             own = project.id or own_id()

@@ -20,6 +20,7 @@ survey/     looking a piece over: where to measure next, faults, taking apart
 project.py  the document
 edits/      operations on it
 history.py  undo and redo as whole states
+differences.py  what differs between two states of a project, in words
 why/        why a number is what it is
 plan/       everything worked out from a project, in stages
 """

@@ -10,6 +10,7 @@ from zygoform.files.project_json import SUFFIX
 
 UnsavedChoice = Literal["save", "discard", "cancel"]
 ChangedChoice = Literal["other", "over", "back"]
+CopyChoice = Literal["take", "away", "later"]
 
 
 def ask_open(window: QWidget, folder: Path, kinds: str) -> str:
@@ -47,6 +48,12 @@ def ask_changed(window: QWidget, name: str) -> ChangedChoice:
         "Write over it": "over",
         "Go back": "back",
     }
+    return answers[_choose(window, words, tuple(answers))]
+
+
+def ask_copy(window: QWidget, words: str) -> CopyChoice:
+    """What becomes of a copy of unsaved work."""
+    answers: dict[str, CopyChoice] = {"Take it up": "take", "Put it away": "away", "Decide later": "later"}
     return answers[_choose(window, words, tuple(answers))]
 
 

@@ -17,7 +17,7 @@ from zygoform.files.project_json import SUFFIX, UnreadableError
 from zygoform.files.user_folder import home
 
 if TYPE_CHECKING:
-    from zygoform.app.actions.asking import ChangedChoice, UnsavedChoice
+    from zygoform.app.actions.asking import ChangedChoice, CopyChoice, UnsavedChoice
     from zygoform.files.paper import Paper
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
@@ -27,6 +27,7 @@ class Filing(QObject):
     """The asking is in replaceable functions, so that a test can answer."""
 
     told = Signal(str)
+    taken_up = Signal(object)
 
     def __init__(self, session: Session, window: QWidget, preferences: Preferences) -> None:
         super().__init__(window)
@@ -38,6 +39,7 @@ class Filing(QObject):
         self.ask_save: Callable[[str, str], str] = self._ask_save
         self.ask_photos: Callable[[], list[str]] = self._ask_photos
         self.ask_unsaved: Callable[[], UnsavedChoice] = self._ask_unsaved
+        self.ask_copy: Callable[[str], CopyChoice] = self._ask_copy
         self._background = Background(self)
         self._background.finished.connect(self._exported)
         self._exporting = ""
@@ -86,7 +88,25 @@ class Filing(QObject):
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         if self.session.project.has_unknown:
             self.told.emit(f"{shown(path)} holds things of a newer Zygoform. They are kept as they are.")
+        self._offer_copy(path)
         return True
+
+    def _offer_copy(self, path: Path) -> None:
+        """Work on this file that a window left behind which is gone."""
+        from zygoform.files.recovery import compare, drop, left_behind_of, offer_words
+
+        copy = left_behind_of(path)
+        if copy is None:
+            return
+        try:
+            words = offer_words(copy, compare(copy))
+        except (OSError, UnreadableError):
+            words = offer_words(copy, None)
+        answer = self.ask_copy(f"There is unsaved work on {shown(path)}. {words}")
+        if answer == "take":
+            self.taken_up.emit(copy)
+        elif answer == "away":
+            drop(copy.path)
 
     def open_recent(self, path: Path) -> None:
         """One of the files opened before."""
@@ -289,6 +309,11 @@ class Filing(QObject):
         from zygoform.app.actions.asking import ask_unsaved
 
         return ask_unsaved(self.window, self.session.project.name or "This piece")
+
+    def _ask_copy(self, words: str) -> "CopyChoice":
+        from zygoform.app.actions.asking import ask_copy
+
+        return ask_copy(self.window, words)
 
     def _ask_changed(self, name: str) -> "ChangedChoice":
         from zygoform.app.actions.asking import ask_changed

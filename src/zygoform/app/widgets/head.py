@@ -60,12 +60,18 @@ class HeadStrip(QWidget):
         row.addWidget(self.busy)
         for widget in (self.state, self.undo, self.redo, self.fraction, self.units):
             row.addWidget(widget)
+        self._warning = ""
         session.changed.connect(self.refresh)
         self.refresh()
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self.sizes.setVisible(self.width() >= t.px(_ROOMY))
+
+    def warn(self, words: str) -> None:
+        """What stands beside the name for as long as it is so; nothing takes it away."""
+        self._warning = words
+        self.refresh()
 
     def give(self, undo: QAction, redo: QAction) -> None:
         """Puts the actions on their buttons."""
@@ -91,7 +97,8 @@ class HeadStrip(QWidget):
             )
         else:
             self.sizes.setText("")
-        self.state.setText("not saved yet" if session.is_dirty else "saved" if session.path else "")
+        state = "not saved yet" if session.is_dirty else "saved" if session.path else ""
+        self.state.setText(self._warning if session.is_dirty and self._warning else state)
         self.units.set_value(session.unit.system)
         self.fraction.setCurrentIndex(self.fraction.findData(session.unit.denominator))
         self.fraction.setVisible(session.unit.system == "inch")

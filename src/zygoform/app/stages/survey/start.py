@@ -4,10 +4,11 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from zygoform.app.background import Errand
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.kind_choice import KindChoice
@@ -20,7 +21,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import OVER_ALL, PieceBase
 from zygoform.core.measure.param import param, params
 from zygoform.files.names import from_text
-from zygoform.files.recovery import Copy, left_behind
+from zygoform.files.recovery import Compared, Copy, compare, left_behind, offer_words
 
 
 class StartBox(QFrame):
@@ -131,19 +132,30 @@ class StartBox(QFrame):
         box.setObjectName("left_behind")
         box.setProperty("kind", "finding")
         inner = QVBoxLayout(box)
-        name, when = copy.project.name or "A piece", copy.made.astimezone().strftime("%d %b, %H:%M")
-        inner.addWidget(wrapped(f"{name}: work of {when} was not saved", "strong"))
-        inner.addWidget(wrapped("The program ended before it was. The copy made then can be taken up."))
+        piece, when = copy.project.name or "A piece", copy.made.astimezone().strftime("%d %b, %H:%M")
+        inner.addWidget(wrapped(f"{piece}: work of {when} was not saved", "strong"))
+        words = wrapped(offer_words(copy, None))
+        words.setObjectName("left_behind_words")
+        inner.addWidget(words)
+        if copy.of is not None:
+            # By a thread that nobody waits for: the file may lie on a drive that does not answer.
+            errand = Errand(box)
+            errand.done.connect(partial(self._say, words, copy))
+            QTimer.singleShot(0, partial(errand.start, partial(compare, copy)))
         row = QHBoxLayout()
-        for words, signal in (("Take it up", self.taken_up), ("Put it away", self.put_away)):
-            button = QPushButton(words)
-            button.setObjectName(words.lower().replace(" ", "_"))
+        for name, signal in (("Take it up", self.taken_up), ("Put it away", self.put_away)):
+            button = QPushButton(name)
+            button.setObjectName(name.lower().replace(" ", "_"))
             button.clicked.connect(box.hide)
             button.clicked.connect(partial(signal.emit, copy))
             row.addWidget(button)
         row.addStretch(1)
         inner.addLayout(row)
         return box
+
+    @staticmethod
+    def _say(words: QLabel, copy: Copy, compared: object, _fault: str) -> None:
+        words.setText(offer_words(copy, compared if isinstance(compared, Compared) else None))
 
     def _enter(self) -> None:
         """Enter goes to the next empty size, and draws when there is none."""
