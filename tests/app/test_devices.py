@@ -1,18 +1,25 @@
 """Readings of measuring devices come to the field with the keyboard, and nothing else ever happens."""
 
 import socketserver
+import subprocess
+import sys
 import threading
+import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from functools import partial
+from pathlib import Path
 
 import pytest
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QLineEdit
+from PySide6.QtWidgets import QLineEdit, QMessageBox
 
 from tests.app.desk import Desk
 from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.devices.protocol import Prove, parse_line, prove, write_line
 from zygoform.devices.server import DeviceServer
+
+CODE = "314159"
 
 
 @contextmanager
@@ -35,8 +42,8 @@ def piece_of(desk: Desk) -> CasePiece:
 
 def test_a_reading_goes_to_the_field_with_the_keyboard(desk: Desk) -> None:
     desk.action("stage_survey")
-    with serving(DeviceServer(0, calm=True)) as port:
-        desk.window.devices._linked().connect_to(port)
+    with serving(DeviceServer(0, calm=True, code=CODE)) as port:
+        desk.window.devices._linked().connect_to(port, CODE)
         desk.wait(lambda: desk.window.devices._linked().is_ready)
         before = desk.session.project
         desk.stand().setFocus()
@@ -67,12 +74,31 @@ def _read(desk: Desk, count: int) -> bool:
     return len(readings) == count and readings[-1].source == "device"
 
 
-class _Garbage(socketserver.BaseRequestHandler):
+class _Device(socketserver.StreamRequestHandler):
+    """Proves that it knows its code, and then does what it likes."""
+
+    code = CODE
+
     def handle(self) -> None:
+        asked = parse_line(self.rfile.readline().decode().strip())
+        assert isinstance(asked, Prove)
+        self.request.sendall(f"{write_line(prove(self.code, asked.nonce))}\n".encode())
+        self.go_on()
+
+    def go_on(self) -> None:
+        pass
+
+
+class _Garbage(_Device):
+    def go_on(self) -> None:
+        time.sleep(0.2)
         self.request.sendall(
             b"READ meter nan mm\nREAD meter 5\xff mm\n\x00\x01\nREAD gauge 400 deg\n" + b"z" * 5000
         )
-        self.request.sendall(b"\nREAD gauge 90 deg\nREAD meter 100 mm\nREAD me")
+        # The end of a line that was too long is no line of its own.
+        self.request.sendall(b"z" * 5000)
+        time.sleep(0.2)
+        self.request.sendall(b" READ meter 111 mm\nREAD gauge 90 deg\nREAD meter 100 mm\nREAD me")
 
 
 def test_garbage_and_a_lost_line_change_nothing(desk: Desk) -> None:
@@ -83,8 +109,11 @@ def test_garbage_and_a_lost_line_change_nothing(desk: Desk) -> None:
         link = desk.window.devices._linked()
         told: list[str] = []
         link.told.connect(told.append)
-        link.connect_to(port)
+        read: list[float] = []
+        link.read.connect(lambda _device, value: read.append(value))
+        link.connect_to(port, CODE)
         desk.wait(lambda: any("gone" in words for words in told))
+    assert sorted(read) == [90.0, 100.0]
     assert sum("no reading" in words for words in told) == 1
     assert desk.session.project == before
     assert not desk.window.devices._linked().is_ready
@@ -113,8 +142,8 @@ def test_on_the_walk_a_reading_goes_on_to_the_next_size(bare: Desk) -> None:
     desk = bare
     desk.type_here("60", Qt.Key.Key_Return)
     desk.click("start_draw")
-    with serving(DeviceServer(0, calm=True)) as port:
-        desk.window.devices._linked().connect_to(port)
+    with serving(DeviceServer(0, calm=True, code=CODE)) as port:
+        desk.window.devices._linked().connect_to(port, CODE)
         desk.wait(lambda: desk.window.devices._linked().is_ready)
         desk.click("measure_next")
         asked = []
@@ -134,3 +163,118 @@ def test_on_the_walk_a_reading_goes_on_to_the_next_size(bare: Desk) -> None:
 
 def _measured(desk: Desk, entry: str) -> bool:
     return bool(getattr(piece_of(desk), entry))
+
+
+class _Flood(_Device):
+    """A reading every ten microseconds, and ever longer ones, for a second."""
+
+    def go_on(self) -> None:
+        time.sleep(0.3)
+        until, value = time.monotonic() + 1.0, 0
+        while time.monotonic() < until:
+            value += 500
+            lines = b"".join(b"READ meter %d mm\n" % (500 + (value + k) % 1000) for k in range(500))
+            self.request.sendall(lines)
+        time.sleep(0.3)
+        self.request.sendall(b"READ meter 777 mm\n")
+        time.sleep(0.5)
+
+
+def test_a_flood_is_thinned_and_one_step_to_undo(desk: Desk) -> None:
+    desk.action("stage_survey")
+    before, steps = desk.session.project, desk.session.history.at
+    desk.find(QLineEdit, "survey_depth").setFocus()
+    read: list[float] = []
+    with serving(socketserver.ThreadingTCPServer(("127.0.0.1", 0), _Flood)) as port:
+        link = desk.window.devices._linked()
+        link.read.connect(lambda _device, value: read.append(value))
+        link.connect_to(port, CODE)
+        longest = 0.0
+        for _ in range(4000):
+            began = time.thread_time()
+            desk.app.processEvents()
+            longest = max(longest, time.thread_time() - began)
+            if read and read[-1] == 777:
+                break
+            time.sleep(0.001)
+    assert read[-1] == 777
+    assert len(read) <= 25, "one each tenth of a second"
+    assert longest < 0.1 * 3, "on a machine that is three times slower than it should be"
+    assert piece_of(desk).depth[-1].value == 777
+    assert desk.session.history.at == steps + 1
+    desk.action("undo")
+    assert desk.session.project == before
+
+
+def test_only_the_device_that_shows_the_code_is_believed(desk: Desk) -> None:
+    """Another program listens where the meter should, and sends readings unasked."""
+
+    class Stranger(_Device):
+        code = "000000"
+
+        def handle(self) -> None:
+            self.request.sendall(b"HELLO <b>meter</b>\nREAD meter 100 mm\n")
+            super().handle()
+
+        def go_on(self) -> None:
+            with suppress(OSError):
+                self.request.sendall(b"READ meter 100 mm\n" * 9)
+
+    desk.action("stage_survey")
+    desk.find(QLineEdit, "survey_depth").setFocus()
+    before, told = desk.session.project, list[str]()
+    link = desk.window.devices._linked()
+    link.told.connect(told.append)
+    with serving(socketserver.ThreadingTCPServer(("127.0.0.1", 0), Stranger)) as port:
+        link.connect_to(port, CODE)
+        desk.wait(lambda: any("not the code" in words for words in told))
+        desk.settle()
+        assert not link.is_ready
+        assert not link.knows(port), "it is asked again"
+    assert desk.session.project == before
+    # And nothing is read behind a question, or into a window that is not the one in use.
+    with serving(DeviceServer(0, calm=True, code=CODE)) as port:
+        link.connect_to(port, CODE)
+        desk.wait(lambda: link.is_ready)
+        box = QMessageBox(desk.frame)
+        box.open()
+        desk.settle()
+        link.read.emit("meter", 500.0)
+        assert desk.session.project == before
+        box.close()
+        box.deleteLater()
+        desk.settle()
+
+
+def test_after_a_drop_the_simulated_ones_are_found_again_without_asking(desk: Desk) -> None:
+    desk.action("devices_start")
+    link = desk.window.devices._linked()
+    desk.wait(lambda: link.is_ready)
+    desk.window.devices.ask_code = lambda: pytest.fail("it was said before")
+    for action in ("devices_connect", "devices_start"):
+        assert link._socket is not None
+        link._socket.abort()
+        desk.wait(lambda: not link.is_ready)
+        desk.action(action)
+        desk.wait(lambda: link.is_ready)
+    desk.window.devices.close()
+    # Asked for the first time, and nothing typed: nothing is connected to.
+    desk.window.devices.ask_code = lambda: ""
+    desk.action("devices_connect")
+    assert not desk.window.devices._linked().is_ready
+
+
+def test_simulated_devices_end_with_the_program_however_it_ends() -> None:
+    code = (
+        "import subprocess, sys\n"
+        "p = subprocess.Popen([sys.executable, '-m', 'zygoform.devices.server', '--port', '0', '--tied'],"
+        " stdin=subprocess.PIPE, stdout=subprocess.PIPE)\n"
+        "p.stdout.readline(); print(p.pid, flush=True); import os; os.kill(os.getpid(), 9)"
+    )
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
+    process = int(done.stdout)
+    for _ in range(200):
+        if not Path(f"/proc/{process}").exists():
+            return
+        time.sleep(0.02)
+    raise AssertionError("it goes on")

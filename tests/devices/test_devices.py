@@ -18,6 +18,8 @@ from zygoform.devices.protocol import (
     DeviceTrouble,
     Hello,
     Measure,
+    Proof,
+    Prove,
     Read,
     parse_line,
     write_line,
@@ -33,6 +35,8 @@ lines = st.one_of(
     st.builds(DeviceTrouble, devices, st.sampled_from(TROUBLES)),
     st.builds(Battery, devices, st.integers(0, 100)),
     st.builds(Measure, devices),
+    st.builds(Prove, st.from_regex(r"[0-9a-f]{32}", fullmatch=True)),
+    st.builds(Proof, st.from_regex(r"[0-9a-f]{64}", fullmatch=True)),
     st.builds(Hello, st.from_regex(r"[a-z0-9]([a-z0-9 ]{0,40}[a-z0-9])?", fullmatch=True)),
 )
 

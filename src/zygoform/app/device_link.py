@@ -1,9 +1,11 @@
 """The line to the measuring devices: connects, asks for readings, survives whatever comes back."""
 
+import os
+import re
 import sys
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QObject, QProcess, Signal
+from PySide6.QtCore import QObject, QProcess, QTimer, Signal
 
 from zygoform.devices.protocol import (
     LONGEST_LINE,
@@ -13,10 +15,12 @@ from zygoform.devices.protocol import (
     Device,
     DeviceLine,
     DeviceTrouble,
-    Hello,
     Measure,
+    Proof,
+    Prove,
     Read,
     parse_line,
+    prove,
     write_line,
 )
 
@@ -24,6 +28,9 @@ if TYPE_CHECKING:
     from PySide6.QtNetwork import QTcpSocket
 
 _HOST = "127.0.0.1"
+EVERY_MS = 100
+MOST_WAITING, MOST_READ = 1 << 20, 4096
+"""Bytes that may wait to be read, and that are looked at of them each time."""
 _NAMES: dict[Device, str] = {"meter": "Distance meter", "gauge": "Angle gauge"}
 _TROUBLES = {
     "out-of-range": "out of range",
@@ -33,7 +40,11 @@ _TROUBLES = {
 
 
 class DeviceLink(QObject):
-    """At most one connection. `read` brings a device and its value, `told` words for the user."""
+    """At most one connection. `read` brings a device and its value, `told` words for the user.
+
+    Nothing is believed of a device before it has proved that it knows the code it shows. Of a flood of readings the
+    last one of each EVERY_MS counts.
+    """
 
     read = Signal(str, float)
     told = Signal(str)
@@ -43,45 +54,60 @@ class DeviceLink(QObject):
         super().__init__(parent)
         self._socket: QTcpSocket | None = None
         self._process: QProcess | None = None
-        self._rest = b""
+        self._rest, self._skips = b"", False
         self._garbage = False
         self.is_ready = False
+        self._port, self._nonce = PORT, ""
+        # What each device showed, for as long as the program runs: after a drop nobody is asked again.
+        self._codes: dict[int, str] = {}
+        self._tick = QTimer(self)
+        self._tick.setSingleShot(True)
+        self._tick.timeout.connect(self._on_bytes)
 
     def start_simulated(self) -> None:
         """Starts the simulated devices beside this program and connects to them."""
         if self._process is not None:
-            self.connect_to(PORT) if not self.is_ready else None
+            if not self.is_ready:
+                self.connect_to(self._port)
             return
         self._process = QProcess(self)
         self._process.readyReadStandardOutput.connect(self._on_said)
         self._process.finished.connect(self._on_gone)
-        self._process.start(sys.executable, ["-m", "zygoform.devices.server", "--port", "0"])
+        self._process.start(sys.executable, ["-P", "-m", "zygoform.devices.server", "--port", "0", "--tied"])
 
     def _on_said(self) -> None:
         """The simulated devices say where they listen."""
         if self._process is None:
             return
-        words = bytes(self._process.readAllStandardOutput().data()).decode("utf-8", "replace").split(":")
-        if len(words) > 1 and words[-1].strip().isdecimal():
-            self.port = int(words[-1])
-            self.connect_to(self.port)
+        words = bytes(self._process.readAllStandardOutput().data()).decode("utf-8", "replace")
+        found = re.search(r":([0-9]+), it shows the code ([0-9]+)", words)
+        if found is not None:
+            self.connect_to(int(found[1]), found[2])
 
     def _on_gone(self) -> None:
         self._process = None
 
-    def connect_to(self, port: int = PORT) -> None:
-        """Connects to devices on this machine."""
+    def knows(self, port: int = 0) -> bool:
+        """Whether the code of the devices at a port, else of those last connected, was said before."""
+        return (port or self._port) in self._codes
+
+    def connect_to(self, port: int = 0, code: str = "") -> None:
+        """Connects to devices on this machine, else those last connected; `code` is what they show."""
         # Loaded when it is first wanted: most people measure with a tape.
         from PySide6.QtNetwork import QTcpSocket
 
         self.disconnect_now()
+        self._port = port or self._port
+        if code:
+            self._codes[self._port] = code
         socket = QTcpSocket(self)
+        socket.setReadBufferSize(MOST_WAITING)
         socket.connected.connect(self._on_connected)
         socket.readyRead.connect(self._on_bytes)
         socket.disconnected.connect(self._on_lost)
         socket.errorOccurred.connect(self._on_error)
-        self._socket, self._rest, self._garbage = socket, b"", False
-        socket.connectToHost(_HOST, port)
+        self._socket, self._rest, self._skips, self._garbage = socket, b"", False, False
+        socket.connectToHost(_HOST, self._port)
 
     def disconnect_now(self) -> None:
         """Lets go of the devices; a simulated one goes on running."""
@@ -117,9 +143,14 @@ class DeviceLink(QObject):
             self.changed.emit()
 
     def _on_connected(self) -> None:
-        self._set_ready(ready=True)
+        self._nonce = os.urandom(16).hex()
+        if self._socket is not None:
+            self._socket.write(f"{write_line(Prove(self._nonce))}\n".encode())
 
     def _on_lost(self) -> None:
+        # What came before the line broke counts.
+        self._tick.stop()
+        self._on_bytes()
         if self.is_ready:
             self._set_ready(ready=False)
             self.told.emit("The measuring devices are gone. What was measured stays; connect them again.")
@@ -131,24 +162,60 @@ class DeviceLink(QObject):
     def _on_bytes(self) -> None:
         if self._socket is None:
             return
-        self._rest += bytes(self._socket.readAll().data())
-        *lines, self._rest = self._rest.split(b"\n")
+        if self._tick.isActive() or not self._socket.isOpen():
+            return
+        content = bytes(self._socket.readAll().data())
+        if content:
+            self._tick.start(EVERY_MS)
+        lasts: dict[str, Read] = {}
+        for line in self._lines(content):
+            if isinstance(line, Read):
+                lasts[line.device] = line
+            else:
+                self._take(line)
+        for line in lasts.values() if self.is_ready else ():
+            self.read.emit(line.device, line.value)
+
+    def _lines(self, content: bytes) -> list[DeviceLine]:
+        """What has come, as far as it is whole; of more than anyone can read only the end."""
+        content = self._rest + content
+        if len(content) > MOST_READ:
+            content, self._skips = content[-MOST_READ:], True
+        *lines, self._rest = content.split(b"\n")
+        if self._skips and lines:
+            # What is left of a line that was too long, or cut above, goes with it.
+            del lines[0]
+            self._skips = False
         if len(self._rest) > LONGEST_LINE * 4:
-            self._rest = b""
+            self._rest, self._skips = b"", True
             self._refuse()
-        for raw in lines:
-            line = parse_line(raw.decode("utf-8", "replace").rstrip("\r"))
-            self._take(line) if line is not None else self._refuse()
+        found = [parse_line(raw.decode("utf-8", "replace").rstrip("\r")) for raw in lines]
+        if None in found:
+            self._refuse()
+        return [line for line in found if line is not None]
 
     def _take(self, line: DeviceLine) -> None:
-        if isinstance(line, Read):
-            self.read.emit(line.device, line.value)
-        elif isinstance(line, Hello):
-            self.told.emit(f"Connected: {line.name}. F8 takes a reading into the field with the keyboard.")
+        if isinstance(line, Proof):
+            self._believe(line)
+        elif not self.is_ready:
+            return
         elif isinstance(line, DeviceTrouble):
             self.told.emit(f"{_NAMES[line.device]}: {_TROUBLES[line.trouble]}.")
         elif isinstance(line, Battery):
             self.told.emit(f"{_NAMES[line.device]}: battery at {line.percent} %.")
+
+    def _believe(self, proof: Proof) -> None:
+        """It is the device whose code was said, or another program that wants to be."""
+        import hmac
+
+        wanted = prove(self._codes.get(self._port, ""), self._nonce)
+        if self._port in self._codes and hmac.compare_digest(proof.answer, wanted.answer):
+            self._set_ready(ready=True)
+            self.told.emit("Connected. F8 takes a reading into the field with the keyboard.")
+        else:
+            self._codes.pop(self._port, None)
+            self.disconnect_now()
+            self.told.emit("That is not the code this device shows. Look again, and connect once more.")
 
     def _refuse(self) -> None:
         """Garbage is told once, and dropped."""

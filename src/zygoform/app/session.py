@@ -1,7 +1,9 @@
 """The only object that holds the document. Screens listen to it and never to each other."""
 
 import math
-from collections.abc import Callable
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -36,6 +38,8 @@ if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
 
 
+ONE_STREAM = 1.0
+"""Seconds: what a device sends to one field within so long of each other is one step to undo."""
 _ROOMS = (1.0, WIDE, 2.7, 4.2)
 """Between these a set is not laid out anew."""
 
@@ -73,6 +77,7 @@ class Session(QObject):
         self.before: Plan | None = None
         self._seen_of: tuple[FormPlan, str, Seen] | None = None
         self._room_wide = WIDE
+        self._one, self._last = "", ("", 0, 0.0)
         self._recompile()
 
     @property
@@ -145,8 +150,21 @@ class Session(QObject):
         was, before = self.plan, self.history.project
         self._follow(edited.project)
         self.before, self.plan = was, plan
-        self.history = self.history.after(edited)
+        name, at, when = self._last
+        soon = time.monotonic() - when < ONE_STREAM
+        goes_on = bool(self._one) and soon and (name, at) == (self._one, self.history.at) and self.history.can_undo
+        self.history = (self.history.undone() if goes_on else self.history).after(edited)
+        self._last = self._one, self.history.at, time.monotonic()
         self._tell(topics(before, edited.project, was, plan))
+
+    @contextmanager
+    def as_one(self, name: str) -> Iterator[None]:
+        """What is done meanwhile is one step to undo with what was done just before under the same name."""
+        before, self._one = self._one, name
+        try:
+            yield
+        finally:
+            self._one = before
 
     def try_do(self, edit: Callable[[Project], Edited]) -> bool:
         """Makes one edit; a refusal is told instead of raised."""

@@ -1,8 +1,12 @@
 """The line protocol: one reading, fault or order a line, plain text, ended by a line feed.
 
 From a device:  HELLO <name>  |  READ meter 873.5 mm  |  READ gauge 89.6 deg  |  FAULT meter out-of-range
-                BATTERY meter 18
+                BATTERY meter 18  |  PROOF <64 hex digits>
 To a device:    MEASURE meter  |  AIM meter 870 mm  (tells a simulated one what it points at)
+                PROVE <32 hex digits>
+
+A device shows a code. Whoever knows it answers PROVE with the HMAC (RFC 2104, SHA-256) of what was sent: only then
+is it the device whose code the user has typed, and not another program on the same machine.
 
 What is not such a line is garbage, and means nothing.
 """
@@ -64,7 +68,27 @@ class Aim(Struct, frozen=True):
     value: float
 
 
-DeviceLine = Hello | Read | DeviceTrouble | Battery | Measure | Aim
+class Prove(Struct, frozen=True):
+    """Asks whether the other side knows the code that the device shows."""
+
+    nonce: str
+
+
+class Proof(Struct, frozen=True):
+    """The answer to it."""
+
+    answer: str
+
+
+def prove(code: str, nonce: str) -> Proof:
+    """What a device that shows this code answers."""
+    # Loaded with the first connection.
+    import hmac
+
+    return Proof(hmac.new(code.encode(), nonce.encode(), "sha256").hexdigest())
+
+
+DeviceLine = Prove | Proof | Hello | Read | DeviceTrouble | Battery | Measure | Aim
 
 
 def parse_line(text: str) -> DeviceLine | None:
@@ -75,6 +99,9 @@ def parse_line(text: str) -> DeviceLine | None:
     if head == "HELLO":
         name = " ".join(rest).strip()
         return Hello(name) if name else None
+    if head in _HEX and len(rest) == 1:
+        kind_of, digits = _HEX[head]
+        return kind_of(rest[0]) if re.fullmatch(f"[0-9a-f]{{{digits}}}", rest[0]) else None
     device = _device(rest[0]) if rest else None
     kind = _KINDS.get((head, len(rest)))
     return kind(device, *rest[1:]) if kind is not None and device is not None else None
@@ -109,10 +136,15 @@ _KINDS: dict[tuple[str, int], Callable[..., DeviceLine | None]] = {
 """The first word of a line, and how many follow."""
 
 
+_HEX: dict[str, tuple[Callable[[str], DeviceLine], int]] = {"PROVE": (Prove, 32), "PROOF": (Proof, 64)}
+
+
 def write_line(line: DeviceLine) -> str:
     """The value as a line, without its line feed."""
     if isinstance(line, Hello):
         return f"HELLO {line.name}"
+    if isinstance(line, Prove | Proof):
+        return f"PROVE {line.nonce}" if isinstance(line, Prove) else f"PROOF {line.answer}"
     if isinstance(line, Read | Aim):
         head = "READ" if isinstance(line, Read) else "AIM"
         return f"{head} {line.device} {_written(line.value)} {_UNITS[line.device]}"

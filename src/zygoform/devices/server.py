@@ -1,7 +1,10 @@
 """Serves the simulated devices on this machine, for anyone who connects: `zygoform-devices`."""
 
 import argparse
+import os
 import socketserver
+import sys
+import threading
 from collections.abc import Sequence
 
 from zygoform.devices.protocol import LONGEST_LINE, PORT
@@ -17,7 +20,7 @@ class _Talk(socketserver.StreamRequestHandler):
     server: "DeviceServer"
 
     def handle(self) -> None:
-        simulator = Simulator(self.server.seed, calm=self.server.calm)
+        simulator = Simulator(self.server.seed, calm=self.server.calm, code=self.server.code)
         if not self._say(simulator.hello()):
             return
         while True:
@@ -40,8 +43,9 @@ class DeviceServer(socketserver.ThreadingTCPServer):
     allow_reuse_address = True
     daemon_threads = True
 
-    def __init__(self, port: int = PORT, seed: int = 1, *, calm: bool = False) -> None:
+    def __init__(self, port: int = PORT, seed: int = 1, *, calm: bool = False, code: str = "") -> None:
         self.seed, self.calm = seed, calm
+        self.code = code or f"{int.from_bytes(os.urandom(4), 'big') % 1_000_000:06}"
         super().__init__((_HOST, port), _Talk)
 
     @property
@@ -49,11 +53,18 @@ class DeviceServer(socketserver.ThreadingTCPServer):
         return int(self.server_address[1])
 
 
+def _end_with_parent() -> None:
+    """The line from the parent breaks when that ends, however it does."""
+    sys.stdin.buffer.read()
+    os._exit(0)
+
+
 def main(arguments: Sequence[str] | None = None) -> int:
     """Runs until it is stopped."""
     parser = argparse.ArgumentParser("zygoform-devices", description="A simulated distance meter and angle gauge.")
     parser.add_argument("--port", type=int, default=PORT, help="0 takes any that is free")
     parser.add_argument("--seed", type=int, default=1, help="the same seed gives the same scatter")
+    parser.add_argument("--tied", action="store_true", help="end with the program that started it")
     parser.add_argument("--calm", action="store_true", help="no reading fails by chance")
     chosen = parser.parse_args(arguments)
     try:
@@ -62,7 +73,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
         print(f"Port {chosen.port} cannot be used: {refused}")
         return 1
     with server:
-        print(f"{READY} {_HOST}:{server.port}", flush=True)
+        if chosen.tied:
+            threading.Thread(target=_end_with_parent, daemon=True).start()
+        print(f"{READY} {_HOST}:{server.port}, it shows the code {server.code}", flush=True)
         try:
             server.serve_forever()
         except KeyboardInterrupt:

@@ -14,8 +14,10 @@ from zygoform.devices.protocol import (
     DeviceTrouble,
     Hello,
     Measure,
+    Prove,
     Read,
     parse_line,
+    prove,
     write_line,
 )
 
@@ -38,7 +40,8 @@ class SimulatedReply(Struct, frozen=True):
 class Simulator:
     """Both devices at one connection. The same seed gives the same answers; `calm` ones never fail by chance."""
 
-    def __init__(self, seed: int = 1, *, calm: bool = False) -> None:
+    def __init__(self, seed: int = 1, *, calm: bool = False, code: str = "") -> None:
+        self.code = code
         self._chance = random.Random(seed)  # noqa: S311 - scatter, no secret
         self._calm = calm
         self._aim: dict[Device, float] = {"meter": 500.0, "gauge": 90.0}
@@ -51,6 +54,8 @@ class Simulator:
     def answer(self, text: str) -> SimulatedReply:
         """What comes back for one line; nothing for garbage."""
         order = parse_line(text)
+        if isinstance(order, Prove):
+            return SimulatedReply((write_line(prove(self.code, order.nonce)),))
         if isinstance(order, Aim):
             self._aim[order.device] = order.value
         elif isinstance(order, Measure):

@@ -3,7 +3,7 @@
 from pathlib import Path
 from typing import Literal
 
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QMessageBox, QWidget
 
 from zygoform.files.pictures import KINDS
 from zygoform.files.project_json import SUFFIX
@@ -55,6 +55,12 @@ def ask_copy(window: QWidget, words: str) -> CopyChoice:
     """What becomes of a copy of unsaved work."""
     answers: dict[str, CopyChoice] = {"Take it up": "take", "Put it away": "away", "Decide later": "later"}
     return answers[_choose(window, words, tuple(answers))]
+
+
+def ask_code(window: QWidget) -> str:
+    """The code that a device shows; empty for none."""
+    words = "Type the code that the device shows. Then it is that one, and no other program, that is believed."
+    return QInputDialog.getText(window, "Measuring devices", words)[0]
 
 
 def _choose(window: QWidget, words: str, answers: tuple[str, ...]) -> str:

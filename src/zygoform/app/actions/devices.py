@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QApplication, QWidget
 
 from zygoform.app.widgets.fields import Field
 
@@ -18,6 +18,7 @@ class Devices(QObject):
     def __init__(self, window: QWidget, tell: Callable[[str], None], parent: QObject) -> None:
         super().__init__(parent)
         self._window, self._tell = window, tell
+        self.ask_code: Callable[[], str] = self._ask_code
         self.link: DeviceLink | None = None
 
     def _linked(self) -> "DeviceLink":
@@ -35,8 +36,16 @@ class Devices(QObject):
         self._linked().start_simulated()
 
     def connect_now(self) -> None:
-        """Devices that are there already."""
-        self._linked().connect_to()
+        """Devices that are there already. The first time it is asked what code they show."""
+        link = self._linked()
+        code = "" if link.knows() else self.ask_code().strip()
+        if code or link.knows():
+            link.connect_to(code=code)
+
+    def _ask_code(self) -> str:
+        from zygoform.app.actions.asking import ask_code
+
+        return ask_code(self._window)
 
     def field(self) -> Field | None:
         """The field that has the keyboard, where it takes readings."""
@@ -59,7 +68,9 @@ class Devices(QObject):
             self._linked().measure("gauge" if field.reads == "gauge" else "meter", field.aim)
 
     def _take(self, device: str, value: float) -> None:
-        field = self.field()
+        # Not behind a question, and not while the user is at something else.
+        here = self._window.isActiveWindow() and QApplication.activeModalWidget() is None
+        field = self.field() if here else None
         if field is not None and field.reads == device:
             field.take(value)
             return

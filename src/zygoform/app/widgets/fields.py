@@ -224,7 +224,9 @@ class Field(QWidget):
         words = f"{value:g}°" if self.reads == "gauge" else unit.entered(value)
         text = f"{before} {words}" if before.endswith(";") else words
         self.line.setText(text)
-        if self.commit(text + DEVICE_MARK):
+        with self.session.as_one(f"device {self.line.objectName()}"):
+            taken = self.commit(text + DEVICE_MARK)
+        if taken:
             self.entered.emit()
 
     @property
