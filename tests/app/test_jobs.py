@@ -178,5 +178,5 @@ def test_large_pictures_are_scaled_and_bombs_go_off_elsewhere(
     assert read_picture(tmp_path / "nowhere.png", 900) == (0, 0, b"")
     path.write_bytes(png(30, 20, 20))
     assert read_picture(path, 900)[:2] == (30, 20)
-    monkeypatch.setattr(background, "PATIENCE", 0.01)
+    monkeypatch.setattr(background, "PICTURE_SECONDS", 0.01)
     assert read_picture(path, 900) == (0, 0, b""), "one that takes too long is ended"

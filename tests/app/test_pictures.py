@@ -73,7 +73,7 @@ def test_a_kept_picture_is_what_would_be_painted(desk: Desk, look: str, monkeypa
     view = view_of(desk)
     by_picture = view.grab().toImage()
     # What is larger than the sheet is painted as it is.
-    monkeypatch.setattr(pictures, "MOST", 0.0)
+    monkeypatch.setattr(pictures, "SHEET_SHARE", 0.0)
     assert farthest(by_picture, view.grab().toImage()) <= NEAR
     desk.close()
 

@@ -179,7 +179,7 @@ def test_of_two_that_write_at_once_each_waits_for_the_other(
     assert other.stdout is not None
     with other:
         assert other.stdout.readline() == "in\n"
-        monkeypatch.setattr(guard, "PATIENCE", 0.1)
+        monkeypatch.setattr(guard, "WRITER_SECONDS", 0.1)
         with pytest.raises(OSError, match="Another window is writing"), guard.alone(path):
             pass
         other.communicate("\n")

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from zygoform.files.demo import demo_project
 from zygoform.files.import_csv import parse_boards, parse_cut_list
 from zygoform.files.prices_csv import own_path, own_prices, parse_prices, prices_csv, shipped_prices
-from zygoform.files.tables import LARGEST, LONGEST_CELL, TableError, read_file, read_table, write_table
+from zygoform.files.tables import LARGEST_TABLE, LONGEST_CELL, TableError, read_file, read_table, write_table
 
 cells = st.text(st.characters(exclude_categories=["Cs"], exclude_characters="\x00"), max_size=12)
 risky = st.tuples(st.sampled_from(["=", "+", "-", "@", "\t", "\r", "'", "'="]), cells).map("".join)
@@ -57,7 +57,7 @@ def test_tables_of_other_programs_are_read(tmp_path: Path) -> None:
 
 def test_what_is_far_too_large_is_refused_in_words(tmp_path: Path) -> None:
     path = tmp_path / "x.csv"
-    path.write_bytes(b"a" * (LARGEST + 1))
+    path.write_bytes(b"a" * (LARGEST_TABLE + 1))
     with pytest.raises(OSError, match="too large"):
         read_file(path)
     path.write_bytes(b"\xff\xfe\x00")

@@ -16,7 +16,7 @@ from typing import Any
 
 from PySide6.QtCore import QObject, Signal
 
-PATIENCE = 30.0
+PICTURE_SECONDS = 30.0
 """Seconds that the reading of a picture may take."""
 AT_THE_END = 10.0
 """Seconds that the end of the program waits for what is still being written."""
@@ -154,7 +154,7 @@ def read_picture(path: Path, widest: int) -> tuple[int, int, bytes]:
 
     command = [sys.executable, "-P", "-m", "zygoform.app.picture_process", str(path), str(widest)]
     try:
-        done = subprocess.run(command, capture_output=True, timeout=PATIENCE, check=False)  # noqa: S603
+        done = subprocess.run(command, capture_output=True, timeout=PICTURE_SECONDS, check=False)  # noqa: S603
     except subprocess.TimeoutExpired:
         return 0, 0, b""
     head, pixels = done.stdout[:8], done.stdout[8:]

@@ -8,7 +8,7 @@ import gc
 
 from PySide6.QtCore import QObject, QTimer
 
-EVERY_MS = 400
+COLLECT_MS = 400
 
 
 class Collector(QObject):
@@ -19,7 +19,7 @@ class Collector(QObject):
         gc.disable()
         self._timer = QTimer(self)
         self._timer.timeout.connect(self.collect)
-        self._timer.start(EVERY_MS)
+        self._timer.start(COLLECT_MS)
 
     def collect(self) -> None:
         """The oldest generation that is full takes the younger ones with it."""

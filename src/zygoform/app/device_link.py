@@ -28,7 +28,7 @@ if TYPE_CHECKING:
     from PySide6.QtNetwork import QTcpSocket
 
 _HOST = "127.0.0.1"
-EVERY_MS = 100
+THIN_MS = 100
 MOST_WAITING, MOST_READ = 1 << 20, 4096
 """Bytes that may wait to be read, and that are looked at of them each time."""
 _NAMES: dict[Device, str] = {"meter": "Distance meter", "gauge": "Angle gauge"}
@@ -43,7 +43,7 @@ class DeviceLink(QObject):
     """At most one connection. `read` brings a device and its value, `told` words for the user.
 
     Nothing is believed of a device before it has proved that it knows the code it shows. Of a flood of readings the
-    last one of each EVERY_MS counts.
+    last one of each THIN_MS counts.
     """
 
     read = Signal(str, float)
@@ -166,7 +166,7 @@ class DeviceLink(QObject):
             return
         content = bytes(self._socket.readAll().data())
         if content:
-            self._tick.start(EVERY_MS)
+            self._tick.start(THIN_MS)
         lasts: dict[str, Read] = {}
         for line in self._lines(content):
             if isinstance(line, Read):

@@ -19,7 +19,7 @@ from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.arrange import WIDE
+from zygoform.core.form.arrange import USUAL_ROOM
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
@@ -40,7 +40,7 @@ if TYPE_CHECKING:
 
 ONE_STREAM = 1.0
 """Seconds: what a device sends to one field within so long of each other is one step to undo."""
-_ROOMS = (1.0, WIDE, 2.7, 4.2)
+_ROOMS = (1.0, USUAL_ROOM, 2.7, 4.2)
 """Between these a set is not laid out anew."""
 
 
@@ -76,7 +76,7 @@ class Session(QObject):
         self.plan: Plan | None = None
         self.before: Plan | None = None
         self._seen_of: tuple[FormPlan, str, Seen] | None = None
-        self._room_wide = WIDE
+        self._room_wide = USUAL_ROOM
         self._one, self._last = "", ("", 0, 0.0)
         self._recompile()
 

@@ -14,7 +14,7 @@ from msgspec import Struct
 
 from zygoform.files.atomic import write_whole
 
-PATIENCE = 2.0
+WRITER_SECONDS = 2.0
 """Seconds to wait for another window that is writing the same file."""
 
 
@@ -85,7 +85,7 @@ def alone(path: Path) -> Iterator[None]:
 
 
 def _lock(folder: int) -> None:
-    until = time.monotonic() + PATIENCE
+    until = time.monotonic() + WRITER_SECONDS
     while True:
         try:
             fcntl.flock(folder, fcntl.LOCK_EX | fcntl.LOCK_NB)

@@ -15,7 +15,7 @@ from zygoform.files.pictures import PhotoError, looked_at
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.user_folder import state_folder
 
-LONGEST_NAME = 255
+NAME_BYTES = 255
 """Bytes that a name may have, on almost every file system."""
 
 
@@ -29,7 +29,7 @@ def photo_folder(project: Path | None, own: str) -> Path:
     if project is None:
         return state_folder() / f"photos {own}"
     ending = f" photos {own}"
-    return project.with_name(_within(project.name.removesuffix(".json"), LONGEST_NAME - len(ending)) + ending)
+    return project.with_name(_within(project.name.removesuffix(".json"), NAME_BYTES - len(ending)) + ending)
 
 
 def photo_path(project: Path | None, own: str, photo: Photo) -> Path | None:

@@ -8,14 +8,14 @@ from zygoform.files.reading import read_at_most
 
 KINDS = {".png": "PNG", ".jpg": "JPEG", ".webp": "WebP"}
 """Ending to name of what is taken: kinds that hold nothing but a picture, read by three well-kept libraries."""
-LARGEST = 60_000_000
+LARGEST_PHOTO = 60_000_000
 
 
 class PhotoError(Exception):
     """A file that cannot be taken as a photo; the message is for the user."""
 
 
-def kind_of(head: bytes) -> str:
+def picture_kind(head: bytes) -> str:
     """The ending of the kind that a file's first bytes tell; nothing for anything else.
 
     PNG's signature (W3C PNG 5.2), JPEG's start of image and first marker (ITU-T T.81 B.1.1), WebP's RIFF header.
@@ -30,7 +30,7 @@ def kind_of(head: bytes) -> str:
 def looked_at(source: Path) -> str:
     """The ending a picture should have. Raises PhotoError for what is none or too large, and OSError."""
     try:
-        content = read_at_most(source, LARGEST)
+        content = read_at_most(source, LARGEST_PHOTO)
     except OSError as refused:
         words = {errno.EFBIG: "is too large, over 60 MB", errno.EINVAL: "is no file"}.get(refused.errno or 0)
         if words is None:
@@ -38,7 +38,7 @@ def looked_at(source: Path) -> str:
         raise PhotoError(f"{shown(source)} {words}.") from refused
     if not content:
         raise PhotoError(f"{shown(source)} is empty.")
-    kind = kind_of(content[:16])
+    kind = picture_kind(content[:16])
     if not kind:
         raise PhotoError(f"{shown(source)} is no picture that can be taken: {', '.join(KINDS.values())} are.")
     return kind

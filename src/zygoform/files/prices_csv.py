@@ -18,8 +18,8 @@ from zygoform.files.tables import TableError, read_file, read_table, write_table
 from zygoform.files.user_folder import config_folder
 
 _COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
-MOST_ROWS = 5000
-LONGEST_NAME = 120
+MOST_PRICES = 5000
+LONGEST_PRICE_CELL = 120
 PACK_KINDS = get_args(FittingKind)
 SIZELESS = {*AMOUNTS, "pad"}
 
@@ -86,7 +86,7 @@ def parse_prices(text: str) -> PriceList:
     timber: dict[str, TimberSize] = {}
     packs: list[Pack] = []
     problems: list[InputProblem] = []
-    head, *rows = read_table(text, MOST_ROWS) or [[]]
+    head, *rows = read_table(text, MOST_PRICES) or [[]]
     names = [cell.strip().lower() for cell in head]
     for number, cells in enumerate(rows, start=2):
         if not any(cell.strip() for cell in cells):
@@ -140,8 +140,8 @@ def _cell(row: dict[str, str], column: str) -> str:
     value = (row.get(column) or "").strip()
     if not value:
         raise BadInputError("empty", f"{column} is missing")
-    if len(value) > LONGEST_NAME:
-        raise BadInputError("out_of_range", f"{column} has more than {LONGEST_NAME} signs")
+    if len(value) > LONGEST_PRICE_CELL:
+        raise BadInputError("out_of_range", f"{column} has more than {LONGEST_PRICE_CELL} signs")
     return value
 
 

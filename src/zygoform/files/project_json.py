@@ -18,7 +18,7 @@ from zygoform.files.reading import read_at_most
 from zygoform.files.unknown import put_back, unknown_in
 
 FORMAT = "zygoform project"
-LARGEST = 20_000_000
+LARGEST_PROJECT = 20_000_000
 SUFFIX = ".zygoform.json"
 
 
@@ -29,7 +29,7 @@ class UnreadableError(ZygoformError):
 def read_project(path: Path) -> Project:
     """Opens a project. Raises UnreadableError with a clear message; the file is not touched."""
     try:
-        content = read_at_most(path, LARGEST)
+        content = read_at_most(path, LARGEST_PROJECT)
     except FileNotFoundError as gone:
         raise UnreadableError(f"There is no file {path.name} in {path.parent}.") from gone
     except OSError as refused:

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from zygoform.files.reading import read_at_most
 
-LARGEST = 5_000_000
+LARGEST_TABLE = 5_000_000
 LONGEST_CELL = 2000
 _RUNS = re.compile(r"'*[=+\-@\t\r]")
 """A cell that begins like this a spreadsheet may run as a formula (OWASP, CSV injection)."""
@@ -35,7 +35,7 @@ def harmless(value: object) -> object:
 def read_file(path: Path) -> str:
     """A table's text, with or without a byte-order mark. Raises OSError, and TableError for what is no text."""
     try:
-        return read_at_most(path, LARGEST).decode("utf-8-sig")
+        return read_at_most(path, LARGEST_TABLE).decode("utf-8-sig")
     except UnicodeDecodeError as wrong:
         raise TableError("it is no text in UTF-8") from wrong
 

@@ -11,9 +11,9 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Layer, Scene
 
-AROUND = 6
+LINE_ROOM = 6
 """px round a piece for its widest line."""
-MOST = 1.0
+SHEET_SHARE = 1.0
 """Of the sheet: a piece zoomed into is larger than what is seen of it, and no picture is made of the rest."""
 
 
@@ -41,7 +41,7 @@ class PiecePictures:
         }
         device = painter.device()
         scale, ratio = mapping.scale * t.SCALE, device.devicePixelRatioF()
-        limit = MOST * device.width() * device.height() * ratio * ratio
+        limit = SHEET_SHARE * device.width() * device.height() * ratio * ratio
         painter.save()
         for layer in layers:
             at = mapping.to_px(layer.by) * t.SCALE
@@ -86,7 +86,7 @@ def _room(scene: Scene, scale: float) -> QRect:
     """The room of a piece round its own origin, in px of the device; `scale` is px for a mm."""
     x0, y0, x1, y1 = (value * scale for value in scene.box)
     box = QRectF(QPointF(x0, -y1), QPointF(x1, -y0))
-    return box.adjusted(-AROUND, -AROUND, AROUND, AROUND).toAlignedRect()
+    return box.adjusted(-LINE_ROOM, -LINE_ROOM, LINE_ROOM, LINE_ROOM).toAlignedRect()
 
 
 def _paint_faces(painter: QPainter, scene: Scene, scale: float, lit: AbstractSet[str], selected: str) -> None:

@@ -22,7 +22,7 @@ def only(form: Form, piece_id: str) -> Form:
 
 
 Direction = Literal["x", "y"]
-WIDE = 1.7
+USUAL_ROOM = 1.7
 """A usual room to draw a set in is so many times as wide as high."""
 
 
@@ -31,7 +31,7 @@ def offsets(
     across: Direction = "x",
     up: Literal["y", "z"] = "z",
     lean: tuple[float, float] = (0.0, 0.0),
-    wide: float = WIDE,
+    wide: float = USUAL_ROOM,
 ) -> dict[str, Point3]:
     """How far each body, by its id, is moved so that all stand side by side, in rows where that draws them larger.
 

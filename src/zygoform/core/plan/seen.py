@@ -8,7 +8,7 @@ from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
 from zygoform.core.drawing.views import VIEWS, Viewpoint
-from zygoform.core.form.arrange import WIDE, offsets, only, shifted, side_by_side
+from zygoform.core.form.arrange import USUAL_ROOM, offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
@@ -35,7 +35,7 @@ class Seen(Struct, frozen=True):
         return self.offsets.get(piece_id, (0.0, 0.0, 0.0))
 
 
-def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide: float = WIDE) -> Seen:
+def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide: float = USUAL_ROOM) -> Seen:
     """One piece, or for no id all of them as they are set out to be seen from a viewpoint, with what is planned.
 
     The room they are drawn in is `wide` times as wide as high.
