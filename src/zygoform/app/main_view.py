@@ -14,6 +14,7 @@ from zygoform.app.actions.table import drawing_actions, survey_actions, window_a
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
+from zygoform.app.theme.plain import plain, unmarked
 from zygoform.app.widgets.head import HeadStrip
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tally import Tally
@@ -46,7 +47,7 @@ class MainView(QWidget):
         self.stages = QStackedWidget()
         self.stage = ""
         self._made: dict[str, QWidget] = {}
-        self._told = QLabel(self)
+        self._told = plain(QLabel(self))
         self._told.setObjectName("told")
         self._told.hide()
         self._quiet = QTimer(self)
@@ -233,9 +234,9 @@ class MainView(QWidget):
         self._recent.clear()
         for name in self.preferences.settings.recent:
             path = from_text(name)
-            self._recent.addAction(f"{shown(path).removesuffix(SUFFIX)}   {path.parent}").triggered.connect(
-                partial(self.filing.open_recent, path)
-            )
+            self._recent.addAction(
+                unmarked(f"{shown(path).removesuffix(SUFFIX)}   {path.parent}")
+            ).triggered.connect(partial(self.filing.open_recent, path))
         self._recent.setEnabled(not self._recent.isEmpty())
 
     def _may_close(self) -> bool:

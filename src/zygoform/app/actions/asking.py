@@ -5,6 +5,7 @@ from typing import Literal
 
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QMessageBox, QWidget
 
+from zygoform.app.theme.plain import plain_box
 from zygoform.files.pictures import KINDS
 from zygoform.files.project_json import SUFFIX
 
@@ -65,7 +66,7 @@ def ask_code(window: QWidget) -> str:
 
 def _choose(window: QWidget, words: str, answers: tuple[str, ...]) -> str:
     """Go on, lose something, go back: in this order; Esc goes back."""
-    box = QMessageBox(window)
+    box = plain_box(QMessageBox(window))
     box.setText(words)
     accept, lose, reject = answers
     buttons = {

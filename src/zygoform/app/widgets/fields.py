@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QComboBox, QLabel, QLayout, QLineEdit, QPushButton
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.plain import plain
 from zygoform.core.edits.edited import DEVICE_MARK, as_entered
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
@@ -27,7 +28,7 @@ class ComboBox(QComboBox):
 
 def label(words: str, kind: str = "") -> QLabel:
     """A label of one of the kinds the style sheet knows."""
-    made = QLabel(words)
+    made = plain(QLabel(words))
     if kind:
         made.setProperty("kind", kind)
     return made

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QToolButton, QWid
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
+from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.busy import Busy
 from zygoform.app.widgets.fields import ComboBox, label
 from zygoform.app.widgets.segments import Segments
@@ -85,7 +86,7 @@ class HeadStrip(QWidget):
     def refresh(self) -> None:
         """Shows what the document says."""
         session, plan = self.session, self.session.plan
-        self.name.setText(session.project.name or "New piece")
+        self.name.setText(unmarked(session.project.name or "New piece"))
         self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
         if plan is not None:
             sizes = over_all(plan.piece(session.view.shown))

@@ -12,6 +12,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
+from zygoform.app.theme.plain import tip
 from zygoform.core.plan.plan import Plan
 
 FIRST = 216
@@ -63,7 +64,7 @@ class Tally(QWidget):
         lines = [self.last_edit(), *(f"{n}: {figure}, {delta}" for n, figure, delta, _ in self.cells())]
         self.setAccessibleName("Totals")
         self.setAccessibleDescription("; ".join(lines))
-        self.setToolTip("\n".join(lines[1:]))
+        self.setToolTip(tip("\n".join(lines[1:])))
         self.update()
 
     def last_edit(self) -> str:

@@ -12,6 +12,7 @@ from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.stages.redesign.card import ChangeCard
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
+from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.piece_view_area import PieceViewArea
@@ -127,7 +128,7 @@ class RedesignStage(QWidget):
         for found in addable(self.session):
             kind, title = found.kind.kind, found.kind.title
             if found.own and piece is not None:
-                action = menu.addAction(f"{title}, {piece.name}" if several else title)
+                action = menu.addAction(unmarked(f"{title}, {piece.name}" if several else title))
                 action.triggered.connect(partial(self._plan, kind, found.own))
             if len(found.rooms) > 1 and kind != "own_part":
                 everywhere = menu.addAction(f"{title}, on all {len(found.rooms)} that have room for it")

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QP
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import ComboBox, Field, empty, label, push_button, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.core.condition.disassembly import Bag, Fate
@@ -37,7 +38,7 @@ class RemovedPartRow(QWidget):
         self.session, self.part_id = session, board.id
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        self.tick = QCheckBox(board.name)
+        self.tick = QCheckBox(unmarked(board.name))
         own = board.id.split("/", 1)[1].replace("/", "_")
         self.tick.setObjectName(f"off_{own}")
         self.tick.setMinimumHeight(t.px(28))
