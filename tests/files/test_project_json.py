@@ -2,6 +2,7 @@
 
 import json
 import random
+from contextlib import suppress
 from pathlib import Path
 from typing import Any
 
@@ -12,6 +13,11 @@ from hypothesis import strategies as st
 
 from tests.faults import full_disk
 from tests.strategies import planned
+from zygoform.core.edits.planning import set_value
+from zygoform.core.edits.taking import OwnRow, take_parts
+from zygoform.core.errors import BadInputError
+from zygoform.core.limits import MOST_CHANGES, check_size
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.project_json import (
@@ -104,6 +110,15 @@ BAD = {
     "two of one id": spoil("changes.1.id", "c1"),
     "a number not given out": spoil("next_number", 1),
     "changes that are none": spoil("changes", {"a": 1}),
+    "no saw": spoil("shop.saws", []),
+    "a name of 10 MB": spoil("name", "x" * 10_000_000),
+    "a part's long name": spoil("pieces.0.name", "ä" * 300),
+    "a count of 5,000 digits": spoil("next_number", 7).replace(
+        b'"next_number": 7', b'"next_number": ' + b"7" * 5000
+    ),
+    "a number without an end": spoil("changes.0.radius", 1e300),
+    "boxes in boxes": spoil("unknown_thing", json.loads("[" * 60 + "]" * 60)),
+    "a thousand changes": spoil("changes", [json.loads(dump_project(demo_project()))["changes"][0]] * 1000),
     "a change without id": spoil("changes.0", {"kind": "hologram"}),
 }
 
@@ -121,6 +136,60 @@ def test_bad_files_are_refused_in_words_and_left_alone(name: str, tmp_path: Path
     assert path.read_bytes() == BAD[name]
     if name == "a newer version":
         assert "newer" in words
+
+
+@pytest.mark.parametrize(
+    ("name", "path"),
+    [
+        ("an absurd size", "pieces[0]"),
+        ("a parameter out of range", "changes[0].overhang_left"),
+        ("a wrong word", "changes[1].fit"),
+        ("no saw", "shop.saws"),
+        ("a part's long name", "pieces[0].name has 300 signs"),
+        ("a number without an end", "changes[0].radius"),
+        ("boxes in boxes", "unknown_thing[0][0]"),
+        ("a thousand changes", "at most 200 changes; these are 1000"),
+    ],
+)
+def test_what_is_wrong_says_where_it_lies(name: str, path: str) -> None:
+    with pytest.raises(UnreadableError) as refused:
+        parse_project(BAD[name])
+    assert path in str(refused.value)
+
+
+@pytest.mark.parametrize("value", [-1e9, 1e9, "wide", 10**400])
+def test_a_variants_value_that_cannot_be_is_kept_and_not_used(value: object) -> None:
+    override = {"change_id": "c1", "parameter": "overhang_left", "value": value}
+    content = spoil("variants.0.overrides", [override])
+    if value == 10**400:
+        with pytest.raises(UnreadableError, match="overrides"):
+            parse_project(content)
+        return
+    project = parse_project(content)
+    assert [o.value for o in project.refused_overrides()] == [value]
+    plan = compile_plan(project)
+    assert plan is not None
+    assert plan.parts == compile_plan(demo_project()).parts  # type: ignore[union-attr]
+    assert json.loads(dump_project(project))["variants"][0]["overrides"] == [override]
+
+
+def test_no_edit_makes_a_project_that_could_not_be_opened() -> None:
+    project = demo_project()
+    rows = tuple(OwnRow(f"Part {k}", "pine-1x3", 200, 300.0, 63.5) for k in range(11))
+    with pytest.raises(BadInputError, match="at most 2000 parts asked for by number; these are 2200"):
+        check_size(take_parts(project, rows).project)
+    check_size(take_parts(project, rows[:10]).project)
+    assert MOST_CHANGES == 200
+
+
+@settings(max_examples=40)
+@given(planned(), st.integers(1, 60))
+def test_saved_opened_and_saved_again_it_is_the_same_file(project: Project, whole: int) -> None:
+    """Also where a size came as a whole number: 900 is written as it is read."""
+    with suppress(BadInputError):
+        project = set_value(project, project.changes[0].id, "overhang_left", whole).project
+    content = dump_project(project)
+    assert dump_project(parse_project(content)) == content
 
 
 def test_files_that_are_not_there_or_too_large(tmp_path: Path) -> None:

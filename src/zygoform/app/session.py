@@ -23,6 +23,7 @@ from zygoform.core.form.arrange import USUAL_ROOM
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
+from zygoform.core.limits import check_size
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan.form_stage import FormPlan
@@ -146,6 +147,7 @@ class Session(QObject):
         if edited.project == self.history.project:
             self._refresh()
             return
+        check_size(edited.project)
         plan = compile_plan(edited.project, self._layouts.best, self._memory)
         was, before = self.plan, self.history.project
         self._follow(edited.project)

@@ -19,6 +19,7 @@ drawing/    device-free primitives of a form and of a board
 survey/     looking a piece over: where to measure next, faults, taking apart
 project.py  the document
 edits/      operations on it
+limits.py   how large a project may be
 history.py  undo and redo as whole states
 differences.py  what differs between two states of a project, in words
 why/        why a number is what it is

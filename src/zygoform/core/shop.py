@@ -25,7 +25,7 @@ class Shop(Struct, frozen=True):
     """Settings of the work; lengths in mm. `end_trim` is lost at each end of every board."""
 
     unit: DisplayUnit = DisplayUnit()
-    saws: tuple[Saw, ...] = (Saw(),)
+    saws: Annotated[tuple[Saw, ...], Meta(min_length=1)] = (Saw(),)
     kerf: Annotated[float, length("Kerf", 0, 10, hint="how wide the blade cuts")] = 3.175
     end_trim: Annotated[float, length("Lost at each end", 0, 200, hint="of every board")] = 12.7
     spare_boards: Annotated[float, percent("Boards", 0, 50, group="Spare", hint="of each row, rounded up")] = 0.0

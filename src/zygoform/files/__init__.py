@@ -3,6 +3,7 @@
 reading.py        reads a file of a size that has an end
 atomic.py         writes a file whole or not at all
 project_json.py   the document
+limits.py         what no project file holds
 unknown.py        what a newer program wrote, kept and written back
 pictures.py       what a picture is by its content
 photos.py         photos beside the project file

@@ -1,8 +1,9 @@
 """The document as one JSON file. Reading is strict; kinds this version does not know are kept as they are."""
 
 import errno
+from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
 import msgspec
 
@@ -11,12 +12,15 @@ from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.errors import BadInputError, ZygoformError
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
+from zygoform.core.limits import check_size
 from zygoform.core.measure.param import params
 from zygoform.core.project import FILE_VERSION, Project, UnknownPiece
 from zygoform.files.atomic import write_whole
+from zygoform.files.limits import check_content
 from zygoform.files.reading import read_at_most
 from zygoform.files.unknown import put_back, unknown_in
 
+T = TypeVar("T")
 FORMAT = "zygoform project"
 LARGEST_PROJECT = 20_000_000
 SUFFIX = ".zygoform.json"
@@ -46,18 +50,27 @@ def write_project(path: Path, project: Project) -> None:
 
 def dump_project(project: Project) -> bytes:
     """The file's content, indented and in a fixed order, so that two versions can be compared."""
-    raw: dict[str, Any] = {"format": FORMAT, **msgspec.to_builtins(project)}
-    raw["changes"] = [c.data if isinstance(c, UnknownChange) else msgspec.to_builtins(c) for c in project.changes]
-    raw["pieces"] = [p.data if isinstance(p, UnknownPiece) else msgspec.to_builtins(p) for p in project.pieces]
+    shell = _typed(msgspec.structs.replace(project, changes=(), pieces=()))
+    raw: dict[str, Any] = {"format": FORMAT, **msgspec.to_builtins(shell)}
+    for name, things in (("changes", project.changes), ("pieces", project.pieces)):
+        raw[name] = [
+            thing.data if isinstance(thing, UnknownChange | UnknownPiece) else msgspec.to_builtins(_typed(thing))
+            for thing in things
+        ]
     raw = put_back(raw, raw.pop("unknown"))
     return msgspec.json.format(msgspec.json.encode(raw), indent=2) + b"\n"
+
+
+def _typed(thing: T) -> T:
+    """As it is read again: a size that came as a whole number is one with a point, and is so written."""
+    return msgspec.convert(msgspec.to_builtins(thing), type(thing))
 
 
 def parse_project(content: bytes) -> Project:
     """The project in a file's content. Raises UnreadableError."""
     try:
         raw = msgspec.json.decode(content)
-    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as broken:
+    except (msgspec.DecodeError, ValueError, RecursionError) as broken:
         raise UnreadableError(
             "This is not a project file, or only a part of one: it is not whole JSON."
         ) from broken
@@ -73,6 +86,7 @@ def parse_project(content: bytes) -> Project:
         )
     del raw["format"]
     try:
+        check_content(raw)
         return _project(raw)
     except (msgspec.ValidationError, BadInputError, KeyError, ValueError, RecursionError) as wrong:
         raise UnreadableError(f"This project file holds something that cannot be: {_plain(wrong)}.") from wrong
@@ -83,13 +97,14 @@ def _plain(wrong: Exception) -> str:
 
 
 def _project(raw: dict[str, Any]) -> Project:
-    changes = [_change(item) for item in _list(raw.pop("changes", []), "changes")]
-    pieces = [_piece(item) for item in _list(raw.pop("pieces", []), "pieces")]
+    changes = [_at(f"changes[{k}]", _change, own) for k, own in enumerate(_list(raw.pop("changes", []), "changes"))]
+    pieces = [_at(f"pieces[{k}]", _piece, own) for k, own in enumerate(_list(raw.pop("pieces", []), "pieces"))]
     shell = msgspec.convert(raw, Project)
     written = msgspec.to_builtins(shell)
     del written["unknown"]
     shell = msgspec.structs.replace(shell, unknown=unknown_in(raw, written))
     project = msgspec.structs.replace(shell, changes=tuple(changes), pieces=tuple(pieces))
+    check_size(project)
     ids = [item.id for item in (*project.changes, *project.pieces)]
     if len(set(ids)) != len(ids):
         raise BadInputError("impossible", "two things have the same id")
@@ -97,6 +112,14 @@ def _project(raw: dict[str, Any]) -> Project:
         raise BadInputError("impossible", "a change has a number that is not given out yet")
     _check_pieces(project)
     return project
+
+
+def _at(path: str, read: Callable[[dict[str, Any]], Any], raw: dict[str, Any]) -> Any:
+    """Reads a part of the file; what is wrong with it says where it lies."""
+    try:
+        return read(raw)
+    except msgspec.ValidationError as wrong:
+        raise BadInputError("impossible", f"{_plain(wrong)}".replace(" $", f" {path}")) from wrong
 
 
 def _list(value: Any, name: str) -> list[Any]:
@@ -135,9 +158,13 @@ def _piece(raw: dict[str, Any]) -> Any:
 
 def _check_pieces(project: Project) -> None:
     """Ranges of readings live in the parameter table, which msgspec does not know; impossible pieces too."""
-    for piece in project.pieces:
+    for k, piece in enumerate(project.pieces):
         if isinstance(piece, PieceBase):
-            _check_readings(piece)
+            try:
+                _check_readings(piece)
+            except BadInputError as wrong:
+                message = wrong.message if wrong.message.startswith("pieces[") else f"pieces[{k}]: {wrong.message}"
+                raise BadInputError(wrong.kind, message, wrong.parameter, wrong.lengths) from wrong
 
 
 def _check_readings(piece: PieceBase) -> None:
