@@ -1,6 +1,7 @@
 """The house rules: contracts that bite, characters the font has, no mention of what must not stand here."""
 
 import ast
+import importlib.metadata
 import re
 import subprocess
 import sys
@@ -111,3 +112,22 @@ def test_files_and_functions_stay_livable() -> None:
 def test_the_program_starts_nothing_heavy_before_it_is_asked() -> None:
     code = "import sys, zygoform.__main__; sys.exit('PySide6' in sys.modules or 'msgspec' in sys.modules)"
     assert subprocess.run([sys.executable, "-c", code], check=False).returncode == 0
+
+
+def test_what_others_made_is_listed_as_it_is_pinned() -> None:
+    """Name, version, licence and notice of every package; the licence is the one it says itself."""
+    listed = {}
+    for line in (ROOT / "THIRD_PARTY.md").read_text().splitlines():
+        cells = [cell.strip() for cell in line.strip("|").split("|")]
+        if len(cells) >= 4 and re.fullmatch(r"[0-9.]+", cells[1]):
+            listed[cells[0], cells[1]] = cells[2:4]
+    pinned = set()
+    for name in ("requirements.txt", "requirements-dev.txt"):
+        pinned |= set(re.findall(r"^([\w.-]+)==(\S+)", (ROOT / name).read_text(), re.MULTILINE))
+    assert set(listed) == pinned
+    for (name, version), (licence, notice) in listed.items():
+        assert notice.startswith("Copyright"), name
+        assert importlib.metadata.version(name) == version
+        said = importlib.metadata.metadata(name).json.get("license_expression")
+        assert licence == said or (said is None and licence), name
+    assert (SRC / "data" / "fonts" / "OFL.txt").is_file()

@@ -5,7 +5,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.project import Project
 
-MOST_PIECES, MOST_CHANGES, MOST_FAULTS, MOST_PARTS = 100, 200, 1000, 2000
+MOST_PIECES, MOST_CHANGES, MOST_FAULTS, MOST_COUNTED = 100, 200, 1000, 2000
 
 
 def check_size(project: Project) -> None:
@@ -22,7 +22,7 @@ def check_size(project: Project) -> None:
         (len(project.pieces), MOST_PIECES, "pieces"),
         (len(project.changes), MOST_CHANGES, "changes"),
         (faults, MOST_FAULTS, "faults"),
-        (parts, MOST_PARTS, "parts asked for by number"),
+        (parts, MOST_COUNTED, "parts asked for by number"),
     ):
         if many > most:
             raise BadInputError("out_of_range", f"A project holds at most {most} {what}; these are {many}.")

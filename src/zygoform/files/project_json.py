@@ -20,7 +20,7 @@ from zygoform.files.limits import check_content
 from zygoform.files.reading import read_at_most
 from zygoform.files.unknown import put_back, unknown_in
 
-T = TypeVar("T")
+Thing = TypeVar("Thing")
 FORMAT = "zygoform project"
 LARGEST_PROJECT = 20_000_000
 SUFFIX = ".zygoform.json"
@@ -61,7 +61,7 @@ def dump_project(project: Project) -> bytes:
     return msgspec.json.format(msgspec.json.encode(raw), indent=2) + b"\n"
 
 
-def _typed(thing: T) -> T:
+def _typed(thing: Thing) -> Thing:
     """As it is read again: a size that came as a whole number is one with a point, and is so written."""
     return msgspec.convert(msgspec.to_builtins(thing), type(thing))
 

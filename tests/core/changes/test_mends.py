@@ -10,8 +10,8 @@ from msgspec import structs
 from tests.casefile import cases
 from tests.strategies import known_faults, mended, pieces
 from zygoform.core.changes.kinds.mend import Mend
-from zygoform.core.changes.mending.operations import OPERATIONS
-from zygoform.core.condition.faults import FAULT_KINDS
+from zygoform.core.changes.mending.operations import OPERATIONS, usual_board
+from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS
 from zygoform.core.drawing.pin import pin_on
 from zygoform.core.drawing.scene import draw_form
@@ -136,6 +136,47 @@ def test_what_is_mended_is_drawn_so_and_goes_with_its_fault() -> None:
     with pytest.raises(BadInputError) as gone:
         mend(remove_fault(project, "f1").project, "f1", "glue")
     assert "no longer there" in gone.value.message
+
+
+def test_blocks_are_as_wide_as_thick_and_four_hold_a_bottom() -> None:
+    for kind, remedy, count in (("sagging_bottom", "turn", 4), ("loose_joint", "blocks", 2)):
+        project = mend(with_fault(kind, "p1/front/o1"), "f1", remedy).project
+        parts = [part for part in outcome_of(project).parts if part.name == "Corner block"]
+        thick = project.shop.size(parts[0].size_id).thickness
+        assert len(parts) == count
+        assert all((part.length, part.width) == pytest.approx((50.0, thick)) for part in parts)
+            (pytest.approx(50.0), pytest.approx(thick))
+        ] * count
+
+
+def test_a_piece_let_in_deeper_than_its_board_says_so() -> None:
+    for deep, told in ((12.0, False), (90.0, True)):
+        project = with_fault("missing_piece", length=80.0, width=30.0, depth=deep)
+        outcome = outcome_of(mend(project, "f1", "let_in").project)
+        words = [note.message.text for note in outcome.notes]
+        assert any("glue up two layers" in text for text in words) == told, words
+
+
+def test_the_narrowest_sheet_that_is_wide_enough_is_taken() -> None:
+    project = with_fault("broken_bottom", "p1/front/o1", length=400.0, width=380.0, depth=6.0)
+    plain = project.shop.timber[0]
+    sheets = tuple(
+        structs.replace(
+            plain, id=f"sheet{wide:g}", name=f"Sheet {wide:g}", species="plywood", width=wide, thickness=6.0
+        )
+        for wide in (300.0, 392.0, 393.0, 600.0)
+    )
+    assert all(size.is_sheet for size in sheets)
+    project = structs.replace(project, shop=structs.replace(project.shop, timber=sheets))
+    remedy = remedy_of("broken_bottom", "new")
+    assert remedy is not None
+    fault = find_fault(project, "f1")[1]
+    # 380 and twice 6 in the grooves.
+    chosen = usual_board(remedy, fault, project.shop)
+    assert chosen is not None
+    assert chosen.width == 392.0
+    wider = structs.replace(project.shop, timber=sheets[:1])
+    assert usual_board(remedy, fault, wider) == sheets[0], "where none is, the widest there is"
 
 
 def test_a_pull_that_is_not_sold_is_refused_with_a_reason() -> None:

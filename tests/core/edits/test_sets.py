@@ -23,6 +23,7 @@ from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, 
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import APART, HUNG, offsets, side_by_side
+from zygoform.core.form.piece import over_all
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.history import begin_history
 from zygoform.core.plan.plan import Plan, compile_plan
@@ -214,6 +215,16 @@ def _faces(scene: Scene) -> list[tuple[object, ...]]:
         (polygon.part_id, polygon.role, tuple((round(x, 3) + 0.0, round(y, 3) + 0.0) for x, y in polygon.points))
         for polygon in scene.polygons
     )
+
+
+def test_the_demo_set_is_as_large_as_it_says() -> None:
+    sizes = {piece.name: tuple(round(size) for size in over_all(piece)) for piece in set_demo().known_pieces}
+    assert sizes["Hanging shelf"] == (600, 520, 180)
+    assert sizes["Bed head"] == (1460, 1080, 32)
+    assert sizes["Writing table"] == (1100, 745, 560)
+    assert sizes["Bench"] == (1000, 450, 340)
+    assert sizes["Blanket chest"] == (950, 480, 450)
+    assert len(sizes) == 7
 
 
 def test_copies_share_sizes_but_no_damage() -> None:

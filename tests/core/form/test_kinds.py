@@ -142,6 +142,8 @@ def test_a_wall_shelf_by_hand() -> None:
     low, high = board(form, "bracket/o2-2").solid.box
     assert (*low, *high) == pytest.approx((780, 20, 75, 800, 200, 225))
     assert form.bodies[0].hangs
+    none = set_reading(project, "brackets", "0").project
+    assert not [b.id for b in form_of(none).boards if b.role == "bracket"]
 
 
 def test_a_desk_with_a_knee_hole_by_hand() -> None:
