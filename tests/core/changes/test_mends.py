@@ -145,8 +145,6 @@ def test_blocks_are_as_wide_as_thick_and_four_hold_a_bottom() -> None:
         thick = project.shop.size(parts[0].size_id).thickness
         assert len(parts) == count
         assert all((part.length, part.width) == pytest.approx((50.0, thick)) for part in parts)
-            (pytest.approx(50.0), pytest.approx(thick))
-        ] * count
 
 
 def test_a_piece_let_in_deeper_than_its_board_says_so() -> None:
