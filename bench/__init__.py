@@ -4,5 +4,6 @@ __main__.py    runs everything and prints it
 startup.py     our window against a bare one
 work.py        plan, painting, layouts
 large.py       a large project, many parts, many kinds
+memory.py      what 5,000 edits leave in memory
 long_lists.py  hundreds of different parts, laid out for ten seconds
 """

@@ -7,6 +7,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from bench.large import kinds_cost, large_paints, large_plans, quick_ms
 from bench.long_lists import SECONDS, long_lists
+from bench.memory import FEW, MANY, memory
 from bench.startup import startup
 from bench.work import layouts, plans, repaints
 
@@ -29,6 +30,8 @@ def main() -> None:
         print(f"  {name:44} {ms:6.1f} ms")
     print(f"300 parts with mixed mitres, quick layout: {quick_ms():.0f} ms")
     print(f"60 more kinds of change: {100 * kinds_cost():+.1f} % to load and plan")
+    few, many = memory()
+    print(f"Memory: {few:.0f} MB after {FEW} edits, {many:.0f} after {MANY} ({many / few:.2f} times)")
     found = layouts()
     print(f"Layouts: the demo's two questions and {len(found) - 2} cut lists of 20 to 60 parts")
     for title, some in (("demo", found[:2]), ("lists", found[2:])):

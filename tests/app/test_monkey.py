@@ -1,6 +1,8 @@
 """Someone who presses everything: whatever is done, nothing breaks and the document stays whole."""
 
+import os
 import random
+import time
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
@@ -9,9 +11,14 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdi
 
 from tests.app.desk import LEFT, NONE, Desk
 from zygoform.app.canvas.piece_view import PieceView
+from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.plan.plan import compile_plan
+from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo_set import set_demo
 from zygoform.files.project_json import dump_project, parse_project
 
 TEXTS = (
@@ -125,6 +132,36 @@ class Monkey:
             assert parse_project(dump_project(project)) == project
             if session.project is project:
                 assert compile_plan(project, session._layouts.best) == session.plan
+
+
+def every_kind() -> Project:
+    project = fresh_project()
+    for kind in PIECE_KINDS:
+        project = new_piece(project, kind, {}, kind).project
+    return project
+
+
+LONG = float(os.environ.get("ZYGOFORM_MONKEY", "0"))
+
+
+@pytest.mark.skipif(not LONG, reason="make fuzz presses for ten minutes")
+def test_pressing_everything_for_long(app: QApplication) -> None:
+    """All kinds of piece, two documents one after the other, both looks; Qt's warnings are faults here."""
+    until, seed = time.monotonic() + LONG, 1000
+    while time.monotonic() < until:
+        seed += 1
+        put_on(app, ("light", "dark")[seed % 2], (100, 130)[seed % 4 // 2])
+        documents = [(demo_project, set_demo, every_kind, fresh_project)[(seed + k) % 4]() for k in (0, 1)]
+        desk = Desk(app, documents[0])
+        monkey = Monkey(desk, seed)
+        for document in (None, documents[1]):
+            if document is not None:
+                desk.session.begin(document, None, "Another")
+            for _ in range(STEPS):
+                monkey.step()
+                monkey.check()
+        desk.close()
+    put_on(app)
 
 
 @pytest.mark.parametrize("seed", range(6))

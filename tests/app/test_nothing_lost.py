@@ -22,11 +22,14 @@ from zygoform.app.application import Application
 from zygoform.app.autosave import Autosave
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
+from zygoform.core.condition.photo import SHIPPED
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import set_price
 from zygoform.core.project import Project
 from zygoform.files import guard
+from zygoform.files.atomic import same_content
 from zygoform.files.demo import demo_project
+from zygoform.files.photos import photo_path
 from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
 from zygoform.files.project_json import read_project, write_project
 from zygoform.files.recovery import Copy, RecoveryFile, compare, drop, left_behind, offer_words
@@ -43,7 +46,9 @@ from zygoform.app.application import Application
 from zygoform.app.main_window import MainWindow
 from zygoform.app.main import qt_application
 from zygoform.app.preferences import Preferences
+from zygoform.core.edits.photos import add_photos
 from zygoform.core.edits.planning import set_value
+from zygoform.files.photos import bring_in, own_id
 from zygoform.files.settings_json import Settings
 app = qt_application()
 desk = Application(app, MainWindow(), Preferences(Settings()), demo=True)
@@ -55,6 +60,10 @@ def edit():
     desk.session.do(lambda project: set_value(project, "c1", "overhang_left", 10 + made / 100))
     # In one piece, or a kill may come between the two.
     print(f"{made} {time.time()}", flush=True)
+    if made % 10 == 0:
+        own = desk.session.project.id or own_id()
+        name = bring_in(desk.session.path, own, Path(sys.argv[2]))
+        desk.session.do(lambda project: add_photos(project, ((name, ""),), own))
     if made % 37 == 0:
         desk.session.save(path)
 timer = QTimer()
@@ -74,9 +83,10 @@ def empty_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
 
 @pytest.mark.parametrize("seed", range(KILLS))
 def test_killed_at_any_moment_at_most_five_seconds_are_lost(empty_home: Path, seed: int) -> None:
-    path = empty_home / "counter.zygoform.json"
+    path, picture = empty_home / "counter.zygoform.json", empty_home / "photo.png"
+    picture.write_bytes(b"\x89PNG\r\n\x1a\n" + bytes(range(256)) * 4000)
     env = os.environ | {"QT_QPA_PLATFORM": "offscreen"}
-    command = [sys.executable, "-c", AT_WORK, str(path)]
+    command = [sys.executable, "-c", AT_WORK, str(path), str(picture)]
     with subprocess.Popen(command, stdout=subprocess.PIPE, text=True, env=env) as work:
         assert work.stdout is not None
         first = work.stdout.readline()
@@ -92,6 +102,12 @@ def test_killed_at_any_moment_at_most_five_seconds_are_lost(empty_home: Path, se
     last = max([number(saved), *(number(copy.project) for copy in copies)])
     lost = [at for n, at in made.items() if n > last]
     assert not lost or killed - min(lost) < 5.0, f"{killed - min(lost):.1f} s of work are gone"
+    # Every photo that a document names is there, whole.
+    for project in (saved, *(copy.project for copy in copies)):
+        for photo in project.photos:
+            file = photo_path(path, project.id, photo)
+            assert file is not None
+            assert photo.file.startswith(SHIPPED) or same_content(file, picture)
     for copy in copies:
         drop(copy.path)
     assert left_behind() == []

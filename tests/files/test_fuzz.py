@@ -7,6 +7,7 @@ from typing import Any
 
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.fuzzing import fuzz
 from zygoform.core.edits.condition import add_fault, mend, set_made_of
@@ -16,7 +17,7 @@ from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.plan.plan import compile_plan
-from zygoform.core.project import Project
+from zygoform.core.project import Override, Project, Variant
 from zygoform.files.demo import demo_project
 from zygoform.files.project_json import UnreadableError, dump_project, parse_project
 
@@ -32,6 +33,9 @@ def rich_project() -> Project:
         add_fault(project, "p1/front/o1", "worn_runner", (1.0, 2.0, 3.0)).project, "f5", "runners"
     ).project
     project = set_made_of(project, ("p1/side/left",), "chipboard").project
+    own = (Override("c1", "overhang_left", 30.0), Override("c2", "fit", "in"))
+    variants = (Variant("v1", "As planned", ("c2",), own), Variant("v2", "Other"))
+    project = structs.replace(project, variants=variants, id="0123456789ab")
     return set_fate(count_hardware(project, "p1").project, "p1/back/main", "gone").project
 
 
