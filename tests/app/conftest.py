@@ -13,14 +13,23 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QMessageLogContext, QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
-from tests.app.desk import Desk
+from tests.app.desk import HELD, Desk
 from tests.app.own_screen import own_screen
+from tests.app.slowness import FIRST_MS, how_slow
 from zygoform.app.collecting import Collector
 from zygoform.app.main import qt_application
 from zygoform.files.demo import demo_project, fresh_project
 
 own_screen()
 
+MAY_HOLD_MS = {
+    # Seven and eight pieces with tops and skirts are drawn from nothing, in one painting.
+    "test_nothing_holds_the_window": 150.0,
+    "test_names_and_numbers_of_a_set_stand_clear": 150.0,
+    # Five dozen pressings between two rounds, whole documents opened among them.
+    "test_pressing_everything_for_long": 200.0,
+}
+"""ms, for the tests named, and why."""
 HARMLESS = (
     "propagateSizeHints",
     "does not support grabbing",
@@ -49,9 +58,16 @@ def quiet(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
     # An error in a slot or in painting goes to the hook and would else be lost.
     monkeypatch.setattr(sys, "excepthook", lambda _type, error, _trace: said.append(repr(error)))
     qInstallMessageHandler(note)
+    HELD.clear()
     yield
     qInstallMessageHandler(None)
     assert said == []
+    # A watchdog over every test: no round of the event loop holds the window. Every desk makes its first screen, so
+    # that the bound is that of a first one; `test_watchdog.py` holds all else to half of it.
+    name = os.environ.get("PYTEST_CURRENT_TEST", "").split("::")[-1].split(" ")[0].split("[")[0]
+    longest, most = max(HELD, default=0.0), MAY_HOLD_MS.get(name, FIRST_MS)
+    if longest > most:
+        assert longest <= most * how_slow(), f"the event loop was held for {longest:.0f} ms"
     assert multiprocessing.active_children() == []
 
 

@@ -18,6 +18,8 @@ from zygoform.core.project import Project
 
 T = TypeVar("T", bound=QWidget)
 LEFT = Qt.MouseButton.LeftButton
+HELD: list[float] = []
+"""ms of the thread's own time that each round of the event loop took, in the test that runs."""
 NONE = Qt.KeyboardModifier.NoModifier
 
 
@@ -54,7 +56,9 @@ class Desk:
 
     def settle(self) -> None:
         for _ in range(4):
+            began = time.thread_time()
             self.app.processEvents()
+            HELD.append(1000 * (time.thread_time() - began))
 
     def wait(self, ready: Callable[[], bool], seconds: float = 20.0) -> None:
         until = time.monotonic() + seconds

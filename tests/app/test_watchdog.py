@@ -9,6 +9,7 @@ import pytest
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import Desk
+from tests.app.slowness import FIRST_MS, HELD_MS, LOOPS_MS, SWING, plain_work
 from zygoform.app.idle_loading import loading_steps
 from zygoform.app.main_window import STAGES
 from zygoform.core.edits.pieces import copy_piece
@@ -18,15 +19,8 @@ from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 
-HELD_MS = 50.0
-FIRST_MS = 100.0
-"""So long where a screen has to be made."""
 TRIES = 5
 """The least of so many counts: another process on the machine only ever adds to it."""
-SWING = 1.3
-"""Two runs of the same work on one machine differ by so much."""
-LOOPS, LOOPS_MS = 40_000, 6.0
-"""So much plain work takes so long on a quiet machine of the kind the bound is meant for."""
 
 
 def many_parts() -> Project:
@@ -76,7 +70,7 @@ def test_nothing_holds_the_window(app: QApplication, project: Callable[[], Proje
     held: dict[str, float] = {}
     slow = 99.0
     for _ in range(TRIES):
-        slow = min(slow, _plain_work() / LOOPS_MS)
+        slow = min(slow, plain_work() / LOOPS_MS)
         for name, step in steps.items():
             worst = _longest(app, step)
             held[name] = min(held.get(name, worst), worst)
@@ -97,21 +91,13 @@ def test_a_screen_first_gone_to_does_not_keep_one_waiting(app: QApplication) -> 
     slow = 99.0
     for _ in range(TRIES):
         desk = Desk(app, demo_project())
-        slow = min(slow, _plain_work() / LOOPS_MS)
+        slow = min(slow, plain_work() / LOOPS_MS)
         for stage in [*(stage for stage, _ in STAGES), "settings", "help"]:
             worst = _longest(app, partial(desk.window.go, stage))
             held[stage] = min(held.get(stage, worst), worst)
         desk.close()
     slower = max(1.0, slow) * SWING
     assert {stage: round(ms) for stage, ms in held.items() if ms > FIRST_MS * slower} == {}, f"{slower:.1f} slower"
-
-
-def _plain_work() -> float:
-    """ms that some work of the processor's takes, while whatever else runs here runs."""
-    start, table = time.thread_time(), dict[int, float]()
-    for k in range(LOOPS):
-        table[k & 255] = table.get(k & 255, 0.0) + k * 0.5
-    return 1000 * (time.thread_time() - start)
 
 
 def _longest(app: QApplication, step: Callable[[], object]) -> float:
