@@ -321,6 +321,40 @@ def test_a_folder_that_takes_nothing_is_told_and_the_work_stays(desk: Hands, tmp
     assert desk.session.is_dirty
 
 
+def test_whichever_write_fails_the_work_is_there_and_can_be_saved(desk: Hands, tmp_path: Path) -> None:
+    """The disk is full at each call in turn while a project with photos is saved elsewhere."""
+    picture = tmp_path / "photo.png"
+    picture.write_bytes(b"\x89PNG\r\n\x1a\n" + b"x" * 3000)
+    desk.action("stage_survey")
+    desk.window._made["survey"].photos.take([picture])  # type: ignore[attr-defined]
+    filing = desk.window.filing
+
+    def save(fails: int) -> tuple[bool, Path, int]:
+        path = tmp_path / f"{fails}" / "c.zygoform.json"
+        path.parent.mkdir(exist_ok=True)
+        filing.ask_save = lambda _n, _k: str(path)
+        with full_disk(fails) as disk:
+            return filing.save_as(), path, disk.calls
+
+    _, _, calls = save(0)
+    assert calls > 15
+    for fails in range(1, calls + 1):
+        before = desk.session.project
+        done, path, _ = save(fails)
+        assert desk.session.project == before
+        if done:
+            assert read_project(path) == before
+        else:
+            assert "still here" in desk.told[-1]
+            assert not path.exists()
+        done, path, _ = save(fails + 1000)
+        assert done
+        saved = read_project(path)
+        file = photo_path(path, saved.id, saved.photos[-1])
+        assert file is not None
+        assert same_content(file, picture)
+
+
 @pytest.mark.usefixtures("app")
 def test_settings_are_kept_and_unreadable_ones_set_aside(empty_home: Path) -> None:
     assert read_settings() == Settings()
