@@ -82,8 +82,13 @@ class Scene(Struct, frozen=True):
     layers: tuple["Layer", ...] = ()
 
     def at(self, point: Point) -> Polygon | None:
-        """The polygon seen at a point: the last painted one that holds it."""
-        for polygon in reversed(self.polygons):
+        """The polygon seen at a point: the last painted one that holds it; of a set as its own piece has it."""
+        for layer in reversed(self.layers):
+            own = point[0] - layer.by[0], point[1] - layer.by[1]
+            x0, y0, x1, y1 = layer.scene.box
+            if x0 <= own[0] <= x1 and y0 <= own[1] <= y1 and (hit := layer.scene.at(own)) is not None:
+                return hit
+        for polygon in reversed(self.polygons if not self.layers else ()):
             if holds(polygon.points, point):
                 return polygon
         return None

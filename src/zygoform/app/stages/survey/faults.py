@@ -19,6 +19,9 @@ from zygoform.core.form.form import Board, piece_of
 
 UNKNOWN = "not known"
 
+MOST_CARDS = 40
+"""So many faults are listed at once."""
+
 
 def board_meant(session: Session) -> Board | None:
     """The board that is kept; of an opening the front that closes it."""
@@ -184,6 +187,10 @@ class FaultsPanel(QWidget):
             if self._said != at:
                 self._say_material()
         faults = self._faults()
+        many, chosen = len(faults), session.view.selected_fault
+        # More cards than anyone reads are not made; the one that is meant always is.
+        shown = [*list(faults)[:MOST_CARDS], *([chosen] if chosen in faults else [])]
+        faults = {own: faults[own] for own in dict.fromkeys(shown)}
         for gone in {own for own, card in self.cards.items() if own not in faults or not card.is_current}:
             card = self.cards.pop(gone)
             self._list.removeWidget(card)
@@ -194,7 +201,8 @@ class FaultsPanel(QWidget):
                 self.cards[fault_id] = FaultCard(session, fault_id)
                 self._list.addWidget(self.cards[fault_id])
             self.cards[fault_id].refresh()
-        self.count.setText(f"{len(faults)} fault{'s' * (len(faults) != 1)}" if faults else "")
+        more = f"; the first {MOST_CARDS} are listed, and one you point at" if many > MOST_CARDS else ""
+        self.count.setText(f"{many} fault{'s' * (many != 1)}{more}" if many else "")
 
     def menu(self, part_id: str, show: Callable[[], None]) -> list[tuple[str, Callable[[], object]]]:
         """What the right click and Enter offer on a part."""
