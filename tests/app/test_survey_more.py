@@ -7,8 +7,10 @@ from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QMenu, QPushButton, 
 
 from tests.app.desk import LEFT, NONE, Desk
 from tests.app.test_survey import choose, openings, piece_of, survey_of
+from zygoform.app.stages.survey.faults import MOST_CARDS
 from zygoform.core.condition.materials import MATERIALS
 from zygoform.core.condition.photo import SHIPPED
+from zygoform.core.edits.condition import add_fault
 from zygoform.files.demo_set import set_demo
 
 
@@ -182,3 +184,22 @@ def test_what_an_opening_holds_follows_the_keys_and_the_kind(bare: Desk) -> None
     assert "nothing like that" in desk.told[-1], "a bed head has no drawers"
     desk.key(Qt.Key.Key_2, Qt.KeyboardModifier.ControlModifier)
     assert len(openings(desk)) == 4
+
+
+def test_of_very_many_faults_the_first_are_listed_and_the_one_that_is_meant(desk: Desk) -> None:
+    project = desk.session.project
+    for _ in range(60):
+        project = add_fault(project, "p1/side/left", "loose_joint", (0.0, 0.0, 0.0)).project
+    desk.session.begin(project, None, "Many")
+    desk.action("stage_survey")
+    survey = desk.window._made["survey"]
+    survey.look("faults")  # type: ignore[attr-defined]
+    cards = survey.faults.cards  # type: ignore[attr-defined]
+    many = len(project.known_pieces[0].faults)
+    assert len(cards) == MOST_CARDS
+    assert survey.faults.count.text().startswith(f"{many} faults; the first {MOST_CARDS}")  # type: ignore[attr-defined]
+    last = project.known_pieces[0].faults[-1].id
+    desk.session.select("p1/side/left", last)
+    desk.settle()
+    assert set(cards) >= {last}
+    assert len(cards) == MOST_CARDS + 1
