@@ -113,7 +113,10 @@ def test_csv_holds_every_row_with_sizes_that_read_back(project: Project, system:
         assert float(row["length mm"]) == pytest.approx(wanted.length, abs=0.006)
         assert int(row["count"]) == len(wanted.part_ids)
     lines = list(csv.DictReader(io.StringIO(by_setting_csv(plan))))
-    assert len(lines) == sum(len(group.rows) for group in plan.settings)
+    listed = [row for group in plan.settings for row in group.rows]
+    assert [line["short"] == "yes" for line in lines] == [row.short for row in listed]
+    assert [line["rests on a guess"] == "yes" for line in lines] == [row.guessed for row in listed]
+    assert [int(line["count"]) for line in lines] == [row.count for row in listed]
 
 
 def test_a_name_that_looks_like_a_formula_does_no_harm() -> None:

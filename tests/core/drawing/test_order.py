@@ -3,6 +3,7 @@
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.strategies import pieces, planned
 from zygoform.core.drawing.boards import draw_board
@@ -167,7 +168,9 @@ def test_the_front_of_the_corner_view_is_true_to_scale() -> None:
     def front_of(polygons: object) -> list[float]:
         return sorted(abs(area(p.points)) for p in polygons if "/front/" in p.part_id and p.shade == "front")  # type: ignore[attr-defined]
 
+    assert len(front_of(flat.polygons)) == 3, "a drawer's front is no shadow"
     assert front_of(flat.polygons) == pytest.approx(front_of(corner.polygons))
+    assert all(p.shade == "inside" for p in flat.polygons if "/knob/" in p.part_id)
     dims = part_dimensions(flat, "p1/front/o1", (100.0, 50.0))
     assert [d.size for d in dims] == [100.0, 50.0]
     assert part_dimensions(flat, "nothing", (1.0, 1.0)) == ()
@@ -227,3 +230,8 @@ def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
     assert area(outline) == pytest.approx(listed.length * 50 - 50 * 50)
     xs = sorted(x for x, y in outline if y > 25)
     assert xs == pytest.approx([60.0, 10 + listed.length - 50])
+    # One slanted end alone.
+    one = list_parts(((1, structs.replace(part, right=EndCut())),), Shop())[0]
+    outline, strokes = part_shape(PlacedPart(one, 10.0, 45.0, 0.0), 50)
+    assert not strokes
+    assert area(outline) == pytest.approx(one.length * 50 - 50 * 50 / 2)

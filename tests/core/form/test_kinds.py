@@ -142,6 +142,13 @@ def test_a_wall_shelf_by_hand() -> None:
     low, high = board(form, "bracket/o2-2").solid.box
     assert (*low, *high) == pytest.approx((780, 20, 75, 800, 200, 225))
     assert form.bodies[0].hangs
+    narrow = set_reading(measured("wall_shelf", width=300, height=500, depth=200), "brackets", "0").project
+    for entry, text in (("side_thickness", "45 mm"), ("width", "112 mm")):
+        narrow = set_reading(narrow, entry, text).project
+    form_of(narrow)
+    with pytest.raises(BadInputError, match="sides take the whole width"):
+        # Twice 45, and less than 20 between them.
+        set_reading(narrow, "width", "109 mm")
     none = set_reading(project, "brackets", "0").project
     assert not [b.id for b in form_of(none).boards if b.role == "bracket"]
 

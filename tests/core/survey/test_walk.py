@@ -37,6 +37,10 @@ def test_every_line_is_as_long_as_the_size_it_asks_for(drawn: tuple[str, Project
         # Both ends lie on the piece, which stands from its floor to its top.
         for at in (step.line.start, step.line.end):
             assert all(low[k] - 1e-6 <= at[k] <= high[k] + 1e-6 for k in range(3)), step
+            # And where one looks from: on a face that is turned there.
+            axis, end = {"front": (1, 0), "right": (0, 1), "above": (2, 1)}[step.line.place]
+            faces = [board.solid.box[end][axis] for body in form.bodies for board in body.boards]
+            assert step.cell or any(abs(face - at[axis]) < 1e-6 for face in faces), step
         if step.entry == "bracket_height":
             assert length <= shown[-1] + 1e-6  # as high as the space under the board leaves
         elif step.entry == "back_thickness" or step.entry.endswith("width") or length or not shown[-1]:
