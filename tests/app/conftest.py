@@ -15,7 +15,7 @@ from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import HELD, Desk
 from tests.app.own_screen import own_screen
-from tests.app.slowness import FIRST_MS, how_slow
+from tests.app.slowness import FIRST_MS, SWING
 from zygoform.app.collecting import Collector
 from zygoform.app.main import qt_application
 from zygoform.files.demo import demo_project, fresh_project
@@ -26,7 +26,8 @@ MAY_HOLD_MS = {
     # Seven and eight pieces with tops and skirts are drawn from nothing, in one painting.
     "test_nothing_holds_the_window": 150.0,
     "test_names_and_numbers_of_a_set_stand_clear": 150.0,
-    # Five dozen pressings between two rounds, whole documents opened among them.
+    # Anything pressed between two rounds, whole documents opened among them.
+    "test_pressing_everything_breaks_nothing": 200.0,
     "test_pressing_everything_for_long": 200.0,
 }
 """ms, for the tests named, and why."""
@@ -63,11 +64,12 @@ def quiet(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
     qInstallMessageHandler(None)
     assert said == []
     # A watchdog over every test: no round of the event loop holds the window. Every desk makes its first screen, so
-    # that the bound is that of a first one; `test_watchdog.py` holds all else to half of it.
+    # that the bound is that of a first one; `test_watchdog.py` holds all else to half of it. Where other processes
+    # fight for the machine a round may count for three: `make fuzz` asks for the bound itself.
     name = os.environ.get("PYTEST_CURRENT_TEST", "").split("::")[-1].split(" ")[0].split("[")[0]
     longest, most = max(HELD, default=0.0), MAY_HOLD_MS.get(name, FIRST_MS)
-    if longest > most:
-        assert longest <= most * how_slow(), f"the event loop was held for {longest:.0f} ms"
+    fight = 1.0 if os.environ.get("ZYGOFORM_QUIET") else 3.0
+    assert longest <= most * SWING * fight, f"the event loop was held for {longest:.0f} ms"
     assert multiprocessing.active_children() == []
 
 

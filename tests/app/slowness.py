@@ -16,8 +16,3 @@ def plain_work() -> float:
     for k in range(LOOPS):
         table[k & 255] = table.get(k & 255, 0.0) + k * 0.5
     return 1000 * (time.thread_time() - start)
-
-
-def how_slow() -> float:
-    """By how much a bound is to be multiplied, at least by what two runs differ."""
-    return max(1.0, min(plain_work() for _ in range(3)) / LOOPS_MS) * SWING

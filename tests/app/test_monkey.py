@@ -40,6 +40,8 @@ class Monkey:
         desk.window.filing.ask_unsaved = lambda: "discard"
         desk.window.filing.ask_open = lambda _kinds: ""
         desk.window.filing.ask_save = lambda _name, _kinds: ""
+        desk.window.filing.ask_copy = lambda _words: "later"
+        desk.window.devices.ask_code = lambda: self.draw.choice(("", "314159"))
 
     def step(self) -> None:
         if (menu := self.desk.app.activePopupWidget()) is not None:
