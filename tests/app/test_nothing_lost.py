@@ -12,7 +12,7 @@ from pathlib import Path
 import msgspec
 import pytest
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QLabel
+from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
 from tests.app.desk import Desk as Hands
 from tests.faults import full_disk
@@ -196,7 +196,7 @@ def test_a_copy_is_offered_with_both_times_and_what_differs(
     words = offer_words(copy, compare(copy))
     assert order in words
     assert words.count(":") >= 5, "both times"
-    assert words.endswith("In the copy: another change: New plank top.")
+    assert words.endswith("In the copy: New plank top changed.")
     hands = desk_of(app, demo=False)
     start = hands.window._made["survey"].start  # type: ignore[attr-defined]
     for _ in range(300):
@@ -204,6 +204,12 @@ def test_a_copy_is_offered_with_both_times_and_what_differs(
         if order in (said := start.findChild(QLabel, "left_behind_words").text()):
             break
     assert order in said
+    words = start.findChild(QLabel, "left_behind_words")
+    hands.window.frame.resize(1280, 800)
+    QTest.qWait(50)
+    assert words.height() >= words.heightForWidth(words.width()), "all of it can be read"
+    button = start.findChild(QPushButton, "take_it_up")
+    assert not button.geometry().intersects(words.geometry())
     start.put_away.emit(copy)
     assert left_behind() == []
     leave(app, hands)
@@ -233,7 +239,7 @@ def test_a_file_opened_by_name_offers_its_copy_and_saving_asks_where_it_changed(
 
     filing.ask_copy, filing.ask_changed = answer, back
     filing.open_file(path)
-    assert "another change: New plank top" in asked[0]
+    assert "New plank top changed" in asked[0]
     assert len(left_behind()) == 1, "it can be decided later"
     filing.open_file(path)
     assert hands.session.project == mine

@@ -11,8 +11,8 @@ MOST_TOLD = 3
 
 def differences(one: Project, other: Project) -> str:
     """What `one` has that the `other` has not, has otherwise or has not any more; the first few by name."""
-    found = _listed("piece", _pieces(one), _pieces(other))
-    found += _listed("change", _changes(one), _changes(other))
+    found = _listed(_pieces(one), _pieces(other))
+    found += _listed(_changes(one), _changes(other))
     rest = {
         "another name": one.name != other.name,
         "other photos": one.photos != other.photos,
@@ -27,16 +27,16 @@ def differences(one: Project, other: Project) -> str:
     return ", ".join(told) or "nothing differs"
 
 
-def _listed(
-    what: str, ones: Mapping[str, tuple[str, object]], others: Mapping[str, tuple[str, object]]
-) -> list[str]:
-    new = [name for own, (name, _) in ones.items() if own not in others]
-    gone = [name for own, (name, _) in others.items() if own not in ones]
-    altered = [name for own, (name, value) in ones.items() if own in others and others[own][1] != value]
-    found = []
-    for names, words in ((new, f"one {what} more"), (gone, f"one {what} fewer"), (altered, f"another {what}")):
-        found += [f"{words}: {name}" for name in names]
-    return found
+Named = Mapping[str, tuple[str, object]]
+
+
+def _listed(ones: Named, others: Named) -> list[str]:
+    new = [f"{name} added" for own, (name, _) in ones.items() if own not in others]
+    gone = [f"{name} gone" for own, (name, _) in others.items() if own not in ones]
+    altered = [
+        f"{name} changed" for own, (name, value) in ones.items() if own in others and others[own][1] != value
+    ]
+    return [*new, *gone, *altered]
 
 
 def _pieces(project: Project) -> dict[str, tuple[str, object]]:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import Qt, QTimer, Signal
+from PySide6.QtCore import QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
@@ -84,6 +84,14 @@ class StartBox(QFrame):
         column.addWidget(self._ways)
         self._return = self._way(column, "Back to the pieces there are", "start_back", self.back.emit)
         self.refresh()
+
+    def sizeHint(self) -> QSize:
+        """As high as its words are in its width: Qt takes them to be as wide as they like."""
+        layout, wide = self.layout(), self.maximumWidth()
+        return QSize(wide, layout.totalHeightForWidth(wide)) if layout is not None else super().sizeHint()
+
+    def minimumSizeHint(self) -> QSize:
+        return self.sizeHint()
 
     def clear(self) -> None:
         """Ready for a further piece."""
