@@ -24,6 +24,7 @@ from zygoform.files.recovery import drop
 from zygoform.files.settings_json import Settings
 
 if TYPE_CHECKING:
+    from zygoform.app.stages.survey.start import StartBox
     from zygoform.app.widgets.finder import Findable, Finder
 
 TOLD_MS = 6000
@@ -108,14 +109,9 @@ class MainView(QWidget):
             from zygoform.app.stages.survey.stage import SurveyStage
 
             recent = self.preferences.settings.recent
-            survey = SurveyStage(self.session, recent, self.filing.ask_photos, self.stages)
-            survey.start.opened.connect(self.filing.open_recent)
-            survey.start.demo.connect(self.filing.demo)
-            survey.start.demo_set.connect(self.filing.demo_set)
+            survey = SurveyStage(self.session, recent, self.filing.ask_photos, self._wire_start, self.stages)
             survey.photos.told.connect(self.tell)
             survey.disassembly.labels.connect(partial(self.filing.preview, "labels"))
-            survey.start.taken_up.connect(self.taken_up)
-            survey.start.put_away.connect(lambda copy: drop(copy.path))
             self._give_keys(
                 (*drawing_actions(self.session, survey.area.view, None), *survey_actions(survey)), survey.area
             )
@@ -145,6 +141,13 @@ class MainView(QWidget):
         from zygoform.app.stages.cut.stage import CutStage
 
         return CutStage(self.session, self.stages)
+
+    def _wire_start(self, start: "StartBox") -> None:
+        start.opened.connect(self.filing.open_recent)
+        start.demo.connect(self.filing.demo)
+        start.demo_set.connect(self.filing.demo_set)
+        start.taken_up.connect(self.taken_up)
+        start.put_away.connect(lambda copy: drop(copy.path))
 
     def _find(self) -> None:
         """Opens the box that finds anything, made when it is first wanted."""

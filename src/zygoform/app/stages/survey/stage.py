@@ -42,6 +42,7 @@ class SurveyStage(QWidget):
         session: Session,
         recent: tuple[str, ...] = (),
         ask_photos: Callable[[], list[str]] = list,
+        wire: Callable[[StartBox], object] = lambda _start: None,
         parent: QWidget | None = None,
     ) -> None:
         super().__init__(parent)
@@ -54,10 +55,8 @@ class SurveyStage(QWidget):
         whole.addWidget(self.pages)
         empty = QWidget()
         self.pages.addWidget(scrolled(empty, sideways=True))
-        middle = QVBoxLayout(empty)
-        self.start = StartBox(session, recent)
-        self.start.back.connect(self._back)
-        middle.addWidget(self.start, 0, Qt.AlignmentFlag.AlignCenter)
+        self._middle, self._recent, self._wire = QVBoxLayout(empty), recent, wire
+        self._start: StartBox | None = None
         self.drawer = SideDrawer("the survey")
         self.pages.addWidget(self.drawer)
         self.area = PieceViewArea(session, "survey", self._menu, _IDLE)
@@ -78,6 +77,16 @@ class SurveyStage(QWidget):
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         self.refresh()
+
+    @property
+    def start(self) -> StartBox:
+        """The box to begin in, made when there is something to begin; `wire` connects it."""
+        if self._start is None:
+            self._start = StartBox(self.session, self._recent)
+            self._start.back.connect(self._back)
+            self._middle.addWidget(self._start, 0, Qt.AlignmentFlag.AlignCenter)
+            self._wire(self._start)
+        return self._start
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
