@@ -41,6 +41,8 @@ class Monkey:
         desk.window.filing.ask_open = lambda _kinds: ""
         desk.window.filing.ask_save = lambda _name, _kinds: ""
         desk.window.filing.ask_copy = lambda _words: "later"
+        desk.window.filing.ask_photos = list
+        desk.window.filing.ask_changed = lambda _name: "back"
         desk.window.devices.ask_code = lambda: self.draw.choice(("", "314159"))
 
     def step(self) -> None:

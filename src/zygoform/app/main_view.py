@@ -109,7 +109,9 @@ class MainView(QWidget):
             from zygoform.app.stages.survey.stage import SurveyStage
 
             recent = self.preferences.settings.recent
-            survey = SurveyStage(self.session, recent, self.filing.ask_photos, self._wire_start, self.stages)
+            survey = SurveyStage(
+                self.session, recent, lambda: self.filing.ask_photos(), self._wire_start, self.stages
+            )
             survey.photos.told.connect(self.tell)
             survey.disassembly.labels.connect(partial(self.filing.preview, "labels"))
             self._give_keys(

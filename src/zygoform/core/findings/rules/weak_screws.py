@@ -11,20 +11,20 @@ HELD_BY = ("side", "rail", "upright", "apron", "bottom")
 
 
 def judge(view: JudgedPlan) -> tuple[Finding, ...]:
-    return tuple(
-        finding
-        for outcome in view.outcomes
-        for body in view.found.bodies
-        if (finding := _judged(outcome, body, view.made_of)) is not None
-    )
+    whose = {board.id: body for body in view.found.bodies for board in body.boards}
+    found = []
+    for outcome in view.outcomes:
+        if not any(fitting.kind == "wood screw" for fitting in outcome.fittings):
+            continue
+        # What stands in place of a part taken off is new: its screws go into what stays of the same body.
+        bodies = {id(body): body for part in sorted(outcome.removed) if (body := whose.get(part)) is not None}
+        found += [
+            finding for body in bodies.values() if (finding := _judged(outcome, body, view.made_of)) is not None
+        ]
+    return tuple(found)
 
 
 def _judged(outcome: Outcome, body: Body, made_of: tuple[MadeOf, ...]) -> Finding | None:
-    screwed = any(fitting.kind == "wood screw" for fitting in outcome.fittings)
-    # What stands in place of a part taken off is new: its screws go into what stays of the same body.
-    touched = {board.id for board in body.boards} & outcome.removed
-    if not screwed or not touched:
-        return None
     roles = {board.id: board.role for board in body.boards if board.id not in outcome.removed}
     weak = [m for m in made_of if m.material in WEAK_EDGES and roles.get(m.part) in HELD_BY]
     if not weak:
