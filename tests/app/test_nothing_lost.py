@@ -206,7 +206,10 @@ def test_a_copy_is_offered_with_both_times_and_what_differs(
     assert order in said
     words = start.findChild(QLabel, "left_behind_words")
     hands.window.frame.resize(1280, 800)
-    QTest.qWait(50)
+    for _ in range(100):
+        QTest.qWait(20)
+        if words.height() >= words.heightForWidth(words.width()):
+            break
     assert words.height() >= words.heightForWidth(words.width()), "all of it can be read"
     button = start.findChild(QPushButton, "take_it_up")
     assert not button.geometry().intersects(words.geometry())
