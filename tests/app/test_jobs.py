@@ -1,5 +1,6 @@
 """Processes and threads: killing one is no harm, and nothing is left running or busy."""
 
+import gc
 import multiprocessing
 import struct
 import threading
@@ -14,6 +15,7 @@ from PySide6.QtWidgets import QApplication
 
 from zygoform.app import background
 from zygoform.app.background import Background, Errand, finish, read_picture
+from zygoform.app.collecting import Collector
 from zygoform.app.jobs import Solver
 from zygoform.core.cutting.problem import PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.verify import verify
@@ -180,3 +182,37 @@ def test_large_pictures_are_scaled_and_bombs_go_off_elsewhere(
     assert read_picture(path, 900)[:2] == (30, 20)
     monkeypatch.setattr(background, "PICTURE_SECONDS", 0.01)
     assert read_picture(path, 900) == (0, 0, b""), "one that takes too long is ended"
+
+
+def test_garbage_is_collected_in_the_interfaces_thread_and_old_screens_are_found(app: QApplication) -> None:
+    """Cycles go by and by; one that has grown old goes when all screens are made anew."""
+    went: list[threading.Thread] = []
+
+    class Cycle:
+        def __init__(self) -> None:
+            self.itself = self
+
+        def __del__(self) -> None:
+            went.append(threading.current_thread())
+
+    collector = Collector(app)
+    assert not gc.isenabled()
+    old, ballast = Cycle(), list[list[list[int]]]()
+
+    def go_on() -> None:
+        # So many objects that every generation fills up.
+        for _ in range(200):
+            ballast.append([[] for _ in range(800)])
+            collector.collect()
+
+    frozen = gc.get_freeze_count()
+    go_on()
+    assert gc.get_freeze_count() > frozen
+    Cycle()
+    go_on()
+    assert len(went) == 1
+    del old
+    collector.thorough()
+    assert len(went) == 2
+    assert set(went) == {threading.main_thread()}
+    collector.deleteLater()

@@ -12,7 +12,11 @@ COLLECT_MS = 400
 
 
 class Collector(QObject):
-    """Does what Python would do of itself, from a timer."""
+    """Does what Python would do of itself, from a timer, and never looks through for long.
+
+    What has outlived the oldest generation once is not looked through again (`gc.freeze`): the plans of many edits
+    would hold the window at each look. It is when all screens are made anew: `thorough`.
+    """
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -27,3 +31,11 @@ class Collector(QObject):
         full = [k for k, (count, most) in enumerate(counts) if count > most]
         if full:
             gc.collect(full[-1])
+        if full and full[-1] == 2:
+            gc.freeze()
+
+    def thorough(self) -> None:
+        """All of it, what is old as well: screens that were thrown away, and the document before."""
+        gc.unfreeze()
+        gc.collect()
+        gc.freeze()

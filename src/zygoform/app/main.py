@@ -17,6 +17,10 @@ if TYPE_CHECKING:
     from zygoform.app.application import Application
 
 
+AFTER_MS = 1500
+"""After all screens were made anew the old ones are looked for."""
+
+
 class Asked:
     """What was asked for on the command line."""
 
@@ -113,6 +117,9 @@ def _settled(desk: "Application") -> None:
     from zygoform.app.idle_loading import IdleLoading
 
     start_finished()
-    Collector(desk)
+    collector = Collector(desk)
+    # Once what comes in their place is painted.
+    for made_anew in (desk.session.opened, desk.preferences.looked):
+        made_anew.connect(lambda *_said: QTimer.singleShot(AFTER_MS, collector.thorough))
     desk.session.start_solving()
     IdleLoading(desk)
