@@ -9,6 +9,8 @@ import gc
 from PySide6.QtCore import QObject, QTimer
 
 COLLECT_MS = 400
+FULL = (700, 10, 3)
+"""So many of each generation, and it is looked through; the oldest sooner than by Python: it stays small."""
 
 
 class Collector(QObject):
@@ -27,7 +29,7 @@ class Collector(QObject):
 
     def collect(self) -> None:
         """The oldest generation that is full takes the younger ones with it."""
-        counts = zip(gc.get_count(), gc.get_threshold(), strict=True)
+        counts = zip(gc.get_count(), FULL, strict=True)
         full = [k for k, (count, most) in enumerate(counts) if count > most]
         if full:
             gc.collect(full[-1])
