@@ -76,8 +76,12 @@ def run(arguments: list[str] | None = None) -> int:
             return 2
     app = qt_application()
     if asked.shots:
+        import tempfile
+
         from zygoform.app.shots import take_shots
 
+        # Nobody's settings and unsaved work stand on them.
+        os.environ["XDG_CONFIG_HOME"] = os.environ["XDG_STATE_HOME"] = tempfile.mkdtemp(prefix="zygoform-shots-")
         for path in take_shots(app, Path(asked.shots)):
             print(path)
         return 0
