@@ -2,6 +2,7 @@
 
 __main__.py    runs everything and prints it
 startup.py     our window against a bare one
+window.py      a project on the screen
 work.py        plan, painting, layouts
 large.py       a large project, many parts, many kinds
 memory.py      what 5,000 edits leave in memory

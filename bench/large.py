@@ -10,6 +10,7 @@ import sys
 import time
 from itertools import count
 
+from bench.window import shown_in_a_window
 from bench.work import milliseconds
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.solvers.quick import quick_layout
@@ -81,42 +82,30 @@ def large_plans() -> dict[str, float]:
 def large_paints() -> dict[str, float]:
     """ms from an edit to the painted screen, and of one step of a drag, on the large project."""
     from zygoform.app.canvas.piece_view import PieceView
-    from zygoform.app.main import qt_application
-    from zygoform.app.main_view import MainView
-    from zygoform.app.main_window import MainWindow
-    from zygoform.app.session import Session
 
-    app = qt_application()
-    session = Session(large_project())
-    frame = MainWindow()
-    window = MainView(session, frame)
-    frame.show()
-    window.go("redesign")
-    result = {}
-    values = count()
-    for shown, words in (("", "all seven"), ("p1", "one piece")):
-        session.show_piece(shown)
-        session.open_up("c1")
-        app.processEvents()
-        drawing = frame.findChild(PieceView, "drawing_redesign")
-        assert isinstance(drawing, PieceView)
-
-        def edit() -> None:
-            value = 25.4 + (next(values) % 40) * 1.5875
-            session.do(lambda project: set_value(project, "c1", "overhang_left", value))
+    with shown_in_a_window(large_project()) as (app, session, frame, _window):
+        result = {}
+        values = count()
+        for shown, words in (("", "all seven"), ("p1", "one piece")):
+            session.show_piece(shown)
+            session.open_up("c1")
             app.processEvents()
+            drawing = frame.findChild(PieceView, "drawing_redesign")
+            assert isinstance(drawing, PieceView)
 
-        def drag(drawing: PieceView = drawing) -> None:
-            value = 25.4 + (next(values) % 40) * 1.5875
-            session.preview(lambda project: set_value(project, "c1", "overhang_left", value))
-            drawing.repaint()
+            def edit() -> None:
+                value = 25.4 + (next(values) % 40) * 1.5875
+                session.do(lambda project: set_value(project, "c1", "overhang_left", value))
+                app.processEvents()
 
-        result[f"an edit to the painted screen, {words}"] = milliseconds(edit)
-        result[f"one step of a drag, {words}"] = milliseconds(drag)
-        session.end_preview()
-    session.saved = session.history.project
-    session.close()
-    frame.close()
+            def drag(drawing: PieceView = drawing) -> None:
+                value = 25.4 + (next(values) % 40) * 1.5875
+                session.preview(lambda project: set_value(project, "c1", "overhang_left", value))
+                drawing.repaint()
+
+            result[f"an edit to the painted screen, {words}"] = milliseconds(edit)
+            result[f"one step of a drag, {words}"] = milliseconds(drag)
+            session.end_preview()
     return result
 
 

@@ -4,6 +4,7 @@ from itertools import count
 from pathlib import Path
 
 from bench.large import large_project
+from bench.window import shown_in_a_window
 from zygoform.core.edits.planning import set_value
 
 FEW, MANY = 500, 5000
@@ -17,30 +18,19 @@ def _resident() -> float:
 def memory() -> tuple[float, float]:
     """MB after a few and after many edits with undos, on the screen where they are planned."""
     from zygoform.app.collecting import Collector
-    from zygoform.app.main import qt_application
-    from zygoform.app.main_view import MainView
-    from zygoform.app.main_window import MainWindow
-    from zygoform.app.session import Session
 
-    app = qt_application()
-    collector = Collector()
-    session, frame = Session(large_project()), MainWindow()
-    window = MainView(session, frame)
-    frame.show()
-    window.go("redesign")
-    held, values = [], count()
-    for number in range(1, MANY + 1):
-        value = 25.4 + (next(values) % 400) * 0.15875
-        session.do(lambda project, value=value: set_value(project, "c1", "overhang_left", value))  # type: ignore[misc]
-        app.processEvents()
-        if number % 3 == 0:
-            session.undo()
+    with shown_in_a_window(large_project()) as (app, session, _frame, _window):
+        collector = Collector()
+        held, values = [], count()
+        for number in range(1, MANY + 1):
+            value = 25.4 + (next(values) % 400) * 0.15875
+            session.do(lambda project, value=value: set_value(project, "c1", "overhang_left", value))  # type: ignore[misc]
             app.processEvents()
-        if number % 50 == 0:
-            collector.collect()
-        if number in (FEW, MANY):
-            held.append(_resident())
-    session.saved = session.history.project
-    session.close()
-    frame.close()
+            if number % 3 == 0:
+                session.undo()
+                app.processEvents()
+            if number % 50 == 0:
+                collector.collect()
+            if number in (FEW, MANY):
+                held.append(_resident())
     return held[0], held[1]

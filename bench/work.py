@@ -5,6 +5,7 @@ import statistics
 import time
 from collections.abc import Callable
 
+from bench.window import shown_in_a_window
 from zygoform.core.cutting.problem import PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.cutting.solvers.quick import quick_layout
@@ -46,33 +47,22 @@ def plans() -> dict[str, float]:
 
 def repaints() -> dict[str, float]:
     """Everything visible on each screen after an edit: the edit, the refresh and the painting."""
-    from zygoform.app.main import qt_application
-    from zygoform.app.main_view import MainView
-    from zygoform.app.main_window import MainWindow
-    from zygoform.app.session import Session
+    with shown_in_a_window(demo_project()) as (app, session, frame, window):
+        result = {}
+        for stage in ("survey", "redesign", "buy", "cut"):
+            window.go(stage)
+            session.open_up("c1")
+            app.processEvents()
+            result[stage] = milliseconds(lambda: frame.grab(), 15)
+        window.go("redesign")
+        values = iter(range(10_000))
 
-    app = qt_application()
-    session = Session(demo_project())
-    frame = MainWindow()
-    window = MainView(session, frame)
-    frame.show()
-    result = {}
-    for stage in ("survey", "redesign", "buy", "cut"):
-        window.go(stage)
-        session.open_up("c1")
-        app.processEvents()
-        result[stage] = milliseconds(lambda: frame.grab(), 15)
-    window.go("redesign")
-    values = iter(range(10_000))
+        def edit() -> None:
+            value = 25.4 + (next(values) % 40) * 1.5875
+            session.do(lambda project: set_value(project, "c1", "overhang_left", value))
+            frame.grab()
 
-    def edit() -> None:
-        value = 25.4 + (next(values) % 40) * 1.5875
-        session.do(lambda project: set_value(project, "c1", "overhang_left", value))
-        frame.grab()
-
-    result["edit, refresh and paint, redesign"] = milliseconds(edit, 25)
-    session.saved = session.history.project
-    frame.close()
+        result["edit, refresh and paint, redesign"] = milliseconds(edit, 25)
     return result
 
 

@@ -282,6 +282,21 @@ def test_a_copy_that_failed_is_tried_again_and_warned_of_until_there_is_one(
     keeping.close()
 
 
+def test_prices_that_cannot_be_kept_are_no_fault_of_the_copy(desk: Hands, empty_home: Path) -> None:
+    (empty_home / "config").write_text("a file where a folder should be")
+    keeping, said, warned = Autosave(desk.session), list[str](), list[str]()
+    keeping.told.connect(said.append)
+    keeping.warned.connect(warned.append)
+    desk.session.do(lambda project: set_price(project, "pine-1x3", 8 * 304.8, "3.99"))
+    desk.wait(lambda: bool(said))
+    assert "cannot be kept for the next one" in said[0]
+    keeping.keep_now(wait=True)
+    desk.settle()
+    assert warned == []
+    assert len(list(state_folder().glob("unsaved-*.json"))) == 1
+    keeping.close()
+
+
 def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) -> None:
     path = tmp_path / "shared.zygoform.json"
     write_project(path, demo_project())
@@ -390,7 +405,7 @@ def test_prices_of_ones_own_start_the_next_project(app: QApplication) -> None:
     desk = desk_of(app)
     length = 8 * 304.8
     desk.session.do(lambda project: set_price(project, "pine-1x3", length, "3.99"))
-    desk.keeping._background.wait()
+    desk.keeping._price_writer.wait()
     QTest.qWait(20)
     sizes = {size.id: size for size in own_prices().timber}
     assert str(next(o.price for o in sizes["pine-1x3"].offers if abs(o.length - length) < 1)) == "3.99"

@@ -128,7 +128,7 @@ def test_names_and_numbers_of_a_set_stand_clear(app: QApplication, size: tuple[i
     scene, seen = view.scene(), desk.session.seen()
     assert scene is not None
     assert seen is not None
-    rooms = rooms_of_pieces(desk.session, scene, view.mapping())
+    rooms = rooms_of_pieces(scene, view.mapping())
     assert set(rooms) == {piece.id for piece in project.pieces}
     names = places_of_names(rooms, seen.names, "p3")
     assert "p3" in names, "the current piece is always named"

@@ -138,12 +138,15 @@ def test_every_window_on_a_file_knows_of_the_others(tmp_path: Path) -> None:
     link.symlink_to(path)
     code = (
         "import sys; from pathlib import Path; from zygoform.files import guard; p = Path(sys.argv[1])\n"
-        "guard.claim(p)\n"
+        "guard.claim(p); print('here', flush=True)\n"
         "for line in sys.stdin: print('other' if guard.holder(p) else 'alone', flush=True)\n"
         "guard.release(p)\n"
     )
     first, second, third = (window(code, at) for at in (path, link, path))
     with first, second, third:
+        for one in (first, second, third):
+            assert one.stdout is not None
+            assert one.stdout.readline() == "here\n"
         assert [ask(one) for one in (third, first, second)] == ["other"] * 3
         first.communicate()
         assert ask(second) == "other"

@@ -10,6 +10,7 @@ import msgspec
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.faults import full_disk
 from tests.strategies import planned
@@ -18,7 +19,7 @@ from zygoform.core.edits.taking import OwnRow, take_parts
 from zygoform.core.errors import BadInputError
 from zygoform.core.limits import MOST_CHANGES, check_size
 from zygoform.core.plan.plan import compile_plan
-from zygoform.core.project import Project
+from zygoform.core.project import PartCount, Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.project_json import (
     FORMAT,
@@ -180,6 +181,10 @@ def test_no_edit_makes_a_project_that_could_not_be_opened() -> None:
         check_size(take_parts(project, rows).project)
     check_size(take_parts(project, rows[:10]).project)
     assert MOST_CHANGES == 200
+    # Parts counted in the list are parts as well.
+    counts = tuple(PartCount(f"c1/plank/{k}", 200) for k in range(11))
+    with pytest.raises(BadInputError, match="these are 2200"):
+        check_size(structs.replace(project, counts=counts))
 
 
 @settings(max_examples=40)
@@ -188,6 +193,7 @@ def test_saved_opened_and_saved_again_it_is_the_same_file(project: Project, whol
     """Also where a size came as a whole number: 900 is written as it is read."""
     with suppress(BadInputError):
         project = set_value(project, project.changes[0].id, "overhang_left", whole).project
+    project = structs.replace(project, shop=structs.replace(project.shop, end_trim=whole))
     content = dump_project(project)
     assert dump_project(parse_project(content)) == content
 

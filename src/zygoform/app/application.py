@@ -22,11 +22,12 @@ class Application(QObject):
     def __init__(self, app: QApplication, frame: MainWindow, preferences: Preferences, *, demo: bool) -> None:
         super().__init__(frame)
         self._app, self._frame, self.preferences = app, frame, preferences
-        prices = own_prices()
-        self.session = Session(demo_project() if demo else fresh_project(preferences.settings.shop, prices))
+        prices = None if demo else own_prices()
+        project = demo_project() if prices is None else fresh_project(preferences.settings.shop, prices)
+        self.session = Session(project)
         self.keeping = Autosave(self.session, self, self._known)
         self.window = self._furnish("redesign" if demo else "survey")
-        left_out = " ".join(filter(None, (preferences.left_out, left_out_of(prices))))
+        left_out = " ".join(filter(None, (preferences.left_out, left_out_of(prices) if prices else "")))
         if left_out:
             # Once the window stands.
             QTimer.singleShot(0, lambda: self.window.tell(left_out))

@@ -30,8 +30,9 @@ class Autosave(QObject):
         self._kept: Project | None = None
         self._failed = False
         self._writing = False
-        self._background = Background(self)
+        self._background, self._price_writer = Background(self), Background(self)
         self._background.finished.connect(self._on_written)
+        self._price_writer.finished.connect(self._on_prices)
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(EVERY_MS)
@@ -54,7 +55,11 @@ class Autosave(QObject):
         sizes = tuple(size for size in shop.timber if size not in timber)
         changed = tuple(pack for pack in shop.packs if pack not in packs)
         if sizes or changed:
-            self._background.start(lambda: keep_prices(sizes, changed))
+            self._price_writer.start(lambda: keep_prices(sizes, changed))
+
+    def _on_prices(self, fault: str) -> None:
+        if fault:
+            self.told.emit(f"These prices are this project's; they cannot be kept for the next one: {fault}.")
 
     def _on_changed(self) -> None:
         self._keep_prices()
@@ -103,5 +108,6 @@ class Autosave(QObject):
         """The document is saved or given up: no copy stays."""
         self._timer.stop()
         self._background.wait()
+        self._price_writer.wait()
         self._keeper.drop()
         self._kept = None

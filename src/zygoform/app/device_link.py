@@ -77,9 +77,9 @@ class DeviceLink(QObject):
 
     def _on_said(self) -> None:
         """The simulated devices say where they listen."""
-        if self._process is None:
+        if self._process is None or not self._process.canReadLine():
             return
-        words = bytes(self._process.readAllStandardOutput().data()).decode("utf-8", "replace")
+        words = bytes(self._process.readLine().data()).decode("utf-8", "replace")
         found = re.search(r":([0-9]+), it shows the code ([0-9]+)", words)
         if found is not None:
             self.connect_to(int(found[1]), found[2])

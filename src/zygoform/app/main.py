@@ -81,9 +81,10 @@ def run(arguments: list[str] | None = None) -> int:
         from zygoform.app.shots import take_shots
 
         # Nobody's settings and unsaved work stand on them.
-        os.environ["XDG_CONFIG_HOME"] = os.environ["XDG_STATE_HOME"] = tempfile.mkdtemp(prefix="zygoform-shots-")
-        for path in take_shots(app, Path(asked.shots)):
-            print(path)
+        with tempfile.TemporaryDirectory(prefix="zygoform-shots-") as nobodys:
+            os.environ["XDG_CONFIG_HOME"] = os.environ["XDG_STATE_HOME"] = nobodys
+            for path in take_shots(app, Path(asked.shots)):
+                print(path)
         return 0
     return _show(app, asked)
 

@@ -19,18 +19,22 @@ def main() -> int:
     from PySide6.QtCore import QBuffer, Qt
     from PySide6.QtGui import QImage, QImageReader
 
-    from zygoform.files.pictures import PhotoError, looked_at
+    from zygoform.files.pictures import HEAD_BYTES, LARGEST_PHOTO, picture_kind
+    from zygoform.files.reading import read_at_most
 
     path, widest = Path(sys.argv[1]), int(sys.argv[2])
     try:
-        kind = looked_at(path)
-    except (OSError, PhotoError):
+        pixels = read_at_most(path, LARGEST_PHOTO)
+    except OSError:
+        return 1
+    kind = picture_kind(pixels[:HEAD_BYTES])
+    if not kind:
         return 1
     # Memory has its limit above; the reader's own would call a large good picture damaged.
     QImageReader.setAllocationLimit(0)
     # By its bytes: a name need not be one that Qt can write.
     content = QBuffer()
-    content.setData(path.read_bytes())
+    content.setData(pixels)
     reader = QImageReader(content, {".jpg": b"jpeg"}.get(kind, kind[1:].encode()))
     reader.setDecideFormatFromContent(False)
     reader.setAutoTransform(True)

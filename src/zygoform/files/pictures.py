@@ -4,11 +4,11 @@ import errno
 from pathlib import Path
 
 from zygoform.files.names import shown
-from zygoform.files.reading import read_at_most
+from zygoform.files.reading import read_head
 
 KINDS = {".png": "PNG", ".jpg": "JPEG", ".webp": "WebP"}
 """Ending to name of what is taken: kinds that hold nothing but a picture, read by three well-kept libraries."""
-LARGEST_PHOTO = 60_000_000
+LARGEST_PHOTO, HEAD_BYTES = 60_000_000, 16
 
 
 class PhotoError(Exception):
@@ -30,15 +30,15 @@ def picture_kind(head: bytes) -> str:
 def looked_at(source: Path) -> str:
     """The ending a picture should have. Raises PhotoError for what is none or too large, and OSError."""
     try:
-        content = read_at_most(source, LARGEST_PHOTO)
+        head = read_head(source, LARGEST_PHOTO, HEAD_BYTES)
     except OSError as refused:
         words = {errno.EFBIG: "is too large, over 60 MB", errno.EINVAL: "is no file"}.get(refused.errno or 0)
         if words is None:
             raise
         raise PhotoError(f"{shown(source)} {words}.") from refused
-    if not content:
+    if not head:
         raise PhotoError(f"{shown(source)} is empty.")
-    kind = picture_kind(content[:16])
+    kind = picture_kind(head)
     if not kind:
         raise PhotoError(f"{shown(source)} is no picture that can be taken: {', '.join(KINDS.values())} are.")
     return kind

@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.form.test_kinds import found, measured
+from zygoform.core.condition.materials import MadeOf
 from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.disassembly import (
     add_bag,
@@ -49,6 +50,20 @@ def test_glass_comes_first_and_every_part_once(drawn: tuple[str, Project], data:
     ways = [stage.way for stage in DISASSEMBLY_STAGES]
     places = [ways.index(step.stage.way) for step in steps]
     assert places == sorted(places)
+
+
+def test_a_glass_shelf_between_two_openings_comes_out_and_one_of_wood_stays() -> None:
+    project = divide(measured("case", width=900, height=800), "o1", "rows", 2).project
+    piece = project.piece
+    assert piece is not None
+    body = piece.build().bodies[0]
+    assert "p1/shelf/under-o1" in {board.id for board in body.boards}
+    for made, comes_out in (
+        ((MadeOf("p1/shelf/under-o1", "glass"),), True),
+        ((MadeOf("p1/shelf/under-o1", "plywood"),), False),
+    ):
+        ids = [board.id for step in disassembly_order(body, made) for board in step.boards]
+        assert ("p1/shelf/under-o1" in ids) == comes_out
 
 
 def test_what_comes_off_becomes_a_board_of_its_own_size() -> None:

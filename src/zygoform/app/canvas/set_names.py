@@ -8,8 +8,7 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.drawing.primitives import Box, Scene, box_of
-from zygoform.core.geometry.plane import Point
+from zygoform.core.drawing.primitives import Scene, box_of
 
 BELOW = 16.0
 """How far under a piece its name stands, px."""
@@ -17,27 +16,15 @@ ROUND = 8.0
 """How far from the current piece the line round it is."""
 
 
-def boxes_of_pieces(session: Session, scene: Scene) -> dict[str, Box]:
-    """Where each piece of the set is drawn, on the view plane (mm)."""
-    seen = session.seen()
-    names = seen.names if seen is not None else {}
-    points: dict[str, list[Point]] = {}
-    for polygon in scene.polygons if names else ():
-        if polygon.role != "off":
-            points.setdefault(polygon.part_id.split("/", 1)[0], []).extend(polygon.points)
-    # What a change adds stands on the piece that the change is on.
-    by_piece: dict[str, list[Point]] = {}
-    for head, own in points.items():
-        by_piece.setdefault(session.piece_of(head), []).extend(own)
-    return {piece_id: box_of(tuple(own)) for piece_id, own in by_piece.items() if piece_id in names}
-
-
-def rooms_of_pieces(session: Session, scene: Scene, mapping: Mapping) -> dict[str, QRectF]:
-    """Where each piece of the set is drawn, px."""
-    return {
-        piece_id: QRectF(mapping.to_px((x0, y1)), mapping.to_px((x1, y0)))
-        for piece_id, (x0, y0, x1, y1) in boxes_of_pieces(session, scene).items()
-    }
+def rooms_of_pieces(scene: Scene, mapping: Mapping) -> dict[str, QRectF]:
+    """Where each piece of the set is drawn, px; what comes off takes no room."""
+    rooms = {}
+    for layer in scene.layers:
+        faces = (polygon for polygon in layer.scene.polygons if polygon.role != "off")
+        x0, y0, x1, y1 = box_of(tuple(point for polygon in faces for point in polygon.points))
+        dx, dy = layer.by
+        rooms[layer.piece_id] = QRectF(mapping.to_px((x0 + dx, y1 + dy)), mapping.to_px((x1 + dx, y0 + dy)))
+    return rooms
 
 
 def places_of_names(rooms: dict[str, QRectF], names: dict[str, str], current: str) -> dict[str, QRectF]:
@@ -63,7 +50,7 @@ def paint_names(painter: QPainter, session: Session, scene: Scene, mapping: Mapp
     if seen is None or not seen.names:
         return
     current = session.piece.id if session.piece is not None else ""
-    rooms = rooms_of_pieces(session, scene, mapping)
+    rooms = rooms_of_pieces(scene, mapping)
     if current in rooms:
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(paint.pen(t.INK, 1.4, dash=(5, 4)))
