@@ -66,6 +66,8 @@ def test_nothing_holds_the_window(app: QApplication, project: Callable[[], Proje
         "a drag": lambda: session.preview(lambda p: set_value(p, "c2", "height", 45.0 + next(turn) % 9)),
         "its end": session.end_preview,
         **{stage: partial(desk.window.go, stage) for stage, _ in STAGES},
+        "back to what is drawn": partial(desk.window.go, "redesign"),
+        "from another side": lambda: session.look_from(sides()),  # type: ignore[arg-type]
     }
     held: dict[str, float] = {}
     slow = 99.0

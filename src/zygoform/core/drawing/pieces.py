@@ -32,24 +32,26 @@ class PieceDrawn(Struct, frozen=True):
         )
 
 
+Look = tuple[str, Viewpoint, Overlay]
+"""Which piece, seen from where, with what laid over what."""
+
+
 class SetDrawing:
-    """Draws sets; remembers what each piece looked like the last time."""
+    """Draws sets; remembers what each piece looked like the last time it was seen from there."""
 
     def __init__(self) -> None:
-        self._looks: tuple[Viewpoint, Overlay] | None = None
-        self._own: dict[str, tuple[PieceDrawn, Scene]] = {}
-        self._moved: dict[str, tuple[Scene, Point, Scene]] = {}
+        self._own: dict[Look, tuple[PieceDrawn, Scene]] = {}
+        self._moved: dict[Look, tuple[Scene, Point, Scene]] = {}
 
     def draw(
         self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay, floors: tuple[float, ...]
     ) -> Scene:
         """All of them where they stand, the farthest first. `floors` are the heights of their rows."""
-        if self._looks != (place, overlay):
-            self._looks = place, overlay
-            self._own.clear()
-            self._moved.clear()
+        there = {piece.piece_id for piece in pieces}
+        for gone in [look for look in self._own if look[0] not in there]:
+            del self._own[gone], self._moved[gone]
         layers = [self._layer(piece, place, overlay) for piece in _far_first(pieces, place)]
-        scenes = [self._where_it_stands(layer) for layer in layers]
+        scenes = [self._where_it_stands(layer, (layer.piece_id, place, overlay)) for layer in layers]
         polygons = [polygon for scene in scenes for polygon in scene.polygons]
         boxes = [scene.box for scene in scenes]
         box: Box = (
@@ -72,18 +74,19 @@ class SetDrawing:
         )
 
     def _layer(self, piece: PieceDrawn, place: Viewpoint, overlay: Overlay) -> Layer:
-        before = self._own.get(piece.piece_id)
+        look = piece.piece_id, place, overlay
+        before = self._own.get(look)
         if before is not None and before[0].same_as(piece):
             own = before[1]
         else:
             own = draw_form(piece.found, piece.planned, piece.numbers, place, overlay, piece.handles, piece.mended)
-            self._own[piece.piece_id] = piece, own
+            self._own[look] = piece, own
         return Layer(piece.piece_id, own, VIEWS[place].project(piece.offset))
 
-    def _where_it_stands(self, layer: Layer) -> Scene:
-        moved = self._moved.get(layer.piece_id)
+    def _where_it_stands(self, layer: Layer, look: Look) -> Scene:
+        moved = self._moved.get(look)
         if moved is None or moved[0] is not layer.scene or moved[1] != layer.by:
-            moved = self._moved[layer.piece_id] = layer.scene, layer.by, _moved(layer.scene, layer.by)
+            moved = self._moved[look] = layer.scene, layer.by, _moved(layer.scene, layer.by)
         return moved[2]
 
 
