@@ -28,7 +28,7 @@ screenshots: setup
 fuzz: setup
 	QT_QPA_PLATFORM=offscreen ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py -k killed
 	ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/files/test_fuzz.py tests/devices
-	QT_QPA_PLATFORM=offscreen ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/app/test_made_anew.py
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q -o faulthandler_timeout=900 tests/app/test_made_anew.py
 	QT_QPA_PLATFORM=offscreen ZYGOFORM_QUIET=1 $(BIN)/python -m pytest -q tests/app
 	QT_QPA_PLATFORM=offscreen ZYGOFORM_MONKEY=600 $(BIN)/python -m pytest -q -o faulthandler_timeout=900 tests/app/test_monkey.py -k long
 

@@ -6,5 +6,6 @@ window.py      a project on the screen
 work.py        plan, painting, layouts
 large.py       a large project, many parts, many kinds
 memory.py      what 5,000 edits leave in memory
+sheets.py      rectangles on sheets, against a packing library
 long_lists.py  hundreds of different parts, laid out for ten seconds
 """

@@ -8,6 +8,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from bench.large import kinds_cost, large_paints, large_plans, quick_ms
 from bench.long_lists import SECONDS, long_lists
 from bench.memory import FEW, MANY, memory
+from bench.sheets import sheets
 from bench.startup import startup
 from bench.work import layouts, plans, repaints
 
@@ -42,6 +43,14 @@ def main() -> None:
             f"{within} of {len(some)}; median {statistics.median(seconds):.2f} s, longest {seconds[-1]:.2f} s; "
             f"proven at all {sum(a.proven for _, _, a in some)}"
         )
+    figures = sheets()
+    print("Sheets, cost over that of many runs of a packing library (means)")
+    for title, share, (middle, longest) in (
+        ("at once", figures.quick, figures.quick_seconds),
+        ("at the end", figures.best, figures.best_seconds),
+    ):
+        took = f"median {1000 * middle:.0f} ms, longest {1000 * longest:.0f}"
+        print(f"  {title:10} {100 * (share - 1):+.1f} %; {took}")
     print(f"Long lists, {SECONDS:.0f} s each (cents, or boards)")
     for name, quick, best, bound in long_lists():
         over = f"{100 * (best / bound - 1):.2f} % over its bound of {bound}" if bound else "no bound"

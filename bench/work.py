@@ -6,8 +6,8 @@ import time
 from collections.abc import Callable
 
 from bench.window import shown_in_a_window
-from zygoform.core.cutting.problem import PartType, StockType, StripLayout, StripProblem
-from zygoform.core.cutting.solvers.exact import improve
+from zygoform.core.cutting.either import FoundLayout, better_answers
+from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.edits.planning import leave_out, set_value
 from zygoform.core.edits.survey import set_reading
@@ -92,14 +92,15 @@ def lists(count: int = 24) -> list[StripProblem]:
     return problems
 
 
-def layouts() -> list[tuple[float, float, StripLayout]]:
+def layouts() -> list[tuple[float, float, FoundLayout]]:
     """For the demo and lists like it: ms of the quick layout, seconds to the proof, the last layout."""
     plan = compile_plan(demo_project())
-    demo = [asked.problem for asked in plan.cut.problems] if plan else []
+    problems = [asked.problem for asked in plan.cut.problems] if plan else []
+    demo = [problem for problem in problems if isinstance(problem, StripProblem)]
     result = []
     for problem in demo + lists():
         quick = milliseconds(lambda q=problem: quick_layout(q), 3)  # type: ignore[misc]
         start = time.perf_counter()
-        *_, layout = improve(problem)
+        *_, layout = better_answers(problem)
         result.append((quick, time.perf_counter() - start, layout))
     return result

@@ -15,9 +15,12 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QLineEdit, QMessageBox
 
 from tests.app.desk import Desk
+from zygoform.app.device_link import DeviceLink
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.devices.protocol import Prove, parse_line, prove, write_line
 from zygoform.devices.server import DeviceServer
+from zygoform.files.pairing import NAME, paired
+from zygoform.files.user_folder import config_folder
 
 CODE = "314159"
 
@@ -226,16 +229,24 @@ def test_only_the_device_that_shows_the_code_is_believed(desk: Desk) -> None:
     link = desk.window.devices._linked()
     link.told.connect(told.append)
     with serving(socketserver.ThreadingTCPServer(("127.0.0.1", 0), Stranger)) as port:
+        # Where the meter was paired before.
+        link._port = port
+        link._keep(CODE)
+        assert port in paired()
         link.connect_to(port, CODE)
         desk.wait(lambda: any("not the code" in words for words in told))
         desk.settle()
         assert not link.is_ready
         assert not link.knows(port), "it is asked again"
     assert desk.session.project == before
+    assert port not in paired()
     # And nothing is read behind a question, or into a window that is not the one in use.
     with serving(DeviceServer(0, calm=True, code=CODE)) as port:
         link.connect_to(port, CODE)
         desk.wait(lambda: link.is_ready)
+        # After another start too nobody is asked; and nobody else can read the code.
+        assert DeviceLink().knows(port)
+        assert (config_folder() / NAME).stat().st_mode & 0o077 == 0
         box = QMessageBox(desk.frame)
         box.open()
         desk.settle()
@@ -247,6 +258,7 @@ def test_only_the_device_that_shows_the_code_is_believed(desk: Desk) -> None:
 
 
 def test_after_a_drop_the_simulated_ones_are_found_again_without_asking(desk: Desk) -> None:
+    known = paired()
     desk.action("devices_start")
     link = desk.window.devices._linked()
     desk.wait(lambda: link.is_ready)
@@ -258,10 +270,11 @@ def test_after_a_drop_the_simulated_ones_are_found_again_without_asking(desk: De
         desk.action(action)
         desk.wait(lambda: link.is_ready)
     desk.window.devices.close()
-    # Asked for the first time, and nothing typed: nothing is connected to.
+    # LayoutProblem for the first time, and nothing typed: nothing is connected to.
     desk.window.devices.ask_code = lambda: ""
     desk.action("devices_connect")
     assert not desk.window.devices._linked().is_ready
+    assert paired() == known, "those simulated show another code each time"
 
 
 def test_simulated_devices_end_with_the_program_however_it_ends() -> None:

@@ -11,6 +11,7 @@ from pathlib import Path
 
 import msgspec
 import pytest
+from PySide6.QtCore import QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
@@ -23,13 +24,14 @@ from zygoform.app.autosave import Autosave
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.core.condition.photo import SHIPPED
+from zygoform.core.edits.photos import remove_photo
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import set_price
 from zygoform.core.project import Project
 from zygoform.files import guard
 from zygoform.files.atomic import same_content
 from zygoform.files.demo import demo_project
-from zygoform.files.photos import photo_path
+from zygoform.files.photos import photo_folder, photo_path
 from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
 from zygoform.files.project_json import read_project, write_project
 from zygoform.files.recovery import Copy, RecoveryFile, compare, drop, left_behind, offer_words
@@ -333,6 +335,64 @@ def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) 
     write_project(path, demo_project())
     assert desk.window.filing.save()
     assert read_project(path) == desk.session.project
+
+
+def test_photos_of_work_never_saved_come_along_and_leave_nothing_behind(desk: Hands, tmp_path: Path) -> None:
+    keeping, session, picture = Autosave(desk.session), desk.session, tmp_path / "left.png"
+    session.begin(demo_project(), None, "Opened")
+    desk.frame.grab().save(str(picture))
+    desk.window.go("survey")
+    desk.window._made["survey"].photos.take([picture, picture])  # type: ignore[attr-defined]
+    own, taken = session.project.id, session.project.photos[-1]
+    desk.settle()
+    session.do(lambda project: remove_photo(project, taken.id))
+    path = tmp_path / "counter.zygoform.json"
+    session.save(path)
+    # One that was taken out before the first save comes back whole by undo, and the next save brings it along.
+    session.undo()
+    assert session.project.photos[-1] == taken
+    found = photo_path(path, own, taken)
+    assert found is not None
+    assert same_content(found, picture)
+    session.save(path)
+    assert photo_path(path, own, taken) == photo_folder(path, own) / taken.file
+    assert photo_folder(None, own).is_dir()
+    keeping.close()
+    assert not photo_folder(None, own).exists()
+    assert same_content(photo_folder(path, own) / taken.file, picture)
+
+
+def test_a_save_that_has_to_wait_leaves_the_window_painting(desk: Hands, tmp_path: Path) -> None:
+    path, session, ticks = tmp_path / "shared.zygoform.json", desk.session, []
+    write_project(path, demo_project())
+    desk.window.filing.open_file(path)
+    session.do(lambda project: set_value(project, "c1", "radius", 30.0))
+    code = "import sys, time; from pathlib import Path; from zygoform.files import guard\n"
+    code += "with guard.alone(Path(sys.argv[1])):\n    print('in', flush=True); time.sleep(0.6)"
+    answers = []
+
+    def meanwhile() -> None:
+        ticks.append(read_project(path) == session.project)
+        if len(ticks) == 1:
+            # As a device's reading would, and as a key that was pressed twice.
+            session.do(lambda project: set_value(project, "c1", "overhang_left", 33.0))
+            answers.append(desk.window.filing.save())
+
+    timer = QTimer()
+    timer.timeout.connect(meanwhile)
+    command = [sys.executable, "-c", code, str(path)]
+    with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as other:
+        assert other.stdout is not None
+        assert other.stdout.readline() == "in\n"
+        timer.start(50)
+        saved = desk.window.filing.save()
+        timer.stop()
+    assert saved
+    assert not session.is_dirty
+    assert read_project(path) == session.project
+    assert session.project == set_value(session.project, "c1", "overhang_left", 33.0).project
+    assert answers == [False]
+    assert ticks.count(False) > 3
 
 
 def test_a_folder_that_takes_nothing_is_told_and_the_work_stays(desk: Hands, tmp_path: Path) -> None:

@@ -270,7 +270,7 @@ def test_a_price_can_be_changed_where_it_stands(desk: Desk) -> None:
 
 
 def test_the_solver_answers_while_the_window_lives(desk: Desk) -> None:
-    desk.session.start_solving()
+    desk.session.planning.start_solving()
     desk.wait(lambda: all(layout.proven for layout in desk.plan.layouts))
     cost = sum(layout.cost for layout in desk.plan.layouts)
     desk.action("stage_cut")
@@ -281,10 +281,10 @@ def test_the_solver_answers_while_the_window_lives(desk: Desk) -> None:
     desk.action("undo")
     assert all(layout.proven for layout in desk.plan.layouts), "what was proven once needs no asking"
     assert sum(layout.cost for layout in desk.plan.layouts) == cost
-    process = desk.session.solver._process
+    process = desk.session.planning.solver._process
     assert process is not None
     process.kill()
-    desk.wait(lambda: desk.session.solver._process is None)
+    desk.wait(lambda: desk.session.planning.solver._process is None)
     desk.enter("c1_overhang_left", "5")
     desk.wait(lambda: all(layout.proven for layout in desk.plan.layouts))
 

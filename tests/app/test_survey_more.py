@@ -95,7 +95,7 @@ def test_faults_by_keyboard(desk: Desk) -> None:
 
 
 def test_a_pin_is_clicked_and_its_card_opens(desk: Desk) -> None:
-    from zygoform.app.canvas.surveying import faults_seen
+    from zygoform.app.canvas.fault_pins import faults_seen
 
     desk.action("stage_survey")
     desk.session.look_from("corner")

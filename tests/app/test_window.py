@@ -29,6 +29,7 @@ from zygoform.app.canvas.gestures import DragGrip
 from zygoform.app.shots import take_shots
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.tally import TOTALS, Tally
+from zygoform.core.drawing.views import CORNER_PLACES
 from zygoform.files.demo import demo_project
 from zygoform.files.project_json import write_project
 
@@ -192,6 +193,15 @@ def test_standing_places_zoom_and_pan(desk: Desk) -> None:
         QTest.keyClicks(stand, key)
         assert desk.session.view.viewpoint == place
         stand.grab()
+    # C again goes round, and every corner of the plan can be pressed.
+    for place in ("left_corner", "back_left_corner", "back_right_corner", "corner"):
+        QTest.keyClicks(stand, "C")
+        assert desk.session.view.viewpoint == place
+        stand.grab()
+    for place in CORNER_PLACES:
+        desk.click(f"place_{place}")
+        assert desk.session.view.viewpoint == place
+    stand.setFocus()
     for overlay in ("planned", "found", "over"):
         desk.key(Qt.Key.Key_O)
         assert desk.session.view.overlay == overlay

@@ -197,15 +197,15 @@ def test_long_work_shows_and_can_be_stopped(desk: Desk) -> None:
         change = f"c{3 + number}"
         desk.session.do(lambda p, c=change, n=number: set_value(p, c, "length", 211.0 + 97.3 * n))  # type: ignore[misc]
         desk.session.do(lambda p, c=change, n=number: set_value(p, c, "count", 7 + 3 * n))  # type: ignore[misc]
-    desk.session.start_solving()
+    desk.session.planning.start_solving()
     busy._wait.setInterval(0)
     busy._wait.stop()
     busy.refresh()
-    desk.wait(lambda: busy.isVisible() or not desk.session.solver.busy)
+    desk.wait(lambda: busy.isVisible() or not desk.session.planning.solver.busy)
     if busy.isVisible():
         assert "proven" in busy.words.text()
         desk.click("stop_solving")
-        assert not desk.session.solver.busy
+        assert not desk.session.planning.solver.busy
         assert not busy.isVisible()
     assert desk.plan.layouts
 

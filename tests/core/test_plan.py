@@ -10,7 +10,7 @@ from msgspec import structs
 from tests.strategies import known, planned, value_of
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
-from zygoform.core.cutting.solvers.exact import improve
+from zygoform.core.cutting.either import better_answers
 from zygoform.core.edits import planning, workshop
 from zygoform.core.edits.condition import MOST_SIGNS, set_fault_note
 from zygoform.core.edits.edited import Edited
@@ -103,7 +103,7 @@ def test_answers_known_are_used_and_lower_the_bill_or_leave_it() -> None:
     assert quick is not None
     answers = {}
     for asked in quick.cut.problems:
-        *_, answers[asked.problem] = improve(asked.problem)
+        *_, answers[asked.problem] = better_answers(asked.problem)
     plan = compile_plan(project, answers)
     assert plan is not None
     assert all(layout.proven for layout in plan.layouts)

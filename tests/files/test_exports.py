@@ -12,7 +12,7 @@ from msgspec import structs
 from pypdf import PageObject, PdfReader
 
 from tests.strategies import planned, shops
-from zygoform.core.cutting.solvers.exact import improve
+from zygoform.core.cutting.either import better_answers
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
@@ -132,7 +132,7 @@ def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> N
     plan = plan_of(project)
     answers = {}
     for asked in plan.cut.problems:
-        *_, answers[asked.problem] = improve(asked.problem)
+        *_, answers[asked.problem] = better_answers(asked.problem)
     proven = compile_plan(project, answers)
     assert proven is not None
     reader = PdfReader(io.BytesIO(work_sheet(project, proven)))

@@ -16,6 +16,8 @@ autosave.py        nothing is lost: copies of unsaved work
 layout_store.py    layouts found while a project is open
 view_state.py      what is looked at; bound to one document
 session.py         the only object that holds the document
+planning.py        its plan, at once or slice by slice; better layouts from the background
+slices.py          long work a slice at a time, the window answering in between
 device_link.py     the line to the measuring devices, and the simulated ones' process
 jobs.py            the solver's process and how it is asked
 background.py      threads, and nothing of the interface let go by one

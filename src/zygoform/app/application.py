@@ -10,10 +10,13 @@ from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.theme.look import put_on
+from zygoform.core.limits import is_large
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.prices_csv import PriceList, own_prices
 from zygoform.files.recovery import Copy, drop
+
+TAKEN_UP = "Took up unsaved work"
 
 
 class Application(QObject):
@@ -45,7 +48,19 @@ class Application(QObject):
 
     def take_up(self, copy: Copy) -> None:
         """Goes on with work left behind; its copy goes once there is one of this window."""
-        self.session.begin(copy.project, copy.of, "Took up unsaved work")
+        if not is_large(copy.project):
+            self.session.begin(copy.project, copy.of, TAKEN_UP)
+            self._took_up(copy)
+            return
+        from zygoform.app.actions.opening import LongOpening, Planned
+
+        def take(project: Project, planned: Planned) -> None:
+            self.session.begin_planned(project, copy.of, TAKEN_UP, planned)
+            self._took_up(copy)
+
+        LongOpening(self.window, "unsaved work", lambda: copy.project, take, self.window.tell).open()
+
+    def _took_up(self, copy: Copy) -> None:
         self.session.saved = Project()
         if copy.of is not None:
             # The file may be another than the one this work was begun on: then saving asks.

@@ -1,12 +1,14 @@
 """Nothing is lost: unsaved work is copied away every few seconds, prices of one's own are kept."""
 
 from collections.abc import Callable
+from functools import partial
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from zygoform.app.background import Background
 from zygoform.app.session import Session
 from zygoform.core.project import Project
+from zygoform.files.photos import forget_unsaved
 from zygoform.files.prices_csv import keep_prices
 from zygoform.files.recovery import RecoveryFile
 
@@ -30,7 +32,8 @@ class Autosave(QObject):
         self._kept: Project | None = None
         self._failed = False
         self._writing = False
-        self._background, self._price_writer = Background(self), Background(self)
+        self._unsaved_photos: set[str] = set()
+        self._background, self._price_writer, self._sweeper = Background(self), Background(self), Background(self)
         self._background.finished.connect(self._on_written)
         self._price_writer.finished.connect(self._on_prices)
         self._timer = QTimer(self)
@@ -42,7 +45,8 @@ class Autosave(QObject):
         session.opened.connect(self._on_opened)
 
     def _on_opened(self, _path: str) -> None:
-        """Prices of a file are that project's own."""
+        """Prices of a file are that project's own; the photos of the document before are forgotten."""
+        self._forget_photos()
         self._prices = (self.session.project.shop.timber, self.session.project.shop.packs)
 
     def _keep_prices(self) -> None:
@@ -61,8 +65,16 @@ class Autosave(QObject):
         if fault:
             self.told.emit(f"These prices are this project's; they cannot be kept for the next one: {fault}.")
 
+    def _forget_photos(self) -> None:
+        owns, self._unsaved_photos = self._unsaved_photos, set()
+        for own in owns:
+            self._sweeper.start(partial(forget_unsaved, own))
+
     def _on_changed(self) -> None:
         self._keep_prices()
+        project = self.session.history.project
+        if self.session.path is None and project.id:
+            self._unsaved_photos.add(project.id)
         if self.session.is_dirty:
             if not self._timer.isActive():
                 self._timer.start(EVERY_MS)
@@ -107,7 +119,8 @@ class Autosave(QObject):
     def close(self) -> None:
         """The document is saved or given up: no copy stays."""
         self._timer.stop()
-        self._background.wait()
-        self._price_writer.wait()
+        self._forget_photos()
+        for writer in (self._background, self._price_writer, self._sweeper):
+            writer.wait()
         self._keeper.drop()
         self._kept = None

@@ -12,12 +12,16 @@ from contextlib import suppress
 from functools import partial
 from itertools import count
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QCoreApplication, QEventLoop, QObject, Signal
+
+Result = TypeVar("Result")
 
 PICTURE_SECONDS = 30.0
 """Seconds that the reading of a picture may take."""
+MOMENT = 0.02
+"""Seconds that are no time at all."""
 AT_THE_END = 10.0
 """Seconds that the end of the program waits for what is still being written."""
 
@@ -142,6 +146,31 @@ class Errand(QObject):
                 self.done.emit(found, fault)
 
         _keeper().begin(run, self, find)
+
+
+def patiently(work: Callable[[], Result]) -> Result:
+    """Does what has to be done before anything else, such as saving, off the interface's thread.
+
+    What takes longer than a moment leaves the window painting, and taking no input, until it is done. Returns or
+    raises what `work` does.
+    """
+    found: list[Result] = []
+    wrong: list[Exception] = []
+    over = threading.Event()
+
+    def run() -> None:
+        try:
+            found.append(work())
+        except Exception as fault:  # noqa: BLE001 - it is raised where it was asked for
+            wrong.append(fault)
+        over.set()
+
+    _keeper().begin(run)
+    while not over.wait(MOMENT):
+        QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)
+    if wrong:
+        raise wrong[0]
+    return found[0]
 
 
 def read_picture(path: Path, widest: int) -> tuple[int, int, bytes]:

@@ -23,6 +23,8 @@ class Collector(QObject):
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         gc.disable()
+        # What the start has loaded stays.
+        gc.freeze()
         self._timer = QTimer(self)
         self._timer.timeout.connect(self.collect)
         self._timer.start(COLLECT_MS)

@@ -23,6 +23,7 @@ from zygoform.devices.protocol import (
     prove,
     write_line,
 )
+from zygoform.files.pairing import keep_paired, paired
 
 if TYPE_CHECKING:
     from PySide6.QtNetwork import QTcpSocket
@@ -54,12 +55,15 @@ class DeviceLink(QObject):
         super().__init__(parent)
         self._socket: QTcpSocket | None = None
         self._process: QProcess | None = None
+        self._simulated = 0
         self._rest, self._skips = b"", False
         self._garbage = False
         self.is_ready = False
         self._port, self._nonce = PORT, ""
-        # What each device showed, for as long as the program runs: after a drop nobody is asked again.
-        self._codes: dict[int, str] = {}
+        # What each device showed: it is asked once, and not again after a drop or another start. Those simulated
+        # show another code each time.
+        self._paired = paired()
+        self._codes = dict(self._paired)
         self._tick = QTimer(self)
         self._tick.setSingleShot(True)
         self._tick.timeout.connect(self._on_bytes)
@@ -82,7 +86,8 @@ class DeviceLink(QObject):
         words = bytes(self._process.readLine().data()).decode("utf-8", "replace")
         found = re.search(r":([0-9]+), it shows the code ([0-9]+)", words)
         if found is not None:
-            self.connect_to(int(found[1]), found[2])
+            self._simulated = int(found[1])
+            self.connect_to(self._simulated, found[2])
 
     def _on_gone(self) -> None:
         self._process = None
@@ -211,11 +216,22 @@ class DeviceLink(QObject):
         wanted = prove(self._codes.get(self._port, ""), self._nonce)
         if self._port in self._codes and hmac.compare_digest(proof.answer, wanted.answer):
             self._set_ready(ready=True)
+            self._keep(self._codes[self._port])
             self.told.emit("Connected. F8 takes a reading into the field with the keyboard.")
         else:
             self._codes.pop(self._port, None)
+            self._keep("")
             self.disconnect_now()
             self.told.emit("That is not the code this device shows. Look again, and connect once more.")
+
+    def _keep(self, code: str) -> None:
+        """The device at this port is paired by a code, or for none no more."""
+        if self._port == self._simulated or self._paired.get(self._port, "") == code:
+            return
+        self._paired = {port: own for port, own in self._paired.items() if port != self._port}
+        if code:
+            self._paired[self._port] = code
+        keep_paired(self._paired)
 
     def _refuse(self) -> None:
         """Garbage is told once, and dropped."""

@@ -52,7 +52,7 @@ def findable(
     for layout in compiled.layouts if compiled else ():
         for board in layout.boards:
             name = f"Board {board.letter}"
-            words = f"{layout.size.name}, {session.unit.stock(board.length)}"
+            words = f"{board.size.name}, {session.unit.stock(board.length)}"
             found.append(Findable(name, words, partial(_show, session, go, board.parts[0].part.id), rank=1))
     found += [Findable(title, "setting", partial(field, name), rank=2) for name, title in _SETTINGS]
     found += [Findable(question, "help", partial(go, "help"), answer, 3) for question, answer in answers()]

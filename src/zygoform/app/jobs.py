@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from multiprocessing.connection import Connection
     from multiprocessing.context import SpawnProcess
 
-    from zygoform.core.cutting.problem import StripProblem
+    from zygoform.core.cutting.either import LayoutProblem
 
 
 class Solver(QObject):
@@ -34,15 +34,15 @@ class Solver(QObject):
         self._pipe: Connection | None = None
         self._notifier: QSocketNotifier | None = None
         self._ticket = 0
-        self._waiting: list[StripProblem] = []
-        self._now: StripProblem | None = None
+        self._waiting: list[LayoutProblem] = []
+        self._now: LayoutProblem | None = None
         self._busy = False
 
     @property
     def busy(self) -> bool:
         return self._busy or bool(self._waiting)
 
-    def ask(self, problems: list[StripProblem]) -> None:
+    def ask(self, problems: list[LayoutProblem]) -> None:
         """Takes these problems on in place of any older ones."""
         if self._busy:
             self.cancel()

@@ -126,5 +126,5 @@ def _settled(desk: "Application") -> None:
     # Once what comes in their place is painted.
     for made_anew in (desk.session.opened, desk.preferences.looked):
         made_anew.connect(lambda *_said: QTimer.singleShot(AFTER_MS, collector.thorough))
-    desk.session.start_solving()
+    desk.session.planning.start_solving()
     IdleLoading(desk)

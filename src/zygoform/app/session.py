@@ -7,14 +7,10 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
-from zygoform.app.jobs import Solver
-from zygoform.app.layout_store import LayoutStore
+from zygoform.app.planning import Planning, Prepared
 from zygoform.app.view_state import ViewState
-from zygoform.core.condition.photo import SHIPPED
-from zygoform.core.cutting.problem import StripLayout, StripProblem
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
@@ -28,12 +24,12 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
-from zygoform.core.plan.plan import Plan, compile_form, compile_plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.plan.touched import EVERYTHING, Topic, topics
 from zygoform.core.project import Project
 from zygoform.files.names import shown
-from zygoform.files.project_json import read_project, write_project
+from zygoform.files.project_json import read_project
 
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
@@ -50,6 +46,9 @@ class Session(QObject):
 
     `changed` says that the document or the view is another, `touched` then holds what of it; `previewed` that
     something is being dragged: only the pieces and their drawing are worked out until it is let go.
+
+    The plan of a large project is worked out slice by slice. Meanwhile what was done is shown as if it were being
+    dragged, and `changed` is told when the plan is there.
     """
 
     changed = Signal()
@@ -67,19 +66,16 @@ class Session(QObject):
         self.path: Path | None = None
         self.view = ViewState()
         self.touched: frozenset[Topic] = frozenset()
-        self.solver = Solver(self)
-        self.solver.better.connect(self._improve)
-        self.solver.failed.connect(self._on_failed)
-        self.solver.idle.connect(self.solving)
-        self.solve_in_background = False
-        self._memory, self._layouts = Memory(), LayoutStore()
+        self.planning = Planning(project, self)
+        self.planning.planned.connect(self._on_planned)
+        self.planning.improved.connect(self._on_planned)
+        self.planning.failed.connect(self.refused)
+        self.planning.solving.connect(self.solving)
+        self._told_of: tuple[Project, Plan | None] = project, self.planning.plan
         self._preview: tuple[Project, FormPlan] | None = None
-        self.plan: Plan | None = None
-        self.before: Plan | None = None
         self._seen_of: tuple[FormPlan, str, Seen] | None = None
         self._room_wide = USUAL_ROOM
         self._one, self._last = "", ("", 0, 0.0)
-        self._recompile()
 
     @property
     def project(self) -> Project:
@@ -89,9 +85,12 @@ class Session(QObject):
     @property
     def form(self) -> FormPlan | None:
         """The pieces before and after; while something is dragged, as they would become."""
-        if self._preview is not None:
-            return self._preview[1]
-        return self.plan.form if self.plan is not None else None
+        return self._preview[1] if self._preview is not None else self.planning.form
+
+    @property
+    def plan(self) -> Plan | None:
+        """Of the document as screens were told of it; a large one's comes a moment after what was done."""
+        return self.planning.plan
 
     @property
     def unit(self) -> DisplayUnit:
@@ -148,16 +147,15 @@ class Session(QObject):
             self._refresh()
             return
         check_size(edited.project)
-        plan = compile_plan(edited.project, self._layouts.best, self._memory)
-        was, before = self.plan, self.history.project
+        # Refused, if it is, before anything is another.
+        prepared = self.planning.prepare(edited.project)
         self._follow(edited.project)
-        self.before, self.plan = was, plan
         name, at, when = self._last
         soon = time.monotonic() - when < ONE_STREAM
         goes_on = bool(self._one) and soon and (name, at) == (self._one, self.history.at) and self.history.can_undo
         self.history = (self.history.undone() if goes_on else self.history).after(edited)
         self._last = self._one, self.history.at, time.monotonic()
-        self._tell(topics(before, edited.project, was, plan))
+        self._plan(prepared)
 
     @contextmanager
     def as_one(self, name: str) -> Iterator[None]:
@@ -181,7 +179,7 @@ class Session(QObject):
         """Shows an edit without making it; one that is refused leaves the last good picture."""
         try:
             project = edit(self.history.project).project
-            form = compile_form(project, self._memory)
+            form = self.planning.form_of(project)
         except BadInputError:
             return False
         if form is None or form.failures:
@@ -211,24 +209,30 @@ class Session(QObject):
 
     def _go(self, history: History) -> None:
         """To another state of the same document."""
-        before, was = self.history.project, self.plan
+        prepared = self.planning.prepare(history.project)
         self._follow(history.project)
-        self.before, self.history, self._preview = self.plan, history, None
-        self._recompile()
-        self._tell(topics(before, history.project, was, self.plan))
+        self.history, self._preview = history, None
+        self._plan(prepared)
 
     def begin(self, project: Project, path: Path | None, words: str) -> None:
         """Another document; the one before is gone, with all that was looked at of it."""
         memory = Memory()
-        plan = compile_plan(project, None, memory)
+        self.begin_planned(project, path, words, (compile_plan(project, None, memory), memory))
+
+    def begin_planned(
+        self, project: Project, path: Path | None, words: str, planned: tuple[Plan | None, Memory]
+    ) -> None:
+        """As `begin`, where the plan is worked out already; with what was remembered at it."""
+        self.planning.begin(project, *planned)
         self.history, self.saved, self.path = begin_history(project, words), project, path
-        self._memory, self._layouts = memory, LayoutStore()
-        self.plan, self.before, self._preview, self._seen_of = plan, None, None, None
+        self._preview, self._seen_of = None, None
+        self._told_of = project, self.plan
         self.view = ViewState()
         self.touched = EVERYTHING
         # First the screens of the document before go: none of them may meet this one.
         self.opened.emit(str(path or ""))
         self._tell(EVERYTHING)
+        self.planning.ask()
 
     def open(self, path: Path) -> None:
         """Opens a file. Raises UnreadableError, and then nothing has changed."""
@@ -236,15 +240,12 @@ class Session(QObject):
 
     def save(self, path: Path) -> None:
         """Saves. Raises OSError; the document stays as it is and unsaved."""
-        project = self.history.project
-        if any(not photo.file.startswith(SHIPPED) for photo in project.photos):
-            from zygoform.files.photos import copy_along, own_id
+        from zygoform.files.saving import save_project
 
-            own = project.id or own_id()
-            photos = copy_along(self.path, path, own, project.photos)
-            if (photos, own) != (project.photos, project.id):
-                project = structs.replace(project, photos=photos, id=own)
-        write_project(path, project)
+        self.saved_as(path, save_project(self.path, path, self.history.project))
+
+    def saved_as(self, path: Path, project: Project) -> None:
+        """The document was written; `project` is what the file holds."""
         if project is not self.history.project:
             # Where its photos lie is no edit of the user's, and nothing to be undone.
             self.history = self.history.instead(project)
@@ -304,19 +305,14 @@ class Session(QObject):
             self.view.open_change = change_id
             self._tell_view()
 
-    def start_solving(self) -> None:
-        """From now on layouts are improved in the background."""
-        self.solve_in_background = True
-        self._ask()
-
     def stop_solving(self) -> None:
         """Keeps the layouts found so far; the next edit asks again."""
-        self.solver.cancel()
+        self.planning.solver.cancel()
         self._tell_view()
         self.solving.emit()
 
     def close(self) -> None:
-        self.solver.close()
+        self.planning.close()
 
     def _follow(self, project: Project) -> None:
         """A piece that is new comes on screen; one that is gone leaves it."""
@@ -331,8 +327,9 @@ class Session(QObject):
 
     def _refresh(self) -> None:
         """Everything is shown again as the document has it: something typed was not taken."""
-        self._recompile()
+        self.planning.again()
         self._tell(EVERYTHING)
+        self.planning.ask()
 
     def _tell_view(self) -> None:
         self.touched = frozenset({"view"})
@@ -341,32 +338,17 @@ class Session(QObject):
     def _tell(self, touched: frozenset[Topic]) -> None:
         self.touched = touched
         self.changed.emit()
-        self._ask()
 
-    def _recompile(self) -> None:
-        self.plan = compile_plan(self.history.project, self._layouts.best, self._memory)
+    def _plan(self, prepared: Prepared) -> None:
+        """What follows from the document."""
+        self.planning.follow(self.history.project, prepared)
+        if self.planning.busy:
+            self.previewed.emit()
 
-    def _ask(self) -> None:
-        if not self.solve_in_background or self.plan is None:
-            return
-        wanted = self._layouts.open_of(sized.problem for sized in self.plan.cut.problems)
-        if wanted:
-            self.solver.ask(wanted)
-            self.solving.emit()
-        elif self.solver.busy:
-            self.solver.cancel()
-
-    def _improve(self, problem: StripProblem, layout: StripLayout | None, last: bool) -> None:
-        if self._layouts.take(problem, layout, last=last):
-            was = self.plan
-            self._recompile()
-            self.touched = topics(self.history.project, self.history.project, was, self.plan)
-            self.changed.emit()
-        if last:
-            self.solving.emit()
-
-    def _on_failed(self, _problem: object, fault: str) -> None:
-        self.refused.emit(f"A better layout could not be looked for ({fault}). The quick one stays.")
+    def _on_planned(self) -> None:
+        before, was = self._told_of
+        self._told_of = self.history.project, self.plan
+        self._tell(topics(before, self.history.project, was, self.plan))
 
 
 def _is_empty(project: Project) -> bool:

@@ -55,11 +55,11 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     session = studio.session
     studio.window.go("redesign")
     studio.frame.show()
-    session.start_solving()
+    session.planning.start_solving()
     # An edit that shows in the totals.
     session.do(lambda project: set_value(project, "c2", "sides", "three"))
     session.do(lambda project: set_value(project, "c2", "sides", "four"))
-    _settle(app, lambda: not session.solver.busy)
+    _settle(app, lambda: not session.planning.solver.busy)
     for take in (_redesign, _survey, _buy_and_cut, _pages, _dark, _set, _start):
         take(studio)
     studio.close()

@@ -4,8 +4,7 @@ import contextlib
 import os
 from multiprocessing.connection import Connection
 
-from zygoform.core.cutting.problem import StripLayout
-from zygoform.core.cutting.verify import verify
+from zygoform.core.cutting.either import FoundLayout, better_answers, wrong_with
 
 
 def serve(pipe: Connection) -> None:
@@ -17,17 +16,15 @@ def serve(pipe: Connection) -> None:
     nowhere = os.open(os.devnull, os.O_WRONLY)
     os.dup2(nowhere, 1)
     os.close(nowhere)
-    from zygoform.core.cutting.solvers.exact import improve
-
     with contextlib.suppress(EOFError, OSError, KeyboardInterrupt):
         while True:
             ticket, problem = pipe.recv()
-            best: StripLayout | None = None
+            best: FoundLayout | None = None
             fault = ""
             try:
-                for layout in improve(problem):
+                for layout in better_answers(problem):
                     # Nobody sees a layout that the checker has not passed.
-                    if not verify(problem, layout):
+                    if not wrong_with(problem, layout):
                         best = layout
                         pipe.send((ticket, problem, layout, False, ""))
             except (EOFError, OSError):

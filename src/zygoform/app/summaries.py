@@ -1,6 +1,7 @@
 """What stands in each block of the stages: words, things done, all things."""
 
 from zygoform.app.session import Session
+from zygoform.core.changes.base import ChangeBase
 from zygoform.core.measure.param import counts, params
 from zygoform.core.measure.reading import counting
 
@@ -25,13 +26,14 @@ def summaries(session: Session) -> dict[str, Summary]:
     ]
     sizes = len(taken)
     measured = sum(reading is not None and reading.source != "guessed" for reading in taken)
-    faults = sum(session.project.mend_of(fault.id) is None for piece in plan.pieces for fault in piece.faults)
+    mended = session.project.mended
+    faults = sum(fault.id not in mended for piece in plan.pieces for fault in piece.faults)
     survey = (
         f"all {_many(sizes, 'size')} measured" if measured == sizes else f"{measured} of {sizes} sizes measured"
     )
     if faults:
         survey = f"{measured} of {sizes} sizes, {faults} fault{'s' * (faults != 1)} open"
-    known = [c for c in session.project.changes if session.project.change(c.id) is not None]
+    known = [c for c in session.project.changes if isinstance(c, ChangeBase)]
     built = len(plan.outcomes)
     changes = "1 change" if len(known) == 1 else f"{len(known)} changes"
     findings = len(plan.findings)
@@ -39,7 +41,8 @@ def summaries(session: Session) -> dict[str, Summary]:
     things = len(plan.purchase.rows)
     money = f"{session.project.shop.currency}{plan.purchase.total:.2f}"
     parts, settings = len(plan.parts), len(plan.settings)
-    done = sum(part.id in session.project.cut_parts for part in plan.parts)
+    cut = session.project.cut_parts
+    done = sum(part.id in cut for part in plan.parts)
     return {
         "survey": (survey, measured, sizes),
         "redesign": (redesign if known else "nothing planned", built, len(known)),

@@ -3,6 +3,7 @@
 errors.py   one base error for what is refused
 input_problem.py  a fault in what was entered, with its path
 tolerance.py  the only tolerances
+piecemeal.py  work that may be interrupted
 measure/    lengths as people write them, rounding for the workshop, readings and what rests on a guess
 geometry/   plane outlines, prisms in space, mitres and bevels
 goods/      timber on sale, fittings, species, saws

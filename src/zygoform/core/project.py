@@ -140,6 +140,12 @@ class Project(Struct, frozen=True):
         mends = (c for c in self.changes if isinstance(c, ChangeBase) and c.tag == "mend")
         return next((cast("Mend", c) for c in mends if getattr(c, "fault", "") == fault_id), None)
 
+    @property
+    def mended(self) -> frozenset[str]:
+        """The faults for which something is planned."""
+        mends = (c for c in self.changes if isinstance(c, ChangeBase) and c.tag == "mend")
+        return frozenset(getattr(c, "fault", "") for c in mends)
+
     def without_changes(self, gone: Collection[str]) -> "Project":
         """The project without some changes, and without what its variants say of them."""
         variants = tuple(

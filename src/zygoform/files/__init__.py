@@ -3,6 +3,7 @@
 reading.py        reads a file of a size that has an end
 atomic.py         writes a file whole or not at all
 project_json.py   the document
+saving.py         a project saved with its photos
 limits.py         what no project file holds
 unknown.py        what a newer program wrote, kept and written back
 pictures.py       what a picture is by its content
@@ -21,6 +22,7 @@ schema.py         the published JSON schema of a project
 names.py          file names as they can be shown and kept in text
 user_folder.py    where the user's own things lie
 settings_json.py  look, recent files, the usual settings of the workshop
+pairing.py        the codes of measuring devices
 recovery.py       copies of unsaved work, taken up again after a kill
 guard.py          who else has a file open, and whether it changed meanwhile
 demo.py           the Harbour Lane counter

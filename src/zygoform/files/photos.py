@@ -5,6 +5,7 @@ The folder is named by the project file's whole name and the project's own id, s
 
 import os
 from collections.abc import Iterator
+from contextlib import suppress
 from pathlib import Path
 
 from msgspec import structs
@@ -45,18 +46,32 @@ def photo_path(project: Path | None, own: str, photo: Photo) -> Path | None:
 
 
 def _folders(project: Path | None, own: str) -> Iterator[Path]:
-    """Where photos may lie: the project's own folder, that of the name its file had before, and as it was once."""
+    """Where photos may lie: the project's own folder, that of the name its file had before, and as it was once.
+
+    Last where they lay before it was first saved: one that was taken out before that may come back by undo.
+    """
     yield photo_folder(project, own)
     if project is not None and own:
         yield from sorted(project.parent.glob(f"* photos {own}"))
     if project is not None:
         stem = project.name.removesuffix(SUFFIX) if project.name.endswith(SUFFIX) else project.stem
         yield project.with_name(f"{stem} photos")
+        yield photo_folder(None, own)
 
 
 def _stays(path: Path) -> bool:
     """Whether a name in a folder is a thing in that folder, and no link out of it."""
     return Path(os.path.realpath(path)).parent == Path(os.path.realpath(path.parent))
+
+
+def forget_unsaved(own: str) -> None:
+    """The project is saved or given up: its photos are not needed any more where they lay before."""
+    with suppress(OSError):
+        folder = photo_folder(None, own)
+        if own and not folder.is_symlink():
+            for photo in folder.iterdir():
+                photo.unlink()
+            folder.rmdir()
 
 
 def bring_in(project: Path | None, own: str, source: Path) -> str:

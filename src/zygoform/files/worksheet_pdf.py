@@ -177,17 +177,19 @@ def _boards(page: Page, plan: Plan) -> None:
     page.keep_together(40)
     page.words("Boards", 13, "B")
     kerf, trim = show(plan.shop.kerf), show(plan.shop.end_trim)
-    page.words(f"Drawn to one scale along their length. Saw kerf {kerf}, {trim} lost at each end.", 10, after=2)
+    ends = f", {trim} lost at each end of a board" if any(not board.size.is_sheet for board in boards) else ""
+    page.words(f"Drawn to one scale along their length. Saw kerf {kerf}{ends}.", 10, after=2)
     scale = (page.w - 2 * PAGE_MARGIN) / max(board.length for board in boards)
     for layout in plan.layouts:
         page.keep_together(26)
         proven = (
             "proven: no cheaper way along the length" if layout.proven else "a quick layout, not proven cheapest"
         )
+        thing = "board"
         if layout.size.is_sheet:
-            proven = "one part beside the other; cut in two directions it may take less"
-        count = "1 board" if len(layout.boards) == 1 else f"{len(layout.boards)} boards"
-        page.words(f"{layout.size.name}: {count}, {proven}", 11, "B")
+            thing, proven = "sheet", "proven: no cheaper way" if layout.proven else proven
+        count = f"1 {thing}" if len(layout.boards) == 1 else f"{len(layout.boards)} {thing}s"
+        page.words(f"{layout.name}: {count}, {proven}", 11, "B")
         for board in layout.boards:
             _board(page, plan, board, scale)
 
@@ -197,16 +199,28 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
     page.keep_together(board.size.width * scale + 12)
     own = ", your own" if board.owned else ""
     left = f", {show(board.left_over)} left" + (" to keep" if board.worth_keeping else "")
-    cuts = ", ".join(f"{on.part.code} {show(on.part.length)}" for on in board.parts)
+    if board.size.is_sheet and board.left_over:
+        offcut = " × ".join(show(side) for side in sorted(board.offcut[2:], reverse=True))
+        left = f", {offcut} left" + (" to keep" if board.worth_keeping else "")
+    cuts = ", ".join(
+        f"{on.part.code} {show(on.part.length)}" + (f" × {show(on.part.width)}" if board.size.is_sheet else "")
+        for on in board.parts
+    )
     page.words(f"{board.letter}   {plan.shop.unit.stock(board.length)}{own}:  {cuts}{left}", 9.5, after=0.5)
     top = page.get_y()
     x, bottom = page.scene(draw_board(board), scale)
     page.set_font(PDF_FAMILY, "B", 8)
     for on in board.parts:
-        width = on.part.length * scale
-        if page.get_string_width(on.part.code) + 3 < width:
-            page.text(x + on.x * scale + 2.0, _base_line(on.part.width * scale, top, bottom), on.part.code)
+        long, wide = (side * scale for side in on.extent)
+        if page.get_string_width(on.part.code) + 3 < long:
+            middle = bottom - on.y * scale - wide / 2 + 1
+            line = middle if board.size.is_sheet else _base_line(wide, top, bottom)
+            page.text(x + on.x * scale + 2.0, line, on.part.code)
     page.set_y(bottom + 3)
+    if board.cuts:
+        ways = [("across" if cut.across else "along", show(cut.size)) for cut in board.cuts]
+        order = [f"{number} {way} at {size}" for number, (way, size) in enumerate(ways, start=1)]
+        page.words(f"Cuts in order, each from the edge of the piece it parts: {', '.join(order)}.", 9.5, after=2)
 
 
 def _base_line(thick: float, top: float, bottom: float) -> float:

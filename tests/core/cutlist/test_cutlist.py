@@ -1,20 +1,31 @@
 """The cut list: rounded once, coded for life, every part in it and on its board."""
 
+import itertools
+from decimal import Decimal
+
 import pytest
 from hypothesis import given, settings
+from msgspec import structs
 
 from tests.strategies import planned
+from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.listed import letters, list_parts
 from zygoform.core.cutlist.rows import by_setting
-from zygoform.core.edits.planning import set_value
+from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.primitives import box_of
+from zygoform.core.edits.condition import add_fault, mend
+from zygoform.core.edits.fronts import divide, hold
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import add_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board, set_unit
+from zygoform.core.goods.timber import Offer
 from zygoform.core.measure.parse import INCH
 from zygoform.core.outcome.outcome import EndCut, Part
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import demo_project, fresh_project
 
 
 def plan_of(project: Project) -> Plan:
@@ -56,6 +67,26 @@ def test_every_part_is_listed_once_rounded_once_and_on_a_board(project: Project)
     assert all(len(sizes) == 1 for sizes in alike.values()), "one letter, one shape"
 
 
+def whole_sheet(board: PlacedBoard, kerf: float) -> None:
+    """Its parts lie on it, and on nothing that is said to be left."""
+    x, y, long, wide = board.offcut
+    assert board.left_over == max(long, wide)
+    assert x + long <= board.length + 0.01
+    assert y + wide <= board.size.width + 0.01
+    for on in board.parts:
+        (length, width), slack = on.extent, 0.02
+        assert sorted(on.extent) == sorted((on.part.length, on.part.width))
+        assert on.x + length <= board.length + slack
+        assert on.y + width <= board.size.width + slack
+        clear = (
+            x + long + kerf <= on.x + slack
+            or on.x + length + kerf <= x + slack
+            or y + wide + kerf <= on.y + slack
+            or on.y + width + kerf <= y + slack
+        )
+        assert clear or not board.left_over
+
+
 @settings(max_examples=30)
 @given(planned())
 def test_boards_hold_their_parts_and_say_what_is_left(project: Project) -> None:
@@ -64,6 +95,9 @@ def test_boards_hold_their_parts_and_say_what_is_left(project: Project) -> None:
     assert len(set(letters_used)) == len(letters_used)
     for layout in plan.layouts:
         for board in layout.boards:
+            if layout.size.is_sheet:
+                whole_sheet(board, project.shop.kerf)
+                continue
             end = max(on.x + on.part.length for on in board.parts)
             assert end <= board.length - project.shop.end_trim + 0.01
             rest = board.length - project.shop.end_trim - end - project.shop.kerf
@@ -159,3 +193,69 @@ def test_short_parts_are_told_with_the_limit() -> None:
     codes = {f.code for f in plan.findings}
     assert "short_parts" in codes
     assert "short" in {c.code for c in plan.cautions}
+
+
+def chest() -> Project:
+    """Four drawers that have lost their bottoms, and a torn back."""
+    project = new_piece(fresh_project(), "Chest", {"width": "36", "height": "40", "depth": "18"}, "case").project
+    project = divide(project, "p1/opening/o1", "rows", 4).project
+    for k in range(4):
+        project = hold(project, f"p1/opening/o{k + 1}", "drawer").project
+        project = add_fault(project, f"p1/front/o{k + 1}", "broken_bottom", (100.0, 10.0, 100.0)).project
+        project = mend(project, project.known_pieces[0].faults[-1].id, "new").project
+    project = add_fault(project, "p1/back/main", "torn_back", (100.0, 450.0, 300.0)).project
+    return mend(project, project.known_pieces[0].faults[-1].id, "new").project
+
+
+def test_sheet_is_cut_both_ways_from_the_size_that_is_cheapest() -> None:
+    project = chest()
+    plan = plan_of(project)
+    # By hand: a back of 35 9/16 × 33 5/8 and four bottoms of 32 3/4 × 15 9/16, three of them one over the other in
+    # 48 (46 15/16 with two cuts), the fourth standing beside them: 84 1/8 of the 96 of one large sheet at 38.60. By
+    # their own widths it would be two narrow ones at 24.50 and a square one at 23.80.
+    (layout,) = plan.layouts
+    (sheet,) = layout.boards
+    assert (sheet.size.width, sheet.length) == pytest.approx((1219.2, 2438.4))
+    assert plan.purchase.rows[0].total == Decimal("38.60")
+    assert {on.part.id for on in sheet.parts} == {part.id for part in plan.parts}
+    assert [group.title for group in plan.settings] == ["From sheet"]
+    assert [row.count for row in plan.settings[0].rows] == [1, 4]
+    # Every part has been cut free on all sides but those at the sheet's edges.
+    kerf = project.shop.kerf
+    for on in sheet.parts:
+        (long, wide), (x, y) = on.extent, (on.x, on.y)
+        for across, at, low, high, edge in (
+            (True, x + long, y, y + wide, sheet.length),
+            (True, x - kerf, y, y + wide, -kerf),
+            (False, y + wide, x, x + long, sheet.size.width),
+            (False, y - kerf, x, x + long, -kerf),
+        ):
+            assert abs(at - edge) < 0.1 or any(
+                cut.across == across and abs(cut.at - at) < 0.1 and cut.low <= low + 0.1 and high <= cut.high + 0.1
+                for cut in sheet.cuts
+            )
+    # The fence is set to a side of a part each time.
+    sides = [side for on in sheet.parts for side in on.extent]
+    assert all(any(abs(cut.size - side) < 0.02 for side in sides) for cut in sheet.cuts)
+    drawn = draw_board(sheet).polygons[1:]
+    assert len({polygon.part_id for polygon in drawn}) == 5
+    for a, b in itertools.combinations((box_of(polygon.points) for polygon in drawn), 2):
+        assert a[2] <= b[0] or b[2] <= a[0] or a[3] <= b[1] or b[3] <= a[1]
+    assert not any(finding.code == "too_long" for finding in plan.findings)
+    # What is mitred keeps its ends, wherever on the sheet it lies.
+    mitred = add_change(project, "own_part", "p1/body/main").project
+    for entry, text in (("count", "4"), ("length", "20"), ("width", "6"), ("left", "45"), ("right", "45")):
+        mitred = set_text(mitred, mitred.changes[-1].id, entry, text).project
+    flat = structs.replace(mitred.changes[-1], board="ply-1/4x24", slant="flat")
+    cut = plan_of(structs.replace(mitred, changes=(*mitred.changes[:-1], flat))).layouts[0].boards
+    faces = [face for board in cut for face in draw_board(board).polygons if face.part_id.startswith(flat.id)]
+    assert len(faces) == 4
+    assert {len({x for x, _ in face.points}) for face in faces} == {4}, "no two corners over each other"
+    # One's own comes first, and where it is of another width than the parts were meant for.
+    own = own_board(project, "ply-1/4x48", "48", 1).project
+    assert {board.owned for board in plan_of(own).layouts[0].boards} == {True, False}
+    # Where none is large enough it is told, in words.
+    short = (Offer(500.0, Decimal(5)),)
+    small = tuple(structs.replace(s, offers=short) if s.is_sheet else s for s in project.shop.timber)
+    told = plan_of(structs.replace(project, shop=structs.replace(project.shop, timber=small)))
+    assert any("larger than any sheet" in finding.what.text for finding in told.findings)

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from tests.strategies import bent, planned
 from zygoform.core.drawing.primitives import Edge, Polygon, Scene, holds
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.drawing.views import Viewpoint
+from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.geometry.plane import Point
@@ -16,7 +16,7 @@ from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 
-PLACES: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corner")
+PLACES: tuple[Viewpoint, ...] = tuple(VIEWS)
 ASIDE = 0.8
 
 

@@ -18,7 +18,7 @@ from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 
-PLACES: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corner")
+PLACES: tuple[Viewpoint, ...] = tuple(VIEWS)
 
 
 def nearest(form: Form, view: View, at: tuple[float, float]) -> set[str]:
@@ -56,8 +56,9 @@ def _unproject(view: View, at: tuple[float, float]) -> Point3:
     """Some point of space that projects to `at`."""
     if view.place == "above":
         return (at[0], at[1], 0.0)
-    sign = {"front": (1, 0), "corner": (1, 0), "back": (-1, 0), "right": (0, 1), "left": (0, -1)}[view.place]
-    return (sign[0] * at[0], sign[1] * at[0], at[1])
+    # In the plane x = 0 where one looks along it, else in that of y = 0: there all views are true to scale.
+    x, y, _ = view.across
+    return (x * at[0], 0.0, at[1]) if x else (0.0, y * at[0], at[1])
 
 
 def compare(form: Form, place: Viewpoint, shares: list[tuple[float, float]]) -> None:

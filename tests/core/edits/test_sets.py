@@ -15,7 +15,7 @@ from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form
-from zygoform.core.drawing.views import Viewpoint
+from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.edits.condition import add_fault, mend, set_made_of
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.pieces import copy_piece, name_project, new_piece, remove_piece, rename
@@ -126,7 +126,7 @@ def test_side_by_side_nothing_touches_and_all_stand_on_one_floor() -> None:
             assert two.id == one.id
 
 
-@pytest.mark.parametrize("place", ["front", "left", "right", "back", "above", "corner"])
+@pytest.mark.parametrize("place", VIEWS)
 @pytest.mark.parametrize("overlay", ["found", "over", "planned"])
 def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay: Overlay) -> None:
     """What each piece looked like before is used again, and nothing of it shows in the drawing."""
@@ -173,7 +173,7 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
         assert heads == {piece.piece_id}
 
 
-@pytest.mark.parametrize("place", ["front", "left", "right", "back", "above", "corner"])
+@pytest.mark.parametrize("place", VIEWS)
 @pytest.mark.parametrize("wide", [1.0, 1.7, 4.2])
 def test_in_a_set_no_piece_covers_another_and_they_fill_the_room(place: Viewpoint, wide: float) -> None:
     project = set_demo()
@@ -191,7 +191,9 @@ def test_in_a_set_no_piece_covers_another_and_they_fill_the_room(place: Viewpoin
         assert a[2] < b[0] or b[2] < a[0] or a[3] < b[1] or b[3] < a[1], "each stands clear, with room for its name"
 
     # Side by side they are as far apart as they should be, and no farther.
-    levels = {round(layer.by[1], 3) for layer in scene.layers} if place in ("front", "corner") else set[float]()
+    levels = (
+        {round(layer.by[1], 3) for layer in scene.layers} if place in ("front", *CORNER_PLACES) else set[float]()
+    )
     stands = [body.piece_id for body in seen.found.bodies if not body.hangs]
     for level in levels:
         row = sorted(

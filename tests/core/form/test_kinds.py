@@ -8,6 +8,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from zygoform.core.drawing.scene import draw_form
+from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.edits.fronts import divide, hold, set_cell_size
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
@@ -23,7 +24,7 @@ from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import dump_project, parse_project
 
-PLACES = ("front", "left", "right", "back", "above", "corner")
+PLACES = tuple(VIEWS)
 
 
 def measured(kind: str, **sizes: float) -> Project:
@@ -249,6 +250,21 @@ def test_as_large_as_measured_and_nothing_through_anything(drawn: tuple[str, Pro
         shared = [min(ah[k], bh[k]) - max(al[k], bl[k]) for k in range(3)]
         assert min(shared) < 1e-6, (a.id, b.id, shared)
     assert parse_project(dump_project(project)) == project
+
+
+@given(found(), st.sampled_from(CORNER_PLACES))
+def test_from_every_corner_it_stands_on_the_floor_that_is_drawn(
+    drawn: tuple[str, Project], place: Viewpoint
+) -> None:
+    form = form_of(drawn[1])
+    scene = draw_form(form, form, {}, place, "found")
+    lowest = min(y for polygon in scene.polygons for _, y in polygon.points)
+    deep = form.box[1][1] - form.box[0][1]
+    if not any(body.hangs for body in form.bodies):
+        # What stands back from the near face is drawn a little above it.
+        assert scene.floors[0] - 0.01 <= lowest <= scene.floors[0] + 0.16 * deep + 1
+        (high,) = [dim for dim in scene.dimensions if dim.lane == 0]
+        assert high.start[1] == pytest.approx(scene.floors[0], abs=0.01)
 
 
 def _mm(piece: PieceBase, name: str) -> float:

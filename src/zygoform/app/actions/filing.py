@@ -1,6 +1,7 @@
 """New, open, save, export, and asking before unsaved work is lost."""
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
@@ -8,7 +9,7 @@ from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QWidget
 
 from zygoform.app.actions.sharing import Sharing
-from zygoform.app.background import Background
+from zygoform.app.background import Background, patiently
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.core.project import Project
@@ -18,6 +19,7 @@ from zygoform.files.user_folder import home
 
 if TYPE_CHECKING:
     from zygoform.app.actions.asking import ChangedChoice, CopyChoice, UnsavedChoice
+    from zygoform.app.actions.opening import Planned
     from zygoform.files.paper import Paper
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
@@ -42,7 +44,7 @@ class Filing(QObject):
         self.ask_copy: Callable[[str], CopyChoice] = self._ask_copy
         self._background = Background(self)
         self._background.finished.connect(self._exported)
-        self._exporting = ""
+        self._exporting, self._saving = "", False
 
     def new(self) -> None:
         """An empty project, ready for three sizes."""
@@ -78,18 +80,33 @@ class Filing(QObject):
                 self.open_file(Path(name))
 
     def open_file(self, path: Path) -> bool:
-        """Opens a file; what is wrong with it is told, and the document stays."""
+        """Opens a file, a long one a moment later; what is wrong with it is told, and the document stays."""
+        from zygoform.app.actions.opening import LongOpening, is_long, read_or_why_not
+
+        def refuse(words: str) -> None:
+            self.told.emit(f"{shown(path)}: {words}")
+
+        def take(project: Project, planned: "Planned") -> None:
+            self.session.begin_planned(project, path, f"Opened {shown(path)}", planned)
+            self._opened(path)
+
+        if is_long(path):
+            LongOpening(self.window, shown(path), partial(read_or_why_not, path), take, refuse).open()
+            return True
         try:
             self.session.open(path)
         except UnreadableError as refused:
-            self.told.emit(f"{shown(path)}: {refused}")
+            refuse(str(refused))
             return False
+        self._opened(path)
+        return True
+
+    def _opened(self, path: Path) -> None:
         self.sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         if self.session.project.has_unknown:
             self.told.emit(f"{shown(path)} holds things of a newer Zygoform. They are kept as they are.")
         self._offer_copy(path)
-        return True
 
     def _offer_copy(self, path: Path) -> None:
         """Work on this file that a window left behind which is gone."""
@@ -125,7 +142,7 @@ class Filing(QObject):
         return self._write(Path(name if name.endswith(".json") else name + SUFFIX))
 
     def _write(self, path: Path | None) -> bool:
-        if path is None:
+        if path is None or self._saving:
             return False
         try:
             while not self._saved(path):
@@ -143,17 +160,34 @@ class Filing(QObject):
 
     def _saved(self, path: Path) -> bool:
         """Saves, unless the file was changed elsewhere; between looking and writing no other window comes."""
-        from zygoform.files.guard import alone
+        from zygoform.files.guard import alone, stamp
+        from zygoform.files.saving import save_project
 
-        with alone(path):
-            if self.sharing.changed_elsewhere(path):
-                return False
-            self.session.save(path)
-            self.sharing.took(path)
+        before, project = self.session.path, self.session.history.project
+
+        def work() -> tuple[Project, str] | None:
+            with alone(path):
+                if self.sharing.changed_elsewhere(path):
+                    return None
+                return save_project(before, path, project), stamp(path)
+
+        self._saving = True
+        try:
+            written = patiently(work)
+        finally:
+            self._saving = False
+        if written is None:
+            return False
+        self.sharing.took(path, written[1])
+        if self.session.history.project is not project:
+            # A device's reading may come in meanwhile: it is saved too.
+            return self._saved(path)
+        self.session.saved_as(path, written[0])
         return True
 
     def export_csv(self, kind: Literal["setting", "part"]) -> None:
         """The cut list as CSV."""
+        self.session.planning.settle()
         plan = self.session.plan
         if plan is None:
             return
@@ -183,6 +217,7 @@ class Filing(QObject):
 
     def preview(self, paper: str = "sheet") -> None:
         """The prints on the screen first."""
+        self.session.planning.settle()
         if self.session.plan is None:
             return
         # Printing is loaded when it is first wanted.
@@ -202,6 +237,7 @@ class Filing(QObject):
 
     def export_paper(self, paper: "Paper") -> None:
         """A print as PDF; written in the background, since it takes a moment."""
+        self.session.planning.settle()
         plan, project = self.session.plan, self.session.project
         if plan is None:
             return

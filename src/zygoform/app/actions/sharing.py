@@ -23,15 +23,15 @@ class Sharing(QObject):
         self._watcher: QFileSystemWatcher | None = None
         session.opened.connect(self._on_opened)
 
-    def took(self, path: Path) -> None:
-        """The file was read or written here just now."""
+    def took(self, path: Path, holds: str = "") -> None:
+        """The file was read or written here just now; `holds` is the stamp of what it held then."""
         if path != self._path:
             self.close()
             self._path = path
             claim(path)
             # The folder too: a file that is replaced as a whole drops out of the watch.
             self._watch([str(path), str(path.parent)])
-        self._stamp = stamp(path)
+        self._stamp = holds or stamp(path)
         self._other = None
         self._tell_of_others()
 

@@ -11,7 +11,7 @@ from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.main_window import STAGES
 from zygoform.app.session import Session
 from zygoform.core.drawing.scene import Overlay
-from zygoform.core.drawing.views import Viewpoint
+from zygoform.core.drawing.views import Viewpoint, next_corner
 from zygoform.core.form.front import Holds
 
 _PLACES: tuple[tuple[Viewpoint, str], ...] = (
@@ -144,11 +144,14 @@ def drawing_actions(session: Session, stand: PieceView, add: Callable[[], None] 
         order: tuple[Overlay, ...] = ("found", "over", "planned")
         session.look_from(overlay=order[(order.index(session.view.overlay) + 1) % 3])
 
+    def corner() -> None:
+        session.look_from(next_corner(session.view.viewpoint))
+
     places = tuple(
         Action(
             f"place_{place}",
             f"Stand: {name.lower()}",
-            partial(session.look_from, place),
+            corner if place == "corner" else partial(session.look_from, place),
             (name[0],),
             "Drawing",
             scope="drawing",

@@ -3,10 +3,12 @@
 paint.py             wood, outlines, grain, text, dimensions: the helpers all drawings share
 mapping.py           mm on the view plane to pixels
 piece_view.py        the drawing of the piece
+drawing_ahead.py     the drawing of what is seen, of many pieces a slice at a time
 pictures.py          every piece as a picture that is kept
 notes.py             what is written round it: floor rule, numbers of changes, grips
 dividing.py          dragging what parts two openings
-surveying.py         openings, dividers, faults and the tape on a survey's drawing
+surveying.py         openings, dividers and the tape on a survey's drawing
+fault_pins.py        faults on it, pinned one by one or counted
 targets.py           what can be pointed at, and the way by arrow keys
 part_menu.py         the list of what can be done with a part
 set_names.py         the pieces of a set by their names
@@ -15,5 +17,6 @@ gestures.py          one class a mouse gesture: pan, drag a grip
 outline_view.py      one part with the angles of its ends
 thumbnail.py         a small drawing of a piece or a set
 boards.py            the boards with their cuts
+sheets.py            what a sheet has that a board has not
 viewpoint_picker.py  where you stand: the piece in plan
 """

@@ -1,6 +1,6 @@
 """The boards, all to one scale, with every part's true shape, kerf and what is left."""
 
-from functools import partial
+from functools import cached_property, partial
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
@@ -15,7 +15,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from zygoform.app.canvas import paint
+from zygoform.app.canvas import paint, sheets
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.canvas.spots import Spots
 from zygoform.app.describe import describe, spoken
@@ -25,7 +25,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.cutlist.layouts import PlacedBoard, PlacedPart, SizeLayout
-from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.boards import draw_board, is_bevelled
 from zygoform.core.drawing.primitives import Polygon, Scene
 from zygoform.core.measure.parse import INCH
 
@@ -33,6 +33,17 @@ LETTER, _RIGHT, HEADING, _GAP, _APART, FOOT = 28, 16, 26, 8, 16, 30
 THIN, UNDER = 15.0, 17.0
 """On a board drawn thinner than this nothing can be written: it is written under it."""
 _LARGEST = 11.5 / INCH
+
+
+class _Row:
+    """A board and where it is; drawn when it is first seen."""
+
+    def __init__(self, box: QRectF, board: PlacedBoard) -> None:
+        self.box, self.board = box, board
+
+    @cached_property
+    def scene(self) -> Scene:
+        return draw_board(self.board)
 
 
 class BoardsView(QWidget):
@@ -43,7 +54,7 @@ class BoardsView(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self._rows: list[tuple[QRectF, PlacedBoard, Scene]] = []
+        self._rows: list[_Row] = []
         self._headings: list[tuple[float, SizeLayout]] = []
         self._scale = 0.1
         self._by_keys = False
@@ -70,7 +81,7 @@ class BoardsView(QWidget):
             y += HEADING
             for board in layout.boards:
                 height = board.size.width * self._scale
-                self._rows.append((QRectF(LETTER, y, board.length * self._scale, height), board, draw_board(board)))
+                self._rows.append(_Row(QRectF(LETTER, y, board.length * self._scale, height), board))
                 y += height + (UNDER if self._needs_under(board) else 0.0) + _GAP
             y += _APART
         self.setMinimumHeight(t.px(y + FOOT))
@@ -79,6 +90,8 @@ class BoardsView(QWidget):
 
     def _needs_under(self, board: PlacedBoard) -> bool:
         """Whether a part is too thin for its words, and so is what is left beside it."""
+        if board.size.is_sheet:
+            return False
         wide = board.size.width * self._scale
         parts = [placed.part.width * self._scale for placed in board.parts]
         return any(part < THIN and wide - part < THIN for part in parts)
@@ -97,10 +110,11 @@ class BoardsView(QWidget):
         painter, room = paint.begin_painting(self)
         top, bottom = event.rect().top() / t.SCALE, event.rect().bottom() / t.SCALE
         for y, layout in self._headings:
-            self._heading(painter, y, layout)
-        for box, board, scene in self._rows:
-            if box.bottom() + UNDER >= top and box.top() <= bottom:
-                self._board(painter, box, board, scene)
+            if y + HEADING >= top and y <= bottom:
+                self._heading(painter, y, layout)
+        for row in self._rows:
+            if row.box.bottom() + UNDER >= top and row.box.top() <= bottom:
+                self._board(painter, row.box, row.board, row.scene)
         if self._rows:
             self._foot_rule(painter)
         if self.hasFocus() and self._by_keys:
@@ -109,7 +123,7 @@ class BoardsView(QWidget):
             painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
 
     def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
-        x = paint.draw_text(painter, QPointF(0, y + 16), layout.size.name, 14, 600) + 10
+        x = paint.draw_text(painter, QPointF(0, y + 16), layout.name, 14, 600) + 10
         verdict = self._verdict(layout)
         right = paint.room_of(self).width() - _RIGHT
         paint.draw_text(painter, QPointF(right, y + 16), verdict, 12, colour=t.INK2, align="right")
@@ -142,23 +156,18 @@ class BoardsView(QWidget):
         return f"for the {' and the '.join(titles)}" if titles else ""
 
     def _bevel_note(self, layout: SizeLayout) -> str:
-        slanted = any(
-            stroke.kind == "bevel"
-            for _, board, scene in self._rows
-            for stroke in scene.strokes
-            if board.size == layout.size
-        )
+        if layout.size.is_sheet:
+            return "; the boxed numbers are the order of the cuts"
+        slanted = any(is_bevelled(placed) for board in layout.boards for placed in board.parts)
         return "; broken lines show the mitre on the back" if slanted else ""
 
     def _verdict(self, layout: SizeLayout) -> str:
         if not layout.boards:
             return "no board is long enough"
         money = f"{self.session.project.shop.currency}{layout.cost:.2f}"
-        if layout.size.is_sheet:
-            return f"{money}, one part beside the other; two directions may take less"
         if layout.proven:
-            return f"{money}, proven: no cheaper way along the length"
-        if self.session.solver.busy:
+            return f"{money}, proven: no cheaper way{'' if layout.size.is_sheet else ' along the length'}"
+        if self.session.planning.solver.busy:
             return f"{money}, looking for a cheaper way"
         if layout.bound:
             left = f"{self.session.project.shop.currency}{layout.cost - layout.bound:.2f}"
@@ -171,7 +180,7 @@ class BoardsView(QWidget):
         stock = QPolygonF(mapping.outline(scene.polygons[0].points)).boundingRect()
         paint.fill(painter, stock, t.SHEET)
         paint.hatch(painter, stock)
-        self._gaps(painter, board, mapping)
+        self._gaps(painter, board, mapping, stock)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(paint.pen(t.EDGE, 1.0, dash=(4, 3)))
         painter.drawRect(stock)
@@ -187,12 +196,21 @@ class BoardsView(QWidget):
         paint.halo(painter, shapes, corners=False)
         # Words last: no line goes through them.
         for polygon, placed in zip(scene.polygons[1:], board.parts, strict=True):
-            self._label(painter, placed, QPolygonF(mapping.outline(polygon.points)).boundingRect(), stock)
-        self._rest(painter, board, stock)
+            own = QPolygonF(mapping.outline(polygon.points)).boundingRect()
+            if not board.size.is_sheet or own.height() >= THIN:
+                self._label(painter, placed, own, stock, both=board.size.is_sheet)
+        if board.size.is_sheet:
+            sheets.paint_offcut(painter, board, mapping, self.session.unit)
+            sheets.paint_passes(painter, board, mapping)
+        else:
+            self._rest(painter, board, stock)
 
-    def _gaps(self, painter: QPainter, board: PlacedBoard, mapping: Mapping) -> None:
+    def _gaps(self, painter: QPainter, board: PlacedBoard, mapping: Mapping, stock: QRectF) -> None:
         """The kerf is a real gap: paper between parts, none of it hatched."""
         kerf = self.session.project.shop.kerf
+        if board.size.is_sheet:
+            sheets.paint_gaps(painter, board, mapping, stock, kerf)
+            return
         for placed in board.parts:
             end = placed.x + placed.part.length
             a, b = mapping.to_px((end, board.size.width)), mapping.to_px((end + kerf, 0))
@@ -216,8 +234,10 @@ class BoardsView(QWidget):
         painter.setPen(paint.pen(t.WLINE, 1.3))
         painter.drawPolygon(shape)
 
-    def _label(self, painter: QPainter, placed: PlacedPart, box: QRectF, stock: QRectF) -> None:
-        """Code, name and size as far as there is room for them."""
+    def _label(
+        self, painter: QPainter, placed: PlacedPart, box: QRectF, stock: QRectF, *, both: bool = False
+    ) -> None:
+        """Code, name and size (`both` length and width) as far as there is room for them."""
         part = placed.part
         px = 13
         y, beside = self._line(box, px), box.top() - stock.top()
@@ -228,6 +248,7 @@ class BoardsView(QWidget):
             paint.fill(painter, QRectF(box.left() + 1, y - px + 1, wide, px + 2), t.SHEET)
         bold, plain = QFontMetricsF(font(px, 600)), QFontMetricsF(font(px, 400))
         size = self.session.unit.show(part.length)
+        size += f" × {self.session.unit.show(part.width)}" if both else ""
         inset = (10 + (8 if placed.left else 0)) if box.height() >= THIN else 1
         room = box.width() - inset - 8
         full = f"{part.part.name}  {size}"
@@ -292,25 +313,25 @@ class BoardsView(QWidget):
 
     def part_at(self, at: QPointF) -> str:
         """The part under a point."""
-        for box, _board, scene in self._rows:
-            if box.adjusted(0, -4, 0, 4).contains(at):
-                hit = scene.at(self._mapping(box).to_mm(at))
+        for row in self._rows:
+            if row.box.adjusted(0, -4, 0, 4).contains(at):
+                hit = row.scene.at(self._mapping(row.box).to_mm(at))
                 return hit.part_id if hit is not None else ""
         return ""
 
     def _places(self) -> dict[str, QRectF]:
         return {
-            polygon.part_id: QPolygonF(self._mapping(box).outline(polygon.points)).boundingRect()
-            for box, _, scene in self._rows
-            for polygon in scene.polygons[1:]
+            polygon.part_id: QPolygonF(self._mapping(row.box).outline(polygon.points)).boundingRect()
+            for row in self._rows
+            for polygon in row.scene.polygons[1:]
         }
 
     def box_of(self, part_id: str) -> QRectF | None:
         """Where a part lies, px."""
-        for box, _board, scene in self._rows:
-            for polygon in scene.polygons[1:]:
-                if polygon.part_id == part_id:
-                    return QPolygonF(self._mapping(box).outline(polygon.points)).boundingRect()
+        for row in self._rows:
+            if any(placed.part.id == part_id for placed in row.board.parts):
+                own = next(polygon for polygon in row.scene.polygons if polygon.part_id == part_id)
+                return QPolygonF(self._mapping(row.box).outline(own.points)).boundingRect()
         return None
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
@@ -325,7 +346,7 @@ class BoardsView(QWidget):
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Left and right along a board, up and down to the next, [ and ] too."""
-        rows = [[placed.part.id for placed in board.parts] for _, board, _ in self._rows]
+        rows = [[placed.part.id for placed in board.parts] for board in (row.board for row in self._rows)]
         here = next(
             ((r, c) for r, row in enumerate(rows) for c, p in enumerate(row) if p == self.session.view.hovered),
             None,

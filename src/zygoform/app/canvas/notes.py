@@ -6,6 +6,7 @@ from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QColor, QPainter
 
 from zygoform.app.canvas import paint
+from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
@@ -15,6 +16,10 @@ from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.write import DisplayUnit
 
 FLAG = 24.0
+CLEAR = 26.0
+"""The middles of two numbers are so far apart, px, one way or the other."""
+FARTHEST_STEPS, CROWDED_STEPS = 30, 10
+"""Steps of 4 px that a number of a set may stand from what it stands for; of a large set."""
 _APART = 34.0
 NAMES_APART = 52.0
 
@@ -81,7 +86,7 @@ def paint_leaders(
     Neither number nor line goes over the figures in `taken`; `lift` is how much higher those above stand. In a set
     a number stands on its piece: a line from the edge of the drawing would cross others.
     """
-    flags = _on_pieces(scene, mapping) if scene.layers else _beside(scene, mapping, room, taken, lift)
+    flags = _on_pieces(scene, mapping, on) if scene.layers else _beside(scene, mapping, room, taken, lift)
     for box, leader in flags:
         _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
     return flags
@@ -90,15 +95,33 @@ def paint_leaders(
 Flags = list[tuple[QRectF, Leader]]
 
 
-def _on_pieces(scene: Scene, mapping: Mapping) -> Flags:
-    """Each number on what it stands for, or as near to its right as it is clear of the others."""
+def _on_pieces(scene: Scene, mapping: Mapping, on: str) -> Flags:
+    """Each number on what it stands for, or as near to its right as it is clear of the others.
+
+    Where pieces are drawn so small that a number would come too far from its own, it is left out; but for that of
+    the change `on`, which stands over the others.
+    """
     flags: Flags = []
+    # The middles of those put already, by squares as large as two of them must be apart.
+    taken: dict[tuple[int, int], list[QPointF]] = {}
     for leader in sorted(scene.leaders, key=lambda x: (-x.at[1], x.at[0])):
-        middle = mapping.to_px(leader.at)
-        while any(box.intersects(_flag_box(middle).adjusted(2, 2, -2, -2)) for box, _ in flags):
-            middle += QPointF(4.0, 0.0)
-        flags.append((_flag_box(middle), leader))
+        at = mapping.to_px(leader.at)
+        for step in range(FARTHEST_STEPS if len(scene.layers) <= LARGE_SET else CROWDED_STEPS):
+            middle = at + QPointF(4.0 * step, 0.0)
+            column, row = int(middle.x() // CLEAR), int(middle.y() // CLEAR)
+            near = (taken.get((column + i, row + k), ()) for i in (-1, 0, 1) for k in (-1, 0, 1))
+            if not any(_too_near(middle, other) for others in near for other in others):
+                taken.setdefault((column, row), []).append(middle)
+                flags.append((_flag_box(middle), leader))
+                break
+        else:
+            if leader.change_id == on:
+                flags.append((_flag_box(at), leader))
     return flags
+
+
+def _too_near(one: QPointF, other: QPointF) -> bool:
+    return abs(one.x() - other.x()) < CLEAR and abs(one.y() - other.y()) < CLEAR
 
 
 def _beside(scene: Scene, mapping: Mapping, room: QRectF, taken: list[QRectF], lift: float) -> Flags:

@@ -1,5 +1,7 @@
 """Every piece of a drawing as a picture: painted anew only when it, its scale or what is lit changes."""
 
+import math
+import time
 from collections.abc import Set as AbstractSet
 from typing import NamedTuple
 
@@ -7,10 +9,13 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QPainter, QPixmap, QTransform
 
 from zygoform.app.canvas import paint
+from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Layer, Scene
 
+PAINT_S = 0.02
+"""So many seconds go into new pictures of a large set at one painting."""
 LINE_ROOM = 6
 """px round a piece for its widest line."""
 SHEET_SHARE = 1.0
@@ -33,14 +38,21 @@ class PiecePictures:
 
     def paint(
         self, painter: QPainter, scene: Scene, mapping: Mapping, lit: AbstractSet[str], selected: str
-    ) -> None:
-        """All faces and the lines round them, the farthest piece first."""
+    ) -> bool:
+        """All faces and the lines round them, the farthest piece first; whether it was all.
+
+        Of a large set the pictures that would take too long now are left for the next painting.
+        """
         layers = scene.layers or (Layer("", scene, (0.0, 0.0)),)
+        there = {layer.piece_id for layer in layers}
+        self._parts = {piece_id: own for piece_id, own in self._parts.items() if piece_id in there}
         self._kept = {
             layer.piece_id: self._kept[layer.piece_id] for layer in layers if layer.piece_id in self._kept
         }
         device = painter.device()
         scale, ratio = mapping.scale * t.SCALE, device.devicePixelRatioF()
+        until = time.perf_counter() + PAINT_S if len(layers) > LARGE_SET else math.inf
+        whole = True
         limit = SHEET_SHARE * device.width() * device.height() * ratio * ratio
         painter.save()
         for layer in layers:
@@ -55,8 +67,16 @@ class PiecePictures:
             else:
                 painter.resetTransform()
                 where = at + QPointF(room.topLeft()) / ratio
-                painter.drawPixmap(where, self._picture(layer, room, mapping.scale, ratio))
+                if self._is_kept(layer, mapping.scale, ratio) or time.perf_counter() < until:
+                    painter.drawPixmap(where, self._picture(layer, room, mapping.scale, ratio))
+                else:
+                    whole = False
         painter.restore()
+        return whole
+
+    def _is_kept(self, layer: Layer, scale: float, ratio: float) -> bool:
+        kept = self._kept.get(layer.piece_id)
+        return kept is not None and kept.scene is layer.scene and kept[1:3] == (scale, ratio)
 
     def _parts_of(self, layer: Layer) -> frozenset[str]:
         kept = self._parts.get(layer.piece_id)
@@ -66,9 +86,8 @@ class PiecePictures:
         return kept[1]
 
     def _picture(self, layer: Layer, room: QRect, scale: float, ratio: float) -> QPixmap:
-        kept = self._kept.get(layer.piece_id)
-        if kept is not None and kept.scene is layer.scene and kept[1:3] == (scale, ratio):
-            return kept.pixmap
+        if self._is_kept(layer, scale, ratio):
+            return self._kept[layer.piece_id].pixmap
         pixmap = QPixmap(room.size())
         pixmap.setDevicePixelRatio(ratio)
         pixmap.fill(Qt.GlobalColor.transparent)

@@ -3,7 +3,7 @@
 from functools import partial
 from typing import Literal
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt, QTimer
 from PySide6.QtGui import (
     QContextMenuEvent,
     QFocusEvent,
@@ -19,6 +19,8 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
+from zygoform.app.canvas.drawing_ahead import DrawingAhead
+from zygoform.app.canvas.fault_pins import fault_at, paint_faults
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
@@ -28,21 +30,19 @@ from zygoform.app.canvas.set_names import paint_names
 from zygoform.app.canvas.spots import Spots
 from zygoform.app.canvas.surveying import (
     FRONT_PLACES,
-    fault_at,
     is_divider,
     opening_at,
     opening_shape,
     paint_dots,
     paint_dragged,
-    paint_faults,
     paint_tape,
 )
 from zygoform.app.canvas.targets import (
+    ARROWS,
     foremost,
     lit_parts,
     near_grip,
-    nearest,
-    part_targets,
+    next_target,
     points_of,
     survey_targets,
     true_sizes,
@@ -50,11 +50,10 @@ from zygoform.app.canvas.targets import (
 from zygoform.app.describe import describe, spoken
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.drawing.primitives import Grip, Leader, Scene, box_of
+from zygoform.core.drawing.primitives import Grip, Leader, Scene
 from zygoform.core.drawing.scene import Overlay, part_dimensions
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
-from zygoform.core.plan.seen import SeenDrawing
 from zygoform.core.plan.touched import Topic
 
 CLICK = 6
@@ -77,7 +76,7 @@ class PieceView(QWidget):
         self._gesture: Gesture | None = None
         self._pressed: QPointF | None = None
         self._by_keys = False
-        self._drawing, self._pictures = SeenDrawing(), PiecePictures()
+        self._drawing, self._pictures = DrawingAhead(self), PiecePictures()
         self._held: tuple[object, Mapping] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
@@ -87,8 +86,8 @@ class PieceView(QWidget):
             self.setMinimumSize(t.px(260), t.px(150))
         self.setAccessibleName("Drawing of the piece")
         session.changed.connect(self._on_changed)
-        session.previewed.connect(self.update)
-        session.viewpoint_changed.connect(self.update)
+        session.previewed.connect(self._renew)
+        session.viewpoint_changed.connect(self._renew)
         session.hover_changed.connect(self._on_pointed)
         self._spots = Spots(self, self._places, partial(spoken, session))
         session.viewpoint_changed.connect(self._spots.sync)
@@ -98,8 +97,13 @@ class PieceView(QWidget):
     def _on_changed(self) -> None:
         """A price or a better layout is not in the drawing, but in what is said of its parts."""
         if self.session.touched & _DRAWN:
-            self.update()
+            self._renew()
         self._spots.sync()
+
+    def _renew(self) -> None:
+        """Painted anew: at once, or where many pieces have to be drawn first, when they are."""
+        if self.isVisible() and not self._drawing.begin(self.session.seen(), self.place, self.overlay):
+            self.update()
 
     @property
     def place(self) -> Viewpoint:
@@ -147,6 +151,10 @@ class PieceView(QWidget):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
+        if self._drawing.busy or self._drawing.begin(self.session.seen(), self.place, self.overlay):
+            painter, room = paint.begin_painting(self)
+            paint.draw_text(painter, room.center(), "Drawing the pieces…", 14, align="centre", colour=t.INK2)
+            return
         scene = self.scene()
         if scene is None:
             return
@@ -155,7 +163,10 @@ class PieceView(QWidget):
         if self.kind == "small":
             paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
         lit = lit_parts(self.session, pointed, alike=self.kind == "small")
-        self._pictures.paint(painter, scene, mapping, lit, kept)
+        if not self._pictures.paint(painter, scene, mapping, lit, kept):
+            # The rest of its pieces the next time round, and then what is written round them.
+            QTimer.singleShot(0, self.update)
+            return
         shapes = [
             QPolygonF(mapping.outline(polygon.points))
             for polygon in scene.polygons
@@ -280,6 +291,8 @@ class PieceView(QWidget):
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         at = paint.unscaled(event.position())
+        if self._drawing.busy:
+            return
         if self._gesture is not None:
             self._gesture.move(at)
         elif self._pressed is not None and event.buttons() and self.kind != "small":
@@ -298,13 +311,15 @@ class PieceView(QWidget):
             self._gesture = None
             self.unsetCursor()
         clicked = self._pressed is not None and (at - self._pressed).manhattanLength() <= CLICK
-        if event.button() == Qt.MouseButton.LeftButton and clicked and not isinstance(gesture, DragGrip):
+        free = not isinstance(gesture, DragGrip) and not self._drawing.busy
+        if event.button() == Qt.MouseButton.LeftButton and clicked and free:
             self._click(at)
         self._pressed = None
 
     def _click(self, at: QPointF) -> None:
         """Keeps what is under the pointer: a fault, else a part; and where on it."""
-        fault = fault_at(self.session, self.mapping(), at) if self.kind == "survey" else ""
+        scene = self.scene() if self.kind == "survey" else None
+        fault = fault_at(self.session, scene, self.mapping(), at) if scene is not None else ""
         self.session.view.spot = (self.place, self.mapping().to_mm(at))
         self.session.select(self.part_at(at), fault)
 
@@ -340,27 +355,19 @@ class PieceView(QWidget):
         scene = self.scene()
         points = points_of(scene, part_id) if scene else ()
         shape = self._opening_shape(part_id, self.mapping())
-        if shape is not None:
-            return shape.boundingRect().center()
-        if not points:
+        if shape is None and not points:
             return paint.room_of(self).center()
-        x0, y0, x1, y1 = box_of(points)
-        return self.mapping().to_px(((x0 + x1) / 2, (y0 + y1) / 2))
+        return (shape or QPolygonF(self.mapping().outline(points))).boundingRect().center()
 
     # Keyboard
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key = event.key()
-        moves = {
-            Qt.Key.Key_Left: (-1, 0),
-            Qt.Key.Key_Right: (1, 0),
-            Qt.Key.Key_Up: (0, 1),
-            Qt.Key.Key_Down: (0, -1),
-        }
         self._by_keys = True
-        step = moves.get(Qt.Key(key))
+        step = ARROWS.get(Qt.Key(key))
         if step is not None:
-            self.session.select(self._next_part(step))
+            here, in_order = self.session.view.hovered, self.kind == "survey"
+            self.session.select(next_target(self.targets(), here, step, in_order=in_order))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self.open_menu(self.session.view.hovered)
         elif key == Qt.Key.Key_Escape and self._gesture is not None:
@@ -386,13 +393,5 @@ class PieceView(QWidget):
         if scene is None or seen is None:
             return {}
         if self.kind == "survey":
-            return survey_targets(scene, seen.found, openings=self.place in ("front", "corner"))
-        return part_targets(scene)
-
-    def _next_part(self, step: tuple[int, int]) -> str:
-        """The nearest part in a direction; the first one where none is pointed at."""
-        targets = self.targets()
-        if self.session.view.hovered not in targets:
-            upper_left = lambda part: (-targets[part][1], targets[part][0])  # noqa: E731
-            return next(iter(targets), "") if self.kind == "survey" else min(targets, key=upper_left, default="")
-        return nearest(targets, self.session.view.hovered, step)
+            return survey_targets(scene, seen.found, openings=self.place in FRONT_PLACES)
+        return scene.seen_parts

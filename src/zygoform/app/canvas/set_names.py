@@ -8,7 +8,7 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.drawing.primitives import Scene, box_of
+from zygoform.core.drawing.primitives import Scene
 
 BELOW = 16.0
 """How far under a piece its name stands, px."""
@@ -20,8 +20,7 @@ def rooms_of_pieces(scene: Scene, mapping: Mapping) -> dict[str, QRectF]:
     """Where each piece of the set is drawn, px; what comes off takes no room."""
     rooms = {}
     for layer in scene.layers:
-        faces = (polygon for polygon in layer.scene.polygons if polygon.role != "off")
-        x0, y0, x1, y1 = box_of(tuple(point for polygon in faces for point in polygon.points))
+        x0, y0, x1, y1 = layer.scene.solid_box
         dx, dy = layer.by
         rooms[layer.piece_id] = QRectF(mapping.to_px((x0 + dx, y1 + dy)), mapping.to_px((x1 + dx, y0 + dy)))
     return rooms
@@ -34,9 +33,10 @@ def places_of_names(rooms: dict[str, QRectF], names: dict[str, str], current: st
     one's, which comes first.
     """
     places: dict[str, QRectF] = {}
+    faces = {on: QFontMetricsF(_face(on=on)) for on in (False, True)}
     for piece_id, room in sorted(rooms.items(), key=lambda own: own[0] != current):
         on = piece_id == current
-        words = QFontMetricsF(_face(on=on)).boundingRect(names[piece_id]).adjusted(-3, 0, 3, 0)
+        words = faces[on].boundingRect(names[piece_id]).adjusted(-3, 0, 3, 0)
         words.moveCenter(QPointF(room.center().x(), room.bottom() + BELOW - 4 + (ROUND if on else 0)))
         others = (*places.values(), *(other for own, other in rooms.items() if own != piece_id))
         if on or not any(words.intersects(other) for other in others):

@@ -1,22 +1,20 @@
-"""What a survey's drawing has beside the piece: openings to point at, dividers to drag, faults, the tape."""
+"""What a survey's drawing has beside the piece: openings to point at, dividers to drag, the tape."""
 
 import math
 
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPointF
 from PySide6.QtGui import QColor, QPainter, QPolygonF
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.condition.fault import Fault
-from zygoform.core.drawing.primitives import Dimension, Scene
-from zygoform.core.drawing.views import VIEWS, Viewpoint
+from zygoform.core.drawing.primitives import Dimension
+from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point, rectangle
 
-FRONT_PLACES: tuple[Viewpoint, ...] = ("front", "corner")
-PIN_REACH = 13.0
+FRONT_PLACES: tuple[Viewpoint, ...] = ("front", *FRONT_CORNERS)
 Drawn = tuple[tuple[float, float, float, float], float, bool]
 """A cell's rectangle, the size being dragged, and whether that is its width."""
 
@@ -48,58 +46,6 @@ def opening_at(found: Form | None, place: Viewpoint, point: Point, hit: str) -> 
 def is_divider(part_id: str) -> bool:
     """Whether a board parts two cells of a front, and can be dragged."""
     return part_id.count("/") == 2 and part_id.rsplit("/", 1)[-1].startswith(("after-", "under-"))
-
-
-def faults_seen(session: Session) -> list[tuple[Fault, Point]]:
-    """The faults of what is on screen, with their places on the view plane."""
-    seen, plan = session.seen(), session.plan
-    if seen is None or plan is None:
-        return []
-    view = VIEWS[session.view.viewpoint]
-    return [
-        (fault, view.project((fault.at[0] + by[0], fault.at[1] + by[1], fault.at[2] + by[2])))
-        for piece_id in dict.fromkeys(body.piece_id for body in seen.found.bodies)
-        for by in (seen.moved(piece_id),)
-        for fault in plan.condition.faults_of(piece_id)
-    ]
-
-
-def fault_at(session: Session, mapping: Mapping, at: QPointF) -> str:
-    """The fault whose pin is under the pointer."""
-    near = [
-        (distance, fault.id)
-        for fault, point in faults_seen(session)
-        if (distance := math.hypot(*((mapping.to_px(point) - at).toTuple()))) <= PIN_REACH
-    ]
-    return min(near)[1] if near else ""
-
-
-def paint_faults(painter: QPainter, session: Session, scene: Scene, mapping: Mapping) -> None:
-    """A ring with a triangle at each fault; what is decided about has a broken blue ring and a tick.
-
-    One on a part that is hidden from here is a small ring.
-    """
-    for fault, point in faults_seen(session):
-        at, on = mapping.to_px(point), fault.id == session.view.selected_fault
-        front = scene.at(point)
-        if not on and front is not None and front.part_id != fault.part:
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.OCHRE, 1.6, dash=(2, 2)))
-            painter.drawEllipse(at, 5, 5)
-            continue
-        decided = session.project.mend_of(fault.id) is not None
-        painter.setBrush(QColor(t.TAPE if on else t.SHEET))
-        painter.setPen(paint.pen(t.INK, 3.4))
-        painter.drawEllipse(at, 10, 10)
-        painter.setPen(paint.pen(t.BLUE, 2.0, dash=(4, 3)) if decided else paint.pen(t.OCHRE, 2.2))
-        painter.drawEllipse(at, 10, 10)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        if decided:
-            painter.setPen(paint.pen(t.BLUE, 2.2))
-            painter.drawPolyline([at + QPointF(-4.5, 0.5), at + QPointF(-1, 4), at + QPointF(5, -3.5)])
-        else:
-            painter.setPen(paint.pen(t.OCHRE, 1.8))
-            painter.drawPolygon([at + QPointF(0, -5), at + QPointF(5, 4), at + QPointF(-5, 4)])
 
 
 def paint_tape(painter: QPainter, session: Session, mapping: Mapping) -> None:

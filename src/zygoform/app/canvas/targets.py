@@ -1,29 +1,20 @@
 """What can be pointed at, and where; the way from one part to the next by arrow keys."""
 
-from PySide6.QtCore import QPointF
+from PySide6.QtCore import QPointF, Qt
 
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
-from zygoform.core.drawing.primitives import Grip, Scene, holds
+from zygoform.core.drawing.primitives import Grip, Scene
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan.plan import Plan
 
+ARROWS = {Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1)}
+"""The way each arrow key goes: right, up."""
 GRIP_REACH = 14.0
 WITHIN_OPENINGS = ("front", "knob", "back", "bottom")
 """In the survey one points at the opening, not at what stands in it."""
-
-
-def part_targets(scene: Scene) -> dict[str, Point]:
-    """Every part with a place where it is really seen."""
-    targets: dict[str, Point] = {}
-    for i, polygon in enumerate(scene.polygons):
-        n = len(polygon.points)
-        middle = (sum(p[0] for p in polygon.points) / n, sum(p[1] for p in polygon.points) / n)
-        if polygon.role == "off" or not any(holds(q.points, middle) for q in scene.polygons[i + 1 :]):
-            targets.setdefault(polygon.part_id, middle)
-    return targets
 
 
 def survey_targets(scene: Scene, found: Form, *, openings: bool) -> dict[str, Point]:
@@ -33,8 +24,17 @@ def survey_targets(scene: Scene, found: Form, *, openings: bool) -> dict[str, Po
         for opening in body.openings:
             x0, z0, x1, z1 = opening.rect
             targets[opening.id] = ((x0 + x1) / 2, (z0 + z1) / 2)
-    parts = part_targets(scene)
+    parts = scene.seen_parts
     return targets | {k: v for k, v in parts.items() if k.split("/")[1] not in WITHIN_OPENINGS}
+
+
+def next_target(targets: dict[str, Point], here: str, step: tuple[int, int], *, in_order: bool) -> str:
+    """The nearest part in a direction; where none is pointed at the first, or the one at the upper left."""
+    if here in targets:
+        return nearest(targets, here, step)
+    if in_order:
+        return next(iter(targets), "")
+    return min(targets, key=lambda part: (-targets[part][1], targets[part][0]), default="")
 
 
 def nearest(targets: dict[str, Point], here: str, step: tuple[int, int]) -> str:

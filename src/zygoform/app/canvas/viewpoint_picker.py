@@ -8,7 +8,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.drawing.views import Viewpoint
+from zygoform.core.drawing.views import CORNER_PLACES, Viewpoint, next_corner
 
 _PLACES: tuple[tuple[Viewpoint, str, QRectF, QPointF], ...] = (
     ("back", "Back", QRectF(62, 20, 48, 28), QPointF(86, 46)),
@@ -17,7 +17,16 @@ _PLACES: tuple[tuple[Viewpoint, str, QRectF, QPointF], ...] = (
     ("right", "Right", QRectF(128, 46, 44, 30), QPointF(132, 61)),
     ("front", "Front", QRectF(44, 78, 48, 28), QPointF(86, 80)),
     ("corner", "Corner", QRectF(138, 80, 66, 28), QPointF(148, 94)),
+    ("left_corner", "", QRectF(10, 80, 28, 28), QPointF(24, 94)),
+    ("back_left_corner", "", QRectF(10, 18, 28, 28), QPointF(24, 32)),
+    ("back_right_corner", "", QRectF(134, 18, 28, 28), QPointF(148, 32)),
 )
+_NAMES: dict[Viewpoint, str] = {
+    "corner": "Corner, front right",
+    "left_corner": "Corner, front left",
+    "back_left_corner": "Corner, back left",
+    "back_right_corner": "Corner, back right",
+}
 _BODY = QRectF(46, 46, 80, 32)
 
 
@@ -26,28 +35,38 @@ _ROW: tuple[Viewpoint, ...] = ("front", "left", "right", "back", "above", "corne
 
 def _in_row() -> dict[Viewpoint, QRectF]:
     """The names in two rows, each with room for the dot before it: no wider than the plan."""
-    names = {place: name for place, name, _, _ in _PLACES}
+    names = {place: name for place, name, _, _ in _PLACES if name}
     metrics = QFontMetricsF(font(13, 600))
     width = round(max(metrics.horizontalAdvance(name) for name in names.values())) + 22
     return {place: QRectF(k % 3 * width, k // 3 * 28, width, 28) for k, place in enumerate(_ROW)}
 
 
 class _PlaceButton(QAbstractButton):
-    """One name on the plan."""
+    """One name on the plan, or a corner of it. In a row the one corner stands for all, each press for the next."""
 
     def __init__(self, plan: "ViewpointPicker", place: Viewpoint, name: str) -> None:
         super().__init__(plan)
         self.place, self._plan = place, plan
         self.setText(name)
         self.setObjectName(f"place_{place}")
-        self.setAccessibleName(f"Look from: {name.lower()}")
-        self.setToolTip(f"{name} ({name[0]})")
+        called = _NAMES.get(place, name)
+        self.setAccessibleName(f"Look from: {called.lower()}")
+        self.setToolTip(f"{called} ({'C' if place in CORNER_PLACES else name[0]})")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.clicked.connect(lambda: plan.session.look_from(viewpoint=place))
+        self.clicked.connect(self._choose)
+
+    def _choose(self) -> None:
+        session = self._plan.session
+        again = self._plan.in_row and self.place == "corner"
+        session.look_from(viewpoint=next_corner(session.view.viewpoint) if again else self.place)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)
-        here = self._plan.session.view.viewpoint == self.place
+        here = self._plan.shown == self.place
+        if self.place in CORNER_PLACES and not here and not self._plan.in_row:
+            painter.setBrush(QColor(t.SHEET))
+            painter.setPen(paint.pen(t.INK2, 1.2))
+            painter.drawEllipse(QPointF(10, 14) if self.text() else box.center(), 4, 4)
         # Beside the dot.
         x = box.width() / 2 + (8 if self._plan.in_row or self.place == "corner" else 0)
         at = QPointF(x, box.height() / 2 + 5)
@@ -74,10 +93,18 @@ class ViewpointPicker(QWidget):
             return
         self.in_row = row
         boxes = _in_row() if row else {place: box for place, _, box, _ in _PLACES}
+        for place, button in self._buttons.items():
+            button.setVisible(place in boxes)
         for place, box in boxes.items():
             self._buttons[place].setGeometry(QRectF(box.topLeft() * t.SCALE, box.size() * t.SCALE).toRect())
         whole = max(box.right() for box in boxes.values()), max(box.bottom() for box in boxes.values())
         self.setFixedSize(*(t.px(round(size)) for size in (whole if row else (206, 110))))
+
+    @property
+    def shown(self) -> Viewpoint:
+        """The place whose button is lit: in a row the one corner stands for all."""
+        here = self.session.view.viewpoint
+        return "corner" if self.in_row and here in CORNER_PLACES else here
 
     def _refresh(self) -> None:
         self.update()
@@ -87,7 +114,7 @@ class ViewpointPicker(QWidget):
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, _ = paint.begin_painting(self)
         if self.in_row:
-            here = self._buttons[self.session.view.viewpoint].geometry()
+            here = self._buttons[self.shown].geometry()
             self._dot(painter, QPointF(here.left() / t.SCALE + 9, here.center().y() / t.SCALE + 1))
             return
         paint.draw_text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
@@ -112,6 +139,9 @@ class ViewpointPicker(QWidget):
             "left": (_BODY.topLeft(), _BODY.bottomLeft()),
             "right": (_BODY.topRight(), _BODY.bottomRight()),
             "corner": (_BODY.bottomLeft(), _BODY.topRight()),
+            "left_corner": (_BODY.topLeft(), _BODY.bottomRight()),
+            "back_left_corner": (_BODY.bottomLeft(), _BODY.topRight()),
+            "back_right_corner": (_BODY.topLeft(), _BODY.bottomRight()),
         }[self.session.view.viewpoint]
         wash = QColor(t.TAPE)
         wash.setAlpha(90)

@@ -45,7 +45,7 @@ class Busy(QWidget):
 
     def refresh(self) -> None:
         """Appears only where the work takes a while; goes as soon as it is done."""
-        if not self.session.solver.busy:
+        if not self.session.planning.solver.busy:
             self._wait.stop()
             self.hide()
         elif self.isHidden() and not self._wait.isActive():
@@ -54,7 +54,7 @@ class Busy(QWidget):
             self._show()
 
     def _show(self) -> None:
-        if not self.session.solver.busy or self.session.plan is None:
+        if not self.session.planning.solver.busy or self.session.plan is None:
             return
         if self.layout() is None:
             self._furnish()

@@ -72,7 +72,7 @@ class Tally(QWidget):
 
     def cells(self) -> list[tuple[str, str, str, int]]:
         """Name, figure, change in words and its direction, for every total."""
-        plan, before = self.session.plan, self.session.before
+        plan, before = self.session.plan, self.session.planning.before
         if plan is None:
             return []
         cells = []

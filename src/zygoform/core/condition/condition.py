@@ -1,12 +1,14 @@
 """The state pieces were found in: it lies beside the form, so that a note or a photo builds nothing anew."""
 
+from functools import cached_property
+
 from msgspec import Struct
 
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 
 
-class Condition(Struct, frozen=True):
+class Condition(Struct, frozen=True, dict=True):
     """The faults of all pieces, and what their parts are made of."""
 
     faults: tuple[Fault, ...] = ()
@@ -18,4 +20,12 @@ class Condition(Struct, frozen=True):
 
     def faults_of(self, piece_id: str) -> tuple[Fault, ...]:
         """The faults on the parts of one piece."""
-        return tuple(fault for fault in self.faults if fault.part.startswith(f"{piece_id}/"))
+        return self._by_piece.get(piece_id, ())
+
+    @cached_property
+    def _by_piece(self) -> dict[str, tuple[Fault, ...]]:
+        own: dict[str, tuple[Fault, ...]] = {}
+        for fault in self.faults:
+            piece_id = fault.part.split("/", maxsplit=1)[0]
+            own[piece_id] = (*own.get(piece_id, ()), fault)
+        return own

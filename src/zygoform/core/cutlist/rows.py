@@ -65,8 +65,11 @@ def by_setting(
     later: tuple[tuple[int, LaterCut], ...],
     saw: Saw,
 ) -> tuple[SettingGroup, ...]:
-    """Cuts across by setting, longest first; then what is ripped; then what is cut after the glue-up."""
+    """Cuts across by setting, longest first; what is ripped; sheets; then what is cut after the glue-up."""
     letters = board_letters(layouts)
+    sheets = {p.id for layout in layouts if layout.size.is_sheet for p in (*_placed(layout), *layout.too_long)}
+    of_sheet = [listed for listed in parts if listed.id in sheets]
+    parts = tuple(listed for listed in parts if listed.id not in sheets)
     groups: dict[tuple[tuple[int, float, float], ...], list[ListedPart]] = {}
     for listed in parts:
         groups.setdefault(_group_key(listed), []).append(listed)
@@ -76,6 +79,8 @@ def by_setting(
     ripped = [listed for listed in parts if listed.part.ripped]
     if ripped:
         result.append(SettingGroup("Along a guide, ripped", _rip_rows(ripped, letters)))
+    if of_sheet:
+        result.append(SettingGroup("From sheet", _sheet_rows(of_sheet, letters)))
     if later:
         result.append(
             SettingGroup("After the glue-up", tuple(_later_row(number, cut, saw) for number, cut in later))
@@ -95,6 +100,7 @@ def by_part(
     for listed in parts:
         cut.setdefault(listed.shape, []).append(listed)
     sizes = {layout.size.id: layout.size.name for layout in layouts}
+    boards = {on.part.id: board.size.name for layout in layouts for board in layout.boards for on in board.parts}
     rows = []
     for shape, planned in shapes.items():
         members = cut.get(shape, [])
@@ -109,7 +115,7 @@ def by_part(
                 first.length,
                 end_words(first.left),
                 end_words(first.right),
-                sizes.get(first.part.size_id, first.part.size_id),
+                boards.get(first.id) or sizes.get(first.part.size_id, first.part.size_id),
                 _letters_of(members, letters),
                 first.number,
                 tuple(m.id for m in members),
@@ -118,6 +124,10 @@ def by_part(
             )
         )
     return tuple(rows)
+
+
+def _placed(layout: SizeLayout) -> list[ListedPart]:
+    return [on.part for board in layout.boards for on in board.parts]
 
 
 def _joined(names: tuple[str, ...]) -> str:
@@ -180,6 +190,17 @@ def _rip_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[Setti
     return tuple(
         _row(alike, Message("{0} wide", (alike[0].width,)), letters, "ripped along its whole length")
         for _, alike in sorted(widths.items(), reverse=True)
+    )
+
+
+def _sheet_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[SettingRow, ...]:
+    """Larger ones first, as they are cut."""
+    sizes: dict[tuple[float, float], list[ListedPart]] = {}
+    for listed in members:
+        sizes.setdefault((round(listed.length, 4), round(listed.width, 4)), []).append(listed)
+    return tuple(
+        _row(alike, Message("{0} × {1}", size), letters, "both ways, as drawn on the sheet")
+        for size, alike in sorted(sizes.items(), key=lambda entry: (-entry[0][0] * entry[0][1], entry[0]))
     )
 
 

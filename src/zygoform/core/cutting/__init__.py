@@ -5,4 +5,6 @@ nest.py      how close slanted ends come to each other, and the best order on on
 verify.py    the independent checker every answer passes before anyone sees it
 saw.py       an end turned into a setting of the saw
 solvers/     quick.py at once, exact.py in the solver's process
+either.py    boards or sheets
+sheets/      rectangles on sheets: question, answer, checker, fills
 """

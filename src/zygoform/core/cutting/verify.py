@@ -2,6 +2,7 @@
 
 import math
 from collections import Counter
+from collections.abc import Mapping
 
 from zygoform.core.cutting.problem import UNITS_PER_MM, Cut, PartType, StripLayout, StripProblem
 from zygoform.core.tolerance import LAYOUT_MM, SAME_DEG
@@ -39,17 +40,20 @@ def verify(problem: StripProblem, layout: StripLayout) -> list[str]:
 def _wrong_counts(problem: StripProblem, layout: StripLayout) -> list[str]:
     cut = Counter(c.part for board in layout.boards for c in board.cuts)
     used = Counter(board.stock for board in layout.boards)
-    wrong = [
-        f"{part.id}: {cut[part.id]} of {part.count} cut"
-        for part in problem.parts
-        if cut[part.id] != part.count and part.id not in layout.unplaced
+    wanted = {part.id: part.count for part in problem.parts if part.id not in layout.unplaced}
+    return wrong_counts(cut, wanted, used, {stock.id: stock.limit for stock in problem.stocks})
+
+
+def wrong_counts(
+    cut: Counter[str], wanted: Mapping[str, int], used: Counter[str], limits: Mapping[str, int | None]
+) -> list[str]:
+    """Parts that are not cut as often as they are wanted, and boards used that are not owned."""
+    wrong = [f"{part}: {cut[part]} of {count} cut" for part, count in wanted.items() if cut[part] != count]
+    return wrong + [
+        f"{stock}: {used[stock]} used, {limit} owned"
+        for stock, limit in limits.items()
+        if limit is not None and used[stock] > limit
     ]
-    wrong += [
-        f"{stock.id}: {used[stock.id]} used, {stock.limit} owned"
-        for stock in problem.stocks
-        if stock.limit is not None and used[stock.id] > stock.limit
-    ]
-    return wrong
 
 
 def _ends_cross(part: PartType, cut: Cut, strip: int) -> bool:

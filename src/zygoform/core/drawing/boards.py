@@ -13,10 +13,21 @@ def draw_board(board: PlacedBoard) -> Scene:
     stock = Polygon(((0.0, 0.0), (board.length, 0.0), (board.length, width), (0.0, width)), "", "hidden")
     polygons, strokes = [stock], list[Stroke]()
     for tone, placed in enumerate(board.parts):
-        outline, bevels = part_shape(placed, width)
-        polygons.append(Polygon(outline, placed.part.id, "new", tone=tone % 2, grain=(1.0, 0.0)))
+        # On a sheet every part is cut free: no line along it says that it is ripped.
+        outline, bevels = part_shape(placed, 0.0 if board.size.is_sheet else width)
+        grain = (0.0, 1.0) if placed.turned else (1.0, 0.0)
+        polygons.append(Polygon(outline, placed.part.id, "new", tone=tone % 2, grain=grain))
         strokes.extend(bevels)
     return Scene(tuple(polygons), (0.0, 0.0, board.length, width), strokes=tuple(strokes))
+
+
+def is_bevelled(placed: PlacedPart) -> bool:
+    """Whether an end slants through the thickness: a broken line shows it."""
+    return not placed.turned and not _is_mitred(placed) and bool(placed.left or placed.right)
+
+
+def _is_mitred(placed: PlacedPart) -> bool:
+    return bool(placed.part.part.left.mitre or placed.part.part.right.mitre)
 
 
 def part_shape(placed: PlacedPart, board_width: float) -> tuple[Outline, list[Stroke]]:
@@ -27,21 +38,25 @@ def part_shape(placed: PlacedPart, board_width: float) -> tuple[Outline, list[St
     """
     part = placed.part
     x0, x1, width = placed.x, placed.x + part.length, part.width
+    y0 = placed.y
+    if placed.turned:
+        # Only what is square at both ends is turned.
+        long, wide = placed.extent
+        return ((x0, y0), (x0 + long, y0), (x0 + long, y0 + wide), (x0, y0 + wide)), []
     left, right = (math.tan(math.radians(a)) for a in (placed.left, placed.right))
-    flat_mitre = bool(part.part.left.mitre or part.part.right.mitre)
-    if flat_mitre:
+    if _is_mitred(placed):
         a, b = left * width, right * width
         outline: Outline = (
-            (x0 - min(0.0, a), 0.0),
-            (x1 - max(0.0, b), 0.0),
-            (x1 - max(0.0, b) + b, width),
-            (x0 - min(0.0, a) + a, width),
+            (x0 - min(0.0, a), y0),
+            (x1 - max(0.0, b), y0),
+            (x1 - max(0.0, b) + b, y0 + width),
+            (x0 - min(0.0, a) + a, y0 + width),
         )
         return outline, []
-    outline = ((x0, 0.0), (x1, 0.0), (x1, width), (x0, width))
+    outline = ((x0, y0), (x1, y0), (x1, y0 + width), (x0, y0 + width))
     t = part.part.thickness
     places = ([x0 + abs(left) * t] if left else []) + ([x1 - abs(right) * t] if right else [])
-    strokes = [Stroke(((x, 0.0), (x, width)), "bevel", part.id) for x in places]
+    strokes = [Stroke(((x, y0), (x, y0 + width)), "bevel", part.id) for x in places]
     if part.part.ripped and board_width > width:
         strokes.append(Stroke(((x0, width), (x1, width)), "rip", part.id))
     return outline, strokes

@@ -9,6 +9,7 @@ from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
+from zygoform.core.piecemeal import Piecemeal
 
 
 class PieceDrawn(Struct, frozen=True):
@@ -42,16 +43,28 @@ class SetDrawing:
     def __init__(self) -> None:
         self._own: dict[Look, tuple[PieceDrawn, Scene]] = {}
         self._moved: dict[Look, tuple[Scene, Point, Scene]] = {}
+        self._reaches: dict[tuple[str, Viewpoint], tuple[PieceDrawn, float]] = {}
+
+    def undrawn(self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay) -> int:
+        """How many of them look otherwise than when they were last seen from there."""
+        own = (self._own.get((piece.piece_id, place, overlay)) for piece in pieces)
+        return sum(was is None or not was[0].same_as(piece) for was, piece in zip(own, pieces, strict=True))
 
     def draw(
         self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay, floors: tuple[float, ...]
-    ) -> Scene:
+    ) -> Piecemeal[Scene]:
         """All of them where they stand, the farthest first. `floors` are the heights of their rows."""
         there = {piece.piece_id for piece in pieces}
         for gone in [look for look in self._own if look[0] not in there]:
-            del self._own[gone], self._moved[gone]
-        layers = [self._layer(piece, place, overlay) for piece in _far_first(pieces, place)]
-        scenes = [self._where_it_stands(layer, (layer.piece_id, place, overlay)) for layer in layers]
+            del self._own[gone]
+            # One that was given up half drawn stands nowhere yet.
+            self._moved.pop(gone, None)
+        self._reaches = {look: reach for look, reach in self._reaches.items() if look[0] in there}
+        layers, scenes = list[Layer](), list[Scene]()
+        for piece in sorted(pieces, key=lambda piece: self._reach(piece, place)):
+            layers.append(self._layer(piece, place, overlay))
+            scenes.append(self._where_it_stands(layers[-1], (piece.piece_id, place, overlay)))
+            yield
         polygons = [polygon for scene in scenes for polygon in scene.polygons]
         boxes = [scene.box for scene in scenes]
         box: Box = (
@@ -83,6 +96,18 @@ class SetDrawing:
             self._own[look] = piece, own
         return Layer(piece.piece_id, own, VIEWS[place].project(piece.offset))
 
+    def _reach(self, piece: PieceDrawn, place: Viewpoint) -> float:
+        """How near to the viewer it comes: the one that comes nearest is painted last.
+
+        Seen from anywhere, pieces of a set stand clear of each other (form/arrange.py); but what is planned may
+        hang over the next one.
+        """
+        toward = VIEWS[place].toward
+        known = self._reaches.get((piece.piece_id, place))
+        if known is None or not known[0].same_as(piece):
+            known = self._reaches[piece.piece_id, place] = piece, _own_reach(piece, toward)
+        return known[1] + sum(k * by for k, by in zip(toward, piece.offset, strict=True))
+
     def _where_it_stands(self, layer: Layer, look: Look) -> Scene:
         moved = self._moved.get(look)
         if moved is None or moved[0] is not layer.scene or moved[1] != layer.by:
@@ -90,28 +115,11 @@ class SetDrawing:
         return moved[2]
 
 
-def _far_first(pieces: tuple[PieceDrawn, ...], place: Viewpoint) -> list[PieceDrawn]:
-    """The one that comes nearest to the viewer last.
-
-    Seen from anywhere, pieces of a set stand clear of each other (form/arrange.py); but what is planned may hang
-    over the next one.
-    """
-    return sorted(pieces, key=lambda piece: _reach(*_stands(piece), VIEWS[place].toward))
-
-
-def _reach(low: Point3, high: Point3, toward: Point3) -> float:
-    """How near to the viewer a box comes."""
-    return sum(max(k * a, k * b) for k, a, b in zip(toward, low, high, strict=True))
-
-
-def _stands(piece: PieceDrawn) -> tuple[Point3, Point3]:
-    """The box round a piece, as found and as planned, where it stands."""
+def _own_reach(piece: PieceDrawn, toward: Point3) -> float:
+    """How near to the viewer the box round a piece comes, as found and as planned, in its own coordinates."""
     boxes = [board.solid.box for form in (piece.found, piece.planned) for board in form.boards]
-    low, high = (
-        tuple(f(box[end][k] for box in boxes) + piece.offset[k] for k in range(3))
-        for end, f in ((0, min), (1, max))
-    )
-    return (low[0], low[1], low[2]), (high[0], high[1], high[2])
+    low, high = ([f(box[end][k] for box in boxes) for k in range(3)] for end, f in ((0, min), (1, max)))
+    return sum(max(k * a, k * b) for k, a, b in zip(toward, low, high, strict=True))
 
 
 def _moved(scene: Scene, by: Point) -> Scene:

@@ -1,5 +1,6 @@
 """What drawings are made of. Painting, pointing and PDF use the same lists."""
 
+from functools import cached_property
 from typing import Literal
 
 from msgspec import Struct
@@ -64,7 +65,7 @@ class Stroke(Struct, frozen=True):
     part_id: str = ""
 
 
-class Scene(Struct, frozen=True):
+class Scene(Struct, frozen=True, dict=True):
     """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1).
 
     `edges` are the lines round what is new; what comes off stands last among the polygons. `floors` are the heights
@@ -80,6 +81,46 @@ class Scene(Struct, frozen=True):
     floors: tuple[float, ...] = ()
     edges: tuple[Edge, ...] = ()
     layers: tuple["Layer", ...] = ()
+
+    @cached_property
+    def solid_box(self) -> Box:
+        """The extent of all that stays or is new: what comes off takes no room."""
+        return box_of(tuple(p for polygon in self.polygons if polygon.role != "off" for p in polygon.points))
+
+    @cached_property
+    def seen_parts(self) -> dict[str, Point]:
+        """Every part with a place where it is really seen: the middle of a face that no other covers there.
+
+        Of a set piece by piece, since they stand clear of each other.
+        """
+        targets: dict[str, Point] = {}
+        for layer in self.layers:
+            dx, dy = layer.by
+            for part_id, (x, y) in layer.scene.seen_parts.items():
+                targets.setdefault(part_id, (x + dx, y + dy))
+        for i, polygon in enumerate(self.polygons if not self.layers else ()):
+            n = len(polygon.points)
+            middle = (sum(p[0] for p in polygon.points) / n, sum(p[1] for p in polygon.points) / n)
+            if polygon.role == "off" or not any(holds(q.points, middle) for q in self.polygons[i + 1 :]):
+                targets.setdefault(polygon.part_id, middle)
+        return targets
+
+    @cached_property
+    def _hidden(self) -> dict[tuple[str, Point], bool]:
+        return {}
+
+    def hides(self, part_id: str, point: Point) -> bool:
+        """Whether another part is seen where a point of this one is. Remembered: it is asked at every painting."""
+        asked = part_id, point
+        if asked not in self._hidden:
+            own = next((x for x in self.layers if part_id.startswith(f"{x.piece_id}/")), None)
+            if own is not None:
+                hidden = own.scene.hides(part_id, (point[0] - own.by[0], point[1] - own.by[1]))
+            else:
+                front = self.at(point)
+                hidden = front is not None and front.part_id != part_id
+            self._hidden[asked] = hidden
+        return self._hidden[asked]
 
     def at(self, point: Point) -> Polygon | None:
         """The polygon seen at a point: the last painted one that holds it; of a set as its own piece has it."""

@@ -21,7 +21,7 @@ from zygoform.core.drawing.primitives import (
     box_of,
     holds,
 )
-from zygoform.core.drawing.views import VIEWS, View, Viewpoint
+from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, dot
@@ -60,7 +60,8 @@ def draw_form(
     polygons = _painted(form, roles, view)
     if overlay == "over":
         polygons += _coming_off(found, frozenset(stays - {board.id for board in planned.boards}), place)
-    floor = min(found.floor, planned.floor) if overlay == "over" else form.floor
+    shown = (found, planned) if overlay == "over" else (form,)
+    floor = min(_lowest(one, place) for one in shown)
     boxes = [box_of(polygon.points) for polygon in polygons]
     box = _box(boxes, floor, place)
     return Scene(
@@ -69,15 +70,30 @@ def draw_form(
         _dimensions(found, form, box, view),
         _leaders(polygons, boxes, numbers, box) if overlay != "found" else (),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
-        floors=() if place == "above" else floors_of(form),
+        floors=() if place == "above" else floors_of(form, place),
         edges=outer_edges(polygons, boxes),
     )
 
 
-def floors_of(form: Form) -> tuple[float, ...]:
-    """The heights that pieces stand at: one, or one for each row of a set."""
-    heights = (-body.base_height for body in form.bodies if not body.hangs)
+def floors_of(form: Form, place: Viewpoint = "front") -> tuple[float, ...]:
+    """The heights that pieces are seen to stand at: one, or one for each row of a set."""
+    heights = (_seen_floor(body, place) for body in form.bodies if not body.hangs)
     return tuple(sorted({round(height, 3) for height in heights})) or (form.floor,)
+
+
+def _lowest(form: Form, place: Viewpoint) -> float:
+    """The lowest floor of all, also of what hangs."""
+    return min((_seen_floor(body, place) for body in form.bodies), default=0.0)
+
+
+def _seen_floor(body: Body, place: Viewpoint) -> float:
+    """Where the floor under the face nearest to the viewer is drawn: from a corner behind that is not at y = 0."""
+    return -body.base_height + _near(body, place) * VIEWS[place].up[1]
+
+
+def _near(body: Body, place: Viewpoint) -> float:
+    """The y of the face that is drawn true to scale."""
+    return max(y for _, y in body.plan) if VIEWS[place].toward[1] > 0 else 0.0
 
 
 def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon]:
@@ -254,16 +270,23 @@ def _dimensions(
     # What hangs on a wall beside others has no height from the floor to tell.
     standing = [body for body in form.bodies if not body.hangs] or list(form.bodies)
     top = max(board.solid.box[1][2] for body in standing for board in body.boards)
-    dims = [Dimension((x0, form.floor), (x0, top), top - form.floor, 0, "left", guessed="height" in guess)]
-    if view.place in ("front", "back", "corner"):
-        a, b = view.project((low[0], low[1], 0))[0], view.project((high[0], low[1], 0))[0]
-        ends = ((min(a, b), high[2]), (max(a, b), high[2]))
+    # Beside the face that is true to scale.
+    floor = _lowest(form, view.place)
+    ends = ((x0, floor), (x0, floor + top - form.floor))
+    dims = [Dimension(*ends, top - form.floor, 0, "left", guessed="height" in guess)]
+    if view.place not in ("left", "right"):
+        # Along the face that is true to scale: the front, or the back.
+        face = low[1] if view.toward[1] < 0 else high[1]
+        (a, over), (b, _) = view.project((low[0], face, high[2])), view.project((high[0], face, high[2]))
+        # In front it stays on the height of the top.
+        up = high[2] if view.toward[1] < 0 else over
+        ends = ((min(a, b), up), (max(a, b), up))
         dims.append(Dimension(*ends, high[0] - low[0], 1, "above", guessed="width" in guess))
     else:
         a, b = view.project((low[0], low[1], 0))[0], view.project((low[0], high[1], 0))[0]
         ends = ((min(a, b), high[2]), (max(a, b), high[2]))
         dims.append(Dimension(*ends, high[1] - low[1], 1, "above", guessed="depth" in guess))
-    if view.place in ("front", "corner"):
+    if view.place in ("front", *FRONT_CORNERS):
         for body in form.bodies:
             dims += _opening_sizes(body, form)
     return tuple(dims)

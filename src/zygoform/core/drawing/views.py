@@ -1,7 +1,7 @@
 """Where one can stand, and how that projects.
 
-Flat views are orthographic. The corner is a cabinet projection: the front true and to scale, depth at half
-scale, 38 degrees to the right and up, so that a front can be measured on screen.
+Flat views are orthographic. Corners are cabinet projections: the front, or from behind the back, true and to scale,
+depth at half scale, 38 degrees up and to the right or left, so that a front can be measured on screen.
 """
 
 import math
@@ -12,7 +12,12 @@ from msgspec import Struct
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Point3
 
-Viewpoint = Literal["front", "left", "right", "back", "above", "corner"]
+Viewpoint = Literal[
+    "front", "left", "right", "back", "above", "corner", "left_corner", "back_left_corner", "back_right_corner"
+]  # fmt: skip
+CORNER_PLACES: tuple[Viewpoint, ...] = ("corner", "left_corner", "back_left_corner", "back_right_corner")
+"""The way round: at the right of the front, at its left, and behind the piece from there on."""
+FRONT_CORNERS: tuple[Viewpoint, ...] = CORNER_PLACES[:2]
 _DEPTH_X, _DEPTH_Y = 0.5 * math.cos(math.radians(38)), 0.5 * math.sin(math.radians(38))
 
 
@@ -37,4 +42,15 @@ VIEWS: dict[Viewpoint, View] = {
     "left": View("left", (0, -1, 0), (0, 0, 1), (-1, 0, 0)),
     "above": View("above", (1, 0, 0), (0, 1, 0), (0, 0, 1)),
     "corner": View("corner", (1, _DEPTH_X, 0), (0, _DEPTH_Y, 1), (_DEPTH_X, -1, _DEPTH_Y)),
+    "left_corner": View("left_corner", (1, -_DEPTH_X, 0), (0, _DEPTH_Y, 1), (-_DEPTH_X, -1, _DEPTH_Y)),
+    # From behind what is far has the smaller y; `toward` projects to nothing.
+    "back_left_corner": View("back_left_corner", (-1, -_DEPTH_X, 0), (0, -_DEPTH_Y, 1), (-_DEPTH_X, 1, _DEPTH_Y)),
+    "back_right_corner": View("back_right_corner", (-1, _DEPTH_X, 0), (0, -_DEPTH_Y, 1), (_DEPTH_X, 1, _DEPTH_Y)),
 }
+
+
+def next_corner(here: Viewpoint) -> Viewpoint:
+    """The corner to stand at: the next one round where one stands at a corner already."""
+    return (
+        CORNER_PLACES[(CORNER_PLACES.index(here) + 1) % len(CORNER_PLACES)] if here in CORNER_PLACES else "corner"
+    )

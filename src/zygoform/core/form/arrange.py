@@ -15,6 +15,14 @@ HUNG = 1000.0
 """How high above the floor what hangs on a wall is drawn, where something stands on the floor."""
 
 
+def by_piece(form: Form) -> dict[str, Form]:
+    """The bodies of each piece by itself."""
+    bodies: dict[str, list[Body]] = {}
+    for body in form.bodies:
+        bodies.setdefault(body.piece_id, []).append(body)
+    return {piece_id: Form(tuple(own)) for piece_id, own in bodies.items()}
+
+
 def only(form: Form, piece_id: str) -> Form:
     """The bodies of one piece; the whole form where there is no other."""
     bodies = tuple(body for body in form.bodies if body.piece_id == piece_id)
@@ -36,14 +44,15 @@ def offsets(
     """How far each body, by its id, is moved so that all stand side by side, in rows where that draws them larger.
 
     They stand side by side along `across`, rows one over the other along `up`, the first one on top. Along z the
-    floor of the lowest row is at height 0. `lean` is how much of its depth is seen to the right of a piece and
-    over it, where one looks from a corner; the room they are drawn in is `wide` times as wide as high.
+    floor of the lowest row is at height 0. `lean` is how much of its depth is seen beside a piece (towards greater
+    x) and over it, where one looks from a corner; the room they are drawn in is `wide` times as wide as high.
     """
     stands = any(not body.hangs for body in form.bodies)
     boxes = {body.id: _box(body, lean, hung=body.hangs and stands) for body in form.bodies}
     a, u = "xyz".index(across), "xyz".index(up)
     rows = _rows([(body.id, boxes[body.id][1][a] - boxes[body.id][0][a]) for body in form.bodies], boxes, u, wide)
     moved, level = dict[str, Point3](), 0.0
+    apart = _apart(max(_high(row, boxes, u) for row in rows))
     for row in reversed(rows):
         place = 0.0
         for own in row:
@@ -53,7 +62,7 @@ def offsets(
             by[u] = level - low[u]
             place += high[a] - low[a] + APART
             moved[own] = (by[0], by[1], by[2])
-        level += _high(row, boxes, u) + _rows_apart(rows, boxes, u)
+        level += _high(row, boxes, u) + apart
     return {body.id: moved[body.id] for body in form.bodies}
 
 
@@ -64,8 +73,8 @@ def _high(row: list[str], boxes: Boxes, up: int) -> float:
     return max(boxes[own][1][up] - boxes[own][0][up] for own in row)
 
 
-def _rows_apart(rows: list[list[str]], boxes: Boxes, up: int) -> float:
-    return max(APART, ROWS_APART * max(_high(row, boxes, up) for row in rows))
+def _apart(highest: float) -> float:
+    return max(APART, ROWS_APART * highest)
 
 
 def _box(body: Body, lean: tuple[float, float], *, hung: bool) -> tuple[Point3, Point3]:
@@ -74,29 +83,38 @@ def _box(body: Body, lean: tuple[float, float], *, hung: bool) -> tuple[Point3, 
     lows, highs = zip(*boxes, strict=True)
     low, high = ([f(p[k] for p in some) for k in range(3)] for f, some in ((min, lows), (max, highs)))
     low[2] = min(low[2], 0.0) - HUNG if hung else -body.base_height
+    deep = high[1] - low[1]
     for k, share in zip((0, 2), lean, strict=True):
-        high[k] += share * (high[1] - low[1])
+        # From behind pieces stand on the floor under their backs, whatever hangs over it.
+        near = max(y for _, y in body.plan) if k == 2 else deep
+        low[k], high[k] = low[k] + min(0.0, share * near), high[k] + max(0.0, share * deep)
     return (low[0], low[1], low[2]), (high[0], high[1], high[2])
 
 
 def _rows(widths: list[tuple[str, float]], boxes: Boxes, up: int, wide: float) -> list[list[str]]:
     """The bodies in the number of rows that leaves them largest in a picture `wide` times as wide as high."""
+    wide_of, high_of = dict(widths), {own: _high([own], boxes, up) for own, _ in widths}
+    whole = sum(w + APART for _, w in widths)
     best: tuple[float, list[list[str]]] = (0.0, [[own for own, _ in widths]])
     for count in range(1, len(widths) + 1):
         rows: list[list[str]] = [[]]
-        room = sum(w + APART for _, w in widths) / count
+        room = whole / count
         at = 0.0
         for own, w in widths:
             if rows[-1] and at + w / 2 > room * len(rows) and len(rows) < count:
                 rows.append([])
             rows[-1].append(own)
             at += w + APART
-        across = max(sum(dict(widths)[own] + APART for own in row) - APART for row in rows)
-        apart = _rows_apart(rows, boxes, up)
-        high = sum(_high(row, boxes, up) + apart for row in rows) - apart
+        across = max(sum([wide_of[own] + APART for own in row]) - APART for row in rows)
+        highs = [max([high_of[own] for own in row]) for row in rows]
+        apart = _apart(max(highs))
+        high = sum(highs) + apart * (len(highs) - 1)
         scale = min(wide / max(across, 1.0), 1 / max(high, 1.0))
         if scale > best[0] * 1.02:
             best = (scale, rows)
+        elif len(rows) * (min(high_of.values()) + APART) - APART > 1 / best[0]:
+            # So many rows are too high even of the lowest ones, and more of them are higher still.
+            break
     return best[1]
 
 

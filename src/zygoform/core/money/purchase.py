@@ -67,18 +67,20 @@ def purchase(
 def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
     rows = []
     for layout in layouts:
-        for length in sorted({board.length for board in layout.boards if not board.owned}, reverse=True):
-            boards = [b for b in layout.boards if not b.owned and b.length == length]
+        kinds = {(board.length, board.size.id): board.size for board in layout.boards if not board.owned}
+        for (length, size_id), size in sorted(kinds.items(), key=lambda kind: kind[0], reverse=True):
+            boards = [b for b in layout.boards if not b.owned and (b.length, b.size.id) == (length, size_id)]
             parts = [on.part for board in boards for on in board.parts]
             spare = count_up(len(boards) * shop.spare_boards / 100)
             rows.append(
                 BuyRow(
-                    f"{layout.size.id} {length:g}",
+                    f"{size_id} {length:g}",
                     "Wood",
                     len(boards) + spare,
-                    layout.size.name,
-                    Message("really {0} × {1}", (layout.size.thickness, layout.size.width)),
-                    ("boards " if len(boards) > 1 else "board ")
+                    size.name,
+                    Message("really {0} × {1}", (size.thickness, size.width)),
+                    ("sheet" if size.is_sheet else "board")
+                    + ("s " if len(boards) > 1 else " ")
                     + " ".join(board.letter for board in boards)
                     + (f", {spare} spare" if spare else ""),
                     boards[0].price,

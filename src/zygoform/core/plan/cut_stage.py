@@ -8,10 +8,10 @@ from zygoform.core.cutlist.counted import Count, counted
 from zygoform.core.cutlist.layouts import SizeLayout, SizeProblem, placed, size_problems
 from zygoform.core.cutlist.listed import ListedPart, list_parts
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
-from zygoform.core.cutting.problem import StripLayout, StripProblem
-from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem, quick_answer
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
@@ -44,13 +44,13 @@ def cut_stage(
     shop: Shop,
     stock: tuple[StockLine, ...],
     counts: tuple[Count, ...],
-    layouts: Mapping[StripProblem, StripLayout],
+    layouts: Mapping[LayoutProblem, FoundLayout],
     memory: Memory,
-) -> CutPlan:
+) -> Piecemeal[CutPlan]:
     """What is cut from what. `layouts` are those already known; the rest are laid out quickly here."""
     outcomes = memory.each("cut outcomes", form.counting)
     numbers = {change.id: change.number for change in form.changes}
-    designed = memory.once(
+    designed = yield from memory.once_piecemeal(
         lambda: _designed(form.counting, numbers, form.gone, shop, memory),
         "designed",
         outcomes,
@@ -61,34 +61,34 @@ def cut_stage(
     # A count whose part is gone waits for it to come back, and counts for nothing.
     counts = memory.each("counts", tuple(count for count in counts if count.part_id in ids))  # type: ignore[assignment]
     parts = memory.once(lambda: counted(designed, counts), "counted", designed, counts)
+    yield
     problems = memory.once(lambda: size_problems(parts, shop, stock), "problems", parts, shop, stock)
-    found = tuple(
-        layouts.get(sized.problem) or memory.once(lambda s=sized: quick_layout(s.problem), "quick", sized)  # type: ignore[misc]
-        for sized in problems
-    )
-    known = {sized.problem: layout for sized, layout in zip(problems, found, strict=True)}
+    known: dict[LayoutProblem, FoundLayout] = {}
+    for sized in problems:
+        known[sized.problem] = layouts.get(sized.problem) or (
+            yield from memory.once_piecemeal(lambda s=sized: quick_answer(s.problem), "quick", sized)  # type: ignore[misc]
+        )
     later = tuple((numbers[o.change_id], cut) for o in form.counting for cut in o.later)
 
-    def make() -> CutPlan:
-        boards = placed(problems, known, parts, shop)
-        return CutPlan(
-            parts,
-            counts,
-            problems,
-            boards,
-            by_setting(parts, boards, later, shop.saw),
-            by_part(parts, boards, designed),
-        )
+    def make() -> Piecemeal[CutPlan]:
+        yield
+        boards = placed(problems, known, parts, shop, stock)
+        yield
+        settings = by_setting(parts, boards, later, shop.saw)
+        yield
+        return CutPlan(parts, counts, problems, boards, settings, by_part(parts, boards, designed))
 
-    return memory.once(make, "cut", parts, problems, designed, outcomes, shop, *found)
+    found = [known[sized.problem] for sized in problems]
+    return (yield from memory.once_piecemeal(make, "cut", parts, problems, designed, outcomes, shop, *found))
 
 
 def _designed(
     outcomes: tuple[Outcome, ...], numbers: dict[str, int], gone: frozenset[str], shop: Shop, memory: Memory
-) -> tuple[ListedPart, ...]:
+) -> Piecemeal[tuple[ListedPart, ...]]:
     """The parts of all changes; letters are each change's own, so one that did not change is not listed anew."""
     listed: list[ListedPart] = []
     for outcome in outcomes:
+        yield
         number = numbers[outcome.change_id]
         listed += memory.once(
             lambda o=outcome, n=number: list_parts(

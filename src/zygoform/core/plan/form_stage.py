@@ -1,5 +1,7 @@
 """The pieces as found, change after change, the pieces as planned."""
 
+from functools import cached_property
+
 from msgspec import Struct, structs
 
 from zygoform.core.changes.base import ChangeBase
@@ -9,6 +11,7 @@ from zygoform.core.form.form import Body, Form, piece_of
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Handle, Outcome
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.memory import Memory
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
@@ -46,8 +49,12 @@ class FormPlan(Struct, frozen=True, dict=True):
     def handles(self) -> tuple[Handle, ...]:
         return tuple(handle for outcome in self.counting for handle in outcome.handles)
 
+    @cached_property
+    def _outcome_of(self) -> dict[str, Outcome]:
+        return {outcome.change_id: outcome for outcome in self.outcomes}
+
     def outcome(self, change_id: str) -> Outcome | None:
-        return next((o for o in self.outcomes if o.change_id == change_id), None)
+        return self._outcome_of.get(change_id)
 
     def failure(self, change_id: str) -> Failure | None:
         return next((f for f in self.failures if f.change_id == change_id), None)
@@ -55,11 +62,12 @@ class FormPlan(Struct, frozen=True, dict=True):
 
 def form_stage(
     pieces: tuple[PieceBase, ...], project: Project, condition: Condition, variant_id: str, memory: Memory
-) -> FormPlan:
+) -> Piecemeal[FormPlan]:
     """The pieces, and a variant's changes made on them. Raises BadInputError where a piece is impossible."""
-    found = _found(pieces, memory)
+    found = yield from _found(pieces, memory)
     changes = memory.each("changes", project.settled(variant_id))
-    outcomes, failures, planned = _apply(found, changes, project.shop, condition, memory)  # type: ignore[arg-type]
+    outcomes, failures, planned = yield from _apply(found, changes, project.shop, condition, memory)  # type: ignore[arg-type]
+    yield
     taken_off = frozenset(mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep")
     if taken_off:
         planned = memory.once(lambda: planned.without(taken_off), "without", planned, same=(taken_off,))
@@ -79,10 +87,13 @@ def _shape_of(piece: PieceBase, memory: Memory) -> PieceBase:
     return memory.once(lambda: bare, "shape", same=(bare,))
 
 
-def _found(pieces: tuple[PieceBase, ...], memory: Memory) -> Form:
+def _found(pieces: tuple[PieceBase, ...], memory: Memory) -> Piecemeal[Form]:
     """All pieces in one form; in a set the names of their sizes say whose they are."""
-    named = len(pieces) > 1
-    bodies = tuple(body for piece in pieces for body in _bodies(_shape_of(piece, memory), memory, named=named))
+    found: list[Body] = []
+    for piece in pieces:
+        found += _bodies(_shape_of(piece, memory), memory, named=len(pieces) > 1)
+        yield
+    bodies = tuple(found)
     return memory.once(lambda: Form(bodies), "found", *bodies)
 
 
@@ -97,17 +108,21 @@ def _bodies(piece: PieceBase, memory: Memory, *, named: bool) -> tuple[Body, ...
 
 def _apply(
     found: Form, changes: tuple[ChangeBase, ...], shop: Shop, condition: Condition, memory: Memory
-) -> tuple[tuple[Outcome, ...], tuple[Failure, ...], Form]:
+) -> Piecemeal[tuple[tuple[Outcome, ...], tuple[Failure, ...], Form]]:
     """Change after change on its own piece so far; each anew only where it, or what it starts from, is another.
 
     Returns what they bring about, those that cannot be, and all pieces with them made.
     """
-    own = {body.piece_id: Form(()) for body in found.bodies}
-    for piece_id in own:
-        bodies = tuple(body for body in found.bodies if body.piece_id == piece_id)
-        own[piece_id] = memory.once(lambda bodies=bodies: Form(bodies), "own", *bodies)  # type: ignore[misc]
+    of: dict[str, list[Body]] = {}
+    for body in found.bodies:
+        of.setdefault(body.piece_id, []).append(body)
+    own = {
+        piece_id: memory.once(lambda bodies=tuple(bodies): Form(bodies), "own", *bodies)  # type: ignore[misc]
+        for piece_id, bodies in of.items()
+    }
     outcomes, failures = list[Outcome](), list[Failure]()
     for change in changes:
+        yield
         piece_id = piece_of(change.targets[0])
         form = own.get(piece_id, found)
         made = memory.once(

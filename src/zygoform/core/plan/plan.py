@@ -10,7 +10,7 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import PartRow, SettingGroup
-from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
@@ -20,6 +20,7 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
+from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.cut_stage import CutPlan, cut_stage
 from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage
 from zygoform.core.plan.memory import Memory
@@ -97,7 +98,7 @@ class Plan(Struct, frozen=True):
 
 def compile_plan(
     project: Project,
-    layouts: Mapping[StripProblem, StripLayout] | None = None,
+    layouts: Mapping[LayoutProblem, FoundLayout] | None = None,
     memory: Memory | None = None,
     variant_id: str = "",
 ) -> Plan | None:
@@ -106,16 +107,27 @@ def compile_plan(
     `layouts` are layouts already known, the rest are laid out quickly here; what `memory` knows is not worked out
     again. Raises BadInputError where a piece itself is impossible.
     """
+    return at_once(plan_piecemeal(project, layouts, memory, variant_id))
+
+
+def plan_piecemeal(
+    project: Project,
+    layouts: Mapping[LayoutProblem, FoundLayout] | None = None,
+    memory: Memory | None = None,
+    variant_id: str = "",
+) -> Piecemeal[Plan | None]:
+    """As `compile_plan`, for a large project: may be interrupted, and what `memory` got so far is not lost."""
     memory = memory or Memory()
     pieces = project.known_pieces
     if not pieces:
         return None
-    condition, form = _form(project, pieces, memory, variant_id)
+    condition, form = yield from _form(project, pieces, memory, variant_id)
     shop = project.shop
-    cut = cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
+    cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
     outcomes = memory.each("buy outcomes", form.counting)
+    yield
     bought = memory.once(lambda: _bought(form, cut, shop), "buy", outcomes, cut, shop)
-    judged = memory.once(
+    judged = yield from memory.once_piecemeal(
         lambda: _judged(form, cut, shop, condition),
         "judged",
         form,
@@ -131,17 +143,18 @@ def compile_plan(
 def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:
     """The first stage alone, for what is being dragged: the pieces and their drawing, no cuts, no money."""
     pieces = project.known_pieces
-    return _form(project, pieces, memory, variant_id)[1] if pieces else None
+    return at_once(_form(project, pieces, memory, variant_id))[1] if pieces else None
 
 
 def _form(
     project: Project, pieces: tuple[PieceBase, ...], memory: Memory, variant_id: str
-) -> tuple[Condition, FormPlan]:
+) -> Piecemeal[tuple[Condition, FormPlan]]:
     condition = Condition(
         tuple(fault for piece in pieces for fault in piece.faults),
         tuple(made for piece in pieces for made in piece.made_of),
     )
-    return condition, form_stage(pieces, project, condition, variant_id, memory)
+    form = yield from form_stage(pieces, project, condition, variant_id, memory)
+    return condition, form
 
 
 def _bought(form: FormPlan, cut: CutPlan, shop: Shop) -> Purchase:
@@ -154,11 +167,14 @@ def _bought(form: FormPlan, cut: CutPlan, shop: Shop) -> Purchase:
     )
 
 
-def _judged(form: FormPlan, cut: CutPlan, shop: Shop, condition: Condition) -> tuple[Finding, ...]:
+def _judged(form: FormPlan, cut: CutPlan, shop: Shop, condition: Condition) -> Piecemeal[tuple[Finding, ...]]:
     """What the changes themselves say, and then every rule."""
     view = JudgedPlan(form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of)
-    own = tuple(f for outcome in form.counting for f in outcome.findings)
-    return (*own, *(finding for rule in RULES for finding in rule(view)))
+    found = [f for outcome in form.counting for f in outcome.findings]
+    for rule in RULES:
+        yield
+        found += rule(view)
+    return tuple(found)
 
 
 def _called(form: FormPlan, change_id: str) -> str:

@@ -1,18 +1,22 @@
 """What is drawn at once: one piece, or all of a set side by side."""
 
-from typing import Literal
+from collections.abc import Callable, Iterable
+from typing import Literal, TypeVar
 
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
-from zygoform.core.drawing.views import VIEWS, Viewpoint
-from zygoform.core.form.arrange import USUAL_ROOM, offsets, only, shifted, side_by_side
+from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
+from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
+from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.form_stage import FormPlan
+
+Own = TypeVar("Own")
 
 
 class Seen(Struct, frozen=True):
@@ -52,20 +56,26 @@ def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide
     if piece_id:
         return Seen(only(stage.found, piece_id), only(stage.planned, piece_id), numbers, handles, mended)
     across: Literal["x", "y"] = "y" if viewpoint in ("left", "right") else "x"
-    lean = VIEWS[viewpoint].project((0.0, 1.0, 0.0)) if viewpoint == "corner" else (0.0, 0.0)
+    view = VIEWS[viewpoint]
+    # How far what lies deeper is seen to the side, in the direction of x, and up.
+    lean = (view.across[0] * view.across[1], view.up[1]) if viewpoint in CORNER_PLACES else (0.0, 0.0)
     by = offsets(stage.found, across, "y" if viewpoint == "above" else "z", lean, wide)
     whose = {c.id: piece_of(c.targets[0]) for c in stage.changes}
     names = {piece.id: piece.name for piece in stage.pieces}
     moved = {piece_of(body_id): distance for body_id, distance in by.items()}
+    found, planned = by_piece(stage.found), by_piece(stage.planned)
+    numbered = _grouped(numbers.items(), lambda entry: whose[entry[0]])
+    held = _grouped(handles, lambda handle: whose[handle.change_id])
+    sound = _grouped(mended, piece_of)
     pieces = tuple(
         PieceDrawn(
             piece.id,
-            only(stage.found, piece.id),
-            only(stage.planned, piece.id),
+            found[piece.id],
+            planned[piece.id],
             moved[piece.id],
-            {own: number for own, number in numbers.items() if whose[own] == piece.id},
-            tuple(h for h in handles if whose[h.change_id] == piece.id),
-            frozenset(part for part in mended if piece_of(part) == piece.id),
+            dict(numbered.get(piece.id, ())),
+            tuple(held.get(piece.id, ())),
+            frozenset(sound.get(piece.id, ())),
         )
         for piece in stage.pieces
         if piece.id in moved
@@ -73,6 +83,14 @@ def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide
     handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
     forms = side_by_side(stage.found, by), side_by_side(stage.planned, by)
     return Seen(*forms, numbers, handles, mended, moved, names, pieces)
+
+
+def _grouped(things: Iterable[Own], whose: Callable[[Own], str]) -> dict[str, list[Own]]:
+    """By the piece each belongs to."""
+    own: dict[str, list[Own]] = {}
+    for thing in things:
+        own.setdefault(whose(thing), []).append(thing)
+    return own
 
 
 class SeenDrawing:
@@ -84,12 +102,23 @@ class SeenDrawing:
 
     def scene(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Scene:
         """What is seen, from there."""
+        return at_once(self.scene_piecemeal(seen, viewpoint, overlay))
+
+    def undrawn(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> int:
+        """How many pieces of a set would have to be drawn first."""
+        last = self._last
+        if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
+            return 0
+        return self._set.undrawn(seen.pieces, viewpoint, overlay)
+
+    def scene_piecemeal(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Piecemeal[Scene]:
+        """As `scene`, and may be interrupted between two pieces of a set: what is drawn is remembered."""
         last = self._last
         if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
             return last[3]
         if seen.pieces:
-            floors = () if viewpoint == "above" else floors_of(seen.planned)
-            scene = self._set.draw(seen.pieces, viewpoint, overlay, floors)
+            floors = () if viewpoint == "above" else floors_of(seen.planned, viewpoint)
+            scene = yield from self._set.draw(seen.pieces, viewpoint, overlay, floors)
         else:
             forms = seen.found, seen.planned, seen.numbers
             scene = draw_form(*forms, viewpoint, overlay, seen.handles, seen.mended)

@@ -1,6 +1,6 @@
 """Boards, what is left of them, layouts."""
 
-from zygoform.core.cutlist.layouts import WORTH_KEEPING, PlacedBoard, SizeLayout
+from zygoform.core.cutlist.layouts import NARROWEST, WORTH_KEEPING, PlacedBoard, SizeLayout
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.plan.plan import Plan
 from zygoform.core.why.why import Why
@@ -14,6 +14,8 @@ def board_of(plan: Plan, letter: str) -> PlacedBoard | None:
 def why_left(plan: Plan, board: PlacedBoard) -> Why:
     """Why so much of a board is left."""
     parts = [on.part for on in board.parts]
+    if board.size.is_sheet:
+        return _why_left_of_sheet(board)
     lengths = tuple(part.length for part in parts)
     used = sum(lengths)
     gaps = board.length - 2 * plan.shop.end_trim - used - board.left_over
@@ -31,6 +33,19 @@ def why_left(plan: Plan, board: PlacedBoard) -> Why:
         "{0} or more: worth keeping" if board.worth_keeping else "Under {0}: too short to keep", (WORTH_KEEPING,)
     )
     return Why(what, formula, keep, board.left_over, tuple(part.id for part in parts))
+
+
+def _why_left_of_sheet(board: PlacedBoard) -> Why:
+    ids = tuple(on.part.id for on in board.parts)
+    if not board.left_over:
+        return Why(Message(f"Of sheet {board.letter} nothing is left"), Message(""), Message(""), 0.0, ids)
+    keep = (
+        Message("{0} long and {1} wide at least: worth keeping", (WORTH_KEEPING, NARROWEST))
+        if board.worth_keeping
+        else Message("Under {0} long or {1} wide: too small to keep", (WORTH_KEEPING, NARROWEST))
+    )
+    what = Message(f"Of sheet {board.letter} {{0}} × {{1}} is left", tuple(sorted(board.offcut[2:], reverse=True)))
+    return Why(what, Message("the largest piece that its cuts leave"), keep, board.left_over, ids)
 
 
 def why_length(plan: Plan, board: PlacedBoard) -> Why:
@@ -61,17 +76,15 @@ def why_cost(plan: Plan, layout: SizeLayout) -> Why:
         f"{count} × {{{k}}} at {plan.shop.currency}{price:.2f}"
         for k, ((_, price), count) in enumerate(counts.items())
     )
-    what = Message(f"{literal(layout.size.name)}: {plan.shop.currency}{layout.cost:.2f}")
+    what = Message(f"{literal(layout.name)}: {plan.shop.currency}{layout.cost:.2f}")
     return Why(
         what, Message(marks, tuple(length for length, _ in counts)), _verdict(layout), float(layout.cost), ()
     )
 
 
 def _verdict(layout: SizeLayout) -> Message:
-    if layout.size.is_sheet:
-        return Message(
-            "Laid out along the sheet, one part beside the other: cut in two directions it may take less"
-        )
+    if layout.proven and layout.size.is_sheet:
+        return Message("No other choice of these sheets is cheaper: proven")
     if layout.proven:
         return Message(
             "No other choice of boards is cheaper along their length: proven. Wider boards ripped into several "

@@ -60,7 +60,7 @@ def _width(plan: Plan, listed: ListedPart) -> Why:
     board = plan.shop.size(part.size_id)
     size = part.width_of or sized("width of the board", part.width, "on sale")
     what = Message(f"{literal(part.name)} {listed.code} is {{0}} wide", (listed.width,))
-    if part.ripped:
+    if part.ripped and not board.is_sheet:
         what = Message(
             f"{literal(part.name)} {listed.code} is ripped to {{0}} from {{1}}", (listed.width, board.width)
         )

@@ -55,10 +55,12 @@ def _found(listed: ListedPart) -> list[Term]:
 
 def _shares(plan: Plan) -> dict[str, Decimal]:
     """What the wood of each part costs."""
-    shares = {}
+    shares = dict[str, Decimal]()
     for layout in plan.layouts:
         for board in layout.boards:
-            whole = sum(on.part.length for on in board.parts)
-            for on in board.parts:
-                shares[on.part.id] = board.price * Decimal(on.part.length / whole)
+            # Of a board by length: what is ripped off a part's side is lost with it.
+            sheet = board.size.is_sheet
+            worth = {on.part.id: on.part.length * (on.part.width if sheet else 1.0) for on in board.parts}
+            whole = sum(worth.values())
+            shares |= {part_id: board.price * Decimal(own / whole) for part_id, own in worth.items()}
     return shares

@@ -11,7 +11,8 @@ from zygoform.app.widgets.fields import Field, label
 from zygoform.core.edits.workshop import set_price
 from zygoform.core.money.purchase import BuyRow
 
-NEED = 218
+NEED, CHANGES, FEW_CHANGES = 218, 44, 2
+"""px for what a line is for and for the numbers of its changes; of more than so many the rest are counted."""
 QWIDGETSIZE_MAX = 16777215
 
 
@@ -29,7 +30,7 @@ class BuyHead(QWidget):
             (label("", "small"), 38, right),
             (label("What", "small"), 0, Qt.AlignmentFlag.AlignLeft),
             (self._only_wide[0], NEED, Qt.AlignmentFlag.AlignLeft),
-            (self._only_wide[1], 28, right),
+            (self._only_wide[1], CHANGES, right),
             (label("One costs", "small"), 82, right),
             (label("Together", "small"), 76, right),
         )
@@ -75,8 +76,10 @@ class BuyLine(QWidget):
         self._need = need = label(row.need, "second")
         need.setWordWrap(True)
         need.setFixedWidth(t.px(NEED))
-        self._numbers = numbers = label("  ".join(str(number) for number in row.changes), "second")
-        numbers.setFixedWidth(t.px(28))
+        few, more = row.changes[:FEW_CHANGES], len(row.changes) - FEW_CHANGES
+        said = "  ".join(map(str, few)) if more <= 0 else f"{few[0]} +{more + FEW_CHANGES - 1}"
+        self._numbers = numbers = label(said, "second")
+        numbers.setFixedWidth(t.px(CHANGES))
         numbers.setToolTip("for change " + " and ".join(str(number) for number in row.changes))
         self.total = label("price missing" if row.missing else f"{currency}{row.total:.2f}", "strong")
         self.total.setFixedWidth(t.px(76))

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.slices import Slices
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.icons import pixmap
@@ -15,6 +16,10 @@ from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.cutlist.rows import SettingGroup, SettingRow, letter_runs
 from zygoform.core.edits.cutting_facts import mark_cut
+from zygoform.core.piecemeal import Piecemeal, at_once
+
+ROWS_AT_ONCE = 40
+"""A longer list is put together with the window answering in between."""
 
 
 class CutRow(QAbstractButton):
@@ -119,6 +124,7 @@ class CutList(QWidget):
         self._shown: tuple[SettingGroup, ...] | None = None
         self._unit: object = None
         self.rows: list[CutRow] = []
+        self._slices = Slices(self)
         when_seen(self, session.changed, self.refresh)
         self.refresh()
 
@@ -133,7 +139,15 @@ class CutList(QWidget):
         self._shown, self._unit = groups, self.session.unit
         empty(self._column)
         self.rows = []
+        if sum(len(group.rows) for group in groups) <= ROWS_AT_ONCE:
+            self._slices.drop()
+            at_once(self._fill(groups))
+        else:
+            self._slices.begin(self._fill(groups), lambda _none: None)
+
+    def _fill(self, groups: tuple[SettingGroup, ...]) -> Piecemeal[None]:
         for group in groups:
+            yield
             title = label(group.title, "second")
             title.setContentsMargins(0, 8, 0, 2)
             self._column.addWidget(title)
@@ -141,4 +155,5 @@ class CutList(QWidget):
                 made = CutRow(self.session, row)
                 self.rows.append(made)
                 self._column.addWidget(made)
+                yield
         self._column.addStretch(1)

@@ -1,5 +1,7 @@
 """Cut: the boards on the left, the piece and the cuts on the right."""
 
+from collections import Counter
+
 from PySide6.QtGui import QKeySequence, QResizeEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
@@ -205,13 +207,12 @@ class CutStage(QWidget):
         self._on_pointed(self.session.view.hovered)
 
     def _refresh_keeping(self, plan: Plan) -> None:
-        lengths: dict[float, int] = {}
-        for layout in plan.layouts:
-            for board in layout.boards:
-                if board.worth_keeping:
-                    lengths[round(board.left_over, 1)] = lengths.get(round(board.left_over, 1), 0) + 1
-        pieces = [f"{n} × {self.session.unit.show(length)}" for length, n in sorted(lengths.items(), reverse=True)]
-        self.keeping.setText(f"<b>Worth keeping</b>&nbsp;&nbsp; {', '.join(pieces)}" if pieces else "")
+        kept = [board for layout in plan.layouts for board in layout.boards if board.worth_keeping]
+        sides = (sorted(b.offcut[2:], reverse=True) if b.size.is_sheet else [b.left_over] for b in kept)
+        sizes = Counter(tuple(round(side, 1) for side in own) for own in sides)
+        show = self.session.unit.show
+        pieces = [f"{n} of {' × '.join(map(show, size))}" for size, n in sorted(sizes.items(), reverse=True)]
+        self.keeping.setText(f"Worth keeping: {', '.join(pieces)}" if pieces else "")
         self.keeping.setVisible(bool(pieces))
 
     def _on_pointed(self, part_id: str) -> None:

@@ -12,7 +12,10 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
 
 MORE_KEYS = (
-    ("F L R B A C", "on the drawing: stand in front, left, right, at the back, above, at the corner"),
+    (
+        "F L R B A C",
+        "on the drawing: stand in front, left, right, at the back, above, at a corner, C again at the next",
+    ),
     ("O, the letter", "on Redesign's drawing: as found, laid over, as planned"),
     ("M", "on the drawing: all sizes"),
     ("0, the figure; + -", "on the drawing: the whole piece, nearer, farther; so does the wheel where it points"),

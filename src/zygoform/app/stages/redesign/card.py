@@ -62,6 +62,7 @@ class ChangeCard(QFrame):
         self._column.addLayout(head)
         self._body: QWidget | None = None
         self._was_open = False
+        self._shown: tuple[object, ...] = ()
         self._editor: ChangeEditor | None = None
         self.refresh()
 
@@ -71,10 +72,16 @@ class ChangeCard(QFrame):
 
     def refresh(self) -> None:
         """Shows the document's values; only the open card has fields."""
-        plan = self.session.plan
-        out = self.session.project.is_left_out(self.change_id)
+        plan, project = self.session.plan, self.session.project
+        out = project.is_left_out(self.change_id)
         outcome = plan.outcome(self.change_id) if plan else None
-        change = self.session.project.change(self.change_id)
+        change = project.change(self.change_id)
+        # By identity: what is the same object says the same.
+        shows = (change, outcome, out, self.is_open, self.session.planning.busy, project.shop, project.pieces)
+        if not self.is_open and [*map(id, shows)] == [*map(id, self._shown)]:
+            self.refresh_number()
+            return
+        self._shown = shows
         if change is not None:
             self.title.setText(titled(change, self.session.project.names))
         self.tick.setChecked(not out)
@@ -86,6 +93,8 @@ class ChangeCard(QFrame):
             words = "left out"
         elif outcome is not None:
             words = self.session.show(outcome.result)
+        elif self.session.planning.busy:
+            words = "being worked out…"
         else:
             words = "cannot be built as it is"
         self.summary.setText(words)

@@ -22,6 +22,8 @@ from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
 
+FIRST_CARDS, MORE_CARDS = 14, 6
+"""Of many changes so many cards are made first; more, so many at a time, when one comes near the last of them."""
 _IDLE = "Point at a part and say what should change: a right click, or Enter, lists what fits it."
 
 
@@ -41,6 +43,13 @@ class RedesignStage(QWidget):
         beside.addWidget(self.area)
         self._fill_side(self.drawer.side)
         self.cards: dict[str, ChangeCard] = {}
+        self._more = QTimer(self)
+        self._more.setSingleShot(True)
+        self._more.timeout.connect(self._make_more)
+        self._up_to = FIRST_CARDS
+        bar = self._area.verticalScrollBar()
+        for moved in (bar.valueChanged, bar.rangeChanged):
+            moved.connect(self._on_scrolled)
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         session.previewed.connect(self._on_previewed)
@@ -145,6 +154,7 @@ class RedesignStage(QWidget):
         """Opens a change and goes to its first field."""
         self.drawer.open()
         self.session.open_up(change_id)
+        self._make_cards(change_id)
         card = self.cards.get(change_id)
         if card is not None:
             card.setFocus()
@@ -169,15 +179,40 @@ class RedesignStage(QWidget):
             self._cards.removeWidget(card)
             card.hide()
             card.deleteLater()
-        for i, change in enumerate(known):
-            card = self.cards.get(change.id) or ChangeCard(self.session, change)
-            self.cards[change.id] = card
-            if self._cards.indexOf(card) != i:
-                self._cards.insertWidget(i, card)
-            card.refresh()
+        for change in known:
+            if change.id in self.cards:
+                self.cards[change.id].refresh()
+        self._make_cards(self.session.view.open_change)
+        self._on_scrolled()
         self._empty.setVisible(not known)
         self.add.setEnabled(self.session.plan is not None)
         self._refresh_common()
+
+    def _make_cards(self, wanted: str = "") -> None:
+        """The cards that are to be there and are not yet; also that of the change `wanted`."""
+        known = [c for c in self.session.project.changes if not isinstance(c, UnknownChange)]
+        place = 0
+        for k, change in enumerate(known):
+            card = self.cards.get(change.id)
+            if card is None and (k < self._up_to or change.id == wanted):
+                card = self.cards[change.id] = ChangeCard(self.session, change)
+            if card is not None:
+                if self._cards.indexOf(card) != place:
+                    self._cards.insertWidget(place, card)
+                place += 1
+
+    def _on_scrolled(self, *_to: int) -> None:
+        if self._up_to < len(self.session.project.changes):
+            # Once all have their places.
+            self._more.start(0)
+
+    def _make_more(self) -> None:
+        """Until those there are go on well below what is seen."""
+        bar = self._area.verticalScrollBar()
+        if self.isVisible() and bar.value() > bar.maximum() - self._area.height():
+            self._up_to += MORE_CARDS
+            self._make_cards()
+            self._on_scrolled()
 
     def _refresh_common(self) -> None:
         """Findings that belong to no single change."""

@@ -19,7 +19,7 @@ from zygoform.core.form.form import Board, piece_of
 
 UNKNOWN = "not known"
 
-MOST_CARDS = 40
+MOST_CARDS = 24
 """So many faults are listed at once."""
 
 

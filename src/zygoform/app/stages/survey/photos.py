@@ -1,13 +1,14 @@
 """Photos beside the drawing: numbered dots tie a place on them to a part."""
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QPointF, QRectF, Signal
 from PySide6.QtGui import QImage, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QToolButton, QVBoxLayout, QWidget
 
-from zygoform.app.background import Background, read_picture
+from zygoform.app.background import Background, patiently, read_picture
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.surveying import paint_dot
 from zygoform.app.seen import when_seen
@@ -141,14 +142,8 @@ class PhotoPane(QWidget):
 
     def take(self, files: list[Path]) -> None:
         """Copies files beside the project; what is no picture is told, and the rest is taken."""
-        taken, faults, own = [], [], self.session.project.id or own_id()
-        for source in files:
-            try:
-                taken.append((bring_in(self.session.path, own, source), source.stem))
-            except PhotoError as refused:
-                faults.append(str(refused))
-            except OSError as refused:
-                faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
+        own = self.session.project.id or own_id()
+        taken, faults = patiently(partial(_copied, self.session.path, own, files))
         if faults:
             self.told.emit(" ".join(faults[:2]))
         if taken and self.session.try_do(lambda project: add_photos(project, tuple(taken), own)):
@@ -247,3 +242,16 @@ class PhotoPane(QWidget):
             self.says.setText("Click a part on the drawing, then its place on the photo: a numbered dot ties them.")
         else:
             self.says.setText("")
+
+
+def _copied(project: Path | None, own: str, files: list[Path]) -> tuple[list[tuple[str, str]], list[str]]:
+    """The pictures that were brought in, each with a title; and what is wrong with the others."""
+    taken, faults = [], []
+    for source in files:
+        try:
+            taken.append((bring_in(project, own, source), source.stem))
+        except PhotoError as refused:
+            faults.append(str(refused))
+        except OSError as refused:
+            faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
+    return taken, faults

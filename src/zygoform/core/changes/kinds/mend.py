@@ -27,7 +27,11 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
     wood: Literal["", "strip", "piece", "sheet"] = ""
     board: Annotated[
         str,
-        entry.choice("Board", hint="as sold, with its real size", counts_if=("wood", ("strip", "piece", "sheet"))),
+        entry.choice(
+            "Board",
+            hint="as sold, with its real size; of sheet the width that is cheapest is bought",
+            counts_if=("wood", ("strip", "piece", "sheet")),
+        ),
     ] = ""
 
     @property

@@ -4,22 +4,37 @@ Bounded by its size alone: every part looks once at every board begun, for each 
 turned to nest against the end before them; the best order of a whole board is left to the solver's process.
 """
 
+from bisect import bisect_left, insort
+from collections.abc import Iterator
 from itertools import pairwise
 
 from zygoform.core.cutting.nest import Ends, delta
 from zygoform.core.cutting.problem import Cut, CutBoard, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.packing import Packing, Pattern
 from zygoform.core.cutting.verify import verify
+from zygoform.core.piecemeal import Piecemeal, at_once
 
+A_WHILE = 50
+"""After so many alike parts the filling may be interrupted."""
 MANY = 120
 """More types of part than this are not filled best on each length in turn."""
 
 
 def quick_layout(problem: StripProblem) -> StripLayout:
     """The cheapest of first fit and best fit decreasing over every length on sale; always one that can be cut."""
+    return at_once(quick_piecemeal(problem))
+
+
+def quick_piecemeal(problem: StripProblem) -> Piecemeal[StripLayout]:
+    """As `quick_layout`, and may be interrupted between two ways to fill the boards."""
     packing = Packing(problem)
-    filled = quick_fill(packing)
-    layout = filled.layout(packing)
+    tries = []
+    for filled in _ways_to_fill(packing):
+        if filled is not None:
+            tries.append(filled)
+        yield
+    layout = min(tries, key=Filled.rank).layout(packing)
+    yield
     # Nobody sees a layout that the checker has not passed: without nesting nothing can go wrong but the parts.
     return layout if not verify(problem, layout) else _Fill(packing, nested=False).best().layout(packing)
 
@@ -32,8 +47,14 @@ def quick_patterns(packing: Packing) -> tuple[list[Pattern], tuple[int, ...]]:
 
 def quick_fill(packing: Packing) -> "Filled":
     """The best of all ways to fill; never dearer than first fit decreasing on the long points."""
-    found = _Fill(packing, nested=True).best()
-    return found if packing.nester.square else min(found, _Fill(packing, nested=False).best(), key=Filled.rank)
+    return min(filter(None, _ways_to_fill(packing)), key=Filled.rank)
+
+
+def _ways_to_fill(packing: Packing) -> "Iterator[Filled | None]":
+    """Each way, and nothing wherever the work may be interrupted."""
+    yield from _Fill(packing, nested=True).tries()
+    if not packing.nester.square:
+        yield from _Fill(packing, nested=False).tries()
 
 
 class Filled:
@@ -107,15 +128,20 @@ class _Fill:
         return [*found, (0, ways[0])]
 
     def best(self) -> Filled:
+        return min(filter(None, self.tries()), key=Filled.rank)
+
+    def tries(self) -> Iterator[Filled | None]:
         """First fit and best fit decreasing, each length on sale in turn and all of them together."""
         stocks, few = self.packing.problem.stocks, len(self.packing.types) <= MANY
         bought = [j for j, stock in enumerate(stocks) if stock.limit is None]
-        tries = [self.fill(bought, best=best) for best in (False, True)]
+        for best in (False, True):
+            yield from self.fill(bought, best=best)
         if len(bought) > 1:
-            tries += [self.fill([j], best=best) for j in bought for best in ((False, True) if few else (False,))]
-        return min(tries, key=Filled.rank)
+            for j in bought:
+                for best in (False, True) if few else (False,):
+                    yield from self.fill([j], best=best)
 
-    def fill(self, buy: list[int], *, best: bool) -> Filled:
+    def fill(self, buy: list[int], *, best: bool) -> Iterator[Filled | None]:
         """Every part on a board; new boards are the shortest of `buy` that hold the part."""
         packing = self.packing
         stocks = sorted(enumerate(packing.problem.stocks), key=lambda entry: entry[1].length)
@@ -124,13 +150,16 @@ class _Fill:
         rests, lasts = [packing.room[j] for j in owned], [empty] * len(owned)
         boards: list[tuple[int, list[tuple[int, Ends]]]] = [(j, []) for j in owned]
         # Boards that even the shortest part may still fit on; the others are not looked at any more.
-        least = self.least
-        open_ = [i for i, rest in enumerate(rests) if rest >= least]
+        begun = (_BestFit if best else _FirstFit)(self.least, empty + 1)
+        for i, rest in enumerate(rests):
+            begun.lay(i, rest, empty)
         missing = []
         for kind, count in enumerate(packing.demand):
             needs = self.needs[kind]
-            for _ in range(count):
-                at = _choose(open_, rests, lasts, needs, best=best)
+            for part in range(count):
+                if part % A_WHILE == A_WHILE - 1:
+                    yield None
+                at = begun.take(needs)
                 if at < 0:
                     new = self._new_board(buy, packing.lengths[kind])
                     if new < 0:
@@ -141,15 +170,13 @@ class _Fill:
                     boards.append((new, []))
                     rests.append(packing.room[new])
                     lasts.append(empty)
-                    open_.append(at)
                 rests[at] -= needs[lasts[at]]
                 way = self.ways[packing.classes[kind]][lasts[at]]
                 lasts[at] = self.index[way[1]]
                 boards[at][1].append((kind, way))
-                if rests[at] < least:
-                    open_.remove(at)
+                begun.lay(at, rests[at], lasts[at])
         used = [(stock, row) for stock, row in boards if row]
-        return Filled(packing, [(self._shortened(stock, row), row) for stock, row in used], tuple(missing))
+        yield Filled(packing, [(self._shortened(stock, row), row) for stock, row in used], tuple(missing))
 
     def _new_board(self, buy: list[int], length: int) -> int:
         """The shortest board to buy that holds a part; -1 where none does."""
@@ -171,12 +198,52 @@ class _Fill:
         return min(fits, key=lambda k: (packing.prices[k], packing.room[k]))
 
 
-def _choose(open_: list[int], rests: list[int], lasts: list[int], needs: list[int], *, best: bool) -> int:
-    """The first board that holds the part, or the one it fills best; -1 for none."""
-    if best:
-        left = [(rests[i] - needs[lasts[i]], i) for i in open_]
-        return min((one for one in left if one[0] >= 0), default=(0, -1))[1]
-    for i in open_:
-        if rests[i] >= needs[lasts[i]]:
-            return i
-    return -1
+class _FirstFit:
+    """The first board that holds the part. A board's `last` is its last end, by its index."""
+
+    def __init__(self, least: int, _lasts: int) -> None:
+        self.least = least
+        self.open: dict[int, tuple[int, int]] = {}
+
+    def lay(self, board: int, rest: int, last: int) -> None:
+        """A board with so much left; what has less than the least is not looked at any more."""
+        if rest >= self.least:
+            self.open[board] = rest, last
+        else:
+            self.open.pop(board, None)
+
+    def take(self, needs: list[int]) -> int:
+        """The board for a part that needs so much after each last end; -1 for none. It is laid back fuller."""
+        for board, (rest, last) in self.open.items():
+            if rest >= needs[last]:
+                return board
+        return -1
+
+
+class _BestFit:
+    """The board that the part fills best; of those the first."""
+
+    def __init__(self, least: int, lasts: int) -> None:
+        self.least = least
+        # For each last end its boards, those with the least left first.
+        self.open: list[list[tuple[int, int]]] = [[] for _ in range(lasts)]
+
+    def lay(self, board: int, rest: int, last: int) -> None:
+        """As of first fit."""
+        if rest >= self.least:
+            insort(self.open[last], (rest, board))
+
+    def take(self, needs: list[int]) -> int:
+        """As of first fit."""
+        best = None
+        for last, (boards, need) in enumerate(zip(self.open, needs, strict=True)):
+            at = bisect_left(boards, (need, -1))
+            if at < len(boards):
+                rest, board = boards[at]
+                if best is None or (rest - need, board) < best[:2]:
+                    best = rest - need, board, last, at
+        if best is None:
+            return -1
+        _, board, last, at = best
+        del self.open[last][at]
+        return board

@@ -30,6 +30,14 @@ def _words(layout: SizeLayout, listed: ListedPart, end_trim: float) -> tuple[Mes
                 (listed.length,),
             ),
         )
+    if layout.size.is_sheet:
+        return (
+            Message(f"{name} is larger than any sheet of {size}"),
+            Message(
+                "It is {0} × {1}. Choose another sheet, make it of two, or enter a larger one under What I have.",
+                (listed.length, listed.width),
+            ),
+        )
     longest = max(0.0, *lengths)
     return (
         Message(f"{name} is {{0}} longer than your longest board", (listed.length - longest,)),

@@ -1,0 +1,148 @@
+"""The plan of the open document: worked out at once, or slice by slice; its layouts improved in the background."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QObject, Signal
+
+from zygoform.app.jobs import Solver
+from zygoform.app.layout_store import LayoutStore
+from zygoform.app.slices import Slices
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
+from zygoform.core.limits import is_large
+from zygoform.core.piecemeal import at_once
+from zygoform.core.plan.form_stage import FormPlan
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import Plan, compile_form, compile_plan, plan_piecemeal
+from zygoform.core.project import Project
+
+Prepared = tuple[FormPlan | None, Plan | None]
+
+
+class Planning(QObject):
+    """`planned` says that the plan of what was done last is there, `improved` that a better layout is in it.
+
+    Until then `plan` is the one before; `form` is never behind: the pieces are worked out when they are asked for.
+    """
+
+    planned = Signal()
+    improved = Signal()
+    solving = Signal()
+    failed = Signal(str)
+
+    def __init__(self, project: Project, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.solver = Solver(self)
+        self.solver.better.connect(self._improve)
+        self.solver.failed.connect(self._on_failed)
+        self.solver.idle.connect(self.solving)
+        self.solve_in_background = False
+        self.layouts, self._slices = LayoutStore(), Slices(self)
+        self._memory, self._project = Memory(), project
+        self._ahead: FormPlan | None = None
+        self.before: Plan | None = None
+        self.plan = compile_plan(project, None, self._memory)
+
+    @property
+    def form(self) -> FormPlan | None:
+        """The pieces before and after."""
+        if self._ahead is not None:
+            return self._ahead
+        return self.plan.form if self.plan is not None else None
+
+    @property
+    def busy(self) -> bool:
+        """Whether the plan of what was done last is still being worked out."""
+        return self._ahead is not None
+
+    def form_of(self, project: Project) -> FormPlan | None:
+        """The pieces of another state of the document. Raises BadInputError where one is impossible."""
+        return compile_form(project, self._memory)
+
+    def prepare(self, project: Project) -> Prepared:
+        """Another state of the document, before it becomes that: all of a small one, the pieces of a large one.
+
+        Raises BadInputError where a piece is impossible; whatever it raises, nothing has changed.
+        """
+        if is_large(project):
+            return self.form_of(project), None
+        plan = compile_plan(project, self.layouts.best, self._memory)
+        return (plan.form if plan is not None else None), plan
+
+    def begin(self, project: Project, plan: Plan | None, memory: Memory) -> None:
+        """Another document."""
+        self._slices.drop()
+        self._memory, self.layouts = memory, LayoutStore()
+        self._project, self._ahead, self.plan, self.before = project, None, plan, None
+
+    def follow(self, project: Project, prepared: Prepared) -> None:
+        """Another state of the document, which was prepared; `planned`, at once or later."""
+        self._project, (form, plan) = project, prepared
+        if is_large(project):
+            self._ahead = form
+            self._work_out(self._on_planned)
+        else:
+            self._slices.drop()
+            self._on_planned(plan)
+
+    def again(self) -> None:
+        """The plan as it is, from the document."""
+        if not self.busy:
+            self.plan = compile_plan(self._project, self.layouts.best, self._memory)
+
+    def settle(self) -> None:
+        """What is still being worked out is there, now."""
+        self._slices.finish()
+
+    def start_solving(self) -> None:
+        """From now on layouts are improved in the background."""
+        self.solve_in_background = True
+        self.ask()
+
+    def ask(self) -> None:
+        """The solver is given what it has not seen through; with nothing to do it stops."""
+        if not self.solve_in_background or self.plan is None:
+            return
+        wanted = self.layouts.open_of(sized.problem for sized in self.plan.cut.problems)
+        if wanted:
+            self.solver.ask(wanted)
+            self.solving.emit()
+        elif self.solver.busy:
+            self.solver.cancel()
+
+    def close(self) -> None:
+        self._slices.drop()
+        self.solver.close()
+
+    def _work_out(self, then: Callable[[Plan | None], None]) -> None:
+        work = plan_piecemeal(self._project, self.layouts.best, self._memory)
+        if is_large(self._project):
+            self._slices.begin(work, then, self._on_broken)
+        else:
+            self._slices.drop()
+            then(at_once(work))
+
+    def _on_planned(self, plan: Plan | None) -> None:
+        self.before, self.plan, self._ahead = self.plan, plan, None
+        self.planned.emit()
+        self.ask()
+
+    def _on_improved(self, plan: Plan | None) -> None:
+        # The solver is at work on the next problem: it is not asked again.
+        self.plan = plan
+        self.improved.emit()
+
+    def _improve(self, problem: LayoutProblem, layout: FoundLayout | None, last: bool) -> None:
+        if self.layouts.take(problem, layout, last=last):
+            # What is being worked out just now may have passed this problem: it begins again, and remembers.
+            self._work_out(self._on_planned if self.busy else self._on_improved)
+        if last:
+            self.solving.emit()
+
+    def _on_broken(self, wrong: Exception) -> None:
+        self._ahead = None
+        self.failed.emit(
+            f"The plan could not be worked out ({type(wrong).__name__}: {wrong}). The one before stays."
+        )
+
+    def _on_failed(self, _problem: object, fault: str) -> None:
+        self.failed.emit(f"A better layout could not be looked for ({fault}). The quick one stays.")
