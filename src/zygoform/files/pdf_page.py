@@ -95,7 +95,11 @@ class Page(FPDF):
             self._pen("stays" if polygon.role == "new" and scene.edges else polygon.role)
             grey = 255 if polygon.role in ("hidden", "new") else _GREY[polygon.shade]
             self.set_fill_color(grey)
-            self.polygon(place(polygon.points), style="D" if polygon.role == "off" else "DF")
+            plain = "D" if polygon.role == "off" else "DF"
+            self.polygon(place(polygon.points), style=plain if polygon.lines is None else "F")
+            for edge in polygon.lines or ():
+                (ax, ay), (bx, by) = place(edge)
+                self.line(ax, ay, bx, by)
         self._pen("new")
         for start, end in scene.edges:
             (ax, ay), (bx, by) = place((start, end))

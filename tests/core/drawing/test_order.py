@@ -1,5 +1,7 @@
 """The corner view against a ray cast; pointing, leaders, grips, boards."""
 
+import math
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -13,7 +15,8 @@ from zygoform.core.drawing.scene import draw_form, part_dimensions
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.plane import area, rectangle
-from zygoform.core.geometry.prism import Point3, dot, upright
+from zygoform.core.geometry.prism import Face, Point3, dot, upright
+from zygoform.core.geometry.solid import cut_off, without
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
@@ -36,10 +39,15 @@ def nearest(form: Form, view: View, at: tuple[float, float]) -> set[str]:
 
 
 def _entry(board: Board, view: View, at: tuple[float, float]) -> float | None:
-    """How far towards the viewer the ray through `at` leaves a convex solid; None where it misses."""
+    """How far towards the viewer the ray through `at` leaves the last cell of a solid; None where it misses all."""
+    return max((e for c in board.solid.cells if (e := _left(c.faces, view, at)) is not None), default=None)
+
+
+def _left(faces: tuple[Face, ...], view: View, at: tuple[float, float]) -> float | None:
+    """The same of a convex one."""
     start = _unproject(view, at)
     low, high = -1e18, 1e18
-    for face in board.solid.faces:
+    for face in faces:
         speed = dot(view.toward, face.normal)
         room = dot(tuple(p - s for p, s in zip(face.points[0], start, strict=True)), face.normal)  # type: ignore[arg-type]
         if abs(speed) < 1e-12:
@@ -83,6 +91,47 @@ SHARES = st.lists(st.tuples(st.floats(0, 1), st.floats(0, 1)), min_size=60, max_
 def test_what_is_painted_is_what_a_ray_meets(project: Project, shares: list[tuple[float, float]]) -> None:
     assert project.piece is not None
     compare(project.piece.build(), "corner", shares)
+
+
+CARVED = st.lists(
+    st.tuples(st.integers(0, 30), st.floats(-1, 1), st.floats(-1, 1), st.floats(0.2, 0.8)), min_size=2, max_size=6
+)
+
+
+def carved(form: Form, cuts: list[tuple[int, float, float, float]]) -> Form:
+    """Some boards with a slanted end, and a hole through their face that one sees through."""
+    body = form.bodies[0]
+    boards = list(body.boards)
+    for number, lean, tilt, share in cuts:
+        board = boards[number % len(boards)]
+        low, high = board.solid.box
+        sizes = [high[k] - low[k] for k in range(3)]
+        thin, _, long = sorted(range(3), key=lambda k: sizes[k])
+        out = [lean, tilt, tilt]
+        out[long] = 3.0
+        far = math.hypot(*out)
+        at = [(a + b) / 2 for a, b in zip(low, high, strict=True)]
+        at[long] = low[long] + (0.5 + share / 2) * sizes[long]
+        shape = cut_off(board.solid, (tuple(at), tuple(x / far for x in out)))  # type: ignore[arg-type]
+        hole = [(low[k] + share * sizes[k] / 2, low[k] + (1 + share) * sizes[k] / 2) for k in range(3)]
+        hole[thin] = (low[thin] - 1, high[thin] + 1)
+        (x0, x1), (y0, y1), (z0, z1) = hole
+        boards[number % len(boards)] = structs.replace(
+            board, solid=without(shape, upright(rectangle(x0, y0, x1, y1), z0, z1))
+        )
+    return Form((structs.replace(body, boards=tuple(boards)), *form.bodies[1:]))
+
+
+@settings(max_examples=100)
+@given(pieces(), SHARES, CARVED, st.sampled_from(PLACES))
+def test_slanted_ends_and_holes_are_seen_and_seen_through(
+    project: Project,
+    shares: list[tuple[float, float]],
+    cuts: list[tuple[int, float, float, float]],
+    place: Viewpoint,
+) -> None:
+    assert project.piece is not None
+    compare(carved(project.piece.build(), cuts), place, shares)
 
 
 @settings(max_examples=20)

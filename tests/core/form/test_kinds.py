@@ -7,6 +7,7 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from tests.outlines import outline_of
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.edits.fronts import divide, hold, set_cell_size
@@ -127,7 +128,7 @@ def test_a_panel_by_hand() -> None:
     assert high[2] - low[2] == pytest.approx(100)
     # A circle through both ends and the top has the radius (700² + 100²) / 200 = 2500 and passes 525 from the
     # middle at sqrt(2500² - 525²) - 2400 over the ends.
-    crest = board(form, "panel/crest").solid.outline
+    crest = outline_of(board(form, "panel/crest"))
     radius = 2500.0
     assert all(((x - 700) ** 2 + (z - 700 + radius - 100) ** 2) ** 0.5 == pytest.approx(radius) for x, z in crest)
     assert form.box[1][2] - form.floor == pytest.approx(1100)

@@ -91,10 +91,16 @@ def shape_of(points: Outline) -> QPolygonF:
 def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, kept: bool) -> None:
     """One face with its thin outline, in mm; `scale` is px for a mm."""
     shape = shape_of(polygon.points)
-    painter.setPen(pen(t.WLINE, 0.9) if polygon.role == "new" else _line(polygon.role))
-    painter.setBrush(wood(polygon))
+    outline, colour = pen(t.WLINE, 0.9) if polygon.role == "new" else _line(polygon.role), wood(polygon)
+    # Beside another face of its board and plane it is filled up to the line between them, and none is drawn.
+    painter.setPen(outline if polygon.lines is None else pen(colour.name(), 1.0))
+    painter.setBrush(colour)
     painter.drawPolygon(shape)
+    if polygon.lines is not None:
+        painter.setPen(outline)
+        painter.drawLines([QLineF(*start, *end) for start, end in polygon.lines])
     if pointed or kept:
+        painter.setPen(NEVER if polygon.lines is not None else outline)
         painter.setBrush(_clear(t.TAPE, 140 if pointed else 76))
         painter.drawPolygon(shape)
     grain(painter, polygon, scale)

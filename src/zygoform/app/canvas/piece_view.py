@@ -168,9 +168,10 @@ class PieceView(QWidget):
             QTimer.singleShot(0, self.update)
             return
         shapes = [
-            QPolygonF(mapping.outline(polygon.points))
+            QPolygonF(mapping.outline(outline))
             for polygon in scene.polygons
             if polygon.part_id in lit and polygon.role != "off"
+            for outline in ((polygon.points,) if polygon.lines is None else polygon.lines)
         ]
         opening = self._opening_shape(pointed, mapping)
         if opening is not None:

@@ -3,6 +3,7 @@
 primitives.py  polygon, dimension, leader, grip
 views.py       where one can stand, and how that projects
 order.py       which solids hide which
+seams.py       faces of one board in one plane
 edges.py       the lines round what is new
 scene.py       a form before and after, seen from one place
 pieces.py      a set, piece by piece

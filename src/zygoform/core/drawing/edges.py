@@ -30,7 +30,7 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
             # Large faces first: they hide most.
             above.sort(key=lambda face: (face[1][0] - face[1][2]) * (face[1][3] - face[1][1]))
             turn = BESIDE_MM if area(points) > 0 else -BESIDE_MM
-            for edge in zip(points, points[1:] + points[:1], strict=True):
+            for edge in polygons[i].edges:
                 seen = _seen(edge, turn, above)
                 if seen:
                     a, b = corner.of(edge[0]), corner.of(edge[1])

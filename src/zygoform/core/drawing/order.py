@@ -6,19 +6,21 @@ by the separating axis theorem. Overlapping in a ring is broken by cutting one s
 """
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board
+from zygoform.core.geometry.convex import halves, is_along_an_axis
 from zygoform.core.geometry.plane import clip
-from zygoform.core.geometry.prism import Point3, Prism, dot
+from zygoform.core.geometry.prism import Point3, Prism, cross, dot
+from zygoform.core.geometry.solid import Shape
 from zygoform.core.tolerance import SQUARE_ON, TOUCHING_MM
 
 _AXES: tuple[Point3, ...] = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
-MOST_CUTS = 60
+MOST_CUTS, MOST_EDGES = 60, 12
 
 
 class _Item(Struct, frozen=True):
@@ -27,12 +29,13 @@ class _Item(Struct, frozen=True):
     high: Point3
     corners: tuple[Point3, ...]
     sides: tuple[Point3, ...]
+    edges: tuple[Point3, ...]
     shadow: tuple[float, float, float, float]
 
 
 def paint_order(boards: Sequence[Board], view: View) -> list[Board]:
-    """The boards, hidden ones before those that hide them; one may come in two pieces."""
-    items = [_item(board, view.place) for board in boards]
+    """The boards, hidden ones before those that hide them; one that is not convex comes cell by cell."""
+    items = [_item(cell, view.place) for board in boards for cell in cells_of(board)]
     for _ in range(MOST_CUTS):
         order, ring = _sorted(items, view)
         if not ring:
@@ -50,20 +53,39 @@ def _item(board: Board, place: Viewpoint) -> _Item:
     us, vs = zip(*seen, strict=True)
     shadow = (min(us), min(vs), max(us), max(vs))
     low, high = (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
-    return _Item(board, low, high, corners, _slanted_sides(board.solid), shadow)
+    return _Item(board, low, high, corners, _slanted_sides(board.solid), _slanted_edges(board.solid), shadow)
 
 
-def _slanted_sides(solid: Prism) -> tuple[Point3, ...]:
+def cells_of(board: Board) -> tuple[Board, ...]:
+    """A board as boards that are convex."""
+    cells = board.solid.cells
+    return (board,) if len(cells) == 1 else tuple(structs.replace(board, solid=cell) for cell in cells)
+
+
+def _slanted_sides(solid: Shape) -> tuple[Point3, ...]:
     """Normals of faces that are not along an axis."""
-    normals = []
-    for i, (ax, ay) in enumerate(solid.outline):
-        bx, by = solid.outline[(i + 1) % len(solid.outline)]
-        length = math.hypot(bx - ax, by - ay)
-        out = ((by - ay) / length, (ax - bx) / length)
-        if min(abs(out[0]), abs(out[1])) > SQUARE_ON:
-            u, v = solid.u, solid.v
-            normals.append(tuple(out[0] * u[k] + out[1] * v[k] for k in range(3)))
-    return tuple(normals)  # type: ignore[arg-type]
+    return _distinct(face.normal for face in solid.faces if not is_along_an_axis(face.normal))
+
+
+def _slanted_edges(solid: Shape) -> tuple[Point3, ...]:
+    """Directions of edges along no axis; none where all are square to one: normals of faces are enough there."""
+    found = []
+    for face in solid.faces:
+        for a, b in zip(face.points, face.points[1:] + face.points[:1], strict=True):
+            long = math.dist(a, b)
+            way = ((b[0] - a[0]) / long, (b[1] - a[1]) / long, (b[2] - a[2]) / long)
+            if not is_along_an_axis(way):
+                found.append(way)
+    return () if any(all(abs(way[k]) <= SQUARE_ON for way in found) for k in range(3)) else _distinct(found)
+
+
+def _distinct(directions: Iterable[Point3]) -> tuple[Point3, ...]:
+    """Each direction once, whichever way it points."""
+    kept: list[Point3] = []
+    for way in directions:
+        if all(abs(dot(way, other)) < 1 - SQUARE_ON for other in kept):
+            kept.append(way)
+    return tuple(kept)
 
 
 def _sorted(items: list[_Item], view: View) -> tuple[list[int], list[int]]:
@@ -110,12 +132,10 @@ def _hides(a: _Item, b: _Item, view: View) -> int:
             a_may, b_may = a_may and facing > 0, b_may and facing < 0
     # Where an axis has spoken already, slanted sides could only take a needless constraint away.
     for normal in (*a.sides, *b.sides) if a_may and b_may else ():
-        places_a, places_b = [dot(c, normal) for c in a.corners], [dot(c, normal) for c in b.corners]
-        facing = dot(view.toward, normal)
-        if max(places_a) <= min(places_b) + TOUCHING_MM:
-            a_may, b_may = a_may and facing < 0, b_may and facing > 0
-        elif max(places_b) <= min(places_a) + TOUCHING_MM:
-            a_may, b_may = a_may and facing > 0, b_may and facing < 0
+        a_may, b_may = _parted(a, b, normal, view, a_may, b_may)
+    for normal in _across_edges(a, b) if a_may and b_may else ():
+        if a_may and b_may:
+            a_may, b_may = _parted(a, b, normal, view, a_may, b_may)
     if a_may and b_may:
         # They touch in no plane we know: the nearer one goes on top.
         near = (
@@ -123,6 +143,33 @@ def _hides(a: _Item, b: _Item, view: View) -> int:
         )
         return -1 if near > 0 else 1
     return 1 if b_may else -1 if a_may else 0
+
+
+def _parted(a: _Item, b: _Item, normal: Point3, view: View, a_may: bool, b_may: bool) -> tuple[bool, bool]:
+    """Whether either may still hide the other, where a plane square to `normal` may part them."""
+    places_a, places_b = [dot(c, normal) for c in a.corners], [dot(c, normal) for c in b.corners]
+    facing = dot(view.toward, normal)
+    if max(places_a) <= min(places_b) + TOUCHING_MM:
+        return a_may and facing < 0, b_may and facing > 0
+    if max(places_b) <= min(places_a) + TOUCHING_MM:
+        return a_may and facing > 0, b_may and facing < 0
+    return a_may, b_may
+
+
+def _across_edges(a: _Item, b: _Item) -> Iterator[Point3]:
+    """Directions square to an edge of each, where one of them is tilted.
+
+    The separating axis theorem: if any plane parts two convex solids, one along a face of either, or along an edge
+    of both, does. Round edges give so many that those of two round solids are left out.
+    """
+    one, other = (*a.edges, *_AXES), (*b.edges, *_AXES)
+    if (a.edges or b.edges) and len(a.edges) + len(b.edges) <= MOST_EDGES:
+        for p in one:
+            for q in other:
+                across = cross(p, q)
+                long = math.hypot(*across)
+                if long > SQUARE_ON:
+                    yield across[0] / long, across[1] / long, across[2] / long
 
 
 def _cut(items: list[_Item], ring: list[int], view: View) -> list[_Item]:
@@ -142,15 +189,18 @@ def _cut(items: list[_Item], ring: list[int], view: View) -> list[_Item]:
 def _split(board: Board, axis: Point3, place: float) -> list[Board]:
     """A board cut by the plane axis . p = place."""
     solid = board.solid
-    along = dot(solid.normal, axis)
+    along = dot(solid.normal, axis) if isinstance(solid, Prism) else 0.0
+    if not isinstance(solid, Prism) or SQUARE_ON < abs(along) < 1 - SQUARE_ON:
+        at = (axis[0] * place, axis[1] * place, axis[2] * place)
+        return [structs.replace(board, solid=half) for half in halves(solid.faces, (at, axis)) if half]
     if abs(along) > 0.5:
         depth = (place - dot(solid.origin, axis)) / along
         far = structs.replace(solid, origin=solid.place((0.0, 0.0), depth), thickness=solid.thickness - depth)
-        halves = [structs.replace(solid, thickness=depth), far]
+        parts = [structs.replace(solid, thickness=depth), far]
     else:
         inward = (dot(solid.u, axis), dot(solid.v, axis))
         rest = place - dot(solid.origin, axis)
-        at = (inward[0] * rest, inward[1] * rest)
-        sides = (clip(solid.outline, at, inward), clip(solid.outline, at, (-inward[0], -inward[1])))
-        halves = [structs.replace(solid, outline=outline) for outline in sides if outline]
-    return [structs.replace(board, solid=half) for half in halves]
+        on = (inward[0] * rest, inward[1] * rest)
+        sides = (clip(solid.outline, on, inward), clip(solid.outline, on, (-inward[0], -inward[1])))
+        parts = [structs.replace(solid, outline=outline) for outline in sides if outline]
+    return [structs.replace(board, solid=part) for part in parts]

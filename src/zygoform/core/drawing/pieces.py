@@ -130,7 +130,9 @@ def _moved(scene: Scene, by: Point) -> Scene:
 
     def face(polygon: Polygon) -> Polygon:
         points = tuple([(x + dx, y + dy) for x, y in polygon.points])
-        return Polygon(points, polygon.part_id, polygon.role, polygon.shade, polygon.tone, polygon.grain)
+        lines = None if polygon.lines is None else tuple([line(edge) for edge in polygon.lines])
+        own = polygon.shade, polygon.tone, polygon.grain, polygon.plane, lines
+        return Polygon(points, polygon.part_id, polygon.role, *own)
 
     def line(edge: Edge) -> Edge:
         return at(edge[0]), at(edge[1])

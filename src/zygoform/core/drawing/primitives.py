@@ -15,7 +15,10 @@ Box = tuple[float, float, float, float]
 
 
 class Polygon(Struct, frozen=True):
-    """A face. `grain` is the direction of the wood on the view plane, (0, 0) where end grain shows."""
+    """A face. `grain` is the direction of the wood on the view plane, (0, 0) where end grain shows.
+
+    `plane` is alike for faces of one plane. `lines` are those round it that are drawn; None for all of its edges.
+    """
 
     points: Outline
     part_id: str
@@ -23,6 +26,15 @@ class Polygon(Struct, frozen=True):
     shade: Shade = "front"
     tone: int = 0
     grain: Point | None = None
+    plane: tuple[int, ...] = ()
+    lines: tuple[Edge, ...] | None = None
+
+    @property
+    def edges(self) -> tuple[Edge, ...]:
+        """The lines round it that are drawn."""
+        if self.lines is not None:
+            return self.lines
+        return tuple(zip(self.points, self.points[1:] + self.points[:1], strict=True))
 
 
 class Dimension(Struct, frozen=True):

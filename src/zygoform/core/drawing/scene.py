@@ -21,12 +21,13 @@ from zygoform.core.drawing.primitives import (
     box_of,
     holds,
 )
+from zygoform.core.drawing.seams import without_seams
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import Outline, Point, area
-from zygoform.core.geometry.prism import Face, Point3, dot
+from zygoform.core.geometry.prism import Face, Point3, Prism, dot
 from zygoform.core.outcome.outcome import Handle
-from zygoform.core.tolerance import ROW_MM, SAME_MM, SQUARE_ON
+from zygoform.core.tolerance import ROW_MM, SAME_MM, SEAM_MM, SQUARE_ON
 
 Overlay = Literal["found", "over", "planned"]
 Case = tuple[Outline, float, float]
@@ -103,11 +104,9 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
         for body in form.bodies
         for board in body.boards
     }
-    return [
-        polygon
-        for board in paint_order(form.boards, view)
-        for polygon in _faces(board, *case[board.id], roles[board.id], view.place)
-    ]
+    order = paint_order(form.boards, view)
+    polygons = [p for board in order for p in _faces(board, *case[board.id], roles[board.id], view.place)]
+    return polygons if len(order) == len(form.boards) else without_seams(polygons)
 
 
 @lru_cache(maxsize=2048)
@@ -120,6 +119,8 @@ def _faces(
     """
     view, case = VIEWS[place], (plan, low, high)
     faces = board.solid.faces
+    if not isinstance(board.solid, Prism):
+        return tuple(_polygon(face.points, face, board, case, role, view) for face in faces if _seen(face, view))
     caps, sides = faces[:2], faces[2:]
     polygons = [_polygon(face.points, face, board, case, role, view) for face in caps if _seen(face, view)]
     run: list[Face] = []
@@ -161,7 +162,12 @@ def _polygon(
     across = dot(board.grain, face.normal)
     grain: Point = (0.0, 0.0) if abs(across) > 0.7 else view.project(board.grain)
     flat = tuple(view.project(point) for point in points)
-    return Polygon(flat, board.id, role, _shade(face, board, case), board.tone, grain)
+    return Polygon(flat, board.id, role, _shade(face, board, case), board.tone, grain, _plane(face))
+
+
+def _plane(face: Face) -> tuple[int, ...]:
+    """Alike for faces that lie in one plane and look the same way."""
+    return (*(round(n * 1e4) for n in face.normal), round(dot(face.points[0], face.normal) / SEAM_MM))
 
 
 def _shade(face: Face, board: Board, case: Case) -> Shade:

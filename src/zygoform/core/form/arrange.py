@@ -139,7 +139,7 @@ def _moved(body: Body, by: Point3) -> Body:
 
 
 def _board(board: Board, by: Point3) -> Board:
-    return structs.replace(board, solid=structs.replace(board.solid, origin=shifted(board.solid.origin, by)))
+    return structs.replace(board, solid=board.solid.moved(by))
 
 
 def shifted(point: Point3, by: Point3 | None) -> Point3:

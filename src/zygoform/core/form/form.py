@@ -12,7 +12,8 @@ from msgspec import Struct, structs
 
 from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.geometry.plane import Outline
-from zygoform.core.geometry.prism import Point3, Prism, X
+from zygoform.core.geometry.prism import Point3, X
+from zygoform.core.geometry.solid import Shape
 from zygoform.core.measure.reading import Sized
 
 Role = Literal[
@@ -27,7 +28,7 @@ class Board(Struct, frozen=True, cache_hash=True):
     id: str
     name: str
     role: Role
-    solid: Prism
+    solid: Shape
     grain: Point3 = X
     inside: bool = False
     tone: int = 0

@@ -3,9 +3,9 @@
 import math
 from functools import cached_property
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
-from zygoform.core.geometry.plane import Outline, Point, extent
+from zygoform.core.geometry.plane import Outline, Point, area, extent
 
 Point3 = tuple[float, float, float]
 X: Point3 = (1.0, 0.0, 0.0)
@@ -61,6 +61,29 @@ class Prism(Struct, frozen=True, dict=True, cache_hash=True):
             self.origin[1] + point[0] * self.u[1] + point[1] * self.v[1] + depth * n[1],
             self.origin[2] + point[0] * self.u[2] + point[1] * self.v[2] + depth * n[2],
         )
+
+    @property
+    def cells(self) -> tuple["Prism", ...]:
+        return (self,)
+
+    @property
+    def volume(self) -> float:
+        """mm³."""
+        return area(self.outline) * self.thickness
+
+    def moved(self, by: Point3) -> "Prism":
+        x, y, z = self.origin
+        return structs.replace(self, origin=(x + by[0], y + by[1], z + by[2]))
+
+    def turned(self, axis: Point, angle: float) -> "Prism":
+        """Turned about an upright line through (x, y) by degrees, counter-clockwise as seen from above."""
+        c, s = math.cos(math.radians(angle)), math.sin(math.radians(angle))
+
+        def spun(v: Point3) -> Point3:
+            return c * v[0] - s * v[1], s * v[0] + c * v[1], v[2]
+
+        x, y, z = spun((self.origin[0] - axis[0], self.origin[1] - axis[1], self.origin[2]))
+        return structs.replace(self, origin=(axis[0] + x, axis[1] + y, z), u=spun(self.u), v=spun(self.v))
 
     @cached_property
     def corners(self) -> tuple[Point3, ...]:

@@ -5,7 +5,8 @@ from msgspec import structs
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
-from zygoform.core.geometry.plane import FAR, extent, intersect, rectangle
+from zygoform.core.geometry.prism import X, Z, along
+from zygoform.core.geometry.solid import cut_off
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
@@ -138,18 +139,13 @@ def new_back(repair: RepairContext) -> None:
 
 def _instead(old: Board, ids: list[str], *, upright_joints: bool) -> list[Board]:
     """The old back's place shared out among the sheets of the new one, side by side or one over the other."""
-    solid, count = old.solid, len(ids)
-    low, high = extent(solid.outline, (1.0, 0.0))
+    count, (low, high) = len(ids), old.solid.box
+    axis, way = (X, 0) if upright_joints else (Z, 2)
+    at = [low[way] + (high[way] - low[way]) * k / count for k in range(count + 1)]
     boards = []
     for k, own in enumerate(ids):
-        if upright_joints:
-            edges = (low + (high - low) * k / count, low + (high - low) * (k + 1) / count)
-            outline = intersect(solid.outline, rectangle(edges[0], -FAR, edges[1], FAR))
-            new = structs.replace(solid, outline=outline)
-        else:
-            x, y, z = solid.origin
-            each = solid.thickness / count
-            new = structs.replace(solid, origin=(x, y, z + k * each), thickness=each)
+        new = cut_off(old.solid, (along((0.0, 0.0, 0.0), axis, at[k + 1]), axis))
+        new = cut_off(new, (along((0.0, 0.0, 0.0), axis, at[k]), along((0.0, 0.0, 0.0), axis, -1.0)))
         name = "New back" if count == 1 else f"New back, part {k + 1}"
         boards.append(structs.replace(old, id=own, name=name, solid=new, tone=k % 2))
     return boards

@@ -1,0 +1,165 @@
+"""Convex solids bounded by any planes: what is left of a board where its ends are slanted, notched or bored.
+
+A solid is its faces. Cutting one by a plane clips every face (Sutherland and Hodgman's clipping) and closes the cut by
+a new one.
+"""
+
+import math
+from functools import cached_property
+
+from msgspec import Struct
+
+from zygoform.core.geometry.prism import Face, Point3, cross, dot
+from zygoform.core.tolerance import SAME_MM, SQUARE_ON
+
+Plane = tuple[Point3, Point3]
+"""A point on it, and the unit normal."""
+
+
+class Convex(Struct, frozen=True, dict=True, cache_hash=True):
+    """A convex solid: its faces, each with its corners counter-clockwise as seen from outside."""
+
+    faces: tuple[Face, ...]
+
+    @property
+    def cells(self) -> tuple["Convex", ...]:
+        return (self,)
+
+    @cached_property
+    def corners(self) -> tuple[Point3, ...]:
+        """All corner points, each once."""
+        found: dict[tuple[int, int, int], Point3] = {}
+        for face in self.faces:
+            for x, y, z in face.points:
+                key = round(x / SAME_MM / 10), round(y / SAME_MM / 10), round(z / SAME_MM / 10)
+                found.setdefault(key, (x, y, z))
+        return tuple(found.values())
+
+    @cached_property
+    def box(self) -> tuple[Point3, Point3]:
+        """Least and greatest corner of the axis-parallel box around it."""
+        return box_around(self.corners)
+
+    @property
+    def volume(self) -> float:
+        """mm³, by the divergence theorem."""
+        return sum(dot(face.points[0], face.normal) * face_area(face) for face in self.faces) / 3
+
+    @property
+    def sizes(self) -> tuple[float, float, float]:
+        """Those of the box around it, from the smallest."""
+        low, high = self.box
+        thin, wide, long = sorted(high[k] - low[k] for k in range(3))
+        return thin, wide, long
+
+    def moved(self, by: Point3) -> "Convex":
+        return Convex(tuple(Face(tuple(plus(p, by) for p in face.points), face.normal) for face in self.faces))
+
+    def turned(self, axis: tuple[float, float], angle: float) -> "Convex":
+        """Turned about an upright line through (x, y) by degrees, counter-clockwise as seen from above."""
+        return Convex(
+            tuple(
+                Face(tuple(spun(p, axis, angle) for p in face.points), spun(face.normal, (0.0, 0.0), angle))
+                for face in self.faces
+            )
+        )
+
+
+def box_around(points: tuple[Point3, ...]) -> tuple[Point3, Point3]:
+    """Least and greatest corner of the axis-parallel box around some points."""
+    xs, ys, zs = zip(*points, strict=True)
+    return (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
+
+
+def plus(point: Point3, by: Point3) -> Point3:
+    return point[0] + by[0], point[1] + by[1], point[2] + by[2]
+
+
+def spun(point: Point3, axis: tuple[float, float], angle: float) -> Point3:
+    """A point turned about an upright line through (x, y) by degrees."""
+    c, s = math.cos(math.radians(angle)), math.sin(math.radians(angle))
+    x, y = point[0] - axis[0], point[1] - axis[1]
+    return axis[0] + c * x - s * y, axis[1] + s * x + c * y, point[2]
+
+
+def face_area(face: Face) -> float:
+    """mm², by the cross products of its fan of triangles."""
+    first, total = face.points[0], 0.0
+    for a, b in zip(face.points[1:], face.points[2:], strict=False):
+        total += dot(cross(_minus(a, first), _minus(b, first)), face.normal)
+    return total / 2
+
+
+def halves(faces: tuple[Face, ...], plane: Plane) -> tuple[Convex | None, Convex | None]:
+    """What lies behind a plane and what lies before it (where its normal points); None where nothing does."""
+    at, normal = plane
+    heights = [dot(p, normal) - dot(at, normal) for face in faces for p in face.points]
+    if max(heights) <= SAME_MM:
+        return Convex(faces), None
+    if min(heights) >= -SAME_MM:
+        return None, Convex(faces)
+    back = (-normal[0], -normal[1], -normal[2])
+    return _kept(faces, at, normal), _kept(faces, at, back)
+
+
+def _kept(faces: tuple[Face, ...], at: Point3, out: Point3) -> Convex:
+    """The part of a solid behind a plane that `out` points away from, closed by a face in the plane."""
+    kept, rim = list[Face](), list[Point3]()
+    for face in faces:
+        points, cut = _clipped(face.points, at, out)
+        if len(points) >= 3:
+            kept.append(Face(points, face.normal))
+        rim += cut
+    lid = _around(rim, out)
+    return Convex((*kept, Face(lid, out)) if len(lid) >= 3 else tuple(kept))
+
+
+def _clipped(points: tuple[Point3, ...], at: Point3, out: Point3) -> tuple[tuple[Point3, ...], list[Point3]]:
+    """What of a face lies behind a plane, and which of its points lie in it."""
+    heights = [dot(_minus(p, at), out) for p in points]
+    kept, cut = list[Point3](), list[Point3]()
+    for k, point in enumerate(points):
+        before, here = heights[k - 1], heights[k]
+        if (before < -SAME_MM and here > SAME_MM) or (before > SAME_MM and here < -SAME_MM):
+            share, last = before / (before - here), points[k - 1]
+            crossing = (
+                last[0] + share * (point[0] - last[0]),
+                last[1] + share * (point[1] - last[1]),
+                last[2] + share * (point[2] - last[2]),
+            )
+            kept.append(crossing)
+            cut.append(crossing)
+        if here <= SAME_MM:
+            kept.append(point)
+            if here >= -SAME_MM:
+                cut.append(point)
+    behind = any(height < -SAME_MM for height in heights)
+    return (tuple(kept) if behind else ()), cut
+
+
+def _around(points: list[Point3], normal: Point3) -> tuple[Point3, ...]:
+    """The corners of a convex face in order, counter-clockwise round its normal; each once."""
+    if not points:
+        return ()
+    n = len(points)
+    middle = (sum(p[0] for p in points) / n, sum(p[1] for p in points) / n, sum(p[2] for p in points) / n)
+    far = max(points, key=lambda p: math.dist(p, middle))
+    u = _minus(far, middle)
+    long = math.hypot(*u)
+    if long <= SAME_MM:
+        return ()
+    u = (u[0] / long, u[1] / long, u[2] / long)
+    v = cross(normal, u)
+    angle = {p: math.atan2(dot(_minus(p, middle), v), dot(_minus(p, middle), u)) for p in points}
+    ordered = sorted(angle, key=lambda p: angle[p])
+    kept = [p for k, p in enumerate(ordered) if math.dist(p, ordered[k - 1]) > 10 * SAME_MM]
+    return tuple(kept)
+
+
+def is_along_an_axis(normal: Point3) -> bool:
+    """Whether a direction runs along x, y or z."""
+    return sorted(abs(n) for n in normal)[1] <= SQUARE_ON
+
+
+def _minus(a: Point3, b: Point3) -> Point3:
+    return a[0] - b[0], a[1] - b[1], a[2] - b[2]
