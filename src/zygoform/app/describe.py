@@ -3,9 +3,11 @@
 from msgspec import Struct
 
 from zygoform.app.session import Session
+from zygoform.core.condition.materials import MATERIALS
+from zygoform.core.condition.weights import weight
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
-from zygoform.core.form.form import Board, FormOpening
+from zygoform.core.form.form import Board, FormOpening, piece_of
 from zygoform.core.form.opening_readings import room
 from zygoform.core.plan.plan import Plan
 
@@ -31,7 +33,7 @@ def describe(session: Session, part_id: str) -> Description | None:
     listed = plan.listed(part_id)
     if listed is not None:
         return _listed(session, plan, listed)
-    board = _board(plan, part_id)
+    board = plan.part(part_id)
     if board is not None:
         return _found(session, plan, board)
     for body in plan.found.bodies:
@@ -70,10 +72,6 @@ def spoken(session: Session, part_id: str) -> str:
     return found.spoken if found is not None else ""
 
 
-def _board(plan: Plan, part_id: str) -> Board | None:
-    return next((b for b in (*plan.planned.boards, *plan.found.boards) if b.id == part_id), None)
-
-
 def _listed(session: Session, plan: Plan, listed: ListedPart) -> Description:
     show, part = session.unit.show, listed.part
     size = f"{show(listed.length)} {part.measured_on} × {show(listed.width)}"
@@ -91,5 +89,10 @@ def _listed(session: Session, plan: Plan, listed: ListedPart) -> Description:
 
 def _found(session: Session, plan: Plan, board: Board) -> Description:
     size = " × ".join(session.unit.show(mm) for mm in reversed(board.solid.sizes))
-    state = "stays" if any(b.id == board.id for b in plan.planned.boards) else "comes off"
-    return Description("", board.name, (size, state))
+    state = "stays" if plan.planned.board(board.id) is not None else "comes off"
+    piece = session.project.known(piece_of(board.id))
+    made = next((m for m in piece.made_of if m.part == board.id), None) if piece is not None else None
+    material = MATERIALS[made.material if made is not None else board.likely].title.lower()
+    kilos = weight(board.solid.volume, made.material if made is not None else board.likely)
+    heavy = f"{session.unit.show_weight(kilos)}, {material}{'' if made is not None else ' most likely'}"
+    return Description("", board.name, (size, f"{state}; about {heavy}"))

@@ -2,7 +2,7 @@
 
 import math
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Collection, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -73,7 +73,7 @@ class Session(QObject):
         self.planning.solving.connect(self.solving)
         self._told_of: tuple[Project, Plan | None] = project, self.planning.plan
         self._preview: tuple[Project, FormPlan] | None = None
-        self._seen_of: tuple[FormPlan, str, Seen] | None = None
+        self._seen_of: tuple[FormPlan, tuple[object, ...], Seen] | None = None
         self._room_wide = USUAL_ROOM
         self._one, self._last = "", ("", 0, 0.0)
 
@@ -108,10 +108,19 @@ class Session(QObject):
             return None
         # A set is set out for the place it is looked at from; one piece looks the same object from everywhere.
         shown = self.view.shown if len(form.pieces) > 1 else ""
-        whole = f" {self.view.viewpoint} {self._room_wide}" if len(form.pieces) > 1 and not shown else ""
-        if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != shown + whole:
-            self._seen_of = (form, shown + whole, seen_of(form, shown, self.view.viewpoint, self._room_wide))
+        whole = len(form.pieces) > 1 and not shown
+        how = (shown, self.view.opened, *((self.view.viewpoint, self._room_wide) if whole else ()))
+        if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != how:
+            seen = seen_of(form, shown, self.view.viewpoint, self._room_wide, self.view.opened)
+            self._seen_of = (form, how, seen)
         return self._seen_of[2]
+
+    def look_into(self, opening_ids: Collection[str], *, open_: bool) -> None:
+        """Draws drawers out and opens doors, or shuts them again."""
+        now = self.view.opened
+        self.view.opened = now | frozenset(opening_ids) if open_ else now - frozenset(opening_ids)
+        if self.view.opened != now:
+            self.viewpoint_changed.emit()
 
     def draw_in(self, wide: float) -> None:
         """The room there is for a drawing is so many times as wide as high: a set is laid out for it."""

@@ -11,12 +11,16 @@ if TYPE_CHECKING:
 
 
 class ViewState:
-    """Nothing of this is saved. `shown` is the piece on screen, or nothing for all; `current` the one acted on."""
+    """Nothing of this is saved. `shown` is the piece on screen, or nothing for all; `current` the one acted on.
+
+    `opened` are the openings that one looks into: their drawers are drawn out, their doors open.
+    """
 
     def __init__(self) -> None:
         self.hovered = ""
         self.selected = ""
         self.selected_fault = ""
+        self.opened: frozenset[str] = frozenset()
         self.highlighted: tuple[str, ...] = ()
         self.open_change = ""
         self.shown = ""

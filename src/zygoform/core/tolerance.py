@@ -33,6 +33,9 @@ CLOSURE_MM = 3.0
 SEAM_MM = 0.01
 """Corners of two faces closer than this on the view plane are one corner."""
 
+PLANE_SLANT = 1e-4
+"""Normals of faces (unit vectors) that differ by less are one direction."""
+
 SQUARE_ON = 1e-9
 """Directions (unit vectors) whose product is below this are at right angles: a face so turned is not seen."""
 

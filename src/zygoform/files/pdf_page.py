@@ -8,7 +8,7 @@ from fpdf import FPDF
 from fpdf.enums import XPos, YPos
 
 from zygoform.core.drawing.part_outline import PartOutline
-from zygoform.core.drawing.primitives import PartRole, Scene
+from zygoform.core.drawing.primitives import SEEN_THROUGH, PartRole, Scene
 from zygoform.core.geometry.plane import Outline
 
 PDF_FAMILY = "NationalPark"
@@ -18,7 +18,15 @@ _ANGLE, _THICKEST, _THINNEST = 14.0, 12.0, 4.0
 _INK, PALE = 25, 120
 _WEIGHTS = {"": "400Regular", "B": "600SemiBold"}
 # Greys that stay apart on any printer: kept wood, new wood, and insides darker.
-_GREY: dict[str, int] = {"front": 222, "side": 200, "top": 236, "inside": 168}
+_GREY: dict[str, int] = {
+    "front": 222,
+    "side": 200,
+    "top": 236,
+    "inside": 168,
+    "pane": 255,
+    "mirror": 245,
+    "mesh": 255,
+}
 _NO_BREAK = str.maketrans({"\u00a0": " "})
 
 
@@ -95,7 +103,7 @@ class Page(FPDF):
             self._pen("stays" if polygon.role == "new" and scene.edges else polygon.role)
             grey = 255 if polygon.role in ("hidden", "new") else _GREY[polygon.shade]
             self.set_fill_color(grey)
-            plain = "D" if polygon.role == "off" else "DF"
+            plain = "D" if polygon.role == "off" or polygon.shade in SEEN_THROUGH else "DF"
             self.polygon(place(polygon.points), style=plain if polygon.lines is None else "F")
             for edge in polygon.lines or ():
                 (ax, ay), (bx, by) = place(edge)

@@ -13,7 +13,7 @@ from zygoform.core.cutlist.listed import letters, list_parts
 from zygoform.core.cutlist.rows import by_setting
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.primitives import box_of
-from zygoform.core.edits.condition import add_fault, mend
+from zygoform.core.edits.condition import add_fault, mend, set_fault_size
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, set_text, set_value
@@ -202,7 +202,11 @@ def chest() -> Project:
     for k in range(4):
         project = hold(project, f"p1/opening/o{k + 1}", "drawer").project
         project = add_fault(project, f"p1/front/o{k + 1}", "broken_bottom", (100.0, 10.0, 100.0)).project
-        project = mend(project, project.known_pieces[0].faults[-1].id, "new").project
+        fault = project.known_pieces[0].faults[-1].id
+        # 32 5/16 + 2 × 1/4 - 1/16 and 14 7/8 + 1/4 + 1/2 under the back - 1/16.
+        for name, size in (("length", "32 5/16"), ("width", "14 7/8"), ("depth", "1/4")):
+            project = set_fault_size(project, fault, name, size).project
+        project = mend(project, fault, "new").project
     project = add_fault(project, "p1/back/main", "torn_back", (100.0, 450.0, 300.0)).project
     return mend(project, project.known_pieces[0].faults[-1].id, "new").project
 

@@ -7,6 +7,7 @@ from typing import Literal, Protocol
 from zygoform.app.actions.action import Action
 from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
+from zygoform.app.canvas.looking_in import swap_look
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.main_window import STAGES
 from zygoform.app.session import Session
@@ -162,6 +163,7 @@ def drawing_actions(session: Session, stand: PieceView, add: Callable[[], None] 
         Action("fit", "Whole piece", stand.fit_whole, ("0",), "Drawing", scope="drawing"),
         Action("nearer", "Nearer", partial(stand.zoom_by, 1.25), ("+", "="), "Drawing", scope="drawing"),
         Action("farther", "Farther", partial(stand.zoom_by, 0.8), ("-",), "Drawing", scope="drawing"),
+        Action("look_in", "Look inside", partial(swap_look, session), ("I",), "Drawing", scope="drawing"),
         Action("all_sizes", "All sizes", all_sizes, ("M",), "Drawing", scope="drawing"),
     )
     if add is None:

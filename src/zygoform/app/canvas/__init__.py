@@ -6,6 +6,7 @@ piece_view.py        the drawing of the piece
 drawing_ahead.py     the drawing of what is seen, of many pieces a slice at a time
 pictures.py          every piece as a picture that is kept
 notes.py             what is written round it: floor rule, numbers of changes, grips
+looking_in.py        drawers drawn out and doors opened
 dividing.py          dragging what parts two openings
 surveying.py         openings, dividers and the tape on a survey's drawing
 fault_pins.py        faults on it, pinned one by one or counted

@@ -5,8 +5,8 @@ from PySide6.QtCore import QPointF
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.core.edits.fronts import LEAST_CELL, move_divider
-from zygoform.core.form.form import piece_of
-from zygoform.core.form.front import Pair, Rect, pair_at
+from zygoform.core.form.form import Rect, piece_of
+from zygoform.core.form.front import Pair, pair_at
 from zygoform.core.measure.rounding import round_to
 
 SNAP_PX = 9.0

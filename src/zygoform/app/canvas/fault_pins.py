@@ -7,6 +7,7 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QColor, QPainter
 
 from zygoform.app.canvas import paint
+from zygoform.app.canvas.looking_in import fault_place
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.canvas.set_names import rooms_of_pieces
 from zygoform.app.session import Session
@@ -14,6 +15,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.core.condition.fault import Fault
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.views import VIEWS
+from zygoform.core.geometry.convex import plus
 from zygoform.core.geometry.plane import Point
 
 PIN_REACH = 13.0
@@ -39,7 +41,7 @@ def _by_piece(session: Session) -> Iterator[tuple[str, list[Pin]]]:
         yield (
             piece_id,
             [
-                (fault, view.project((fault.at[0] + dx, fault.at[1] + dy, fault.at[2] + dz)))
+                (fault, view.project(plus(fault_place(session, fault), (dx, dy, dz))))
                 for fault in plan.condition.faults_of(piece_id)
             ],
         )

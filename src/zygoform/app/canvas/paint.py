@@ -21,6 +21,8 @@ if TYPE_CHECKING:
     from zygoform.core.geometry.plane import Outline
 
 NEVER = Qt.PenStyle.NoPen
+PANES = {"pane": ("#8fb9c4", 84), "mirror": ("#c3d2d6", 255), "mesh": ("#8a7a5c", 70)}
+"""Colour and how solid it is (255 all) of what is no wood, by its shade."""
 
 
 def begin_painting(widget: QWidget) -> tuple[QPainter, QRectF]:
@@ -63,6 +65,8 @@ def pen(colour: str, width: float, *, dash: tuple[float, float] | None = None) -
 
 def wood(polygon: Polygon) -> QColor:
     """The colour of a face: kept wood or new, by the way it faces; strips side by side differ."""
+    if polygon.shade in PANES:
+        return _clear(*PANES[polygon.shade])
     if polygon.role in ("new", "moved"):
         if polygon.tone and polygon.shade in ("front", "top"):
             return QColor(t.WOOD_OTHER)
@@ -93,9 +97,15 @@ def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, ke
     shape = shape_of(polygon.points)
     outline, colour = pen(t.WLINE, 0.9) if polygon.role == "new" else _line(polygon.role), wood(polygon)
     # Beside another face of its board and plane it is filled up to the line between them, and none is drawn.
-    painter.setPen(outline if polygon.lines is None else pen(colour.name(), 1.0))
+    painter.setPen(
+        outline if polygon.lines is None else pen(colour.name(), 1.6) if colour.alpha() == 255 else NEVER
+    )
     painter.setBrush(colour)
     painter.drawPolygon(shape)
+    if polygon.shade == "mesh":
+        painter.setPen(NEVER)
+        painter.setBrush(QBrush(QColor(t.WLINE), Qt.BrushStyle.DiagCrossPattern))
+        painter.drawPolygon(shape)
     if polygon.lines is not None:
         painter.setPen(outline)
         painter.drawLines([QLineF(*start, *end) for start, end in polygon.lines])

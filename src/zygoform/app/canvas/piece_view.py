@@ -22,6 +22,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.drawing_ahead import DrawingAhead
 from zygoform.app.canvas.fault_pins import fault_at, paint_faults
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
+from zygoform.app.canvas.looking_in import look_in_entries, swap_opening
 from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
 from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
 from zygoform.app.canvas.part_menu import PartMenu, pop_up
@@ -126,7 +127,7 @@ class PieceView(QWidget):
         if scene is None:
             return Mapping(1.0, 0.0, 0.0)
         view = self.session.view
-        looks = self.size(), self.zoom, QPointF(self.pan), self.place, self.overlay, view.shown, view
+        looks = self.size(), self.zoom, QPointF(self.pan), self.place, self.overlay, view.shown, view, view.opened
         if self._held is not None and self.session.is_previewing and self._held[0] == looks:
             return self._held[1]
         several = bool(scene.layers)
@@ -171,9 +172,9 @@ class PieceView(QWidget):
             QPolygonF(mapping.outline(outline))
             for polygon in scene.polygons
             if polygon.part_id in lit and polygon.role != "off"
-            for outline in ((polygon.points,) if polygon.lines is None else polygon.lines)
+            for outline in polygon.outlines
         ]
-        opening = self._opening_shape(pointed, mapping)
+        opening = opening_shape(self.session, self.place, pointed, mapping)
         if opening is not None:
             shapes.append(opening)
         paint.halo(painter, shapes, corners=bool(kept) and pointed == kept)
@@ -187,10 +188,6 @@ class PieceView(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
-
-    def _opening_shape(self, part_id: str, mapping: Mapping) -> QPolygonF | None:
-        seen = self.session.seen()
-        return opening_shape(seen.found if seen is not None else None, self.place, part_id, mapping)
 
     def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
         paint_names(painter, self.session, scene, mapping)
@@ -222,7 +219,7 @@ class PieceView(QWidget):
         scene, mapping = self.scene(), self.mapping()
         if scene is None or self.kind == "small":
             return {}
-        shapes = {part_id: self._opening_shape(part_id, mapping) for part_id in self.targets()}
+        shapes = {part_id: opening_shape(self.session, self.place, part_id, mapping) for part_id in self.targets()}
         return {
             part_id: (shape or QPolygonF(mapping.outline(points_of(scene, part_id)))).boundingRect()
             for part_id, shape in shapes.items()
@@ -256,8 +253,9 @@ class PieceView(QWidget):
         hit = scene.at(point)
         part = hit.part_id if hit is not None else ""
         seen = self.session.seen()
-        opening = opening_at(seen.found, self.place, point, part) if self.kind == "survey" and seen else ""
-        return opening or part
+        if self.kind != "survey" or seen is None:
+            return part
+        return opening_at(seen.found, self.place, point, part, self.session.view.opened) or part
 
     def _grip_at(self, at: QPointF) -> Grip | None:
         scene = self.scene()
@@ -325,7 +323,9 @@ class PieceView(QWidget):
         self.session.select(self.part_at(at), fault)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
-        self.open_menu(self.part_at(paint.unscaled(event.position())), paint.unscaled(event.position()))
+        at = paint.unscaled(event.position())
+        if self.kind == "small" or not swap_opening(self.session, self.part_at(at)):
+            self.open_menu(self.part_at(at), at)
 
     def leaveEvent(self, event: object) -> None:
         del event
@@ -345,6 +345,7 @@ class PieceView(QWidget):
     def open_menu(self, part_id: str, at: QPointF | None = None) -> None:
         """Lists what can be done with a part."""
         entries = self._menu(part_id) if self._menu is not None and part_id else []
+        entries += look_in_entries(self.session, part_id) if entries else []
         if not entries:
             return
         self.session.view.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None
@@ -355,7 +356,7 @@ class PieceView(QWidget):
     def _middle(self, part_id: str) -> QPointF:
         scene = self.scene()
         points = points_of(scene, part_id) if scene else ()
-        shape = self._opening_shape(part_id, self.mapping())
+        shape = opening_shape(self.session, self.place, part_id, self.mapping())
         if shape is None and not points:
             return paint.room_of(self).center()
         return (shape or QPolygonF(self.mapping().outline(points))).boundingRect().center()
@@ -394,5 +395,5 @@ class PieceView(QWidget):
         if scene is None or seen is None:
             return {}
         if self.kind == "survey":
-            return survey_targets(scene, seen.found, openings=self.place in FRONT_PLACES)
+            return survey_targets(scene, seen.found, self.session.view.opened, openings=self.place in FRONT_PLACES)
         return scene.seen_parts

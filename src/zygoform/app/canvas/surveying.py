@@ -1,6 +1,7 @@
 """What a survey's drawing has beside the piece: openings to point at, dividers to drag, the tape."""
 
 import math
+from collections.abc import Collection
 
 from PySide6.QtCore import QPointF
 from PySide6.QtGui import QColor, QPainter, QPolygonF
@@ -11,7 +12,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Dimension
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, Viewpoint
-from zygoform.core.form.form import Form
+from zygoform.core.form.form import Form, own_of
 from zygoform.core.geometry.plane import Point, rectangle
 
 FRONT_PLACES: tuple[Viewpoint, ...] = ("front", *FRONT_CORNERS)
@@ -19,27 +20,33 @@ Drawn = tuple[tuple[float, float, float, float], float, bool]
 """A cell's rectangle, the size being dragged, and whether that is its width."""
 
 
-def opening_shape(found: Form | None, place: Viewpoint, part_id: str, mapping: Mapping) -> QPolygonF | None:
+def opening_shape(session: Session, place: Viewpoint, part_id: str, mapping: Mapping) -> QPolygonF | None:
     """An opening's outline on the canvas, where the front is seen."""
-    if found is None or place not in FRONT_PLACES:
-        return None
-    for body in found.bodies:
+    seen = session.seen()
+    for body in seen.found.bodies if seen is not None and place in FRONT_PLACES else ():
         for opening in body.openings:
             if opening.id == part_id:
                 return QPolygonF(mapping.outline(rectangle(*opening.rect)))
     return None
 
 
-def opening_at(found: Form | None, place: Viewpoint, point: Point, hit: str) -> str:
-    """The opening under a point of the view plane; what stands before the front is hit first."""
+def opening_at(found: Form | None, place: Viewpoint, point: Point, hit: str, opened: Collection[str] = ()) -> str:
+    """The opening under a point of the view plane; what stands before the front is hit first.
+
+    What one looks into, and what is drawn out of it, is pointed at part by part.
+    """
     role = hit.split("/", 2)[1] if hit else ""
     if found is None or place not in FRONT_PLACES or role in ("top", "base", "bracket", "arm", "lid"):
         return ""
     for body in found.bodies:
         for opening in body.openings:
+            if hit and opening.id in opened and own_of(opening.id) == own_of(hit):
+                return ""
+    for body in found.bodies:
+        for opening in body.openings:
             x0, z0, x1, z1 = opening.rect
             if x0 <= point[0] <= x1 and z0 <= point[1] <= z1:
-                return opening.id
+                return "" if hit and opening.id in opened else opening.id
     return ""
 
 

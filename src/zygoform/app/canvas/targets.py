@@ -1,31 +1,38 @@
 """What can be pointed at, and where; the way from one part to the next by arrow keys."""
 
+from collections.abc import Collection
+
 from PySide6.QtCore import QPointF, Qt
 
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.core.drawing.primitives import Grip, Scene
 from zygoform.core.drawing.views import Viewpoint
-from zygoform.core.form.form import Form
+from zygoform.core.form.form import Form, own_of
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan.plan import Plan
 
 ARROWS = {Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1)}
 """The way each arrow key goes: right, up."""
 GRIP_REACH = 14.0
-WITHIN_OPENINGS = ("front", "knob", "back", "bottom")
+WITHIN_OPENINGS = ("front", "knob", "back", "bottom", "stile-left", "stile-right", "rail-top", "rail-bottom")
 """In the survey one points at the opening, not at what stands in it."""
 
 
-def survey_targets(scene: Scene, found: Form, *, openings: bool) -> dict[str, Point]:
-    """The openings first (where the front is seen), then the parts round them."""
+def survey_targets(scene: Scene, found: Form, opened: Collection[str], *, openings: bool) -> dict[str, Point]:
+    """The openings first (where the front is seen), then the parts round them and those of what is open."""
     targets: dict[str, Point] = {}
     for body in found.bodies if openings else ():
         for opening in body.openings:
             x0, z0, x1, z1 = opening.rect
             targets[opening.id] = ((x0 + x1) / 2, (z0 + z1) / 2)
-    parts = scene.seen_parts
-    return targets | {k: v for k, v in parts.items() if k.split("/")[1] not in WITHIN_OPENINGS}
+    own = {own_of(opening_id) for opening_id in opened}
+
+    def is_within(part_id: str) -> bool:
+        _, role, of = part_id.split("/", 2)
+        return role in WITHIN_OPENINGS and of not in own and not (own and role in ("back", "bottom"))
+
+    return targets | {k: v for k, v in scene.seen_parts.items() if not is_within(k)}
 
 
 def next_target(targets: dict[str, Point], here: str, step: tuple[int, int], *, in_order: bool) -> str:
@@ -62,8 +69,7 @@ def points_of(scene: Scene, part_id: str) -> tuple[Point, ...]:
 
 def true_sizes(plan: Plan | None, part_id: str, place: Viewpoint) -> tuple[float, float] | None:
     """Real width and height of a board as it faces a place to stand; depth shows in the readout."""
-    boards = (*plan.planned.boards, *plan.found.boards) if plan is not None else ()
-    board = next((b for b in boards if b.id == part_id), None)
+    board = plan.part(part_id) if plan is not None else None
     if board is None:
         return None
     low, high = board.solid.box

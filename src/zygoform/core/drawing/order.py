@@ -13,10 +13,10 @@ from msgspec import Struct, structs
 
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board
-from zygoform.core.geometry.convex import halves, is_along_an_axis
+from zygoform.core.geometry.convex import Convex, Plane, halved_skin, halves, is_along_an_axis
 from zygoform.core.geometry.plane import clip
-from zygoform.core.geometry.prism import Point3, Prism, cross, dot
-from zygoform.core.geometry.solid import Shape
+from zygoform.core.geometry.prism import Face, Point3, Prism, cross, dot
+from zygoform.core.geometry.solid import Shape, Solid
 from zygoform.core.tolerance import SQUARE_ON, TOUCHING_MM
 
 _AXES: tuple[Point3, ...] = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
@@ -58,8 +58,9 @@ def _item(board: Board, place: Viewpoint) -> _Item:
 
 def cells_of(board: Board) -> tuple[Board, ...]:
     """A board as boards that are convex."""
-    cells = board.solid.cells
-    return (board,) if len(cells) == 1 else tuple(structs.replace(board, solid=cell) for cell in cells)
+    if isinstance(board.solid, Solid):
+        return tuple(structs.replace(board, solid=cell) for cell in board.solid.drawn)
+    return (board,)
 
 
 def _slanted_sides(solid: Shape) -> tuple[Point3, ...]:
@@ -186,13 +187,22 @@ def _cut(items: list[_Item], ring: list[int], view: View) -> list[_Item]:
     return items
 
 
+def _skinned_halves(solid: Shape, plane: Plane) -> list[Convex]:
+    """A convex solid cut in two, each half with its own part of what is seen of it."""
+    both = halves(solid.faces, plane)
+    skins: tuple[tuple[Face, ...] | None, ...] = (None, None)
+    if isinstance(solid, Convex) and solid.skin is not None:
+        skins = halved_skin(solid.skin, plane)
+    return [structs.replace(half, skin=skin) for half, skin in zip(both, skins, strict=True) if half is not None]
+
+
 def _split(board: Board, axis: Point3, place: float) -> list[Board]:
     """A board cut by the plane axis . p = place."""
     solid = board.solid
     along = dot(solid.normal, axis) if isinstance(solid, Prism) else 0.0
     if not isinstance(solid, Prism) or SQUARE_ON < abs(along) < 1 - SQUARE_ON:
         at = (axis[0] * place, axis[1] * place, axis[2] * place)
-        return [structs.replace(board, solid=half) for half in halves(solid.faces, (at, axis)) if half]
+        return [structs.replace(board, solid=half) for half in _skinned_halves(solid, (at, axis))]
     if abs(along) > 0.5:
         depth = (place - dot(solid.origin, axis)) / along
         far = structs.replace(solid, origin=solid.place((0.0, 0.0), depth), thickness=solid.thickness - depth)

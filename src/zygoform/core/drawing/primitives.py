@@ -8,7 +8,9 @@ from msgspec import Struct
 from zygoform.core.geometry.plane import Outline, Point
 
 PartRole = Literal["stays", "new", "mended", "off", "moved", "hidden"]
-Shade = Literal["front", "side", "top", "inside"]
+Shade = Literal["front", "side", "top", "inside", "pane", "mirror", "mesh"]
+"""How wood is turned to the light; or what is no wood: one sees through a pane and through mesh or cane."""
+SEEN_THROUGH: tuple[Shade, ...] = ("pane", "mesh")
 Edge = tuple[Point, Point]
 Box = tuple[float, float, float, float]
 """Least and greatest coordinates: x0, y0, x1, y1."""
@@ -35,6 +37,11 @@ class Polygon(Struct, frozen=True):
         if self.lines is not None:
             return self.lines
         return tuple(zip(self.points, self.points[1:] + self.points[:1], strict=True))
+
+    @property
+    def outlines(self) -> tuple[Outline, ...]:
+        """What is drawn round it: the whole outline, or the lines that stay."""
+        return (self.points,) if self.lines is None else self.lines
 
 
 class Dimension(Struct, frozen=True):

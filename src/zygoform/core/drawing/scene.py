@@ -24,10 +24,11 @@ from zygoform.core.drawing.primitives import (
 from zygoform.core.drawing.seams import without_seams
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, Prism, dot
 from zygoform.core.outcome.outcome import Handle
-from zygoform.core.tolerance import ROW_MM, SAME_MM, SEAM_MM, SQUARE_ON
+from zygoform.core.tolerance import ROW_MM, SAME_MM, SQUARE_ON
 
 Overlay = Literal["found", "over", "planned"]
 Case = tuple[Outline, float, float]
@@ -120,6 +121,8 @@ def _faces(
     view, case = VIEWS[place], (plan, low, high)
     faces = board.solid.faces
     if not isinstance(board.solid, Prism):
+        skin = getattr(board.solid, "skin", None)
+        faces = faces if skin is None else skin
         return tuple(_polygon(face.points, face, board, case, role, view) for face in faces if _seen(face, view))
     caps, sides = faces[:2], faces[2:]
     polygons = [_polygon(face.points, face, board, case, role, view) for face in caps if _seen(face, view)]
@@ -159,18 +162,18 @@ def _merged(run: list[Face], board: Board, case: Case, role: PartRole, view: Vie
 def _polygon(
     points: tuple[Point3, ...], face: Face, board: Board, case: Case, role: PartRole, view: View
 ) -> Polygon:
+    if board.role == "pane":
+        flat = tuple(view.project(point) for point in points)
+        return Polygon(flat, board.id, role, _shade(face, board, case), 0, None, plane_of(face))
     across = dot(board.grain, face.normal)
     grain: Point = (0.0, 0.0) if abs(across) > 0.7 else view.project(board.grain)
     flat = tuple(view.project(point) for point in points)
-    return Polygon(flat, board.id, role, _shade(face, board, case), board.tone, grain, _plane(face))
-
-
-def _plane(face: Face) -> tuple[int, ...]:
-    """Alike for faces that lie in one plane and look the same way."""
-    return (*(round(n * 1e4) for n in face.normal), round(dot(face.points[0], face.normal) / SEAM_MM))
+    return Polygon(flat, board.id, role, _shade(face, board, case), board.tone, grain, plane_of(face))
 
 
 def _shade(face: Face, board: Board, case: Case) -> Shade:
+    if board.role == "pane":
+        return "mesh" if board.likely != "glass" else "mirror" if board.name.endswith("mirror") else "pane"
     if board.role == "knob":
         return "inside"
     if board.role in _CASE and _within(face, *case):
@@ -270,7 +273,7 @@ def _dimensions(
         return ()
     if view.place == "above":
         return _overall_above(form, {name for body in found.bodies for name in body.unmeasured})
-    low, high = form.without({board.id for board in form.boards if board.role == "knob"}).box
+    low, high = _over_all(form)
     x0 = box[0]
     guess = {name for body in found.bodies for name in body.unmeasured}
     # What hangs on a wall beside others has no height from the floor to tell.
@@ -298,8 +301,14 @@ def _dimensions(
     return tuple(dims)
 
 
+def _over_all(form: Form) -> tuple[Point3, Point3]:
+    """The box round the piece with all of it shut; knobs do not count."""
+    out = {part for body in form.bodies for part in body.drawn_out}
+    return form.without(out | {board.id for board in form.boards if board.role == "knob"}).box
+
+
 def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:
-    low, high = form.without({board.id for board in form.boards if board.role == "knob"}).box
+    low, high = _over_all(form)
     wide, deep = ((low[0], high[1]), (high[0], high[1])), ((low[0], low[1]), (low[0], high[1]))
     return (
         Dimension(*wide, high[0] - low[0], 0, "above", guessed="width" in guess),

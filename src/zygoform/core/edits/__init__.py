@@ -4,6 +4,7 @@ edited.py   what an edit returns; text entered turned into values
 pieces.py   which pieces there are: new ones, copies, names
 survey.py   the sizes of a piece
 fronts.py   what its front holds and how it is divided
+inside.py   what stands behind a front
 condition.py faults and how they are dealt with; what parts are made of
 cutting_facts.py  parts ticked as cut
 disassembly.py    where parts go that come off; hardware in bags

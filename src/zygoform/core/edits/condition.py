@@ -18,6 +18,7 @@ from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import Reading, counting
+from zygoform.core.measure.write import NO_BREAK
 from zygoform.core.project import Project
 from zygoform.core.survey.prefill import likely_sizes
 from zygoform.core.tolerance import SAME_MM
@@ -27,13 +28,16 @@ MOST_SIGNS = 200
 
 def add_fault(project: Project, part_id: str, kind: str, at: Point3) -> Edited:
     """A fault of one kind on a part, at a place in its piece's coordinates."""
-    piece = known_piece(project, piece_of(part_id))
+    piece, unit = known_piece(project, piece_of(part_id)), project.shop.unit
     form = piece.build()
     body, board = form.body(part_id), form.board(part_id)
     likely = likely_sizes(kind, board, body) if board is not None and body is not None else {}
-    write = project.shop.unit.entered
     asked = {ask.name for ask in FAULT_KINDS[kind].asks}
-    sizes = {name: (Reading(write(mm), mm, "guessed"),) for name, mm in likely.items() if name in asked}
+    sizes = {
+        name: (Reading(unit.show(mm).replace(NO_BREAK, " "), mm, "guessed"),)
+        for name, mm in likely.items()
+        if name in asked
+    }
     fault = structs.replace(Fault(_next_id(project), kind, part_id, _free_spot(at, piece.faults)), **sizes)
     done = with_state(project, structs.replace(piece, faults=(*piece.faults, fault)))
     return Edited(done, Message(f"Found: {FAULT_KINDS[kind].title.lower()}"), frozenset({fault.id}))

@@ -12,6 +12,7 @@ from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Reading, Readings
 from zygoform.core.measure.write import NO_BREAK, DisplayUnit
 from zygoform.core.project import Project
+from zygoform.core.tolerance import SAME_MM
 
 
 class Edited(Struct, frozen=True):
@@ -46,17 +47,23 @@ def read_readings(entry: Param, text: str, unit: DisplayUnit, before: Readings =
 
 
 def as_entered(reading: Reading, unit: DisplayUnit) -> str:
-    """A length as its field holds it: what a device read to the tape's mark, odd mm as they were typed."""
-    if reading.source == "device":
+    """A length as its field holds it: read by a device or worked out, to the tape's mark; odd mm as typed."""
+    if reading.source == "device" or _is_worked_out(reading, unit):
         return unit.show(reading.value).replace(NO_BREAK, " ")
     return reading.text if _has_own_words(reading, unit) else unit.entered(reading.value)
 
 
 def _has_own_words(reading: Reading, unit: DisplayUnit) -> bool:
     """Whether a reading is shown in other words than its exact value: taken by a device, or off every fraction."""
-    return reading.source == "device" or (
-        "." in unit.entered(reading.value) and unit.system == "inch" and "mm" in reading.text
-    )
+    odd = "." in unit.entered(reading.value) and unit.system == "inch" and "mm" in reading.text
+    return odd or reading.source == "device" or _is_worked_out(reading, unit)
+
+
+def _is_worked_out(reading: Reading, unit: DisplayUnit) -> bool:
+    """Whether a guess was worked out and lies beside the marks its text is rounded to: so it is shown."""
+    if reading.source != "guessed" or not reading.text.endswith(('"', "'", "mm")):
+        return False
+    return abs(parse_length(reading.text, unit.system) - reading.value) > SAME_MM
 
 
 def _reading(entry: Param, part: str, unit: DisplayUnit) -> Reading:

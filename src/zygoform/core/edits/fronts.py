@@ -38,7 +38,7 @@ HELD: dict[Holds, str] = {
 
 def hold(project: Project, opening_id: str, holds: Holds) -> Edited:
     """Says what an opening holds."""
-    piece = _fronted(project, opening_id)
+    piece = fronted_piece(project, opening_id)
     own = _own(opening_id)
     opening = find_opening(piece.front, own)
     if opening is None:
@@ -58,7 +58,7 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
     """
     if not 2 <= count <= 12:
         raise BadInputError("out_of_range", "Between 2 and 12.", "count")
-    piece = _fronted(project, opening_id)
+    piece = fronted_piece(project, opening_id)
     own = _own(opening_id)
     opening = find_opening(piece.front, own)
     if opening is None:
@@ -77,7 +77,7 @@ def divide(project: Project, opening_id: str, direction: Literal["columns", "row
 
 def join(project: Project, opening_id: str) -> Edited:
     """Takes the division that holds an opening away: its cells become one opening."""
-    piece = _fronted(project, opening_id)
+    piece = fronted_piece(project, opening_id)
     own = _own(opening_id)
     division = parent(piece.front, own)
     if division is None:
@@ -89,7 +89,7 @@ def join(project: Project, opening_id: str) -> Edited:
 
 def set_opening_reading(project: Project, opening_id: str, place: str, text: str) -> Edited:
     """A reading inside an opening at one of its places, as typed; emptied, it is gone."""
-    piece, own = _fronted(project, opening_id), _own(opening_id)
+    piece, own = fronted_piece(project, opening_id), _own(opening_id)
     opening = find_opening(piece.front, own)
     if opening is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
@@ -124,7 +124,7 @@ CELL = Param("cell", "Opening", "readings", LEAST_CELL, 6000.0, (), guess=0.0, t
 
 def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
     """Takes down the width of a column or the height of a row; emptied, it shares what is left."""
-    piece, own = _fronted(project, cell_id), _own(cell_id)
+    piece, own = fronted_piece(project, cell_id), _own(cell_id)
     division = parent(piece.front, own)
     if division is None:
         raise BadInputError("unknown_key", "That opening is no longer there.")
@@ -140,7 +140,7 @@ def set_cell_size(project: Project, cell_id: str, text: str) -> Edited:
 
 def move_divider(project: Project, divider_id: str, first: float, second: float) -> Edited:
     """Moves the rail or upright behind a cell: the cells before and behind it get these sizes (mm), as guesses."""
-    piece, before = _fronted(project, divider_id), divider_id.rsplit("-", 1)[-1]
+    piece, before = fronted_piece(project, divider_id), divider_id.rsplit("-", 1)[-1]
     division = parent(piece.front, before)
     ids = [cell.id for cell in division.cells] if division is not None else []
     if division is None or before == ids[-1]:
@@ -155,7 +155,7 @@ def move_divider(project: Project, divider_id: str, first: float, second: float)
     return Edited(done, Message("Moved a divider: {0} and {1}", (first, second)), frozenset({divider_id}))
 
 
-def _fronted(project: Project, part_id: str) -> FrontedPiece:
+def fronted_piece(project: Project, part_id: str) -> FrontedPiece:
     """The piece a part belongs to, where it has a front to divide; the only one for an opening's own id."""
     piece = known_piece(project, piece_of(part_id) if "/" in part_id else part_id if project.known(part_id) else "")
     if not isinstance(piece, FrontedPiece):

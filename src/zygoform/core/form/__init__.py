@@ -7,6 +7,7 @@ arrange.py   several pieces seen together
 legged.py   legs with aprons between them
 opening_readings.py  what was read inside an opening
 fronts.py   what closes a front: drawers, doors, knobs
+inside/     what stands behind a front: drawers, doors, shelves
 front.py    the front of a case, divided into openings
 kinds/      how each kind of piece is built from its readings
 registry.py kind of piece -> its class

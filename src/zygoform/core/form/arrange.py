@@ -130,7 +130,11 @@ def _moved(body: Body, by: Point3) -> Body:
         plan=tuple((x + dx, y + dy) for x, y in body.plan),
         boards=tuple(_board(board, by) for board in body.boards),
         openings=tuple(
-            structs.replace(o, rect=(o.rect[0] + dx, o.rect[1] + dz, o.rect[2] + dx, o.rect[3] + dz))
+            structs.replace(
+                o,
+                rect=(o.rect[0] + dx, o.rect[1] + dz, o.rect[2] + dx, o.rect[3] + dz),
+                members=tuple(_board(member, by) for member in o.members),
+            )
             for o in body.openings
         ),
         underside=body.underside + dz,

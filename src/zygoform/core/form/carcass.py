@@ -3,10 +3,12 @@
 import math
 from typing import Literal
 
+from msgspec import structs
+
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, FormOpening
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.front import Cell, FrontLayout, lay_out
-from zygoform.core.form.fronts import closed, opening_names
+from zygoform.core.form.fronts import fill_openings, opening_names
 from zygoform.core.form.piece import (
     BACK,
     CORNERS,
@@ -71,13 +73,12 @@ class Carcass:
     def form(self) -> Form:
         rail, layout = self.mm("rail_thickness"), self.layout()
         names = opening_names(layout)
-        fronts = closed(self.piece_id, layout, names, 0.0, self.depth.value / 3)
         knees = self._knees(layout)
-        boards = (*self._case(knees), *self._dividers(layout), *fronts, *self._base(knees))
-        openings = tuple(
-            FormOpening(self._id("opening", o.id), names[o.id], self._reach(o.holds, rect), o.holds, o.readings)
-            for o, rect in layout.openings
-        )
+        case = [*self._case(knees), *self._dividers(layout)]
+        deepest = self.depth.value / 3
+        fronts, filled = fill_openings(self.piece_id, layout, names, 0.0, deepest, self.hollow, case)
+        boards = (*case, *fronts, *self._base(knees))
+        openings = tuple(structs.replace(o, rect=self._reach(o.holds, o.rect)) for o in filled)
         body = Body(
             self._id("body", "main"),
             self.name,

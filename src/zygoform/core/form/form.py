@@ -6,20 +6,26 @@ corner at its underside, so that what stays keeps its place when top, base or sk
 
 from collections.abc import Collection
 from functools import cached_property
+from operator import is_
 from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Point3, X
 from zygoform.core.geometry.solid import Shape
-from zygoform.core.measure.reading import Sized
+from zygoform.core.measure.reading import Sized, Term
 
 Role = Literal[
     "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt",
-    "apron", "leg", "seat", "arm", "lid", "panel", "bracket",
+    "apron", "leg", "seat", "arm", "lid", "panel", "bracket", "box", "runner", "pane",
 ]  # fmt: skip
+
+
+Rect = tuple[float, float, float, float]
+"""In the plane of the front: x0, z0, x1, z1 (mm)."""
 
 
 class Board(Struct, frozen=True, cache_hash=True):
@@ -32,6 +38,8 @@ class Board(Struct, frozen=True, cache_hash=True):
     grain: Point3 = X
     inside: bool = False
     tone: int = 0
+    likely: MaterialCode = "solid"
+    """What it is taken to be made of until that is said."""
 
 
 class FormOpening(Struct, frozen=True):
@@ -39,9 +47,23 @@ class FormOpening(Struct, frozen=True):
 
     id: str
     name: str
-    rect: tuple[float, float, float, float]
+    rect: Rect
     holds: Literal["drawer", "door", "panel", "knees", "nothing"]
     readings: OpeningReadings | None = None
+    members: tuple[Board, ...] = ()
+    """What is seen of a drawer only when it is drawn out, its true front among them; and what it runs on."""
+    hinged: Literal["", "left", "right"] = ""
+    sizes: tuple[tuple[str, float], ...] = ()
+    """What stands in it, size by size (mm), by the names of its entries: measured, or taken to be."""
+    unmeasured: frozenset[str] = frozenset()
+
+    def sized(self, name: str) -> Sized:
+        """One size of what stands in it, with whether it is a guess."""
+        words = f"{self.name.lower()}, {name.replace('_', ' ')}"
+        value = dict(self.sizes)[name]
+        if name in self.unmeasured:
+            return Sized(value, frozenset({words}), (Term(words, value, "guessed", where=self.id),))
+        return Sized(value, terms=(Term(words, value, "measured", where=self.id),))
 
 
 class Misfit(Struct, frozen=True):
@@ -52,7 +74,7 @@ class Misfit(Struct, frozen=True):
     room: float
 
 
-class Body(Struct, frozen=True, cache_hash=True):
+class Body(Struct, frozen=True, dict=True, cache_hash=True):
     """A case: plan outline (front left, front right, back right, back left), height, boards, openings.
 
     `base_height` is how far the floor lies below its underside (mm), `hangs` that it hangs on a wall instead,
@@ -78,10 +100,23 @@ class Body(Struct, frozen=True, cache_hash=True):
     guesses: frozenset[str] = frozenset()
     unmeasured: frozenset[str] = frozenset()
     """Entries of the piece that are guesses, by name; openings as their id and columns or rows, with a blank."""
+    drawn_out: frozenset[str] = frozenset()
+    """The boards that stand open: the piece is as large as the others make it."""
 
     @property
     def piece_id(self) -> str:
         return piece_of(self.id)
+
+    @cached_property
+    def members(self) -> tuple[Board, ...]:
+        """Every part there is: the boards one sees, and what stands behind fronts that are still there."""
+        known = {board.id for board in self.boards}
+        inner = (m for o in self.openings for m in o.members if f"{self.piece_id}/front/{own_of(o.id)}" in known)
+        return (*self.boards, *(member for member in inner if member.id not in known))
+
+    def opening_of(self, part_id: str) -> FormOpening | None:
+        """The opening that a front, a knob or a part of a drawer belongs to."""
+        return next((o for o in self.openings if own_of(o.id) == own_of(part_id)), None)
 
     def called(self, name: str) -> "Body":
         """The same body, the names of its sizes said to be those of a piece."""
@@ -110,7 +145,7 @@ class Form(Struct, frozen=True, dict=True):
     def body(self, target: str) -> Body | None:
         """The body of that id, or the one that has the board or opening."""
         for body in self.bodies:
-            ids = {body.id, *(b.id for b in body.boards), *(o.id for o in body.openings)}
+            ids = {body.id, *(b.id for b in body.members), *(o.id for o in body.openings)}
             if target in ids:
                 return body
         return None
@@ -120,13 +155,19 @@ class Form(Struct, frozen=True, dict=True):
         bodies = []
         for body in self.bodies:
             boards = tuple(board for board in body.boards if board.id not in gone)
-            untouched = not boards or len(boards) == len(body.boards)
-            bodies.append(body if untouched else structs.replace(body, boards=boards))
+            openings = tuple(_emptied(opening, gone) for opening in body.openings)
+            same = len(boards) == len(body.boards) and all(map(is_, openings, body.openings))
+            whole = not boards or same
+            bodies.append(body if whole else structs.replace(body, boards=boards, openings=openings))
         return Form(tuple(bodies))
 
     def board(self, part_id: str) -> Board | None:
-        """The board of that id."""
-        return next((board for board in self.boards if board.id == part_id), None)
+        """The part of that id, also one that stands behind a front."""
+        return self._members.get(part_id)
+
+    @cached_property
+    def _members(self) -> dict[str, Board]:
+        return {board.id: board for body in self.bodies for board in body.members}
 
     @cached_property
     def box(self) -> tuple[Point3, Point3]:
@@ -141,11 +182,32 @@ def piece_of(part_id: str) -> str:
     return part_id.split("/", maxsplit=1)[0]
 
 
+def own_of(part_id: str) -> str:
+    """The last of an id: the opening a front, a knob or a side of a drawer belongs to."""
+    return part_id.rsplit("/", maxsplit=1)[-1]
+
+
+def _emptied(opening: FormOpening, gone: Collection[str]) -> FormOpening:
+    """An opening without some of what stands in it; the same one where none of it goes."""
+    members = tuple(member for member in opening.members if member.id not in gone)
+    return opening if len(members) == len(opening.members) else structs.replace(opening, members=members)
+
+
 def rebuilt(
     form: Form, body: Body, off: frozenset[str], on: tuple[Board, ...], base_height: float | None = None
 ) -> Form:
     """The form with some boards of `body` taken off and others put on."""
-    boards = tuple(board for board in body.boards if board.id not in off) + on
+    openings, inner = list[FormOpening](), set[str]()
+    for opening in body.openings:
+        kept = _emptied(opening, off)
+        if kept is not opening:
+            # What comes in the place of a part of a drawer is drawn out with it.
+            instead = tuple(board for board in on if board.role in ("box", "runner") and board.id not in inner)
+            inner |= {board.id for board in instead}
+            kept = structs.replace(kept, members=(*kept.members, *instead))
+        openings.append(kept)
+    boards = tuple(board for board in body.boards if board.id not in off)
+    boards += tuple(board for board in on if board.id not in inner)
     height = body.base_height if base_height is None else base_height
-    new = structs.replace(body, boards=boards, base_height=height)
+    new = structs.replace(body, boards=boards, base_height=height, openings=tuple(openings))
     return Form(tuple(new if b.id == body.id else b for b in form.bodies))

@@ -6,14 +6,25 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct, field, structs
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Misfit
+from zygoform.core.form.form import Misfit, Rect
+from zygoform.core.form.inside.bay import BayParts
+from zygoform.core.form.inside.door import DoorParts
+from zygoform.core.form.inside.drawer import DrawerParts
 from zygoform.core.form.opening_readings import ACROSS, UP, OpeningReadings
 from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.tolerance import SAME_MM, SHARED_MM
 
 Holds = Literal["drawer", "door", "panel", "knees", "nothing"]
 """What closes an opening: `panel` is fixed, `knees` is open to the floor."""
-Rect = tuple[float, float, float, float]
+
+
+Inside = Literal["drawer", "door", "bay"]
+INSIDE: dict[Inside, type[DrawerParts | DoorParts | BayParts]] = {
+    "drawer": DrawerParts,
+    "door": DoorParts,
+    "bay": BayParts,
+}
+"""What may stand in an opening, each with entries of its own."""
 
 
 class Opening(Struct, frozen=True, tag_field="cell", tag="opening"):
@@ -22,6 +33,13 @@ class Opening(Struct, frozen=True, tag_field="cell", tag="opening"):
     id: str
     holds: Holds = "nothing"
     readings: OpeningReadings | None = field(default=None, name="closely")
+    drawer: DrawerParts | None = None
+    door: DoorParts | None = None
+    bay: BayParts | None = None
+
+    def parts(self, inside: Inside) -> DrawerParts | DoorParts | BayParts:
+        """What was found behind its front; nothing measured where nothing was taken down."""
+        return getattr(self, inside) or INSIDE[inside]()
 
 
 class Division(Struct, frozen=True, tag_field="cell", tag="division"):

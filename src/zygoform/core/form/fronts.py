@@ -1,11 +1,21 @@
 """The boards that close a front: drawers, doors, and their knobs."""
 
 import math
+from collections.abc import Sequence
 
-from zygoform.core.form.form import Board, Role
-from zygoform.core.form.front import FrontLayout
-from zygoform.core.geometry.plane import rectangle
+from msgspec import Struct, structs
+
+from zygoform.core.form.form import Board, FormOpening, Rect, Role
+from zygoform.core.form.front import FrontLayout, Opening
+from zygoform.core.form.inside.bay import BayParts, bay_boards
+from zygoform.core.form.inside.door import DoorParts, door_boards, door_sizes
+from zygoform.core.form.inside.drawer import DrawerParts, drawer_boards, drawer_sizes, runner_boards
+from zygoform.core.form.piece import RAIL_DEPTH
+from zygoform.core.geometry.plane import FAR, Outline, intersect, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
+from zygoform.core.measure.param import params
+from zygoform.core.measure.reading import counting
+from zygoform.core.tolerance import SAME_MM
 
 _GAP = 2.0
 THICKNESS = 19.0
@@ -26,25 +36,109 @@ def opening_names(layout: FrontLayout, nothing: str = "Bay") -> dict[str, str]:
     return names
 
 
-def closed(piece_id: str, layout: FrontLayout, names: dict[str, str], y: float, deepest: float) -> list[Board]:
-    """Fronts and knobs of all openings that hold something; they begin at `y` and are at most `deepest`."""
-    boards = []
-    for opening, (x0, z0, x1, z1) in layout.openings:
-        role: Role | None = _CLOSES.get(opening.holds)
-        if role is None:
-            continue
-        gap = min(_GAP, (x1 - x0) / 8, (z1 - z0) / 8)
-        outline = rectangle(x0 + gap, y, x1 - gap, y + min(THICKNESS, deepest))
-        drawer = opening.holds == "drawer"
-        solid, grain = upright(outline, z0 + gap, z1 - gap), X if drawer else Z
+def fill_openings(
+    piece_id: str,
+    layout: FrontLayout,
+    names: dict[str, str],
+    y: float,
+    deepest: float,
+    hollow: Outline,
+    case: Sequence[Board] = (),
+) -> tuple[list[Board], tuple[FormOpening, ...]]:
+    """What closes the openings and what stands behind, for a front at `y` whose boards are at most `deepest`.
+
+    `hollow` is the plan of the room inside, `case` what stands in it already: what a drawer runs on is left out
+    where something of that is in its place.
+    """
+    boards, openings = list[Board](), list[FormOpening]()
+    for opening, rect in layout.openings:
         name = names[opening.id]
-        boards.append(Board(f"{piece_id}/front/{opening.id}", f"{name}, front", role, solid, grain))
-        if opening.holds == "panel":
-            continue
-        at = ((x0 + x1) / 2 if drawer else x1 - min(40.0, (x1 - x0) / 4), (z0 + z1) / 2)
-        knob = _knob(at, min(KNOB_RADIUS, (x1 - x0) / 6, (z1 - z0) / 6), y)
-        boards.append(Board(f"{piece_id}/knob/{opening.id}", f"Knob of {name.lower()}", "knob", knob))
-    return boards
+        front = _front(piece_id, opening, name, rect, y, deepest)
+        own: list[Board] = []
+        if front is not None:
+            own = door_boards(front, opening.door or DoorParts()) if opening.holds == "door" else [front]
+            own += [_knob_of(piece_id, opening, name, rect, y)] if opening.holds != "panel" else []
+        boards += own
+        behind = y if front is None else front.solid.box[1][1]
+        room = intersect(hollow, rectangle(rect[0], behind, rect[2], FAR))
+        if opening.holds in ("door", "nothing"):
+            boards += bay_boards(piece_id, opening.id, name, room, rect[1], rect[3], opening.bay or BayParts())
+        own_id = f"{piece_id}/opening/{opening.id}"
+        filled = FormOpening(own_id, name, rect, opening.holds, opening.readings)
+        if opening.holds == "drawer" and front is not None:
+            filled = _with_drawer(filled, opening.drawer or DrawerParts(), front, room, case)
+        if opening.holds == "door" and front is not None:
+            door = opening.door or DoorParts()
+            sizes = tuple(door_sizes(front, door).items())
+            filled = structs.replace(filled, hinged=door.hinged, sizes=sizes, unmeasured=not_measured(door))
+        openings.append(filled)
+    return boards, tuple(openings)
+
+
+def _front(piece_id: str, opening: Opening, name: str, rect: Rect, y: float, deepest: float) -> Board | None:
+    """The board that closes an opening."""
+    role = _CLOSES.get(opening.holds)
+    if role is None:
+        return None
+    x0, z0, x1, z1 = rect
+    gap = min(_GAP, (x1 - x0) / 8, (z1 - z0) / 8)
+    outline = rectangle(x0 + gap, y, x1 - gap, y + min(THICKNESS, deepest))
+    solid, grain = upright(outline, z0 + gap, z1 - gap), X if opening.holds == "drawer" else Z
+    return Board(f"{piece_id}/front/{opening.id}", f"{name}, front", role, solid, grain)
+
+
+def _knob_of(piece_id: str, opening: Opening, name: str, rect: Rect, y: float) -> Board:
+    """In the middle of a drawer; on a door away from its hinges."""
+    x0, z0, x1, z1 = rect
+    aside = min(40.0, (x1 - x0) / 4)
+    left = opening.door is None or opening.door.hinged == "left"
+    beside = x1 - aside if left else x0 + aside
+    at = ((x0 + x1) / 2 if opening.holds == "drawer" else beside, (z0 + z1) / 2)
+    solid = _knob(at, min(KNOB_RADIUS, (x1 - x0) / 6, (z1 - z0) / 6), y)
+    return Board(f"{piece_id}/knob/{opening.id}", f"Knob of {name.lower()}", "knob", solid)
+
+
+def _with_drawer(
+    opening: FormOpening, parts: DrawerParts, front: Board, room: Outline, case: Sequence[Board]
+) -> FormOpening:
+    """With the drawer in the straight room behind its front; without where a case out of square leaves none."""
+    straight, (x0, z0, x1, z1) = _straight(room), opening.rect
+    if straight is None or straight[1] - straight[0] < (x1 - x0) / 2:
+        return opening
+    low, high, back = straight
+    behind, own = front.solid.box[1][1], (low, z0, high, z1)
+    drawer = drawer_boards(opening.name, own, back - behind, front, parts)
+    sizes = drawer_sizes(parts, high - low, z1 - z0, back - behind)
+    ends = (behind + RAIL_DEPTH, back)
+    runners = runner_boards(opening.id, opening.name, own, ends, sizes, parts.runs_on)
+    members = (*drawer, *(board for board in runners if not any(_meet(board, other) for other in case)))
+    named = tuple(structs.asdict(sizes).items())
+    return structs.replace(opening, members=members, sizes=named, unmeasured=not_measured(parts))
+
+
+def not_measured(parts: Struct) -> frozenset[str]:
+    """The names of the sizes of what stands inside that nobody has measured."""
+    readings = (
+        (entry.name, counting(getattr(parts, entry.name)))
+        for entry in params(type(parts))
+        if entry.guess is not None
+    )
+    return frozenset(name for name, taken in readings if taken is None or taken.source == "guessed")
+
+
+def _meet(a: Board, b: Board) -> bool:
+    (low, high), (least, most) = a.solid.box, b.solid.box
+    return all(low[k] < most[k] - SAME_MM and least[k] < high[k] - SAME_MM for k in range(3))
+
+
+def _straight(room: Outline) -> tuple[float, float, float] | None:
+    """From where to where along x, and how far back, a plan of a room leaves a rectangle."""
+    if not room:
+        return None
+    xs, ys = [x for x, _ in room], [y for _, y in room]
+    across, deep = (min(xs) + max(xs)) / 2, (min(ys) + max(ys)) / 2
+    low, high = max(x for x in xs if x < across), min(x for x in xs if x > across)
+    return low, high, min(y for y in ys if y > deep)
 
 
 def _knob(at: tuple[float, float], radius: float, y: float) -> Prism:

@@ -3,9 +3,9 @@
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.form.form import Board, Body
 from zygoform.core.form.front import Cell, FrontLayout, lay_out
-from zygoform.core.form.fronts import closed, opening_names
+from zygoform.core.form.fronts import fill_openings, opening_names
 from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RAIL_DEPTH, RIGHT, band, corner_posts, plan_of
 from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
@@ -54,11 +54,11 @@ class LeggedFrame(Struct, frozen=True):
         """Legs, aprons, what closes the front, and what lies above."""
         layout = self._layout()
         names = opening_names(layout, "Apron")
-        openings = tuple(
-            FormOpening(f"{self.piece_id}/opening/{o.id}", names[o.id], rect, o.holds, o.readings)
-            for o, rect in layout.openings
-        )
-        fronts = closed(self.piece_id, layout, names, self.set_back, self.depth.value / 3)
+        inner = -self.set_back - self.apron_thickness
+        hollow = offset_sides(self.plan, (-self.set_back, inner, inner, inner))
+        frame = [*self._legs(), *self._aprons(layout), *self._dividers(layout)]
+        deepest = self.depth.value / 3
+        fronts, openings = fill_openings(self.piece_id, layout, names, self.set_back, deepest, hollow, frame)
         return Body(
             f"{self.piece_id}/body/main",
             name,
@@ -70,7 +70,7 @@ class LeggedFrame(Struct, frozen=True):
             self.corner_right,
             self.apron_thickness,
             self.apron_thickness,
-            (*above, *self._legs(), *self._aprons(layout), *self._dividers(layout), *fronts),
+            (*above, *frame, *fronts),
             openings,
             layout.misfits,
             self.leg_drop,

@@ -1,7 +1,7 @@
 """Convex solids bounded by any planes: what is left of a board where its ends are slanted, notched or bored.
 
-A solid is its faces. Cutting one by a plane clips every face (Sutherland and Hodgman's clipping) and closes the cut by
-a new one.
+A solid is its faces. Cutting one by a plane clips every face (as Sutherland and Hodgman do) and closes the cut by a
+new one.
 """
 
 import math
@@ -10,16 +10,20 @@ from functools import cached_property
 from msgspec import Struct
 
 from zygoform.core.geometry.prism import Face, Point3, cross, dot
-from zygoform.core.tolerance import SAME_MM, SQUARE_ON
+from zygoform.core.tolerance import PLANE_SLANT, SAME_MM, SEAM_MM, SQUARE_ON
 
 Plane = tuple[Point3, Point3]
 """A point on it, and the unit normal."""
 
 
 class Convex(Struct, frozen=True, dict=True, cache_hash=True):
-    """A convex solid: its faces, each with its corners counter-clockwise as seen from outside."""
+    """A convex solid: its faces, each with its corners counter-clockwise as seen from outside.
+
+    `skin` is what of them is outside where it is a cell of a larger solid; None for all.
+    """
 
     faces: tuple[Face, ...]
+    skin: tuple[Face, ...] | None = None
 
     @property
     def cells(self) -> tuple["Convex", ...]:
@@ -90,6 +94,12 @@ def face_area(face: Face) -> float:
     return total / 2
 
 
+def plane_of(face: Face) -> tuple[int, ...]:
+    """Alike for faces that lie in one plane and look the same way; negative for those that look the other way."""
+    level = dot(face.points[0], face.normal)
+    return (*(round(n / PLANE_SLANT) for n in face.normal), round(level / SEAM_MM))
+
+
 def halves(faces: tuple[Face, ...], plane: Plane) -> tuple[Convex | None, Convex | None]:
     """What lies behind a plane and what lies before it (where its normal points); None where nothing does."""
     at, normal = plane
@@ -100,6 +110,31 @@ def halves(faces: tuple[Face, ...], plane: Plane) -> tuple[Convex | None, Convex
         return None, Convex(faces)
     back = (-normal[0], -normal[1], -normal[2])
     return _kept(faces, at, normal), _kept(faces, at, back)
+
+
+def halved_skin(skin: tuple[Face, ...], plane: Plane) -> tuple[tuple[Face, ...], tuple[Face, ...]]:
+    """What of some faces lies behind a plane, and what before it."""
+    at, out = plane
+    back = (-out[0], -out[1], -out[2])
+    behind, before = (
+        tuple(Face(points, face.normal) for face in skin if (points := _clipped(face.points, at, way)[0]))
+        for way in (out, back)
+    )
+    return behind, before
+
+
+def face_without(face: Face, over: Face) -> list[Face]:
+    """The convex pieces of a face outside another in the same plane."""
+    rest: tuple[Face, ...] = (face,)
+    pieces: list[Face] = []
+    for a, b in zip(over.points, over.points[1:] + over.points[:1], strict=True):
+        across = cross(_minus(b, a), over.normal)
+        long = math.hypot(*across)
+        if long <= SAME_MM:
+            continue
+        rest, before = halved_skin(rest, (a, (across[0] / long, across[1] / long, across[2] / long)))
+        pieces += before
+    return pieces if rest else [face]
 
 
 def _kept(faces: tuple[Face, ...], at: Point3, out: Point3) -> Convex:

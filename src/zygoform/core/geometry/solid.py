@@ -1,25 +1,79 @@
-"""A board as the saw leaves it: its blank, and the convex cells that are left of it after every cut.
+"""A board as the saw leaves it: its blank, and what is cut of it.
 
-    blank ---- cut off behind a plane ---- without what another solid takes ---- cells
+    blank ---- cut off behind a plane ---- without what another solid takes ---- convex cells
 
-Cells share faces and never overlap, so that volume, order of painting and pointing follow from theirs.
+Cells share faces and never overlap, so that volume, order of painting and pointing follow from theirs. They are
+worked out when they are first asked for: most boards are never seen apart from their outside.
 """
 
 from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.geometry.convex import Convex, Plane, box_around, halves
+from zygoform.core.geometry.convex import Convex, Plane, box_around, face_without, halves, plane_of, plus, spun
 from zygoform.core.geometry.prism import Face, Point3, Prism
 
 SolidCell = Prism | Convex
 
 
+class CutOff(Struct, frozen=True):
+    """A slanted or square end: what lies before the plane goes."""
+
+    plane: Plane
+
+    def left_of(self, cell: SolidCell) -> list[SolidCell]:
+        """What is left of a convex cell."""
+        behind = halves(cell.faces, self.plane)[0]
+        return [behind] if behind is not None else []
+
+    def moved(self, by: Point3) -> "CutOff":
+        return CutOff((plus(self.plane[0], by), self.plane[1]))
+
+    def turned(self, axis: tuple[float, float], angle: float) -> "CutOff":
+        return CutOff((spun(self.plane[0], axis, angle), spun(self.plane[1], (0.0, 0.0), angle)))
+
+
+class CutOut(Struct, frozen=True):
+    """A notch, a groove, a hole: what a convex solid takes goes."""
+
+    cell: SolidCell
+
+    def left_of(self, cell: SolidCell) -> list[SolidCell]:
+        """Slices of a convex cell outside the other, one for each face of that which cuts the cell."""
+        if not _meet(cell, self.cell):
+            return [cell]
+        rest, slices = Convex(cell.faces), list[SolidCell]()
+        for face in self.cell.faces:
+            behind, before = halves(rest.faces, (face.points[0], face.normal))
+            if before is not None:
+                slices.append(before)
+            if behind is None:
+                # They only touched.
+                return [cell]
+            rest = behind
+        return slices
+
+    def moved(self, by: Point3) -> "CutOut":
+        return CutOut(self.cell.moved(by))
+
+    def turned(self, axis: tuple[float, float], angle: float) -> "CutOut":
+        return CutOut(self.cell.turned(axis, angle))
+
+
 class Solid(Struct, frozen=True, dict=True, cache_hash=True):
-    """What is left of a blank."""
+    """A blank with what is cut of it, in order. A cut that would take all of it is not made."""
 
     blank: SolidCell
-    cells: tuple[SolidCell, ...]
+    cuts: tuple[CutOff | CutOut, ...]
+
+    @cached_property
+    def cells(self) -> tuple[SolidCell, ...]:
+        """What is left, in convex pieces."""
+        cells: list[SolidCell] = [self.blank]
+        for cut in self.cuts:
+            left = [piece for cell in cells for piece in cut.left_of(cell)]
+            cells = left or cells
+        return tuple(cells)
 
     @cached_property
     def corners(self) -> tuple[Point3, ...]:
@@ -29,6 +83,23 @@ class Solid(Struct, frozen=True, dict=True, cache_hash=True):
     def faces(self) -> tuple[Face, ...]:
         """Those of all cells; where two cells touch, both have one."""
         return tuple(face for cell in self.cells for face in cell.faces)
+
+    @cached_property
+    def drawn(self) -> tuple[Convex, ...]:
+        """The cells, each with what of its faces no other cell covers."""
+        by_plane: dict[tuple[int, ...], list[Face]] = {}
+        for face in self.faces:
+            by_plane.setdefault(plane_of(face), []).append(face)
+        cells = []
+        for cell in self.cells:
+            skin: list[Face] = []
+            for face in cell.faces:
+                left = [face]
+                for over in by_plane.get(tuple(-k for k in plane_of(face)), ()):
+                    left = [piece for own in left for piece in face_without(own, over)]
+                skin += left
+            cells.append(Convex(cell.faces, tuple(skin)))
+        return tuple(cells)
 
     @cached_property
     def box(self) -> tuple[Point3, Point3]:
@@ -45,51 +116,31 @@ class Solid(Struct, frozen=True, dict=True, cache_hash=True):
         return sum(cell.volume for cell in self.cells)
 
     def moved(self, by: Point3) -> "Solid":
-        return Solid(self.blank.moved(by), tuple(cell.moved(by) for cell in self.cells))
+        return Solid(self.blank.moved(by), tuple(cut.moved(by) for cut in self.cuts))
 
     def turned(self, axis: tuple[float, float], angle: float) -> "Solid":
         """Turned about an upright line through (x, y) by degrees."""
-        return Solid(self.blank.turned(axis, angle), tuple(cell.turned(axis, angle) for cell in self.cells))
+        return Solid(self.blank.turned(axis, angle), tuple(cut.turned(axis, angle) for cut in self.cuts))
 
 
 Shape = Prism | Convex | Solid
 """What a board can be."""
 
 
-def cut_off(shape: Shape, plane: Plane) -> Shape:
-    """The shape without what lies before a plane (a mitre, a bevel, a leg cut level). All of it never goes."""
-    left = [behind for cell in shape.cells if (behind := halves(cell.faces, plane)[0]) is not None]
-    return Solid(_blank(shape), tuple(left)) if left else shape
+def cut_off(shape: Shape, plane: Plane) -> Solid:
+    """The shape without what lies before a plane: a mitre, a bevel, a leg cut level."""
+    return _with(shape, CutOff(plane))
 
 
-def without(shape: Shape, taken: SolidCell) -> Shape:
-    """The shape without what a convex solid takes of it (a notch, a groove, a hole). All of it never goes."""
-    left = list[SolidCell]()
-    for cell in shape.cells:
-        left += _outside(cell, taken)
-    return Solid(_blank(shape), tuple(left)) if left else shape
+def without(shape: Shape, taken: SolidCell) -> Solid:
+    """The shape without what a convex solid takes of it: a notch, a groove, a hole."""
+    return _with(shape, CutOut(taken))
 
 
-def _outside(cell: SolidCell, taken: SolidCell) -> list[SolidCell]:
-    """Slices of a cell outside another solid, one for each face of it that cuts the cell."""
-    if not _meet(cell, taken):
-        return [cell]
-    rest, slices = Convex(cell.faces), list[SolidCell]()
-    for face in taken.faces:
-        behind, before = halves(rest.faces, (face.points[0], face.normal))
-        if before is not None:
-            slices.append(before)
-        if behind is None:
-            # They only touched.
-            return [cell]
-        rest = behind
-    return slices
+def _with(shape: Shape, cut: CutOff | CutOut) -> Solid:
+    return Solid(shape.blank, (*shape.cuts, cut)) if isinstance(shape, Solid) else Solid(shape, (cut,))
 
 
 def _meet(a: SolidCell, b: SolidCell) -> bool:
     (low, high), (least, most) = a.box, b.box
     return all(low[k] < most[k] and least[k] < high[k] for k in range(3))
-
-
-def _blank(shape: Shape) -> SolidCell:
-    return shape.blank if isinstance(shape, Solid) else shape

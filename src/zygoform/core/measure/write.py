@@ -10,6 +10,7 @@ from zygoform.core.measure.rounding import Mode, round_to
 from zygoform.core.tolerance import STEP_SLACK
 
 NO_BREAK = "\u00a0"
+POUND = 0.45359237
 
 
 def write_inches(inches: float, denominator: int = 16, mode: Mode = "nearest", *, feet: bool = False) -> str:
@@ -58,6 +59,11 @@ class DisplayUnit(Struct, frozen=True):
         if self.system == "inch":
             return write_inches(mm / INCH, self.denominator).replace(" ", NO_BREAK)
         return f"{write_mm(mm, self.mm_step)}{NO_BREAK}mm"
+
+    def show_weight(self, kilos: float) -> str:
+        """lb or kg, to two places that matter."""
+        value, unit = (kilos / POUND, "lb") if self.system == "inch" else (kilos, "kg")
+        return f"{round(value) if value >= 10 else float(f'{value:.2g}'):g}{NO_BREAK}{unit}"
 
     def show_down(self, mm: float) -> str:
         """As `show`, but never more than there is: for what must go into something."""

@@ -14,7 +14,7 @@ from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
-from zygoform.core.form.form import Form
+from zygoform.core.form.form import Board, Form
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import Purchase, purchase
@@ -94,6 +94,10 @@ class Plan(Struct, frozen=True):
 
     def listed(self, part_id: str) -> ListedPart | None:
         return self.cut.listed(part_id)
+
+    def part(self, part_id: str) -> Board | None:
+        """A part of the pieces as planned, or as found."""
+        return self.planned.board(part_id) or self.found.board(part_id)
 
 
 def compile_plan(

@@ -11,6 +11,7 @@ from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, shifted, side_by_side
 from zygoform.core.form.form import Form, piece_of
+from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
 from zygoform.core.piecemeal import Piecemeal, at_once
@@ -39,11 +40,18 @@ class Seen(Struct, frozen=True):
         return self.offsets.get(piece_id, (0.0, 0.0, 0.0))
 
 
-def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide: float = USUAL_ROOM) -> Seen:
+def seen_of(
+    stage: FormPlan,
+    piece_id: str,
+    viewpoint: Viewpoint = "front",
+    wide: float = USUAL_ROOM,
+    open_ids: frozenset[str] = frozenset(),
+) -> Seen:
     """One piece, or for no id all of them as they are set out to be seen from a viewpoint, with what is planned.
 
-    The room they are drawn in is `wide` times as wide as high.
+    The room they are drawn in is `wide` times as wide as high; `open_ids` are the openings that one looks into.
     """
+    forms = opened(stage.found, open_ids), opened(stage.planned, open_ids)
     numbers = {
         c.id: c.number
         for c in stage.changes
@@ -52,18 +60,18 @@ def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide
     handles = tuple(h for h in stage.handles if h.change_id in numbers)
     mended = frozenset(part for o in stage.outcomes for part in o.mended)
     if len(stage.pieces) == 1:
-        return Seen(stage.found, stage.planned, numbers, handles, mended)
+        return Seen(*forms, numbers, handles, mended)
     if piece_id:
-        return Seen(only(stage.found, piece_id), only(stage.planned, piece_id), numbers, handles, mended)
+        return Seen(only(forms[0], piece_id), only(forms[1], piece_id), numbers, handles, mended)
     across: Literal["x", "y"] = "y" if viewpoint in ("left", "right") else "x"
     view = VIEWS[viewpoint]
     # How far what lies deeper is seen to the side, in the direction of x, and up.
     lean = (view.across[0] * view.across[1], view.up[1]) if viewpoint in CORNER_PLACES else (0.0, 0.0)
-    by = offsets(stage.found, across, "y" if viewpoint == "above" else "z", lean, wide)
+    by = offsets(forms[0], across, "y" if viewpoint == "above" else "z", lean, wide)
     whose = {c.id: piece_of(c.targets[0]) for c in stage.changes}
     names = {piece.id: piece.name for piece in stage.pieces}
     moved = {piece_of(body_id): distance for body_id, distance in by.items()}
-    found, planned = by_piece(stage.found), by_piece(stage.planned)
+    found, planned = by_piece(forms[0]), by_piece(forms[1])
     numbered = _grouped(numbers.items(), lambda entry: whose[entry[0]])
     held = _grouped(handles, lambda handle: whose[handle.change_id])
     sound = _grouped(mended, piece_of)
@@ -81,8 +89,8 @@ def seen_of(stage: FormPlan, piece_id: str, viewpoint: Viewpoint = "front", wide
         if piece.id in moved
     )
     handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
-    forms = side_by_side(stage.found, by), side_by_side(stage.planned, by)
-    return Seen(*forms, numbers, handles, mended, moved, names, pieces)
+    together = side_by_side(forms[0], by), side_by_side(forms[1], by)
+    return Seen(*together, numbers, handles, mended, moved, names, pieces)
 
 
 def _grouped(things: Iterable[Own], whose: Callable[[Own], str]) -> dict[str, list[Own]]:

@@ -1,10 +1,6 @@
 """The sizes a fault most likely has, from the part it is on: guesses, until they are measured."""
 
-from zygoform.core.form.form import Board, Body, FormOpening
-
-_SIDE = 12.7
-"""A drawer's side, and the way it has beside it: usual, to be measured."""
-WAY = 3.0
+from zygoform.core.form.form import Board, Body
 
 
 def likely_sizes(kind: str, board: Board, body: Body) -> dict[str, float]:
@@ -12,7 +8,7 @@ def likely_sizes(kind: str, board: Board, body: Body) -> dict[str, float]:
     low, high = board.solid.box
     sizes = [high[k] - low[k] for k in range(3)]
     thick, middling, longest = sorted(sizes)
-    runner = {"length": max(50.0, body.depth.value - 20.0)}
+    runner = _runner(board, body) or {"length": max(50.0, body.depth.value - 20.0)}
     area = {"length": longest, "width": middling}
     known = {
         "torn_back": {"length": sizes[0], "width": sizes[2]},
@@ -32,13 +28,19 @@ def likely_sizes(kind: str, board: Board, body: Body) -> dict[str, float]:
 
 def _bottom(board: Board, body: Body) -> dict[str, float]:
     """Inside a drawer: what its sides leave of the opening; nothing where the board closes none."""
-    opening = _opening_of(board, body)
-    if opening is None:
+    opening = body.opening_of(board.id)
+    if opening is None or not opening.members:
         return {}
-    wide = opening.rect[2] - opening.rect[0] - 2 * (_SIDE + WAY)
-    return {"length": max(20.0, wide), "width": max(20.0, body.depth.value - 60.0)}
+    size = dict(opening.sizes)
+    return {
+        "length": max(20.0, size["wide"] - 2 * size["side_thickness"]),
+        "width": max(20.0, size["long"] - size["back_thickness"]),
+        "depth": size["groove"],
+    }
 
 
-def _opening_of(board: Board, body: Body) -> FormOpening | None:
-    own = board.id.rsplit("/", 1)[-1]
-    return next((o for o in body.openings if o.id.rsplit("/", 1)[-1] == own and o.holds == "drawer"), None)
+def _runner(board: Board, body: Body) -> dict[str, float]:
+    """As long as what the drawer runs on now."""
+    opening = body.opening_of(board.id)
+    boxes = [m.solid.box for m in opening.members if m.role == "runner"] if opening is not None else []
+    return {"length": max(high[1] - low[1] for low, high in boxes)} if boxes else {}

@@ -106,8 +106,8 @@ class FaultCard(QFrame):
 
     def _part_name(self, fault: Fault) -> str:
         plan = self.session.plan
-        boards = plan.found.boards if plan is not None else ()
-        return next((board.name for board in boards if board.id == fault.part), "a part that is gone")
+        board = plan.found.board(fault.part) if plan is not None else None
+        return board.name if board is not None else "a part that is gone"
 
     def _build(self, kind: FaultKind) -> None:
         self._body = QWidget()

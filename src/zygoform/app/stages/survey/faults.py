@@ -6,6 +6,7 @@ from functools import partial
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
+from zygoform.app.canvas.looking_in import shut_place
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.fault_card import FaultCard
 from zygoform.app.widgets.fields import ComboBox, empty, label
@@ -34,8 +35,7 @@ def board_meant(session: Session) -> Board | None:
         f"{piece_of(session.view.selected)}/front/{own}",
         f"{piece_of(session.view.selected)}/apron/{own}",
     )
-    boards = {board.id: board for board in seen.found.boards}
-    return next((boards[part] for part in ids if part in boards), None)
+    return next((board for part in ids if (board := seen.found.board(part)) is not None), None)
 
 
 class FaultsPanel(QWidget):
@@ -154,10 +154,11 @@ class FaultsPanel(QWidget):
             return
         spot = self.session.view.spot
         place, point = spot if spot is not None else (self.session.view.viewpoint, None)
-        x, y, z = pin_on(board, VIEWS[place], point)
         dx, dy, dz = seen.moved(piece_of(board.id))
+        x, y, z = pin_on(board, VIEWS[place], point)
+        at = shut_place(self.session, board.id, (x - dx, y - dy, z - dz))
         before = set(self._faults())
-        if not self.session.try_do(lambda p: add_fault(p, board.id, kind, (x - dx, y - dy, z - dz))):
+        if not self.session.try_do(lambda p: add_fault(p, board.id, kind, at)):
             return
         new = next((f for f in self._faults() if f not in before), "")
         self.session.select(board.id, new)

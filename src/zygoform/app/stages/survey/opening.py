@@ -7,6 +7,7 @@ from typing import Literal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.stages.survey.inside import InsidePanel
 from zygoform.app.stages.survey.opening_readings import OpeningReadingsPanel
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label, written
@@ -105,6 +106,8 @@ class OpeningPanel(QWidget):
         inner.addWidget(self.join)
         self.closely = OpeningReadingsPanel(session)
         inner.addWidget(self.closely)
+        self.inside = InsidePanel(session)
+        inner.addWidget(self.inside)
         column.addWidget(self._body)
 
     def _divide_row(self, direction: Literal["columns", "rows"], title: str) -> QHBoxLayout:
@@ -171,6 +174,7 @@ class OpeningPanel(QWidget):
             field.show_value(written(taken, self.session.unit), guess=guess, hint=self.session.unit.show(size))
             field.setEnabled(division is not None)
         self.closely.show_opening(opening)
+        self.inside.show_opening(opening, find_opening(front, own))
         self.join.setEnabled(parent(front, own) is not None and find_opening(front, own) is not None)
 
 

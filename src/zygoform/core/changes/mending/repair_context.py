@@ -1,9 +1,15 @@
 """A remedy being worked out: the fault, the shop, and what has come of it so far."""
 
+from typing import Literal
+
+from msgspec import structs
+
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.remedies import Remedy
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
+from zygoform.core.geometry.prism import X, Y, Z, along
+from zygoform.core.geometry.solid import cut_off
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
@@ -39,7 +45,17 @@ class RepairContext:
 
     def board(self) -> Board | None:
         """The board of the piece that has the fault."""
-        return next((board for board in self.body.boards if board.id == self.fault.part), None)
+        return self.member(self.fault.part)
+
+    def member(self, part_id: str) -> Board | None:
+        """A part of the piece, also one behind a front."""
+        return next((board for board in self.body.members if board.id == part_id), None)
+
+    def replace(self, old: Board, role: str, shared: Literal["x", "y", "z"]) -> None:
+        """In the drawing what was cut under `role` takes the old part's place, shared out along an axis."""
+        ids = [part.id for part in self.parts if f"/{role}/" in part.id]
+        self.removed.add(old.id)
+        self.added += in_place_of(old, ids, "xyz".index(shared))
 
     def cut(
         self, own: str, name: str, length: Sized, width: Sized, rounding: Mode = "nearest", location: str = ""
@@ -85,3 +101,16 @@ class RepairContext:
         if kind in ("pin", "wood screw"):
             return self.shop.sizes_of(kind)
         return tuple(sorted({pack.size for pack in self.shop.packs if pack.kind == kind}))
+
+
+def in_place_of(old: Board, ids: list[str], way: int) -> list[Board]:
+    """An old part's place shared out among the sheets of the new one, side by side along x, y or z."""
+    count, (low, high), axis = len(ids), old.solid.box, (X, Y, Z)[way]
+    at = [low[way] + (high[way] - low[way]) * k / count for k in range(count + 1)]
+    boards = []
+    for k, own in enumerate(ids):
+        new = cut_off(old.solid, (along((0.0, 0.0, 0.0), axis, at[k + 1]), axis))
+        new = cut_off(new, (along((0.0, 0.0, 0.0), axis, at[k]), along((0.0, 0.0, 0.0), axis, -1.0)))
+        name = f"New {old.name.lower()}" + (f", part {k + 1}" if count > 1 else "")
+        boards.append(structs.replace(old, id=own, name=name, solid=new, tone=k % 2))
+    return boards

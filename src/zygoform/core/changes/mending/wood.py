@@ -4,9 +4,7 @@ from msgspec import structs
 
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board
-from zygoform.core.geometry.prism import X, Z, along
-from zygoform.core.geometry.solid import cut_off
+from zygoform.core.form.form import own_of
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
@@ -77,14 +75,17 @@ def new_runners(repair: RepairContext) -> None:
         )
     for k in range(2 * repair.fault.count):
         side = "left" if k % 2 == 0 else "right"
+        old = repair.member(f"{repair.body.piece_id}/runner-{side}/{own_of(repair.fault.part)}")
         repair.cut(
-            f"runner/{k + 1}",
+            f"runner-{side}/{k // 2 + 1}",
             "Runner",
             repair.fault.sized("length"),
             width,
             "down",
             location=f"{side}, where the old one sat",
         )
+        if old is not None and k < 2:
+            repair.replace(old, f"runner-{side}", "y")
     repair.fit(
         "wood screw", _screw(repair), 6 * repair.fault.count, "hold runners", Message("three for each runner")
     )
@@ -109,10 +110,20 @@ def _or(repair: RepairContext, name: str, usual: float) -> Sized:
 
 
 def new_bottom(repair: RepairContext) -> None:
-    """A sheet that lies in the grooves: inside + both grooves - play, either way."""
-    groove, play = repair.fault.sized("depth") * 2, sized("play", PLAY)
-    length, width = (repair.fault.sized(name) + groove - play for name in ("length", "width"))
+    """A sheet that lies in the grooves: inside + both grooves - play across, and so from front to back.
+
+    Where the drawer's back stands on its bottom, the sheet reaches out under it instead of into a groove.
+    """
+    groove, play = repair.fault.sized("depth"), sized("play", PLAY)
+    opening = repair.body.opening_of(repair.fault.part)
+    drawer = opening if opening is not None and opening.members else None
+    behind = drawer.sized("back_thickness") if drawer is not None else groove
+    length = repair.fault.sized("length") + groove * 2 - play
+    width = repair.fault.sized("width") + groove + behind - play
     _sheet(repair, "bottom", "Bottom", length, width, location="slid in from the back")
+    old = repair.member(f"{repair.body.piece_id}/box-bottom/{own_of(repair.fault.part)}")
+    if old is not None:
+        repair.replace(old, "bottom", "x" if width.value > length.value else "y")
 
 
 def new_back(repair: RepairContext) -> None:
@@ -132,23 +143,7 @@ def new_back(repair: RepairContext) -> None:
     repair.fit("pin", sizes[0] if sizes else 25.4, pins, "hold the back", why)
     old = next((board for board in repair.body.boards if board.role == "back"), None)
     if old is not None:
-        ids = [part.id for part in repair.parts if "/back/" in part.id]
-        repair.removed.add(old.id)
-        repair.added += _instead(old, ids, upright_joints=high > wide)
-
-
-def _instead(old: Board, ids: list[str], *, upright_joints: bool) -> list[Board]:
-    """The old back's place shared out among the sheets of the new one, side by side or one over the other."""
-    count, (low, high) = len(ids), old.solid.box
-    axis, way = (X, 0) if upright_joints else (Z, 2)
-    at = [low[way] + (high[way] - low[way]) * k / count for k in range(count + 1)]
-    boards = []
-    for k, own in enumerate(ids):
-        new = cut_off(old.solid, (along((0.0, 0.0, 0.0), axis, at[k + 1]), axis))
-        new = cut_off(new, (along((0.0, 0.0, 0.0), axis, at[k]), along((0.0, 0.0, 0.0), axis, -1.0)))
-        name = "New back" if count == 1 else f"New back, part {k + 1}"
-        boards.append(structs.replace(old, id=own, name=name, solid=new, tone=k % 2))
-    return boards
+        repair.replace(old, "back", "x" if high > wide else "z")
 
 
 def _sheet(repair: RepairContext, role: str, name: str, length: Sized, width: Sized, location: str) -> None:

@@ -1,0 +1,61 @@
+"""Looking in: drawers drawn out and doors opened, by double click, by key and from the list of a part."""
+
+from functools import partial
+
+from zygoform.app.canvas.part_menu import Entries
+from zygoform.app.session import Session
+from zygoform.core.condition.fault import Fault
+from zygoform.core.form.form import FormOpening, own_of
+from zygoform.core.form.inside.opened import opens, placing
+from zygoform.core.geometry.prism import Point3
+
+
+def opening_meant(session: Session, part_id: str) -> FormOpening | None:
+    """The drawer or door that a part belongs to, where that can be opened."""
+    seen = session.seen()
+    body = seen.found.body(part_id) if seen is not None and part_id else None
+    own = own_of(part_id)
+    return next((o for o in body.openings if own_of(o.id) == own and opens(o)), None) if body is not None else None
+
+
+def look_in_entries(session: Session, part_id: str) -> Entries:
+    """What the list of a part says of looking in."""
+    opening = opening_meant(session, part_id)
+    if opening is None:
+        return []
+    is_open = opening.id in session.view.opened
+    drawer = opening.holds == "drawer"
+    words = ("Push it in" if is_open else "Draw it out") if drawer else "Shut it" if is_open else "Open it"
+    return [(words, partial(session.look_into, (opening.id,), open_=not is_open))]
+
+
+def swap_opening(session: Session, part_id: str) -> bool:
+    """Opens or shuts what a part belongs to; whether there is anything of that kind."""
+    entries = look_in_entries(session, part_id)
+    for _, do in entries:
+        do()
+    return bool(entries)
+
+
+def swap_look(session: Session) -> None:
+    """Opens or shuts what is kept; where nothing of that kind is, everything on screen."""
+    seen = session.seen()
+    if not swap_opening(session, session.view.selected) and seen is not None:
+        every = [o.id for body in seen.found.bodies for o in body.openings if opens(o)]
+        session.look_into(every, open_=not session.view.opened.issuperset(every))
+
+
+def fault_place(session: Session, fault: Fault) -> Point3:
+    """Where a fault is now, in its piece's coordinates: what is drawn out takes its faults along."""
+    plan = session.plan
+    body = plan.found.body(fault.part) if plan is not None and session.view.opened else None
+    to = placing(body, session.view.opened, fault.part) if body is not None else None
+    return to.place(fault.at) if to is not None else fault.at
+
+
+def shut_place(session: Session, part_id: str, point: Point3) -> Point3:
+    """A point seen on a part, as it is when everything is shut."""
+    plan = session.plan
+    body = plan.found.body(part_id) if plan is not None and session.view.opened else None
+    to = placing(body, session.view.opened, part_id) if body is not None else None
+    return to.back(point) if to is not None else point

@@ -1,0 +1,132 @@
+"""Looking in: drawers drawn out, doors opened, and what stands behind a front measured, faulted and mended."""
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QAction
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QLineEdit, QMenu, QPushButton, QWidget
+
+from tests.app.desk import LEFT, NONE, Desk
+from zygoform.core.edits.fronts import divide, hold
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.goods.timber import TimberSize
+from zygoform.files.demo import fresh_project
+
+
+def double_click(desk: Desk, part_id: str) -> None:
+    desk.count += 1
+    QTest.mouseDClick(desk.stand(), LEFT, NONE, desk.place_of(part_id).toPoint())
+    desk.settle()
+
+
+def chest(desk: Desk) -> None:
+    project = new_piece(fresh_project(), "Chest", {"width": "32", "height": "44", "depth": "18"}, "case").project
+    project = divide(project, "p1/opening/o1", "rows", 6).project
+    for k in range(6):
+        project = hold(project, f"p1/opening/o{k + 1}", "drawer").project
+    desk.session.begin(project, None, "New")
+    desk.action("stage_survey")
+
+
+def test_a_drawer_is_drawn_out_and_pointed_at_part_by_part(desk: Desk) -> None:
+    chest(desk)
+    shut = desk.stand().targets()
+    assert "p1/opening/o3" in shut
+    assert not any("/box-" in part for part in shut)
+    double_click(desk, "p1/opening/o3")
+    assert desk.session.view.opened == {"p1/opening/o3"}
+    out = desk.stand().targets()
+    assert {"p1/box-right/o3", "p1/front/o3"} <= set(out)
+    assert not any(part.endswith("/o4") and "/box-" in part for part in out)
+    desk.click_part("p1/box-right/o3")
+    assert desk.session.view.selected == "p1/box-right/o3"
+    assert desk.find(QPushButton, "fault_add") is not None
+    # The keyboard: I pushes in what is kept, Escape lets go of it, I then opens all.
+    desk.stand().setFocus()
+    desk.key(Qt.Key.Key_I)
+    assert desk.session.view.opened == frozenset()
+    desk.key(Qt.Key.Key_Escape)
+    desk.key(Qt.Key.Key_I)
+    assert len(desk.session.view.opened) == 6
+    desk.key(Qt.Key.Key_I)
+    assert desk.session.view.opened == frozenset()
+    # Another document: nothing of the one before stands open.
+    double_click(desk, "p1/opening/o2")
+    desk.session.begin(fresh_project(), None, "New")
+    assert desk.session.view.opened == frozenset()
+
+
+def test_from_a_chest_to_a_new_bottom_in_seven_actions(desk: Desk) -> None:
+    chest(desk)
+    desk.stand().setFocus()
+    desk.count = 0
+    double_click(desk, "p1/opening/o3")
+    desk.key(Qt.Key.Key_A)
+    desk.click_part("p1/box-bottom/o3")
+    desk.key(Qt.Key.Key_X)
+    desk.wait(lambda: any(menu.isVisible() for menu in desk.frame.findChildren(QMenu, "fault_menu")))
+    broken = next(a for a in desk.frame.findChildren(QAction, "fault_broken_bottom"))
+    broken.trigger()
+    desk.count += 2
+    desk.settle()
+    fault = desk.session.view.selected_fault
+    desk.click(f"{fault}_new")
+    assert desk.count <= 7
+    change = desk.session.project.mend_of(fault)
+    assert change is not None
+    outcome = desk.plan.outcomes[-1]
+    assert outcome.removed == {"p1/box-bottom/o3"}
+    (board,) = [placed for layout in desk.plan.layouts for placed in layout.boards]
+    assert isinstance(board.size, TimberSize)
+    assert board.size.is_sheet
+
+
+def test_a_drawer_is_measured_behind_its_front(desk: Desk) -> None:
+    chest(desk)
+    desk.click_part("p1/opening/o3")
+    desk.click("opening_inside")
+    desk.enter("inside_drawer_side_thickness", "5/8")
+    project = desk.session.project
+    assert project.piece is not None
+    desk.enter("inside_drawer_groove", "wide")
+    assert "not a length" in desk.fault("inside_drawer_groove")
+    assert desk.find(QLineEdit, "inside_drawer_groove").text() == "wide"
+    desk.enter("inside_drawer_groove", "")
+    desk.choose("inside_drawer_runs_on", "slides")
+    assert desk.plan.found.board("p1/slide-left/o3") is not None
+    assert desk.plan.found.board("p1/slide-left/o2") is None
+    assert not desk.find(QWidget, "inside_drawer_hole_spacing").isVisible()
+    desk.enter("inside_drawer_pull_holes", "2")
+    assert desk.find(QWidget, "inside_drawer_hole_spacing").isVisible()
+    desk.session.do(lambda p: hold(p, "p1/opening/o3", "door"))
+    desk.settle()
+    desk.choose("inside_door_made", "frame")
+    desk.choose("inside_door_fill", "glass")
+    assert desk.plan.found.board("p1/stile-left/o3") is not None
+    desk.enter("inside_bay_shelves", "2")
+    assert desk.plan.found.board("p1/inner-shelf-2/o3") is not None
+    desk.click("look_in")
+    assert desk.session.view.opened == {"p1/opening/o3"}
+    desk.action("undo")
+    assert desk.plan.found.board("p1/inner-shelf-2/o3") is None
+
+
+@pytest.mark.parametrize("place", ["corner", "left_corner", "front", "left", "back_left_corner", "above"])
+def test_a_fault_goes_out_with_its_drawer(desk: Desk, place: str) -> None:
+    chest(desk)
+    double_click(desk, "p1/opening/o3")
+    desk.session.look_from(place)  # type: ignore[arg-type]
+    desk.settle()
+    parts = [part for part in desk.stand().targets() if part.endswith("/o3") and "/box-" in part]
+    if not parts:
+        return
+    desk.click_part(parts[0])
+    desk.window._made["survey"].faults.add_here("dent")  # type: ignore[attr-defined]
+    desk.settle()
+    (fault,) = desk.session.project.known_pieces[0].faults
+    shut = desk.plan.found.board(fault.part)
+    assert shut is not None
+    low, high = shut.solid.box
+    assert all(a - 0.1 <= x <= b + 0.1 for a, x, b in zip(low, fault.at, high, strict=True)), (
+        "where it is when shut"
+    )
