@@ -1,6 +1,7 @@
 """Labels for bags of hardware and for parts that come off, to cut out."""
 
 from zygoform.core.condition.disassembly import Bag
+from zygoform.core.edits.disassembly import touched_parts
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.reading import counting
 from zygoform.core.plan.plan import Plan
@@ -44,10 +45,10 @@ def _bag_lines(bag: Bag, piece: PieceBase, plan: Plan) -> tuple[str, ...]:
 
 def _parts(piece: PieceBase, plan: Plan) -> list[Label]:
     """In the order they come off."""
-    gone = {mark.part for mark in piece.disassembly if mark.fate == "gone"}
+    gone, off = {mark.part for mark in piece.disassembly if mark.fate == "gone"}, touched_parts(piece)
     show, found = plan.shop.unit.plain, list[Label]()
     for body in plan.found.bodies:
-        for step in disassembly_order(body, piece.made_of) if body.piece_id == piece.id else ():
+        for step in disassembly_order(body, piece.made_of, off) if body.piece_id == piece.id else ():
             for board in step.boards:
                 if board.id in gone or board.role == "knob":
                     continue

@@ -10,6 +10,7 @@ from msgspec import structs
 
 from tests.strategies import case_piece, pieces
 from zygoform.core.edits.condition import add_fault, mend
+from zygoform.core.edits.disassembly import set_done, set_fate, touched_parts
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.inside import choose_inside, set_inside
 from zygoform.core.errors import BadInputError
@@ -19,6 +20,7 @@ from zygoform.core.geometry.prism import Point3
 from zygoform.core.geometry.solid import SolidCell
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
+from zygoform.core.survey.disassembly import disassembly_order, likely_hardware
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.project_json import read_project
 
@@ -198,3 +200,37 @@ def test_without_its_front_nothing_of_a_drawer_is_there() -> None:
     assert form.without({"p1/box-left/o1"}).board("p1/box-right/o1") is not None
     assert structs.replace(body, boards=body.boards).members == body.members
     assert fresh_project().piece is None
+
+
+def test_taking_apart_glass_first_and_a_drawer_with_its_parts() -> None:
+    project = hold(demo_project(), "p1/opening/o2", "door").project
+    for name, value in (("made", "frame"), ("fill", "glass"), ("hinges", 3), ("lock", True)):
+        project = choose_inside(project, "p1/opening/o2", "door", name, value).project
+    project = set_done(project, "p1/front/o1", done=True).project
+    assert project.piece is not None
+    body = built(project).bodies[0]
+    steps = disassembly_order(body, (), touched_parts(project.piece))
+    assert [board.name for board in steps[0].boards] == ["Door 1, glass"]
+    drawers = next(step for step in steps if step.stage.way == "drawers")
+    assert [board.id for board in drawers.boards][:3] == ["p1/front/o1", "p1/box-left/o1", "p1/box-right/o1"]
+    assert not any(board.id.endswith("/o6") and "/box-" in board.id for board in drawers.boards)
+    doors = next(step for step in steps if step.stage.way == "doors")
+    assert [board.name for board in doors.boards] == ["Door 1, frame"]
+    counted = {hardware.what: hardware.count for hardware in likely_hardware(body)}
+    assert (counted["Hinges"], counted["Locks"], counted["Pulls"]) == (3, 1, 3)
+    # A frame that goes takes pane and knob along; a pane alone leaves its frame.
+    gone = compile_plan(set_fate(project, "p1/stile-left/o2", "gone").project)
+    assert gone is not None
+    assert not any(board.id.endswith("/o2") for board in gone.planned.boards)
+    pane = compile_plan(set_fate(project, "p1/front/o2", "stock").project)
+    assert pane is not None
+    assert {board.id for board in pane.planned.boards if board.id.endswith("/o2")} == {
+        f"p1/{role}/o2" for role in ("stile-left", "stile-right", "rail-top", "rail-bottom", "knob")
+    }
+    # What is put by has its own size.
+    side = set_fate(project, "p1/box-left/o1", "stock").project
+    assert [line.length for line in side.stock] == pytest.approx([extents(body_part(side, "p1/box-left/o1"))[1]])
+
+
+def body_part(project: Project, part_id: str) -> Board | None:
+    return built(project).board(part_id)

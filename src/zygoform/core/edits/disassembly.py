@@ -51,6 +51,11 @@ def mark_of(piece: PieceBase, part_id: str) -> DisassemblyMark:
     return next((mark for mark in piece.disassembly if mark.part == part_id), DisassemblyMark(part_id))
 
 
+def touched_parts(piece: PieceBase) -> frozenset[str]:
+    """The parts of which something is said: off already, put by or thrown away."""
+    return frozenset(mark.part for mark in piece.disassembly)
+
+
 def count_hardware(project: Project, piece_id: str) -> Edited:
     """A bag for each kind of hardware the piece most likely has; those there are stay."""
     piece = known_piece(project, piece_id)

@@ -8,6 +8,7 @@ legged.py   legs with aprons between them
 opening_readings.py  what was read inside an opening
 fronts.py   what closes a front: drawers, doors, knobs
 inside/     what stands behind a front: drawers, doors, shelves
+belonging.py what leaves together with a part
 front.py    the front of a case, divided into openings
 kinds/      how each kind of piece is built from its readings
 registry.py kind of piece -> its class

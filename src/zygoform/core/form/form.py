@@ -53,6 +53,7 @@ class FormOpening(Struct, frozen=True):
     members: tuple[Board, ...] = ()
     """What is seen of a drawer only when it is drawn out, its true front among them; and what it runs on."""
     hinged: Literal["", "left", "right"] = ""
+    hardware: tuple[tuple[str, int], ...] = ()
     sizes: tuple[tuple[str, float], ...] = ()
     """What stands in it, size by size (mm), by the names of its entries: measured, or taken to be."""
     unmeasured: frozenset[str] = frozenset()

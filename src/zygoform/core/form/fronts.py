@@ -69,8 +69,10 @@ def fill_openings(
             filled = _with_drawer(filled, opening.drawer or DrawerParts(), front, room, case)
         if opening.holds == "door" and front is not None:
             door = opening.door or DoorParts()
-            sizes = tuple(door_sizes(front, door).items())
-            filled = structs.replace(filled, hinged=door.hinged, sizes=sizes, unmeasured=not_measured(door))
+            sizes, known = tuple(door_sizes(front, door).items()), not_measured(door)
+            counts = (("Door knobs", 1), ("Hinges", door.hinges), ("Locks", int(door.lock)))
+            hardware = tuple((what, count) for what, count in counts if count)
+            filled = structs.replace(filled, hinged=door.hinged, sizes=sizes, unmeasured=known, hardware=hardware)
         openings.append(filled)
     return boards, tuple(openings)
 
@@ -104,7 +106,7 @@ def _with_drawer(
     """With the drawer in the straight room behind its front; without where a case out of square leaves none."""
     straight, (x0, z0, x1, z1) = _straight(room), opening.rect
     if straight is None or straight[1] - straight[0] < (x1 - x0) / 2:
-        return opening
+        return structs.replace(opening, hardware=(("Pulls", 1),))
     low, high, back = straight
     behind, own = front.solid.box[1][1], (low, z0, high, z1)
     drawer = drawer_boards(opening.name, own, back - behind, front, parts)
@@ -113,7 +115,9 @@ def _with_drawer(
     runners = runner_boards(opening.id, opening.name, own, ends, sizes, parts.runs_on)
     members = (*drawer, *(board for board in runners if not any(_meet(board, other) for other in case)))
     named = tuple(structs.asdict(sizes).items())
-    return structs.replace(opening, members=members, sizes=named, unmeasured=not_measured(parts))
+    hardware = (("Pulls", 1), *((("Metal slides", 2),) if parts.runs_on == "slides" else ()))
+    known = not_measured(parts)
+    return structs.replace(opening, members=members, sizes=named, unmeasured=known, hardware=hardware)
 
 
 def not_measured(parts: Struct) -> frozenset[str]:

@@ -7,6 +7,7 @@ from msgspec import Struct, structs
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Body, Form, piece_of
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.measure.message import Message
@@ -68,7 +69,10 @@ def form_stage(
     changes = memory.each("changes", project.settled(variant_id))
     outcomes, failures, planned = yield from _apply(found, changes, project.shop, condition, memory)  # type: ignore[arg-type]
     yield
-    taken_off = frozenset(mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep")
+    marked = [mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep"]
+    taken_off = frozenset(
+        gone for part in marked if (body := found.body(part)) is not None for gone in belonging(body, part)
+    )
     if taken_off:
         planned = memory.once(lambda: planned.without(taken_off), "without", planned, same=(taken_off,))
     shapes = memory.each("pieces", tuple(_shape_of(piece, memory) for piece in pieces))

@@ -1,8 +1,9 @@
 """Taking apart: which parts come off, in an order that is safe, and the hardware that comes with them."""
 
+from collections.abc import Collection
 from typing import Literal
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.form.form import Board, Body, Role
@@ -54,7 +55,7 @@ DISASSEMBLY_STAGES: tuple[DisassemblyStage, ...] = (
 _WAYS: dict[Role, StageKind] = {
     "drawer": "drawers", "door": "doors", "knob": "hardware", "shelf": "loose", "panel": "loose", "lid": "lid",
     "seat": "lid", "back": "back", "top": "top", "base": "below", "skirt": "below", "leg": "below",
-    "bracket": "below",
+    "bracket": "below", "pane": "loose",
 }  # fmt: skip
 
 
@@ -65,19 +66,36 @@ class DisassemblyStep(Struct, frozen=True):
     boards: tuple[Board, ...]
 
 
-def disassembly_order(body: Body, made_of: tuple[MadeOf, ...] = ()) -> tuple[DisassemblyStep, ...]:
-    """All parts that come off without breaking the rest, stage by stage; the carcass stays together."""
-    glass = {made.part for made in made_of if made.material == "glass"}
+def disassembly_order(
+    body: Body, made_of: tuple[MadeOf, ...] = (), off: Collection[str] = ()
+) -> tuple[DisassemblyStep, ...]:
+    """All parts that come off without breaking the rest, stage by stage; the carcass stays together.
+
+    Glass comes out first, of a framed door too, whose frame then stays together. A drawer that is `off` already is
+    followed by its own parts, and by what it ran on.
+    """
+    said = {made.part: made.material for made in made_of}
+    glass = {board.id for board in body.boards if said.get(board.id, board.likely) == "glass"}
     ways: dict[StageKind, list[Board]] = {}
     for board in body.boards:
+        framed = board.role == "door" and "/front/" not in board.id
+        if framed and "/stile-left/" not in board.id:
+            continue
         # A board that parts two openings stays in the carcass, unless it is glass.
         stays = board.role == "shelf" and "under-" in board.id and not body.hangs
         way = "glass" if board.id in glass else "rest" if stays else _WAYS.get(board.role, "rest")
-        if way != "rest":
-            ways.setdefault(way, []).append(board)
+        if way == "rest":
+            continue
+        ways.setdefault(way, []).append(structs.replace(board, name=_frame_name(board)) if framed else board)
+        opening = body.opening_of(board.id) if way == "drawers" and board.id in off else None
+        ways[way] += [part for part in opening.members if part.id != board.id] if opening is not None else []
     return tuple(
         DisassemblyStep(stage, tuple(ways[stage.way])) for stage in DISASSEMBLY_STAGES if stage.way in ways
     )
+
+
+def _frame_name(board: Board) -> str:
+    return f"{board.name.rsplit(',', 1)[0]}, frame"
 
 
 class Hardware(Struct, frozen=True):
@@ -89,16 +107,15 @@ class Hardware(Struct, frozen=True):
 
 
 def likely_hardware(body: Body) -> tuple[Hardware, ...]:
-    """A pull on each drawer, a knob and two hinges on each door, two on a lid: to be counted on the piece."""
-    drawers = [o.name for o in body.openings if o.holds == "drawer"]
-    doors = [o.name for o in body.openings if o.holds == "door"]
+    """A pull on each drawer, a knob and two hinges on each door, two on a lid, if nobody said how many."""
+    places: dict[str, list[str]] = {}
+    counts: dict[str, int] = {}
+    for opening in body.openings:
+        for what, count in opening.hardware:
+            places.setdefault(what, []).append(opening.name)
+            counts[what] = counts.get(what, 0) + count
+    found = [Hardware(what, counts[what], _places(own)) for what, own in places.items()]
     lids = [board.name for board in body.boards if board.role == "lid"]
-    found = []
-    if drawers:
-        found.append(Hardware("Pulls", len(drawers), _places(drawers)))
-    if doors:
-        found.append(Hardware("Door knobs", len(doors), _places(doors)))
-        found.append(Hardware("Hinges", 2 * len(doors), _places(doors)))
     if lids:
         found.append(Hardware("Lid hinges", 2 * len(lids), _places(lids)))
     return tuple(found)

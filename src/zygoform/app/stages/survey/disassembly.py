@@ -21,6 +21,7 @@ from zygoform.core.edits.disassembly import (
     set_bag,
     set_done,
     set_fate,
+    touched_parts,
 )
 from zygoform.core.form.form import Board
 from zygoform.core.form.piece import PieceBase
@@ -153,7 +154,8 @@ class DisassemblyPanel(QWidget):
         if plan is None or piece is None:
             return ()
         bodies = (body for body in plan.found.bodies if body.piece_id == piece.id)
-        return tuple(step for body in bodies for step in disassembly_order(body, piece.made_of))
+        off = touched_parts(piece)
+        return tuple(step for body in bodies for step in disassembly_order(body, piece.made_of, off))
 
     def refresh(self) -> None:
         """Shows what comes off the piece on screen."""
