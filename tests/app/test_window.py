@@ -259,7 +259,7 @@ def test_a_drag_can_be_given_up_and_never_leaves_its_range(desk: Desk) -> None:
 
 def test_the_tally_says_what_the_last_edit_changed(desk: Desk) -> None:
     tally = desk.find(Tally, "tally")
-    assert len(tally.cells()) == len(TOTALS) == 7
+    assert len(tally.cells()) == len(TOTALS) == 8
     assert {delta for _, _, delta, _ in tally.cells()} == {"no change"}
     desk.click("tick_c2")
     cells = {name: (figure, delta, way) for name, figure, delta, way in tally.cells()}

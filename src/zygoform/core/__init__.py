@@ -24,5 +24,6 @@ limits.py   how large a project may be
 history.py  undo and redo as whole states
 differences.py  what differs between two states of a project, in words
 why/        why a number is what it is
+steps/      what there is to do, in order, and how long it takes
 plan/       everything worked out from a project, in stages
 """

@@ -6,6 +6,7 @@ from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import FittingKind, Pack, is_metric
+from zygoform.core.goods.minutes import Pace
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import count, length, percent
@@ -35,6 +36,8 @@ class Shop(Struct, frozen=True):
     paper: Literal["A4", "Letter"] = "Letter"
     timber: tuple[TimberSize, ...] = ()
     packs: tuple[Pack, ...] = ()
+    minutes: tuple[Pace, ...] = ()
+    """How long this workshop takes, where it is not as usual."""
 
     @property
     def saw(self) -> Saw:

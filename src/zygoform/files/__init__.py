@@ -9,6 +9,7 @@ unknown.py        what a newer program wrote, kept and written back
 pictures.py       what a picture is by its content
 photos.py         photos beside the project file
 tables.py         tables as CSV, for any program and from any
+minutes_csv.py    how long each kind of work takes
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
 import_csv.py     cut lists and boards owned, read in

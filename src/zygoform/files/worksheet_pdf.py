@@ -11,6 +11,7 @@ from zygoform.core.measure.write import in_unit
 from zygoform.core.outcome.slanted import slant_words
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
+from zygoform.core.steps.words import span, step_needs
 from zygoform.core.why.tape import tape_before_cut
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 
@@ -30,6 +31,7 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     _parts(page, plan)
     _shapes(page, plan)
     _boards(page, plan)
+    _work(page, plan)
     _changes(page, plan)
     _cautions(page, plan)
     return bytes(page.output())
@@ -227,6 +229,32 @@ def _base_line(thick: float, top: float, bottom: float) -> float:
     """Where a part's code stands: on the part, or where that is ripped thin on what is left beside it."""
     rest = bottom - thick - top
     return bottom - thick - 0.8 if thick < _CODE_HIGH <= rest else bottom - thick / 2 + 1.0
+
+
+def _work(page: Page, plan: Plan) -> None:
+    """Every step in an order in which it can be done, with a box to tick."""
+    steps = plan.work.steps
+    if not steps:
+        return
+    page.keep_together(30)
+    page.words("Work, in order", 13, "B")
+    page.words(f"About {span(plan.work.hands_on)} by hand; waits come on top.", 10, after=1)
+    titles = {change.id: f"{change.number}" for change in plan.changes} | {p.id: p.name for p in plan.pieces}
+    room, show = page.w - 2 * PAGE_MARGIN, plan.shop.unit.show
+    page.rows(
+        (8.0, 8.0, 60.0, 36.0, room - 112.0),
+        (
+            (
+                "[  ]",
+                str(k + 1),
+                step.what.words(show) + (f" ({titles[step.source]})" if step.source in titles else ""),
+                f"about {span(step.minutes)}" if step.minutes[1] else "",
+                step_needs(step),
+            )
+            for k, step in enumerate(steps)
+        ),
+        head=("", "", "What (change)", "By hand", "Needs, and waits"),
+    )
 
 
 def _changes(page: Page, plan: Plan) -> None:

@@ -258,6 +258,34 @@ class Filing(QObject):
     def _exported(self, fault: str) -> None:
         self.told.emit(f"Not exported: {fault}." if fault else f"Exported {self._exporting}")
 
+    def export_minutes(self) -> None:
+        """How long each kind of work takes, as a table."""
+        from zygoform.files.minutes_csv import minutes_csv
+
+        self._table(" minutes.csv", minutes_csv(self.session.project.shop.minutes))
+
+    def take_minutes(self) -> None:
+        """A table of one's own; its minutes go into the project."""
+        from zygoform.core.edits.minutes import use_minutes
+        from zygoform.files.minutes_csv import read_minutes_table
+        from zygoform.files.tables import TableError
+
+        name = self.ask_open("Minutes of work (*.csv)")
+        if not name:
+            return
+        try:
+            table = read_minutes_table(Path(name))
+        except (OSError, TableError) as refused:
+            why = refused.strerror if isinstance(refused, OSError) else str(refused)
+            self.told.emit(f"{shown(Path(name))} cannot be read as minutes of work: {why}.")
+            return
+        if table.problems or not table.rows:
+            first = table.problems[0] if table.problems else None
+            words = f"{first.path}: {first.message}" if first else "it names no work"
+            self.told.emit(f"{shown(Path(name))} was not taken: {words}.")
+            return
+        self.session.try_do(lambda project: use_minutes(project, table.rows))
+
     def take_prices(self) -> None:
         """A price list of one's own; its prices go into the project."""
         from zygoform.core.edits.workshop import use_prices

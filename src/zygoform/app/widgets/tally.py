@@ -14,6 +14,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.plain import tip
 from zygoform.core.plan.plan import Plan
+from zygoform.core.steps.words import wait_words
 
 FIRST = 216
 _LEAST_CELL = 92.0
@@ -29,6 +30,8 @@ class Total(Struct, frozen=True):
     rank: int = 0
     stage: str = "cut"
     """Where what it counts is seen."""
+    time: bool = False
+    """Its figure is minutes, halfway between a quick hand and a slow one."""
 
 
 TOTALS = (
@@ -38,6 +41,7 @@ TOTALS = (
     Total("Screws", lambda plan: sum(f.count for o in plan.outcomes for f in o.fittings), rank=3, stage="buy"),
     Total("Money", lambda plan: plan.purchase.total, money=True, rank=0, stage="buy"),
     Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),
+    Total("Hands on", lambda plan: round(sum(plan.work.hands_on) / 2), rank=3, stage="redesign", time=True),
     Total("Findings", lambda plan: len(plan.findings), after=" open", rank=2, stage="redesign"),
 )
 
@@ -64,7 +68,10 @@ class Tally(QWidget):
         lines = [self.last_edit(), *(f"{n}: {figure}, {delta}" for n, figure, delta, _ in self.cells())]
         self.setAccessibleName("Totals")
         self.setAccessibleDescription("; ".join(lines))
-        self.setToolTip(tip("\n".join(lines[1:])))
+        plan = self.session.plan
+        waits = plan.work.longest_waits if plan is not None else ()
+        more = [f"Then waits: {wait_words(w.wait)} after “{self.session.show(w.what)}”" for w in waits]
+        self.setToolTip(tip("\n".join([*lines[1:], *more])))
         self.update()
 
     def last_edit(self) -> str:
@@ -84,14 +91,16 @@ class Tally(QWidget):
         return cells
 
     def _write(self, total: Total, value: int | Decimal) -> str:
+        if total.time:
+            return f"{value} min" if value < 90 else f"{round(value / 30) / 2:g} h"
         return f"{self.session.project.shop.currency}{value:.2f}" if total.money else f"{value}"
 
     def _delta(self, total: Total, change: Decimal) -> tuple[str, int]:
         if not change:
             return "no change", 0
         amount = self._write(total, abs(change))
-        word = ("more" if change > 0 else "less") if total.money else ("more" if change > 0 else "fewer")
-        return f"{amount} {word}", 1 if change > 0 else -1
+        less = "less" if total.money or total.time else "fewer"
+        return f"{amount} {'more' if change > 0 else less}", 1 if change > 0 else -1
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)

@@ -3,6 +3,7 @@
 import math
 from typing import TYPE_CHECKING
 
+from zygoform.core.changes.work import top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, rebuilt
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, offset_sides, round_corners
@@ -17,6 +18,7 @@ from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Part, Supply
 from zygoform.core.outcome.slanted import slant_words
+from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -96,6 +98,20 @@ class PlankPanel:
             cautions,
             self._findings(),
             self._handles(),
+            work=self._work(),
+        )
+
+    def _work(self) -> tuple[Work, ...]:
+        change = self.change
+        pockets = len(self._screw_places()) * (len(self.layout.widths) - 1) if change.screws else 0
+        corners = 0 if change.radius <= SAME_MM else 4 if change.rounded == "all" else 2
+        return top_work(
+            self._parts(),
+            self.long,
+            jointed=change.joint_loss > 0,
+            screws=pockets,
+            corners=corners,
+            places=2 * self._hold_count(),
         )
 
     def _boards(self) -> tuple[Board, ...]:

@@ -12,5 +12,6 @@ photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step
+minutes.py  how long each kind of work takes
 workshop.py units, saw, prices, boards owned
 """

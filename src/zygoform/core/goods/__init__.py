@@ -3,6 +3,7 @@
 timber.py     sizes of boards, the lengths they are sold in, boards owned
 fittings.py   screws and glue in packs; screw lengths and spacing
 species.py    how wood moves with moisture
+minutes.py    how long each kind of work takes
 saw.py        what a saw can reach
 plank_layout.py    how many boards side by side, and which of them is ripped
 """

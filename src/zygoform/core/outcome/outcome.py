@@ -12,6 +12,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
 from zygoform.core.outcome.cautions import Caution
+from zygoform.core.outcome.work import Work
 
 Joint = Literal["mitred", "butted", "chosen"]
 """How the ends of a part meet others: halving the corner, covered by the other, or at an angle of one's own."""
@@ -157,3 +158,4 @@ class Outcome(Struct, frozen=True):
     findings: tuple[Finding, ...] = ()
     handles: tuple[Handle, ...] = ()
     mended: frozenset[str] = frozenset()
+    work: tuple[Work, ...] = ()

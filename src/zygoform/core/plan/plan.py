@@ -25,8 +25,10 @@ from zygoform.core.plan.cut_stage import CutPlan, cut_stage
 from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.seen import Seen, seen_of
+from zygoform.core.plan.steps_stage import steps_stage
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
+from zygoform.core.steps.order import WorkPlan
 
 
 class Plan(Struct, frozen=True):
@@ -40,6 +42,7 @@ class Plan(Struct, frozen=True):
     findings: tuple[Finding, ...]
     cautions: tuple[Caution, ...]
     pieces: tuple[PieceBase, ...]
+    work: WorkPlan = WorkPlan()
 
     @property
     def changes(self) -> tuple[ChangeBase, ...]:
@@ -141,7 +144,8 @@ def plan_piecemeal(
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
-    return Plan(form, cut, bought, condition, shop, findings, cautions, pieces)
+    work = yield from steps_stage(form, pieces, shop, memory)
+    return Plan(form, cut, bought, condition, shop, findings, cautions, pieces, work)
 
 
 def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:

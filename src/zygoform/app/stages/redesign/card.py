@@ -8,11 +8,14 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
+from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.registry import kind_of, titled
 from zygoform.core.edits.planning import leave_out, move_change, remove_change
+from zygoform.core.outcome.outcome import Note
+from zygoform.core.steps.words import span, step_note
 
 
 class _Number(QWidget):
@@ -133,7 +136,8 @@ class ChangeCard(QFrame):
         column.addWidget(self._editor)
         self.findings, self.cautions = Judgements(self.session), Judgements(self.session)
         self.notes = NoteGrid(self.session, self.change_id)
-        for widget in (self.findings, self.notes, self.cautions):
+        self.hands_on, self.steps = label("", "strong"), NoteGrid(self.session, self.change_id)
+        for widget in (self.findings, self.notes, self.hands_on, self.steps, self.cautions):
             column.addWidget(widget)
         away = QPushButton("Take it away")
         away.setObjectName(f"away_{self.change_id}")
@@ -148,6 +152,11 @@ class ChangeCard(QFrame):
         own = plan.findings if plan else ()
         self.findings.refresh(f for f in own if f.change_id == self.change_id and f.code != "cannot_be_built")
         self.notes.refresh(outcome.notes if outcome else ())
+        steps = plan.work.of(self.change_id) if plan else ()
+        together = sum(s.minutes[0] for s in steps), sum(s.minutes[1] for s in steps)
+        self.hands_on.setText(f"Steps, about {span(together)} by hand")
+        self.hands_on.setVisible(bool(steps))
+        self.steps.refresh(tuple(Note(f"Step {k + 1}", step_note(step)) for k, step in enumerate(steps)))
         self.cautions.refresh((), (c for c in (outcome.cautions if outcome else ()) if c.step == "redesign"))
 
     def _tick(self) -> None:

@@ -1,4 +1,5 @@
 """What holds for this project and for every one.
 
-stage.py  the screen
+stage.py    the screen
+minutes.py  the table of minutes
 """

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout
 from zygoform.app.preferences import Preferences
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.stages.settings.minutes import MinutesTableView
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
 from zygoform.app.widgets.findings import wrapped
@@ -45,7 +46,7 @@ class SettingsStage(QWidget):
         columns.setSpacing(40)
         for groups in (
             (self._look, self._units, self._money),
-            (self._saw, self._boards, self._climate, self._usual),
+            (self._saw, self._boards, self._climate, self._minutes, self._usual),
         ):
             column = QVBoxLayout()
             column.setSpacing(8)
@@ -122,6 +123,21 @@ class SettingsStage(QWidget):
         self._fields(
             column, params(Climate), "climate", workshop.set_climate, lambda shop: shop.climate, groups=False
         )
+
+    def _minutes(self, column: QVBoxLayout) -> None:
+        column.addWidget(label("Minutes by hand", "title"))
+        column.addWidget(
+            wrapped("From a quick hand to a slow one; emptied, as usual. As a table: see the menu.", "second")
+        )
+        more = QPushButton("Show the table")
+        more.setObjectName("minutes_more")
+        more.setCheckable(True)
+        table = MinutesTableView(self.session)
+        table.hide()
+        more.toggled.connect(table.setVisible)
+        self._refreshers.append(lambda _shop: table.refresh())
+        column.addWidget(more, 0, Qt.AlignmentFlag.AlignLeft)
+        column.addWidget(table)
 
     def _usual(self, column: QVBoxLayout) -> None:
         column.addWidget(label("New projects", "title"))

@@ -3,6 +3,7 @@
 from typing import TYPE_CHECKING, Annotated, Literal
 
 from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.work import mend_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.condition.fault import Fault
 from zygoform.core.errors import BadInputError
@@ -77,6 +78,17 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
             _notes(remedy, repair),
             (*(CAUTIONS[code] for code in codes), *repair.cautions),
             mended=frozenset() if leaves else frozenset({fault.part}),
+            work=mend_work(
+                kind.title,
+                remedy.title,
+                remedy.minutes,
+                remedy.wait,
+                repair.parts,
+                frozenset(size.id for size in shop.timber if size.is_sheet),
+                used=list(dict.fromkeys((*(s.kind for s in repair.supplies), *(f.kind for f in repair.fittings)))),
+                cautions=tuple(codes),
+                on=fault.part,
+            ),
         )
 
 
@@ -92,10 +104,6 @@ def _result(title: str, remedy: "Remedy", repair: "RepairContext") -> Message:
 
 def _notes(remedy: "Remedy", repair: "RepairContext") -> tuple[Note, ...]:
     notes = [Note("Why", Message(remedy.why))]
-    if remedy.minutes:
-        notes.append(Note("Work", Message(f"about {remedy.minutes} min")))
-    if remedy.wait:
-        notes.append(Note("Then wait", Message(f"{remedy.wait:g} h before it bears anything or gets a finish")))
     notes += [Note("Mind", say) for say in repair.notes]
     notes += [Note(supply.kind.capitalize(), supply.why) for supply in repair.supplies]
     return tuple(notes)

@@ -6,6 +6,7 @@ from typing import Annotated, Literal, Self
 from msgspec import field
 
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
+from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
@@ -88,7 +89,14 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
         )
         words = f"{self.count} × {literal(self.name) or 'Part'}, {{0}} × {{1}} from {literal(size.name)}"
         cautions = (SAW, RIP, DUST) if ripped else (SAW, DUST)
-        return Outcome(self.id, form, Message(words, (self.length, self.width)), parts=parts, cautions=cautions)
+        return Outcome(
+            self.id,
+            form,
+            Message(words, (self.length, self.width)),
+            parts=parts,
+            cautions=cautions,
+            work=(cutting(parts),),
+        )
 
     def _check_ends(self, thickness: float) -> None:
         """Refuses a part so short that its slanted ends would cross."""

@@ -4,6 +4,7 @@ import math
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
+from zygoform.core.changes.work import skirt_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, Role, rebuilt
@@ -17,6 +18,7 @@ from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Fix, Handle, Note, Outcome, Part, Supply
+from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
@@ -127,7 +129,14 @@ class _Skirt:
             cautions,
             self._findings(),
             self._handles(),
+            work=self._work(),
         )
+
+    def _work(self) -> tuple[Work, ...]:
+        parts = tuple(self._part(side, outline) for side, outline in self.pieces.items())
+        corners, out = 2 if self.count == 3 else 4, self.change.fit == "out"
+        blocks, screws = (0, self._rows()) if out else (self._rows(), 2 * self._rows())
+        return skirt_work(parts, corners, blocks, screws, mitred=self.change.corners == "mitred")
 
     def _check_room(self) -> None:
         """Set back, boards on both sides must leave something between them."""

@@ -1,0 +1,144 @@
+"""The steps of each kind of change, in amounts of each task; minutes are made of them later."""
+
+from collections.abc import Sequence
+
+from zygoform.core.goods.minutes import Task
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Part
+from zygoform.core.outcome.work import Work
+from zygoform.core.tolerance import SAME_DEG
+
+GLUED = (1.0, 24.0)
+"""Hours in clamps, and until a joint bears anything: the label of the glue comes first."""
+CLAMPS = "Clamps on as long as the label says; a day before it is worked or bears anything."
+
+
+def cutting(parts: Sequence[Part], sheets: frozenset[str] = frozenset(), *, follows: tuple[str, ...] = ()) -> Work:
+    """Cutting some parts: their ends, and what is ripped; of sheet two cuts for each part."""
+    thin = [part for part in parts if part.size_id in sheets]
+    boards = [part for part in parts if part.size_id not in sheets]
+    ends = [end for part in boards for end in (part.left, part.right)]
+    slanted = sum(max(abs(end.mitre), abs(end.bevel)) > SAME_DEG for end in ends)
+    ripped = sum(part.length for part in boards if part.ripped) / 1000
+    tasks: tuple[tuple[Task, float], ...] = (
+        ("crosscut", len(ends) - slanted),
+        ("mitre cut", slanted),
+        ("rip", ripped),
+        ("sheet cut", 2 * len(thin)),
+    )
+    saw = ("a saw with a stop", "a push stick") if ripped else ("a saw with a stop",) if boards else ()
+    names = list(dict.fromkeys(literal(part.name).split(",")[0] for part in parts))
+    said = ", ".join(names[:3]) + (" and more" if len(names) > 3 else "")
+    return Work(
+        "cut",
+        "cut",
+        Message(f"Cut {len(parts)} part{'s' * (len(parts) != 1)}: {said}"),
+        tuple(task for task in tasks if task[1]),
+        tuple(part.id for part in parts),
+        needs=(*saw, *(("a straight edge and a fine blade",) if thin else ())),
+        follows=follows,
+        cautions=("saw", "dust"),
+    )
+
+
+def top_work(
+    parts: Sequence[Part], long: float, *, jointed: bool, screws: int, corners: int, places: int
+) -> tuple[Work, ...]:
+    """A top of boards `long` mm, `screws` in pocket holes, held at `places`."""
+    joints, metres = len(parts) - 1, long / 1000
+    ids = tuple(part.id for part in parts)
+    works = [cutting(parts)]
+    before: tuple[str, ...] = ("cut",)
+    if joints and jointed:
+        tasks: tuple[tuple[Task, float], ...] = (("joint edge", 2 * joints * metres),)
+        what = Message("Make the edges straight, in pairs, until no light shows between them")
+        works.append(Work("joint", "cut", what, tasks, ids, needs=("a plane or jointer",), follows=before))
+        before = ("joint",)
+    if screws:
+        tasks = (("pocket hole", screws),)
+        what = Message("Bore the pocket holes from below")
+        works.append(Work("bore", "cut", what, tasks, ids, needs=("a drill and its jig",), follows=before))
+        before = ("bore",)
+    if joints:
+        dry = Message("Dry fit the whole top: faces level, joints closed, boards as marked")
+        works.append(Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps",), follows=before))
+        tasks = (("glue joint", joints * metres), ("drive screw", screws))
+        glue = Message("Glue, clamp, check that it is flat" + (", drive the screws" if screws else ""))
+        works.append(Work("glue", "glue", glue, tasks, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)))
+        before = ("glue",)
+    tasks = (("trim end", 2), ("round corner", corners))
+    trim = Message("Trim it to its length" + (", round the corners" if corners else ""))
+    works.append(Work("trim", "shape", trim, tasks, ids, needs=("a saw and a straight edge",), follows=before))
+    tasks = (("fix place", places), ("drive screw", places))
+    fix = Message("Fix it from below, so that the wood can move")
+    works.append(
+        Work(
+            "fix",
+            "fix",
+            fix,
+            tasks,
+            ids,
+            needs=("a helper", "a drill"),
+            follows=("trim", "apart"),
+            cautions=("lift",),
+        )
+    )
+    return tuple(works)
+
+
+def skirt_work(parts: Sequence[Part], corners: int, blocks: int, screws: int, *, mitred: bool) -> tuple[Work, ...]:
+    """Boards round the bottom: `corners` glued, `blocks` behind them, `screws` into the body."""
+    ids = tuple(part.id for part in parts)
+    kind = "mitres closed, corners square to the floor" if mitred else "ends flush"
+    dry = Message(f"Dry fit it round the piece, front first: {kind}")
+    high = parts[0].width / 1000 if parts else 0.0
+    tasks: tuple[tuple[Task, float], ...] = (("glue joint", corners * high), ("block", blocks))
+    glue = Message("Glue the corners" + (" and the blocks behind them" if blocks else ""))
+    fix = Message("Turn the piece over, screw the skirt on")
+    return (
+        cutting(parts),
+        Work("dry", "dry fit", dry, (("dry fit", 1),), ids, follows=("cut", "apart")),
+        Work("glue", "glue", glue, tasks, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)),
+        Work(
+            "fix",
+            "fix",
+            fix,
+            (("turn over", 1), ("drive screw", screws)),
+            ids,
+            needs=("a helper", "a drill"),
+            follows=("glue", "apart"),
+            cautions=("lift",),
+        ),
+    )
+
+
+def mend_work(
+    title: str,
+    remedy: str,
+    minutes: float,
+    wait: float,
+    parts: Sequence[Part],
+    sheets: frozenset[str],
+    *,
+    used: Sequence[str],
+    cautions: tuple[str, ...],
+    on: str,
+) -> tuple[Work, ...]:
+    """What goes in is cut and shaped before it is fixed, and fitted dry before there is glue on it."""
+    cut = (cutting(parts, sheets, follows=("apart",)),) if parts else ()
+    glued = "glue" in used
+    words = f"{title}: {remedy[:1].lower()}{remedy[1:]}" + ("; dry fit before you glue" if glued and parts else "")
+    after = "It bears nothing and gets no finish before that." if wait else ""
+    mend = Work(
+        "mend",
+        "mend",
+        Message(literal(words)),
+        (("mending", minutes),),
+        (on,),
+        (wait, wait),
+        after,
+        tuple(dict.fromkeys((*used, *(("clamps",) if glued else ())))),
+        ("cut",) if parts else ("apart",),
+        cautions,
+    )
+    return (*cut, mend) if minutes else cut

@@ -1,0 +1,30 @@
+"""What there is to do for a change, in amounts: how long that takes is worked out from the table of minutes."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.goods.minutes import Task
+from zygoform.core.measure.message import Message
+
+Phase = Literal["apart", "cut", "mend", "dry fit", "glue", "shape", "fix"]
+PHASES: tuple[Phase, ...] = ("apart", "cut", "mend", "dry fit", "glue", "shape", "fix")
+"""In the order they usually come, where nothing else says what follows what."""
+
+
+class Work(Struct, frozen=True):
+    """One step of a change: so much of each task. `follows` are the own keys of steps it comes after.
+
+    `wait` is in hours, from and to, and `wait_for` what is waited for; "apart" follows taking apart.
+    """
+
+    own: str
+    phase: Phase
+    what: Message
+    tasks: tuple[tuple[Task, float], ...]
+    parts: tuple[str, ...] = ()
+    wait: tuple[float, float] = (0.0, 0.0)
+    wait_for: str = ""
+    needs: tuple[str, ...] = ()
+    follows: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()

@@ -1,0 +1,54 @@
+"""All there is to do: taking apart what goes, then what the changes say, in an order that can be worked."""
+
+from zygoform.core.form.form import piece_of
+from zygoform.core.form.piece import PieceBase
+from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.plan.form_stage import FormPlan
+from zygoform.core.plan.memory import Memory
+from zygoform.core.shop import Shop
+from zygoform.core.steps.order import WorkPlan, in_order
+from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off
+from zygoform.core.survey.disassembly import disassembly_order
+
+
+def steps_stage(form: FormPlan, pieces: tuple[PieceBase, ...], shop: Shop, memory: Memory) -> Piecemeal[WorkPlan]:
+    """The steps of every piece and of all changes that no later one takes the place of."""
+    whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
+    off: dict[str, set[str]] = {}
+    for outcome in form.counting:
+        off.setdefault(whose[outcome.change_id], set()).update(outcome.removed)
+    steps, apart = list[Step](), dict[str, tuple[str, ...]]()
+    for piece in pieces:
+        yield
+        own = memory.once(
+            lambda piece=piece: _apart(form, piece, frozenset(off.get(piece.id, ())), shop),  # type: ignore[misc]
+            "apart",
+            form.found,
+            same=(piece.id, piece.disassembly, piece.made_of, frozenset(off.get(piece.id, ())), shop.minutes),
+        )
+        steps += own
+        apart[piece.id] = tuple(step.id for step in own)
+    for outcome in form.counting:
+        before = apart.get(whose[outcome.change_id], ())
+        steps += memory.once(
+            lambda outcome=outcome, before=before: change_steps(outcome, shop.minutes, before),  # type: ignore[misc]
+            "steps",
+            outcome,
+            same=(shop.minutes, before),
+        )
+    yield
+    kept = memory.each("all steps", tuple(steps))
+    return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
+
+
+def _apart(form: FormPlan, piece: PieceBase, off: frozenset[str], shop: Shop) -> tuple[Step, ...]:
+    """Taking one piece apart: what its changes take off and what its owner puts by, but for what is off already."""
+    marks = {mark.part: mark for mark in piece.disassembly}
+    off |= {part for part, mark in marks.items() if mark.fate != "keep"}
+    done = {part for part, mark in marks.items() if mark.done}
+    found: list[Step] = []
+    for body in form.found.bodies:
+        if body.piece_id == piece.id:
+            order = coming_off(body, disassembly_order(body, piece.made_of, frozenset(marks)), off, done)
+            found += apart_steps(body, order, shop.minutes)
+    return tuple(found)

@@ -1,0 +1,54 @@
+"""The order of work: what must come before comes before, else by phase and by the order of changes."""
+
+from heapq import heapify, heappop, heappush
+
+from msgspec import Struct
+
+from zygoform.core.outcome.work import PHASES
+from zygoform.core.steps.step import Step
+
+
+class WorkPlan(Struct, frozen=True):
+    """All steps in an order in which they can be done."""
+
+    steps: tuple[Step, ...] = ()
+
+    @property
+    def hands_on(self) -> tuple[float, float]:
+        """Minutes of work, from and to: waits are not in it."""
+        return sum(step.minutes[0] for step in self.steps), sum(step.minutes[1] for step in self.steps)
+
+    @property
+    def longest_waits(self) -> tuple[Step, ...]:
+        """The steps that are waited for longest, at most three."""
+        waits = [step for step in self.steps if step.wait[1]]
+        return tuple(sorted(waits, key=lambda step: (-step.wait[1], step.id))[:3])
+
+    def of(self, source: str) -> tuple[Step, ...]:
+        """Those of one change, or of taking one piece apart."""
+        return tuple(step for step in self.steps if step.source == source)
+
+
+def in_order(steps: tuple[Step, ...]) -> WorkPlan:
+    """Always the first step, by phase and then as given, of those that nothing is left to come before.
+
+    Steps that would wait for each other in a ring keep the order they came in.
+    """
+    by_id = {step.id: step for step in steps}
+    rank = {step.id: (PHASES.index(step.phase), k) for k, step in enumerate(steps)}
+    waiting = {step.id: {before for before in step.follows if before in by_id} for step in steps}
+    after: dict[str, list[str]] = {}
+    for own, before in waiting.items():
+        for other in before:
+            after.setdefault(other, []).append(own)
+    ready = [(rank[own], own) for own, before in waiting.items() if not before]
+    heapify(ready)
+    order = list[Step]()
+    while ready:
+        _, own = heappop(ready)
+        order.append(by_id.pop(own))
+        for other in after.get(own, ()):
+            waiting[other].discard(own)
+            if not waiting[other]:
+                heappush(ready, (rank[other], other))
+    return WorkPlan((*order, *by_id.values()))

@@ -1,0 +1,137 @@
+"""A step of the work, and where steps come from: what changes and mends bring about, and taking apart."""
+
+from collections.abc import Collection
+
+from msgspec import Struct
+
+from zygoform.core.form.belonging import belonging
+from zygoform.core.form.form import Body, own_of
+from zygoform.core.goods.minutes import RATES, Pace, Task, pace
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.outcome.work import Phase
+from zygoform.core.survey.disassembly import DisassemblyStep, StageKind
+
+AFTER_APART = "apart"
+_TASKS: dict[StageKind, Task] = {
+    "glass": "take glass out", "drawers": "take drawer out", "doors": "take door off",
+    "hardware": "take hardware off", "loose": "lift out", "lid": "take lid off", "back": "take back off",
+    "top": "take top off", "below": "take base off",
+}  # fmt: skip
+_HELPED: tuple[StageKind, ...] = ("glass", "doors", "top", "lid")
+"""Two people: what falls, breaks or is heavy."""
+_SHAKEN: tuple[StageKind, ...] = ("back", "top", "below", "lid")
+"""What shakes the piece when it comes off: no pane may be in it then."""
+
+
+class Step(Struct, frozen=True):
+    """One thing to do. `minutes` and `wait` (hours) are from and to, `made_of` says what the minutes are made of.
+
+    `needs` are tools, supplies and a helper, `follows` the ids of steps that come before, `cautions` codes.
+    """
+
+    id: str
+    source: str
+    phase: Phase
+    what: Message
+    where: tuple[str, ...]
+    minutes: tuple[float, float]
+    made_of: Message
+    wait: tuple[float, float] = (0.0, 0.0)
+    wait_for: str = ""
+    needs: tuple[str, ...] = ()
+    follows: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()
+
+
+def change_steps(outcome: Outcome, own: tuple[Pace, ...], apart: Collection[str]) -> tuple[Step, ...]:
+    """The steps of one change or mend. `apart` are the ids of the steps of taking its piece apart."""
+    steps = []
+    for work in outcome.work:
+        follows = [f"{outcome.change_id}/{key}" for key in work.follows if key != AFTER_APART]
+        follows += list(apart) if AFTER_APART in work.follows else []
+        steps.append(
+            Step(
+                f"{outcome.change_id}/{work.own}",
+                outcome.change_id,
+                work.phase,
+                work.what,
+                work.parts,
+                *_minutes(work.tasks, own),
+                work.wait,
+                work.wait_for,
+                work.needs,
+                tuple(follows),
+                work.cautions,
+            )
+        )
+    return tuple(steps)
+
+
+def _minutes(tasks: tuple[tuple[Task, float], ...], own: tuple[Pace, ...]) -> tuple[tuple[float, float], Message]:
+    """Minutes from and to, and what they are made of."""
+    low = high = 0.0
+    words, lengths = list[str](), list[float]()
+    for task, amount in tasks:
+        if not amount:
+            continue
+        each, rate = pace(task, own), RATES[task]
+        low, high = low + amount * each[0], high + amount * each[1]
+        figure = f"{amount:.0f}" if rate.per != "m" else f"{{{len(lengths)}}}"
+        lengths += [1000 * amount] if rate.per == "m" else []
+        of = " a metre" if rate.per == "m" else " each" if figure != "1" and rate.per == "each" else ""
+        words.append(f"{figure} {rate.one if figure == '1' else rate.many}, {each[0]:g} to {each[1]:g} min{of}")
+    return (low, high), Message("; ".join(words), tuple(lengths))
+
+
+def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], own: tuple[Pace, ...]) -> tuple[Step, ...]:
+    """Taking one body apart, stage after stage; each follows the one before."""
+    steps: list[Step] = []
+    for step in order:
+        way, count = step.stage.way, float(len(step.boards))
+        minutes, made_of = _minutes(((_TASKS[way], 1.0 if way == "top" else count),), own)
+        steps.append(
+            Step(
+                f"{body.id}/{way}",
+                body.piece_id,
+                "apart",
+                _taken_off(step),
+                tuple(board.id for board in step.boards),
+                minutes,
+                made_of,
+                needs=("a helper",) if way in _HELPED else (),
+                follows=(steps[-1].id,) if steps else (),
+                cautions=step.stage.cautions,
+            )
+        )
+    return tuple(steps)
+
+
+def _taken_off(step: DisassemblyStep) -> Message:
+    names = [literal(board.name).lower() for board in step.boards]
+    more = f" and {len(names) - 3} more" if len(names) > 3 else ""
+    return Message(f"Take off: {', '.join(names[:3])}{more}")
+
+
+def coming_off(
+    body: Body, order: tuple[DisassemblyStep, ...], off: Collection[str], done: Collection[str]
+) -> tuple[DisassemblyStep, ...]:
+    """Of all that can come off, what must: what changes take off or its owner puts by, and is still on.
+
+    Before anything is pried off that shakes the piece, its panes come out.
+    """
+    gone = {part for board_id in off for part in belonging(body, board_id)} | set(off)
+    # What is mended inside a drawer, or what that runs on, is reached when the drawer is out.
+    inner = {own_of(member.id) for o in body.openings for member in o.members if member.id in gone}
+    gone |= {f"{body.piece_id}/front/{own}" for own in inner}
+    kept: list[DisassemblyStep] = []
+    for step in order:
+        boards = tuple(board for board in step.boards if board.id in gone and board.id not in done)
+        if boards:
+            kept.append(DisassemblyStep(step.stage, boards))
+    panes = next((step for step in order if step.stage.way == "glass"), None)
+    if panes is not None and any(step.stage.way in _SHAKEN for step in kept):
+        still = tuple(board for board in panes.boards if board.id not in done)
+        kept = [step for step in kept if step.stage.way != "glass"]
+        kept = [DisassemblyStep(panes.stage, still), *kept] if still else kept
+    return tuple(kept)

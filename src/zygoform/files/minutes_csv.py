@@ -1,0 +1,64 @@
+"""The table of minutes as CSV: what each kind of work takes, to be changed in any program and taken over again."""
+
+from pathlib import Path
+
+from msgspec import Struct
+
+from zygoform.core.edits.minutes import read_minutes
+from zygoform.core.errors import BadInputError
+from zygoform.core.goods.minutes import RATES, Pace, pace
+from zygoform.core.input_problem import InputProblem
+from zygoform.files.tables import read_file, read_table, write_table
+
+_COLUMNS = ("task", "counted", "per", "low", "high")
+MOST_RATES = 500
+
+
+class MinutesTable(Struct, frozen=True):
+    """The rows that could be read, and the faults of those that could not."""
+
+    rows: tuple[Pace, ...]
+    problems: tuple[InputProblem, ...] = ()
+
+
+def minutes_csv(own: tuple[Pace, ...]) -> str:
+    """All kinds of work with the minutes that count."""
+    rows = []
+    for rate in RATES.values():
+        low, high = pace(rate.task, own)
+        per = {"each": "each", "m": "metre", "min": "minute as written"}[rate.per]
+        rows.append((rate.task, rate.one, per, f"{low:g}", f"{high:g}"))
+    return write_table(_COLUMNS, rows)
+
+
+def read_minutes_table(path: Path) -> MinutesTable:
+    """A table of the user's. Raises OSError and TableError."""
+    return parse_minutes(read_file(path))
+
+
+def parse_minutes(text: str) -> MinutesTable:
+    """Row by row; one with a fault is named and left out. Raises TableError for what is no table."""
+    head, *rows = read_table(text, MOST_RATES) or [[]]
+    names = [cell.strip().lower() for cell in head]
+    found: dict[str, Pace] = {}
+    problems: list[InputProblem] = []
+    for number, cells in enumerate(rows, start=2):
+        row = dict(zip(names, cells, strict=False))
+        if not any(cell.strip() for cell in cells):
+            continue
+        try:
+            made = _pace(row)
+            found[made.task] = made
+        except BadInputError as refused:
+            problems.append(InputProblem(f"row {number}", refused.message))
+    return MinutesTable(tuple(found.values()), tuple(problems))
+
+
+def _pace(row: dict[str, str]) -> Pace:
+    rate = next((rate for rate in RATES.values() if rate.task == row.get("task", "").strip()), None)
+    if rate is None:
+        raise BadInputError("unknown_key", f"task is one of {', '.join(RATES)}")
+    low, high = (read_minutes(row.get(name, ""), name) for name in ("low", "high"))
+    if low > high:
+        raise BadInputError("out_of_range", f"from {low:g} to {high:g}: the first is the smaller")
+    return Pace(rate.task, low, high)
