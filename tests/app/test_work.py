@@ -2,10 +2,11 @@
 
 from pathlib import Path
 
-from PySide6.QtWidgets import QLabel, QLineEdit
+from PySide6.QtWidgets import QCheckBox, QLabel, QLineEdit
 
 from tests.app.desk import Desk
 from zygoform.app.widgets.tally import Tally
+from zygoform.core.condition.use import use_words
 from zygoform.core.goods.minutes import RATES
 
 
@@ -53,3 +54,34 @@ def test_minutes_as_a_table(desk: Desk, tmp_path: Path) -> None:
     desk.action("minutes")
     assert "cannot be read as minutes" in desk.told[-1]
     assert desk.session.project.shop.minutes == ()
+
+
+def test_what_a_piece_is_for_and_whether_there_is_glass(desk: Desk) -> None:
+    desk.action("stage_survey")
+    desk.click("use_everyday")
+    desk.find(QCheckBox, "use_children").click()
+    desk.enter("use_carries", "65")
+    desk.enter("use_carries_where", "on the top")
+    desk.choose("use_glass", "yes")
+    piece = desk.session.project.known_pieces[0]
+    assert piece.use is not None
+    assert (piece.use.everyday, piece.use.children, piece.use.wet) == (True, True, False)
+    assert round(piece.use.carries, 2) == 29.48
+    assert piece.glass == "yes"
+    assert "Say which part" in desk.find(QLabel, "use_glass_mind").text()
+    assert (
+        use_words(piece.use, desk.session.unit.show_weight) == "everyday, children, carries 65\u00a0lb on the top"
+    )
+    before = desk.plan.form
+    desk.enter("use_carries", "heavy")
+    assert "not a weight" in desk.fault("use_carries")
+    desk.enter("use_carries", "3000 kg")
+    assert "Between" in desk.fault("use_carries")
+    desk.enter("use_carries", "12 kg")
+    desk.action("units")
+    desk.enter("use_carries", "12,5")
+    assert desk.session.project.known_pieces[0].use.carries == 12.5  # type: ignore[union-attr]
+    assert desk.plan.form is before, "nothing is built anew for it"
+    while desk.session.history.can_undo:
+        desk.session.undo()
+    assert desk.session.project.known_pieces[0].use is None

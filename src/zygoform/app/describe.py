@@ -4,7 +4,7 @@ from msgspec import Struct
 
 from zygoform.app.session import Session
 from zygoform.core.condition.materials import MATERIALS
-from zygoform.core.condition.weights import weight
+from zygoform.core.condition.weights import weight_of
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
 from zygoform.core.form.form import Board, FormOpening, piece_of
@@ -93,6 +93,6 @@ def _found(session: Session, plan: Plan, board: Board) -> Description:
     piece = session.project.known(piece_of(board.id))
     made = next((m for m in piece.made_of if m.part == board.id), None) if piece is not None else None
     material = MATERIALS[made.material if made is not None else board.likely].title.lower()
-    kilos = weight(board.solid.volume, made.material if made is not None else board.likely)
+    kilos = weight_of(board.solid.volume, made.material if made is not None else board.likely)
     heavy = f"{session.unit.show_weight(kilos)}, {material}{'' if made is not None else ' most likely'}"
     return Description("", board.name, (size, f"{state}; about {heavy}"))

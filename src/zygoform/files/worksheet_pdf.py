@@ -1,5 +1,6 @@
 """The work sheet: the piece, the cut list by setting and by part, the boards to scale, the cautions."""
 
+from zygoform.core.condition.use import use_words
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import degrees, how, on_scale
@@ -43,6 +44,10 @@ def _pieces(page: Page, plan: Plan, name: str) -> None:
     for piece in plan.pieces:
         sizes = " × ".join(show(size) for size in over_all(piece))
         page.words(f"{piece.name}: {sizes} as found." if len(plan.pieces) > 1 else f"{sizes} as found.", 10)
+        if piece.use is not None:
+            page.words(f"For: {use_words(piece.use, plan.shop.unit.show_weight)}.", 10)
+        if piece.glass == "yes":
+            page.words("There is glass: it comes out first, taped, with two people.", 10)
     page.words("Thick lines are new, broken ones come off.", 10, after=3)
     seen = plan.seen("")
     scene = draw_form(seen.found, seen.planned, {}, "corner", "over")

@@ -2,6 +2,7 @@
 
 materials.py what a part can be made of, how to tell, and what that allows
 kinds/       the kinds of fault
+use.py       what a piece is for
 weights.py   what parts weigh
 photo.py     photos with numbered dots
 disassembly.py     where parts go that come off; bags of hardware

@@ -22,6 +22,6 @@ DENSITIES: dict[MaterialCode, float] = {
 }
 
 
-def weight(volume: float, material: MaterialCode) -> float:
+def weight_of(volume: float, material: MaterialCode) -> float:
     """kg of a part of so many mm³."""
     return volume * 1e-9 * DENSITIES[material]

@@ -13,5 +13,6 @@ planning.py changes and their parameters, remedies
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step
 minutes.py  how long each kind of work takes
+use.py      what a piece is for
 workshop.py units, saw, prices, boards owned
 """

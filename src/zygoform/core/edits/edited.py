@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param
-from zygoform.core.measure.parse import parse_length
+from zygoform.core.measure.parse import parse_length, parse_weight
 from zygoform.core.measure.reading import Reading, Readings
 from zygoform.core.measure.write import NO_BREAK, DisplayUnit
 from zygoform.core.project import Project
@@ -88,6 +88,12 @@ def read_value(entry: Param, text: str, unit: DisplayUnit) -> Any:
     if entry.unit in ("angle", "percent"):
         value = read_angle(plain.rstrip("% ") if entry.unit == "percent" else plain.replace("−", "-"))
         check_range(entry, value)
+        return value
+    if entry.unit == "weight":
+        value = parse_weight(plain, unit.system)
+        if not entry.low <= value <= entry.high:
+            words = f"Between {unit.show_weight(entry.low)} and {unit.show_weight(entry.high)}."
+            raise BadInputError("out_of_range", words, entry.name)
         return value
     if entry.unit == "count":
         if not plain.isdecimal():

@@ -1,11 +1,11 @@
 """What leaves a piece together with a part of it."""
 
-from zygoform.core.form.form import Body, own_of
+from zygoform.core.form.form import Body, own_of, role_of
 
 
 def belonging(body: Body, part_id: str) -> frozenset[str]:
     """What leaves with a part: with a front or a door's frame its knob, and all of a framed door."""
-    role, own = part_id.split("/")[1], own_of(part_id)
+    role, own = role_of(part_id), own_of(part_id)
     opening = body.opening_of(part_id)
     if opening is None or not (role == "front" or role.startswith("stile-")):
         return frozenset({part_id})

@@ -183,6 +183,11 @@ def piece_of(part_id: str) -> str:
     return part_id.split("/", maxsplit=1)[0]
 
 
+def role_of(part_id: str) -> str:
+    """The middle of an id, from p1/front/o3; nothing where there is none."""
+    return part_id.partition("/")[2].partition("/")[0]
+
+
 def own_of(part_id: str) -> str:
     """The last of an id: the opening a front, a knob or a side of a drawer belongs to."""
     return part_id.rsplit("/", maxsplit=1)[-1]

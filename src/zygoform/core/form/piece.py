@@ -3,13 +3,14 @@
 import math
 from abc import abstractmethod
 from functools import cache
-from typing import ClassVar
+from typing import ClassVar, Literal
 
 from msgspec import Struct, field, structs
 
 from zygoform.core.condition.disassembly import Bag, DisassemblyMark
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
+from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.form import Form
 from zygoform.core.form.front import Cell, Holds, Opening, unmeasured_cells
 from zygoform.core.geometry.plane import Outline, clip, intersect
@@ -32,6 +33,8 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     made_of: tuple[MadeOf, ...] = ()
     disassembly: tuple[DisassemblyMark, ...] = field(default=(), name="apart")
     bags: tuple[Bag, ...] = ()
+    use: PieceUse | None = None
+    glass: Literal["", "yes", "no"] = ""
 
     @abstractmethod
     def build(self) -> Form:

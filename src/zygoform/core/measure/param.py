@@ -12,7 +12,7 @@ from msgspec.structs import fields
 
 from zygoform.core.measure.reading import Takes
 
-Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "text", "readings", "corner"]
+Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "text", "readings", "corner", "weight"]
 
 
 class Choice(Struct, frozen=True):
@@ -74,7 +74,7 @@ def counts(entry: Param, owner: Struct) -> bool:
 
 def accepts(entry: Param, value: object) -> bool:
     """Whether an entry can have a value: of its type, within its range, one of its choices."""
-    if entry.unit in ("length", "angle", "percent"):
+    if entry.unit in ("length", "angle", "percent", "weight"):
         return isinstance(value, int | float) and not isinstance(value, bool) and entry.low <= value <= entry.high
     if entry.unit == "count":
         return isinstance(value, int) and not isinstance(value, bool) and entry.low <= value <= entry.high
@@ -118,6 +118,11 @@ def text(label: str, most: int, *, group: str = "", main: bool = True, hint: str
 def percent(label: str, low: float, high: float, *, group: str = "", hint: str = "") -> Meta:
     """Percent within low..high."""
     return _meta(label, low, high, unit="percent", group=group, main=True, hint=hint)
+
+
+def weight(label: str, low: float, high: float, *, group: str = "", hint: str = "") -> Meta:
+    """A weight in kg within low..high."""
+    return _meta(label, low, high, unit="weight", group=group, main=True, hint=hint)
 
 
 def count(label: str, low: int, high: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:

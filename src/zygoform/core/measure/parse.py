@@ -36,6 +36,21 @@ _METRIC = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _DENOMINATORS = (2, 4, 8, 16, 32, 64)
 
 
+POUND = 0.45359237
+"""Kilograms in an avoirdupois pound, exactly."""
+_WEIGHT = re.compile(rf"(?P<number>{_NUMBER})\s*(?P<unit>kg|lbs?|g|oz)?\.?")
+_KILOS = {"kg": 1.0, "lb": POUND, "lbs": POUND, "g": 0.001, "oz": POUND / 16}
+
+
+def parse_weight(text: str, default_system: str) -> float:
+    """Kilograms from 40 lb, 18 kg or a bare number in the project's own system. Raises BadInputError."""
+    found = _WEIGHT.fullmatch(_plain(text))
+    if found is None:
+        raise BadInputError("not_a_number", f"“{text.strip()}” is not a weight. Write it like 40 lb or 18 kg.")
+    unit = found["unit"] or ("lb" if default_system == "inch" else "kg")
+    return float(found["number"].replace(",", ".")) * _KILOS[unit]
+
+
 @lru_cache(maxsize=2048)
 def parse_length(text: str, default_unit: str) -> float:
     """Millimetres from text; `default_unit` ("inch" or "mm") is what a bare number means.

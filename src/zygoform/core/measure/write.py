@@ -5,12 +5,11 @@ from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
-from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.parse import INCH, POUND
 from zygoform.core.measure.rounding import Mode, round_to
 from zygoform.core.tolerance import STEP_SLACK
 
 NO_BREAK = "\u00a0"
-POUND = 0.45359237
 
 
 def write_inches(inches: float, denominator: int = 16, mode: Mode = "nearest", *, feet: bool = False) -> str:

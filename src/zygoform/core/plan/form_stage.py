@@ -87,7 +87,7 @@ def form_stage(
 
 def _shape_of(piece: PieceBase, memory: Memory) -> PieceBase:
     """The piece without its state: one object for as long as its sizes are the same."""
-    bare = structs.replace(piece, faults=(), made_of=(), disassembly=(), bags=())
+    bare = structs.replace(piece, faults=(), made_of=(), disassembly=(), bags=(), use=None, glass="")
     return memory.once(lambda: bare, "shape", same=(bare,))
 
 

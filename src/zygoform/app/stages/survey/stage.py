@@ -16,6 +16,7 @@ from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu, openi
 from zygoform.app.stages.survey.photos import PhotoPane
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
+from zygoform.app.stages.survey.use import UsePanel
 from zygoform.app.stages.survey.walk import WalkBox
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
@@ -152,11 +153,12 @@ class SurveyStage(QWidget):
             OpeningPanel(self.session),
             SizesPanel(self.session),
         )
+        self.use = UsePanel(self.session)
         self.faults, self.disassembly = FaultsPanel(self.session), DisassemblyPanel(self.session)
         self._views, self._areas = QStackedWidget(), list[QScrollArea]()
         column.addWidget(self._views, 1)
         column.addStretch(0)
-        for widgets in ((self.findings, self.opening, self.sizes), (self.faults,), (self.disassembly,)):
+        for widgets in ((self.findings, self.opening, self.sizes, self.use), (self.faults,), (self.disassembly,)):
             inner = QWidget()
             self._areas.append(scrolled(inner))
             self._views.addWidget(self._areas[-1])
@@ -228,6 +230,7 @@ class SurveyStage(QWidget):
             self.begin()
         self.walk.refresh()
         self.sizes.refresh()
+        self.use.refresh()
         self.opening.refresh()
         self.faults.refresh()
         if self.view.value == "apart":
