@@ -78,10 +78,10 @@ def test_what_a_piece_is_for_and_whether_there_is_glass(desk: Desk) -> None:
     desk.enter("use_carries", "3000 kg")
     assert "Between" in desk.fault("use_carries")
     desk.enter("use_carries", "12 kg")
+    assert desk.plan.form is before, "nothing is built anew for it"
     desk.action("units")
     desk.enter("use_carries", "12,5")
     assert desk.session.project.known_pieces[0].use.carries == 12.5  # type: ignore[union-attr]
-    assert desk.plan.form is before, "nothing is built anew for it"
     while desk.session.history.can_undo:
         desk.session.undo()
     assert desk.session.project.known_pieces[0].use is None
