@@ -29,6 +29,8 @@ class Shop(Struct, frozen=True):
     saws: Annotated[tuple[Saw, ...], Meta(min_length=1)] = (Saw(),)
     kerf: Annotated[float, length("Kerf", 0, 10, hint="how wide the blade cuts")] = 3.175
     end_trim: Annotated[float, length("Lost at each end", 0, 200, hint="of every board")] = 12.7
+    car_long: Annotated[float, length("Longest", 0, 6000, group="Car", hint="what goes in; 0: any")] = 0.0
+    car_wide: Annotated[float, length("Widest", 0, 4000, group="Car", hint="0: as wide as it is long")] = 0.0
     spare_boards: Annotated[float, percent("Boards", 0, 50, group="Spare", hint="of each row, rounded up")] = 0.0
     spare_screws: Annotated[int, count("Screws", 0, 100, group="Spare", hint="of each length")] = 4
     climate: Climate = Climate()

@@ -17,7 +17,20 @@ from zygoform.files.atomic import write_whole
 from zygoform.files.tables import TableError, read_file, read_table, write_table
 from zygoform.files.user_folder import config_folder
 
-_COLUMNS = ("kind", "id", "name", "nominal", "system", "thickness", "width", "length", "species", "holds", "price")
+_COLUMNS = (
+    "kind",
+    "id",
+    "name",
+    "nominal",
+    "system",
+    "thickness",
+    "width",
+    "length",
+    "species",
+    "holds",
+    "price",
+    "grain",
+)
 MOST_PRICES = 5000
 LONGEST_PRICE_CELL = 120
 PACK_KINDS = get_args(FittingKind)
@@ -74,10 +87,11 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
     for size in timber:
         show = DisplayUnit(size.system).entered
         own = (size.id, size.name, size.nominal, size.system, show(size.thickness), show(size.width))
-        rows += [("timber", *own, show(offer.length), size.species, "", offer.price) for offer in size.offers]
+        kind, grain = "sheet" if size.kind == "sheet" else "timber", "yes" if size.grain else ""
+        rows += [(kind, *own, show(offer.length), size.species, "", offer.price, grain) for offer in size.offers]
     for pack in packs:
         length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
-        rows.append((pack.kind, pack.id, pack.name, "", "", "", "", length, "", f"{pack.holds:g}", pack.price))
+        rows.append((pack.kind, pack.id, pack.name, "", "", "", "", length, "", f"{pack.holds:g}", pack.price, ""))
     return write_table(_COLUMNS, rows)
 
 
@@ -93,7 +107,7 @@ def parse_prices(text: str) -> PriceList:
             continue
         row = dict(zip(names, cells, strict=False))
         try:
-            if row.get("kind") == "timber":
+            if row.get("kind") in ("timber", "sheet"):
                 size = _size(row)
                 known = timber.get(size.id)
                 timber[size.id] = structs.replace(known, offers=known.offers + size.offers) if known else size
@@ -119,13 +133,15 @@ def _size(row: dict[str, str]) -> TimberSize:
         _positive(row, "width"),
         species,
         (Offer(_positive(row, "length"), _price(row)),),
+        "sheet" if row.get("kind") == "sheet" else "",
+        (row.get("grain") or "").strip().lower() == "yes",
     )
 
 
 def _pack(row: dict[str, str]) -> Pack:
     kind = next((k for k in PACK_KINDS if k == row.get("kind")), None)
     if kind is None:
-        raise BadInputError("unknown_key", f"kind is timber, {', '.join(PACK_KINDS)}")
+        raise BadInputError("unknown_key", f"kind is timber, sheet, {', '.join(PACK_KINDS)}")
     size = 0.0 if kind in SIZELESS else _positive(row, "length")
     try:
         holds = float(_cell(row, "holds").replace(",", "."))

@@ -1,5 +1,7 @@
 """The shopping list: what to buy in the order of a shop, with boxes to tick."""
 
+from zygoform.core.cutlist.car import car_cuts
+from zygoform.core.findings.rules.car_room import shop_words
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.pdf_page import PAGE_MARGIN, Page
@@ -37,6 +39,9 @@ def shopping_list(project: Project, plan: Plan) -> bytes:
         )
     missing = f", without {plan.purchase.unpriced} prices" if plan.purchase.unpriced else ""
     page.words(f"All of it: {money}{plan.purchase.total:.2f}{missing}", 13, "B")
+    for first in car_cuts(plan.layouts, plan.shop.car_long, plan.shop.car_wide):
+        words = shop_words(first).words(unit.show) if first.fits else "Too large for the car: have it brought."
+        page.words(f"[  ]  {first.board.letter} {first.board.size.name}: {words}", 10)
     owned = [board for layout in plan.layouts for board in layout.boards if board.owned]
     if owned:
         have = ", ".join(f"{board.letter} {board.size.name} {unit.stock(board.length)}" for board in owned)

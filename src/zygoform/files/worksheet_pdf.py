@@ -1,12 +1,14 @@
 """The work sheet: the piece, the cut list by setting and by part, the boards to scale, the cautions."""
 
 from zygoform.core.condition.use import use_words
+from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import degrees, how, on_scale
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.part_outline import panel_outline, part_outline
 from zygoform.core.drawing.scene import draw_form
+from zygoform.core.findings.rules.car_room import shop_words
 from zygoform.core.form.piece import over_all
 from zygoform.core.measure.write import in_unit
 from zygoform.core.outcome.slanted import slant_words
@@ -184,7 +186,7 @@ def _boards(page: Page, plan: Plan) -> None:
     page.keep_together(40)
     page.words("Boards", 13, "B")
     kerf, trim = show(plan.shop.kerf), show(plan.shop.end_trim)
-    ends = f", {trim} lost at each end of a board" if any(not board.size.is_sheet for board in boards) else ""
+    ends = f", {trim} lost at each end of a board" if any(not board.both_ways for board in boards) else ""
     page.words(f"Drawn to one scale along their length. Saw kerf {kerf}{ends}.", 10, after=2)
     scale = (page.w - 2 * PAGE_MARGIN) / max(board.length for board in boards)
     for layout in plan.layouts:
@@ -193,7 +195,7 @@ def _boards(page: Page, plan: Plan) -> None:
             "proven: no cheaper way along the length" if layout.proven else "a quick layout, not proven cheapest"
         )
         thing = "board"
-        if layout.size.is_sheet:
+        if layout.both_ways:
             thing, proven = "sheet", "proven: no cheaper way" if layout.proven else proven
         count = f"1 {thing}" if len(layout.boards) == 1 else f"{len(layout.boards)} {thing}s"
         page.words(f"{layout.name}: {count}, {proven}", 11, "B")
@@ -206,11 +208,11 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
     page.keep_together(board.size.width * scale + 12)
     own = ", your own" if board.owned else ""
     left = f", {show(board.left_over)} left" + (" to keep" if board.worth_keeping else "")
-    if board.size.is_sheet and board.left_over:
+    if board.both_ways and board.left_over:
         offcut = " × ".join(show(side) for side in sorted(board.offcut[2:], reverse=True))
         left = f", {offcut} left" + (" to keep" if board.worth_keeping else "")
     cuts = ", ".join(
-        f"{on.part.code} {show(on.part.length)}" + (f" × {show(on.part.width)}" if board.size.is_sheet else "")
+        f"{on.part.code} {show(on.part.length)}" + (f" × {show(on.part.width)}" if board.both_ways else "")
         for on in board.parts
     )
     page.words(f"{board.letter}   {plan.shop.unit.stock(board.length)}{own}:  {cuts}{left}", 9.5, after=0.5)
@@ -221,9 +223,12 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
         long, wide = (side * scale for side in on.extent)
         if page.get_string_width(on.part.code) + 3 < long:
             middle = bottom - on.y * scale - wide / 2 + 1
-            line = middle if board.size.is_sheet else _base_line(wide, top, bottom)
+            line = middle if board.both_ways else _base_line(wide, top, bottom)
             page.text(x + on.x * scale + 2.0, line, on.part.code)
     page.set_y(bottom + 3)
+    for first in car_cuts(plan.layouts, plan.shop.car_long, plan.shop.car_wide):
+        if first.board is board and first.fits:
+            page.words(f"For the car: {shop_words(first).words(show)}", 9.5, after=1)
     if board.cuts:
         ways = [("across" if cut.across else "along", show(cut.size)) for cut in board.cuts]
         order = [f"{number} {way} at {size}" for number, (way, size) in enumerate(ways, start=1)]

@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from msgspec import structs
 
 from tests.strategies import planned
+from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.listed import letters, list_parts
 from zygoform.core.cutlist.rows import by_setting
@@ -16,10 +17,11 @@ from zygoform.core.drawing.primitives import box_of
 from zygoform.core.edits.condition import add_fault, mend, set_fault_size
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change, set_text, set_value
+from zygoform.core.edits.planning import add_change, leave_out, set_text, set_value
 from zygoform.core.edits.survey import set_reading
-from zygoform.core.edits.workshop import own_board, set_unit
-from zygoform.core.goods.timber import Offer
+from zygoform.core.edits.workshop import own_board, set_shop, set_unit
+from zygoform.core.errors import BadInputError
+from zygoform.core.goods.timber import Offer, share_of_sheet
 from zygoform.core.measure.parse import INCH
 from zygoform.core.outcome.outcome import EndCut, Part
 from zygoform.core.plan.plan import Plan, compile_plan
@@ -263,3 +265,91 @@ def test_sheet_is_cut_both_ways_from_the_size_that_is_cheapest() -> None:
     small = tuple(structs.replace(s, offers=short) if s.is_sheet else s for s in project.shop.timber)
     told = plan_of(structs.replace(project, shop=structs.replace(project.shop, timber=small)))
     assert any("larger than any sheet" in finding.what.text for finding in told.findings)
+
+
+def strips(count: int, length: str, width: str) -> Project:
+    project = add_change(demo_project(), "own_part", "p1/body/main").project
+    for change in project.changes[:2]:
+        project = leave_out(project, change.id, out=True).project
+    for entry, text in (("count", f"{count}"), ("length", length), ("width", width)):
+        project = set_text(project, project.changes[-1].id, entry, text).project
+    own = structs.replace(project.changes[-1], board="pine-5/4x6")
+    return structs.replace(project, changes=(*project.changes[:-1], own))
+
+
+def test_narrow_parts_share_a_board_where_that_is_cheaper() -> None:
+    # Eight strips of 22 × 2 1/2 from 5 1/2 wide boards: two lanes of four in 8 ft (88 + 3 kerfs + ends: 89 3/8).
+    plan = plan_of(strips(8, "22", "2 1/2"))
+    (layout,) = plan.layouts
+    (board,) = layout.boards
+    assert board.both_ways
+    assert len(board.parts) == 8
+    assert board.price == layout.cost == Decimal("14.90")
+    kerf, end = plan.shop.kerf, plan.shop.end_trim
+    for on in board.parts:
+        assert end - 0.02 <= on.x <= board.length - end - on.part.length + 0.02
+        assert 0 <= on.y <= board.size.width - on.part.width + 0.02
+        assert not on.turned
+    for a, b in itertools.combinations(board.parts, 2):
+        apart = abs(a.x - b.x) >= a.part.length + kerf - 0.03 or abs(a.y - b.y) >= a.part.width + kerf - 0.03
+        assert apart, "the blade goes between them"
+    assert sum(not cut.across for cut in board.cuts) == 2, "one rip between the lanes, one beside them"
+    # Two of 2 11/16 and the kerf are 5 1/2: 2 3/4 is too wide for two, and nothing is ripped into lanes.
+    plain = plan_of(strips(8, "22", "2 3/4"))
+    assert all(not board.both_ways for board in plain.layouts[0].boards)
+    assert len(plain.layouts[0].boards) == 2
+
+
+def test_what_does_not_go_into_the_car_is_cut_at_the_shop() -> None:
+    project = chest()
+    assert not any(f.code == "car_room" for f in plan_of(project).findings)
+    project = set_shop(project, "car_long", "60").project
+    project = set_shop(project, "car_wide", "40").project
+    plan = plan_of(project)
+    (finding,) = [f for f in plan.findings if f.code == "car_room"]
+    (first,) = car_cuts(plan.layouts, plan.shop.car_long, plan.shop.car_wide)
+    assert first.fits
+    assert set(first.cuts) <= set(first.board.cuts), "nothing is cut that is not cut anyhow"
+    assert first.largest[0] <= 60 * INCH
+    assert first.largest[1] <= 40 * INCH
+    assert "Let the shop cut it" in finding.why.text
+    # A car that takes nothing: it has to be brought.
+    small = set_shop(set_shop(project, "car_long", "10").project, "car_wide", "10").project
+    assert any("have it brought" in f.why.text for f in plan_of(small).findings)
+    # A board is cut between two parts, as far out as goes in.
+    plan = plan_of(set_shop(strips(4, "22", "5 1/2"), "car_long", "52").project)
+    (first,) = car_cuts(plan.layouts, plan.shop.car_long, plan.shop.car_wide)
+    ends = [on.x + on.part.length for on in first.board.parts]
+    assert [cut.at for cut in first.cuts] == [ends[1]]
+    assert first.fits
+
+
+def test_an_offcut_of_sheet_has_its_own_width_and_grain_is_kept() -> None:
+    project = chest()
+    own = own_board(project, "ply-1/4x48", "34", 4, "20").project
+    assert own.stock[-1].width == pytest.approx(20 * INCH)
+    boards = plan_of(own).layouts[0].boards
+    mine = [board for board in boards if board.owned]
+    assert len(mine) == 4
+    assert [board.size.width for board in mine] == pytest.approx([20 * INCH] * 4)
+    assert all(on.y + on.extent[1] <= 20 * INCH + 0.02 for board in mine for on in board.parts)
+    with pytest.raises(BadInputError) as refused:
+        own_board(project, "ply-1/4x48", "34", 1, "wide")
+    assert refused.value.parameter == "width"
+    # 20 × 40 lies along an 8 ft sheet of 24 wide both ways, but where its face has a grain only along it.
+    parts = strips(3, "40", "20")
+    for grain in (True, False):
+        sold = (structs.replace(s, grain=grain) if "ply-3/4" in s.id else s for s in parts.shop.timber)
+        change = structs.replace(parts.changes[-1], board="ply-3/4x48")
+        shop = structs.replace(parts.shop, timber=tuple(sold))
+        plan = plan_of(structs.replace(parts, shop=shop, changes=(*parts.changes[:-1], change)))
+        on = [part for layout in plan.layouts for board in layout.boards for part in board.parts]
+        assert len(on) == 3
+        assert not (grain and any(part.turned for part in on))
+
+
+def test_shares_of_a_sheet_are_named() -> None:
+    assert share_of_sheet(96 * INCH, 48 * INCH) == "whole sheet"
+    assert share_of_sheet(48 * INCH, 48 * INCH) == share_of_sheet(96 * INCH, 24 * INCH) == "half sheet"
+    assert share_of_sheet(1220, 610) == "quarter sheet"
+    assert share_of_sheet(600, 300) == ""

@@ -90,7 +90,7 @@ class BoardsView(QWidget):
 
     def _needs_under(self, board: PlacedBoard) -> bool:
         """Whether a part is too thin for its words, and so is what is left beside it."""
-        if board.size.is_sheet:
+        if board.both_ways:
             return False
         wide = board.size.width * self._scale
         parts = [placed.part.width * self._scale for placed in board.parts]
@@ -156,7 +156,7 @@ class BoardsView(QWidget):
         return f"for the {' and the '.join(titles)}" if titles else ""
 
     def _bevel_note(self, layout: SizeLayout) -> str:
-        if layout.size.is_sheet:
+        if layout.both_ways:
             return "; the boxed numbers are the order of the cuts"
         slanted = any(is_bevelled(placed) for board in layout.boards for placed in board.parts)
         return "; broken lines show the mitre on the back" if slanted else ""
@@ -166,7 +166,7 @@ class BoardsView(QWidget):
             return "no board is long enough"
         money = f"{self.session.project.shop.currency}{layout.cost:.2f}"
         if layout.proven:
-            return f"{money}, proven: no cheaper way{'' if layout.size.is_sheet else ' along the length'}"
+            return f"{money}, proven: no cheaper way{'' if layout.both_ways else ' along the length'}"
         if self.session.planning.solver.busy:
             return f"{money}, looking for a cheaper way"
         if layout.bound:
@@ -197,9 +197,9 @@ class BoardsView(QWidget):
         # Words last: no line goes through them.
         for polygon, placed in zip(scene.polygons[1:], board.parts, strict=True):
             own = QPolygonF(mapping.outline(polygon.points)).boundingRect()
-            if not board.size.is_sheet or own.height() >= THIN:
-                self._label(painter, placed, own, stock, both=board.size.is_sheet)
-        if board.size.is_sheet:
+            if not board.both_ways or own.height() >= THIN:
+                self._label(painter, placed, own, stock, both=board.both_ways)
+        if board.both_ways:
             sheets.paint_offcut(painter, board, mapping, self.session.unit)
             sheets.paint_passes(painter, board, mapping)
         else:
@@ -208,7 +208,7 @@ class BoardsView(QWidget):
     def _gaps(self, painter: QPainter, board: PlacedBoard, mapping: Mapping, stock: QRectF) -> None:
         """The kerf is a real gap: paper between parts, none of it hatched."""
         kerf = self.session.project.shop.kerf
-        if board.size.is_sheet:
+        if board.both_ways:
             sheets.paint_gaps(painter, board, mapping, stock, kerf)
             return
         for placed in board.parts:

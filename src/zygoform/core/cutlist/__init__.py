@@ -1,7 +1,9 @@
 """The cut list: the only place where sizes are rounded.
 
 listed.py   parts with their codes, rounded sizes and settings
-layouts.py      the layout questions of a cut list, and answers as boards with letters
+problems.py the layout problems: a size of board, a kind of sheet
+layouts.py  layouts as boards and sheets with letters
 counted.py  parts as often as they are wanted
+car.py      what the shop should cut before it goes into the car
 rows.py     the list by saw setting and by part
 """

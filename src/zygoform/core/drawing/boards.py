@@ -14,7 +14,7 @@ def draw_board(board: PlacedBoard) -> Scene:
     polygons, strokes = [stock], list[Stroke]()
     for tone, placed in enumerate(board.parts):
         # On a sheet every part is cut free: no line along it says that it is ripped.
-        outline, bevels = part_shape(placed, 0.0 if board.size.is_sheet else width)
+        outline, bevels = part_shape(placed, 0.0 if board.both_ways else width)
         grain = (0.0, 1.0) if placed.turned else (1.0, 0.0)
         polygons.append(Polygon(outline, placed.part.id, "new", tone=tone % 2, grain=grain))
         strokes.extend(bevels)

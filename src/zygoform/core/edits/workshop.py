@@ -113,16 +113,19 @@ def _with_shop(project: Project, words: str, lengths: tuple[float, ...] = (), **
     return Edited(done, Message(words, lengths), frozenset(entries))
 
 
-def own_board(project: Project, size_id: str, text: str, count: int) -> Edited:
-    """Boards the user has: so many of one size and length."""
+def own_board(project: Project, size_id: str, text: str, count: int, wide: str = "") -> Edited:
+    """Boards the user has: so many of one size and length; of sheet also of a width of their own."""
     size = project.shop.size(size_id)
     value = _length(project, text, "length", 50.0, 12_000.0)
+    width = _length(project, wide, "width", 20.0, 4000.0) if wide.strip() and size.is_sheet else None
     if not 1 <= count <= 999:
         raise BadInputError("out_of_range", "Between 1 and 999.", "count")
     number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
-    line = StockLine(f"s{number}", size_id, value, count)
+    line = StockLine(f"s{number}", size_id, value, count, width=width)
     done = structs.replace(project, stock=(*project.stock, line))
-    return Edited(done, Message(f"Have {count} × {literal(size.name)}, {{0}}", (value,)), frozenset({line.id}))
+    sizes = (value,) if width is None else (value, width)
+    words = f"Have {count} × {literal(size.name)}, {{0}}" + (" × {1}" if width is not None else "")
+    return Edited(done, Message(words, sizes), frozenset({line.id}))
 
 
 def set_actual(project: Project, size_id: str, entry: Literal["thickness", "width"], text: str) -> Edited:

@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.rules import (
+    car_room,
     ends_cross,
     guessed,
     openings_add_up,
@@ -24,4 +25,5 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     weak_screws.judge,
     short_parts.judge,
     recounted.judge,
+    car_room.judge,
 )

@@ -40,11 +40,15 @@ class TimberSize(Struct, frozen=True):
     width: PositiveMm
     species: str
     offers: tuple[Offer, ...]
+    kind: Literal["", "board", "sheet"] = ""
+    """Nothing said: thin enough it is a sheet."""
+    grain: bool = False
+    """Of a sheet: whether its face has a grain that parts must follow, along the sheet's length."""
 
     @property
     def is_sheet(self) -> bool:
-        """Whether it is thin sheet, which could be cut in two directions."""
-        return self.thickness <= SHEET_MM
+        """Whether it is cut in two directions."""
+        return self.kind == "sheet" or (not self.kind and self.thickness <= SHEET_MM)
 
 
 SHEET_MM = 7.0
@@ -52,10 +56,25 @@ SHEET_MM = 7.0
 
 
 class StockLine(Struct, frozen=True):
-    """Boards owned or bought: how many of one size and one length."""
+    """Boards owned or bought: how many of one size and one length; of a sheet's offcut its own `width` too."""
 
     id: str
     size: str
     length: PositiveMm
     count: Annotated[int, Meta(ge=1, le=999)] = 1
     origin: Literal["owned", "bought"] = "owned"
+    width: PositiveMm | None = None
+
+
+WHOLE_SHEETS = ((2438.4, 1219.2), (2440.0, 1220.0), (2500.0, 1250.0))
+"""Length and width of whole sheets as they are sold (mm)."""
+SHARES = {1.0: "whole sheet", 0.5: "half sheet", 0.25: "quarter sheet"}
+
+
+def share_of_sheet(length: float, width: float) -> str:
+    """What a size is of a whole sheet, in words; nothing where it is none of the usual shares."""
+    for long, wide in WHOLE_SHEETS:
+        for share, words in SHARES.items():
+            if abs(length * width / (long * wide) - share) < 0.01 and width <= wide + 1 and length <= long + 1:
+                return words
+    return ""

@@ -9,6 +9,7 @@ from msgspec import Struct
 
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.goods.fittings import AMOUNTS, Pack
+from zygoform.core.goods.timber import share_of_sheet
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Fitting, Supply
@@ -79,7 +80,7 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
                     len(boards) + spare,
                     size.name,
                     Message("really {0} × {1}", (size.thickness, size.width)),
-                    ("sheet" if size.is_sheet else "board")
+                    (share_of_sheet(length, size.width) or "sheet" if size.is_sheet else "board")
                     + ("s " if len(boards) > 1 else " ")
                     + " ".join(board.letter for board in boards)
                     + (f", {spare} spare" if spare else ""),

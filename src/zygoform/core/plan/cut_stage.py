@@ -5,8 +5,9 @@ from collections.abc import Mapping
 from msgspec import Struct
 
 from zygoform.core.cutlist.counted import Count, counted
-from zygoform.core.cutlist.layouts import SizeLayout, SizeProblem, placed, size_problems
+from zygoform.core.cutlist.layouts import SizeLayout, placed
 from zygoform.core.cutlist.listed import ListedPart, list_parts
+from zygoform.core.cutlist.problems import SizeProblem, size_problems
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem, quick_answer
 from zygoform.core.goods.timber import StockLine
@@ -64,9 +65,9 @@ def cut_stage(
     yield
     problems = memory.once(lambda: size_problems(parts, shop, stock), "problems", parts, shop, stock)
     known: dict[LayoutProblem, FoundLayout] = {}
-    for sized in problems:
-        known[sized.problem] = layouts.get(sized.problem) or (
-            yield from memory.once_piecemeal(lambda s=sized: quick_answer(s.problem), "quick", sized)  # type: ignore[misc]
+    for problem in (asked for sized in problems for asked in sized.asked):
+        known[problem] = layouts.get(problem) or (
+            yield from memory.once_piecemeal(lambda p=problem: quick_answer(p), "quick", problem)  # type: ignore[misc]
         )
     later = tuple((numbers[o.change_id], cut) for o in form.counting for cut in o.later)
 
@@ -78,7 +79,7 @@ def cut_stage(
         yield
         return CutPlan(parts, counts, problems, boards, settings, by_part(parts, boards, designed))
 
-    found = [known[sized.problem] for sized in problems]
+    found = list(known.values())
     return (yield from memory.once_piecemeal(make, "cut", parts, problems, designed, outcomes, shop, *found))
 
 

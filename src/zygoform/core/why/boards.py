@@ -14,7 +14,7 @@ def board_of(plan: Plan, letter: str) -> PlacedBoard | None:
 def why_left(plan: Plan, board: PlacedBoard) -> Why:
     """Why so much of a board is left."""
     parts = [on.part for on in board.parts]
-    if board.size.is_sheet:
+    if board.both_ways:
         return _why_left_of_sheet(board)
     lengths = tuple(part.length for part in parts)
     used = sum(lengths)
@@ -83,12 +83,11 @@ def why_cost(plan: Plan, layout: SizeLayout) -> Why:
 
 
 def _verdict(layout: SizeLayout) -> Message:
-    if layout.proven and layout.size.is_sheet:
+    if layout.proven and layout.both_ways:
         return Message("No other choice of these sheets is cheaper: proven")
     if layout.proven:
         return Message(
-            "No other choice of boards is cheaper along their length: proven. Wider boards ripped into several "
-            "are not tried"
+            "No other choice of these boards is cheaper, along their length or ripped into lanes: proven"
         )
     return Message(
         f"Not proven yet; at most {layout.cost - layout.bound:.2f} could be saved"

@@ -59,7 +59,7 @@ def _shares(plan: Plan) -> dict[str, Decimal]:
     for layout in plan.layouts:
         for board in layout.boards:
             # Of a board by length: what is ripped off a part's side is lost with it.
-            sheet = board.size.is_sheet
+            sheet = board.both_ways
             worth = {on.part.id: on.part.length * (on.part.width if sheet else 1.0) for on in board.parts}
             whole = sum(worth.values())
             shares |= {part_id: board.price * Decimal(own / whole) for part_id, own in worth.items()}

@@ -50,6 +50,13 @@ class Rack(QWidget):
         for line in (self.length, self.count):
             line.returnPressed.connect(self._add)
         row.addWidget(self.length, 1)
+        self.sheet_width = QLineEdit()
+        self.sheet_width.setObjectName("rack_width")
+        self.sheet_width.setAccessibleName("Width")
+        self.sheet_width.setToolTip("Of an offcut of sheet; else it is as wide as it is sold")
+        self.sheet_width.setPlaceholderText("width")
+        self.sheet_width.returnPressed.connect(self._add)
+        row.addWidget(self.sheet_width, 1)
         row.addWidget(label("×"))
         row.addWidget(self.count)
         row.addWidget(add)
@@ -100,30 +107,32 @@ class Rack(QWidget):
         size_id = self.board.currentData()
         size = next((s for s in self.session.project.shop.timber if s.id == size_id), None)
         if size is not None:
+            self.sheet_width.setVisible(size.is_sheet)
             self.thick.show_value(self.session.unit.entered(size.thickness))
             self.wide.show_value(self.session.unit.entered(size.width))
 
     def _add(self) -> None:
         size, length, count = str(self.board.currentData()), self.length.text(), self.count.text().strip()
+        wide = self.sheet_width.text() if self.sheet_width.isVisible() else ""
         if not count.isdecimal():
             self._show_fault("How many: a whole number.", self.count)
             return
         try:
-            self.session.do(lambda project: own_board(project, size, length, int(count)))
+            self.session.do(lambda project: own_board(project, size, length, int(count), wide))
         except BadInputError as refused:
-            self._show_fault(
-                self.session.fault(refused), self.count if refused.parameter == "count" else self.length
-            )
+            lines = {"count": self.count, "width": self.sheet_width}
+            self._show_fault(self.session.fault(refused), lines.get(refused.parameter, self.length))
             return
         self._show_fault("", self.length)
         self.length.clear()
+        self.sheet_width.clear()
         self.count.setText("1")
         self.length.setFocus()
 
     def _show_fault(self, words: str, line: QLineEdit) -> None:
         self.fault.setText(words)
         self.fault.setVisible(bool(words))
-        for each in (self.length, self.count):
+        for each in (self.length, self.sheet_width, self.count):
             each.setProperty("faulty", bool(words) and each is line)
             restyle(each)
 
@@ -138,6 +147,7 @@ class Rack(QWidget):
             row = QHBoxLayout(box)
             row.setContentsMargins(0, 0, 0, 0)
             words = f"{line.count} × {names.get(line.size, line.size)}, {unit.show(line.length)}"
+            words += f" × {unit.show(line.width)}" if line.width is not None else ""
             row.addWidget(label(words), 1)
             away = QPushButton("Not any more")
             away.setObjectName(f"drop_{line.id}")

@@ -31,7 +31,7 @@ from zygoform.core.why.why import Why
 _NARROW, _SLIM, TIGHT = 1000, 740, 740
 """Under this width the line beside the title makes room for the buttons."""
 
-FINDINGS = ("too_long", "short_parts", "guessed", "recounted")
+FINDINGS = ("too_long", "short_parts", "guessed", "recounted", "car_room")
 
 
 class CutStage(QWidget):
@@ -208,7 +208,7 @@ class CutStage(QWidget):
 
     def _refresh_keeping(self, plan: Plan) -> None:
         kept = [board for layout in plan.layouts for board in layout.boards if board.worth_keeping]
-        sides = (sorted(b.offcut[2:], reverse=True) if b.size.is_sheet else [b.left_over] for b in kept)
+        sides = (sorted(b.offcut[2:], reverse=True) if b.both_ways else [b.left_over] for b in kept)
         sizes = Counter(tuple(round(side, 1) for side in own) for own in sides)
         show = self.session.unit.show
         pieces = [f"{n} of {' × '.join(map(show, size))}" for size, n in sorted(sizes.items(), reverse=True)]

@@ -46,7 +46,7 @@ class SettingsStage(QWidget):
         columns.setSpacing(40)
         for groups in (
             (self._look, self._units, self._money),
-            (self._saw, self._boards, self._climate, self._minutes, self._usual),
+            (self._saw, self._boards, self._car, self._climate, self._minutes, self._usual),
         ):
             column = QVBoxLayout()
             column.setSpacing(8)
@@ -114,6 +114,14 @@ class SettingsStage(QWidget):
         self._fields(
             column, (param(Shop, "kerf"), param(Shop, "end_trim")), "shop", workshop.set_shop, lambda shop: shop
         )
+
+    def _car(self, column: QVBoxLayout) -> None:
+        column.addWidget(label("Your car", "title"))
+        column.addWidget(
+            wrapped("What goes in. The shop cuts first what is longer or wider; 0 where all goes in.", "second")
+        )
+        entries = (param(Shop, "car_long"), param(Shop, "car_wide"))
+        self._fields(column, entries, "shop", workshop.set_shop, lambda shop: shop, groups=False)
 
     def _climate(self, column: QVBoxLayout) -> None:
         column.addWidget(label("Moisture of wood indoors", "title"))

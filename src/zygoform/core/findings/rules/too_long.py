@@ -30,7 +30,7 @@ def _words(layout: SizeLayout, listed: ListedPart, end_trim: float) -> tuple[Mes
                 (listed.length,),
             ),
         )
-    if layout.size.is_sheet:
+    if layout.both_ways:
         return (
             Message(f"{name} is larger than any sheet of {size}"),
             Message(

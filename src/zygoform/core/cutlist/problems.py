@@ -1,0 +1,221 @@
+"""The layout problems of a cut list: one for each size of board, or kind of sheet."""
+
+import math
+from collections import Counter
+from collections.abc import Callable, Mapping
+
+from msgspec import Struct
+
+from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
+from zygoform.core.cutting.problem import UNITS_PER_MM, PartType, StockType, StripProblem
+from zygoform.core.cutting.sheets.problem import SheetPart, SheetProblem, SheetStock
+from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.shop import Shop
+
+
+class SizeProblem(Struct, frozen=True):
+    """The problem of all parts cut from one size of board, or from all sizes of one kind of sheet.
+
+    `lanes` is the same of boards ripped into lanes first, where two parts find room side by side.
+    """
+
+    size: TimberSize
+    problem: LayoutProblem
+    lanes: SheetProblem | None = None
+
+    @property
+    def asked(self) -> tuple[LayoutProblem, ...]:
+        """All that a solver is to look at."""
+        return (self.problem,) if self.lanes is None else (self.problem, self.lanes)
+
+    def chosen(self, found: Mapping[LayoutProblem, FoundLayout]) -> LayoutProblem:
+        """Lanes only where they are cheaper: a rip more is work, and of a lane one edge is the saw's."""
+        if self.lanes is None:
+            return self.problem
+        ripped, plain = found[self.lanes], found[self.problem]
+        cheaper = (len(ripped.unplaced), ripped.cost) < (len(plain.unplaced), plain.cost)
+        return self.lanes if cheaper else self.problem
+
+
+def units_of(mm: float, away: Callable[[float], int]) -> int:
+    """Whole hundredths, up or down; a float's last digit moves nothing."""
+    near = round(mm * UNITS_PER_MM, 4)
+    return away(near)
+
+
+def size_problems(
+    parts: tuple[ListedPart, ...], shop: Shop, stock: tuple[StockLine, ...]
+) -> tuple[SizeProblem, ...]:
+    """One problem for each size of board or kind of sheet, in the order the parts name them."""
+    problems = []
+    for own in by_stock(parts, shop).values():
+        size = shop.size(own[0].part.size_id)
+        if size.is_sheet:
+            problems.append(SizeProblem(size, _sheet_problem(own, shop, stock)))
+        else:
+            problems.append(SizeProblem(size, _problem(own, shop, stock), _lanes_problem(own, shop, stock)))
+    return tuple(problems)
+
+
+def by_stock(parts: tuple[ListedPart, ...], shop: Shop) -> dict[str, list[ListedPart]]:
+    """The parts that are cut from the same boards or sheets."""
+    kinds: dict[str, str] = {}
+    of: dict[str, list[ListedPart]] = {}
+    for listed in parts:
+        size_id = listed.part.size_id
+        if size_id not in kinds:
+            kinds[size_id] = stock_kind(shop.size(size_id))
+        of.setdefault(kinds[size_id], []).append(listed)
+    return of
+
+
+MOST_IN_LANES = 80
+"""Of more parts boards are not tried ripped into lanes: quick means bounded."""
+
+
+def _lanes_problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> SheetProblem | None:
+    """Boards of one size cut both ways, none of their parts turned; None where no two lie side by side."""
+    size, kerf = shop.size(parts[0].part.size_id), shop.kerf
+    narrowest = min(listed.width for listed in parts)
+    if len(parts) > MOST_IN_LANES or 2 * narrowest + kerf > size.width or len(parts) < 2:
+        return None
+    ends = 2 * units_of(shop.end_trim, math.ceil)
+    wide = units_of(size.width, math.floor)
+    counts = Counter(listed.shape for listed in parts)
+    shapes = {listed.shape: listed for listed in parts}
+    sale = [
+        SheetStock(f"buy {o.length:g} {size.id}", units_of(o.length, math.floor) - ends, wide, int(o.price * 100))
+        for o in size.offers
+    ]
+    owned = [
+        SheetStock(f"own {line.id}", units_of(line.length, math.floor) - ends, wide, 0, line.count)
+        for line in stock
+        if line.size == size.id
+    ]
+    return SheetProblem(
+        units_of(kerf, math.ceil),
+        0,
+        tuple(s for s in (*owned, *sale) if s.width > 0),
+        tuple(
+            SheetPart(
+                shape,
+                units_of(listed.length, math.ceil),
+                units_of(listed.width, math.ceil),
+                counts[shape],
+                turns=False,
+            )
+            for shape, listed in shapes.items()
+        ),
+    )
+
+
+def stock_kind(size: TimberSize) -> str:
+    """Sheets of one kind and thickness are cut from whichever size is cheapest; boards from their own."""
+    return f"{size.species} {size.thickness:.2f} {size.grain}" if size.is_sheet else size.id
+
+
+def _sheet_problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> SheetProblem:
+    """Its edges are good as they come. Where its face has a grain, parts lie along it."""
+    named = [shop.size(listed.part.size_id) for listed in parts]
+    every = [s for s in shop.timber if s.is_sheet and stock_kind(s) == stock_kind(named[0])]
+    sizes = list({size.id: size for size in (*named, *every)}.values())
+    counts = Counter(listed.shape for listed in parts)
+    shapes = {listed.shape: listed for listed in parts}
+    owned = [
+        SheetStock(
+            f"own {line.id}",
+            units_of(line.length, math.floor),
+            units_of(line.width or size.width, math.floor),
+            0,
+            line.count,
+        )
+        for size in sizes
+        for line in stock
+        if line.size == size.id
+    ]
+    sale = [
+        SheetStock(
+            f"buy {offer.length:g} {size.id}",
+            units_of(offer.length, math.floor),
+            units_of(size.width, math.floor),
+            int(offer.price * 100),
+        )
+        for size in sizes
+        for offer in size.offers
+    ]
+    return SheetProblem(
+        units_of(shop.kerf, math.ceil),
+        0,
+        tuple(owned + sale),
+        tuple(
+            SheetPart(
+                shape,
+                units_of(listed.length, math.ceil),
+                units_of(listed.width, math.ceil),
+                counts[shape],
+                # The drawing of slanted ends knows them along the sheet only; grain runs along a part's length.
+                turns=not any(cut_lines(listed)) and not named[0].grain,
+            )
+            for shape, listed in shapes.items()
+        ),
+    )
+
+
+def _problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> StripProblem:
+    size = shop.size(parts[0].part.size_id)
+    types: dict[str, PartType] = {}
+    for listed in parts:
+        known = types.get(listed.shape)
+        left, right = cut_lines(listed)
+        length = units_of(listed.length, math.ceil)
+        types[listed.shape] = PartType(
+            listed.shape,
+            length,
+            known.count + 1 if known else 1,
+            left,
+            right,
+            units_of(_own_width(listed), math.ceil),
+        )
+    sale = [
+        StockType(f"buy {offer.length:g}", units_of(offer.length, math.floor), int(offer.price * 100))
+        for offer in size.offers
+    ]
+    owned = [
+        StockType(f"own {line.id}", units_of(line.length, math.floor), 0, line.count)
+        for line in stock
+        if line.size == size.id
+    ]
+    return StripProblem(
+        units_of(shop.kerf, math.ceil),
+        units_of(shop.end_trim, math.ceil),
+        units_of(_strip_width(parts), math.floor),
+        tuple(owned + sale),
+        tuple(types.values()),
+    )
+
+
+def cut_lines(listed: ListedPart) -> tuple[float, float]:
+    """Signed angles of the cut lines over the strip: the longer edge or face lies at y = 0."""
+    left, right = listed.part.left, listed.part.right
+    return left.mitre or left.bevel, -(right.mitre or right.bevel)
+
+
+def _own_width(listed: ListedPart) -> float:
+    """What a part's own cut lines cross: its width for mitres, its thickness for bevels."""
+    ends = (listed.part.left, listed.part.right)
+    return listed.width if any(end.mitre for end in ends) else listed.part.thickness
+
+
+def _strip_width(parts: list[ListedPart]) -> float:
+    """What the cut lines cross: the face's width for mitres, the thickness for bevels.
+
+    Where both occur the strip counts as a line: nothing nests, which is always safe.
+    """
+    mitred = any(e.mitre for p in parts for e in (p.part.left, p.part.right))
+    bevelled = any(e.bevel for p in parts for e in (p.part.left, p.part.right))
+    if mitred and bevelled:
+        return 0.0
+    if mitred:
+        return min(p.width for p in parts)
+    return min(p.part.thickness for p in parts) if bevelled else 0.0
