@@ -11,7 +11,7 @@ from shapely.geometry import Polygon as ShapelyPolygon
 
 from tests.casefile import cases, close
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry import mitres, plane
+from zygoform.core.geometry import casework, mitres, plane
 from zygoform.core.geometry.prism import dot, upright
 
 ANGLES = st.floats(30, 150)
@@ -114,3 +114,26 @@ def _area_in_space(points: tuple[tuple[float, float, float], ...]) -> float:
             i, j = (k + 1) % 3, (k + 2) % 3
             vector[k] += (p[i] * q[j] - p[j] * q[i]) / 2
     return math.hypot(*vector)
+
+
+@pytest.mark.parametrize("case", cases("casework"))
+def test_worked_examples_of_casework(case: dict[str, Any]) -> None:
+    name = str(case["call"])
+    call = getattr(casework, name.removeprefix("refuse "))
+    if name.startswith("refuse"):
+        with pytest.raises(BadInputError) as refused:
+            call(**case["with"])
+        assert refused.value.kind == case["kind"]
+        return
+    assert close(structs.asdict(call(**case["with"])), case["out"])
+
+
+@given(st.floats(300, 3000), st.integers(1, 8), st.floats(5, 40), st.sampled_from((0.5, 1.0, 1.5875)))
+def test_dividers_fill_their_room_and_differ_by_a_mark_at_most(
+    inside: float, n: int, t: float, step: float
+) -> None:
+    assume(inside > 1.2 * n * t + 40)
+    found = casework.dividers(inside, n, t, step)
+    assert sum(found.openings_rounded) + n * t == pytest.approx(inside)
+    assert all(abs(room - found.opening) <= step + 1e-9 for room in found.openings_rounded)
+    assert all(abs(face / step - round(face / step)) < 1e-6 for face in found.left_faces_rounded)

@@ -5,5 +5,6 @@ prism.py   an outline given a thickness and placed in space
 opening_fit.py what goes into an opening that is out of square
 convex.py  convex solids bounded by any planes, and cutting them
 solid.py   a board as the saw leaves it: blank and cells
+casework.py sizes of shelves, dividers, drawers and edged sheets, by formula
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """
