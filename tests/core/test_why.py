@@ -113,7 +113,7 @@ def test_sums_come_to_the_size(project: Project) -> None:
             assert worth(why_later(cut, "width").formula) == pytest.approx(cut.width, abs=1e-6)
     for layout in plan.layouts:
         for board in layout.boards:
-            if layout.size.is_sheet:
+            if board.both_ways:
                 said = why_left(plan, board).what
                 assert said.lengths == tuple(sorted(board.offcut[2:], reverse=True)) or not board.left_over
                 continue

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.changes.work import top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, rebuilt
+from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, offset_sides, round_corners
 from zygoform.core.geometry.prism import X, Y, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
@@ -81,7 +82,7 @@ class PlankPanel:
         self.ripped_of = rest * 0.5 if self.layout.ripped == "both" else rest
 
     def outcome(self) -> Outcome:
-        off = frozenset(b.id for b in self.body.boards if b.role == "top")
+        off = frozenset(b.id for b in self.body.boards if b.role == "top" or stands_on_top(b))
         on = self._boards()
         cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
         return Outcome(

@@ -24,6 +24,7 @@ from zygoform.core.drawing.primitives import (
 from zygoform.core.drawing.seams import without_seams
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, Prism, dot
@@ -55,13 +56,13 @@ def draw_form(
     """The piece as found, laid over or as planned. `numbers` gives each change id its number."""
     view = VIEWS[place]
     form = found if overlay == "found" else planned
-    stays = {board.id for board in found.boards}
-    roles: dict[str, PartRole] = {b.id: "stays" if b.id in stays else "new" for b in form.boards}
+    stays = _painted_ids(found)
+    roles: dict[str, PartRole] = {own: "stays" if own in stays else "new" for own in _painted_ids(form)}
     if overlay != "found":
         roles |= {part: "mended" for part in mended if roles.get(part) == "stays"}
     polygons = _painted(form, roles, view)
     if overlay == "over":
-        polygons += _coming_off(found, frozenset(stays - {board.id for board in planned.boards}), place)
+        polygons += _coming_off(found, frozenset(stays - _painted_ids(planned)), place)
     shown = (found, planned) if overlay == "over" else (form,)
     floor = min(_lowest(one, place) for one in shown)
     boxes = [box_of(polygon.points) for polygon in polygons]
@@ -106,8 +107,19 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
         for board in body.boards
     }
     order = paint_order(form.boards, view)
-    polygons = [p for board in order for p in _faces(board, *case[board.id], roles[board.id], view.place)]
+    # What lies on a board comes after the last of its cells.
+    last = {board.id: k for k, board in enumerate(order)}
+    polygons: list[Polygon] = []
+    for k, board in enumerate(order):
+        polygons += _faces(board, *case[board.id], roles[board.id], view.place)
+        for own in board.on_face if last[board.id] == k else ():
+            polygons += _faces(own, *case[board.id], roles[own.id], view.place)
     return polygons if len(order) == len(form.boards) else without_seams(polygons)
+
+
+def _painted_ids(form: Form) -> set[str]:
+    """Every board one may see, and what lies on them."""
+    return {own.id for board in form.boards for own in (board, *board.on_face)}
 
 
 @lru_cache(maxsize=2048)
@@ -194,7 +206,7 @@ def _within(face: Face, plan: Outline, low: float, high: float) -> bool:
 @lru_cache(maxsize=32)
 def _coming_off(found: Form, off: frozenset[str], place: Viewpoint) -> tuple[Polygon, ...]:
     """Faces of what comes off, as far as they showed before: one sees through them now."""
-    stays: dict[str, PartRole] = dict.fromkeys((board.id for board in found.boards), "stays")
+    stays: dict[str, PartRole] = dict.fromkeys(_painted_ids(found), "stays")
     before = _painted(found, stays, VIEWS[place])
     boxes = [box_of(polygon.points) for polygon in before]
     return tuple(
@@ -302,9 +314,9 @@ def _dimensions(
 
 
 def _over_all(form: Form) -> tuple[Point3, Point3]:
-    """The box round the piece with all of it shut; knobs do not count."""
+    """The box round the piece with all of it shut; knobs do not count, nor what stands on the top."""
     out = {part for body in form.bodies for part in body.drawn_out}
-    return form.without(out | {board.id for board in form.boards if board.role == "knob"}).box
+    return form.without(out | {b.id for b in form.boards if b.role == "knob" or stands_on_top(b)}).box
 
 
 def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:

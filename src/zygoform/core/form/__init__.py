@@ -4,11 +4,14 @@ form.py     Form, Body, Board, FormOpening; putting boards on and taking them of
 piece.py    what every kind of piece has, and what their builders share
 carcass.py  what a case is made of
 arrange.py   several pieces seen together
+on_top.py   a crown, a mirror between posts
+stretchers.py  what holds legs together; blocks in corners
 legged.py   legs with aprons between them
 opening_readings.py  what was read inside an opening
 fronts.py   what closes a front: drawers, doors, knobs
 inside/     what stands behind a front: drawers, doors, shelves
 belonging.py what leaves together with a part
+ornaments.py mouldings and carvings: what lies on a face
 front.py    the front of a case, divided into openings
 kinds/      how each kind of piece is built from its readings
 registry.py kind of piece -> its class

@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.form.form import Body, Form
 from zygoform.core.geometry.prism import Point3
 
 APART = 250.0
@@ -128,22 +128,18 @@ def _moved(body: Body, by: Point3) -> Body:
     return structs.replace(
         body,
         plan=tuple((x + dx, y + dy) for x, y in body.plan),
-        boards=tuple(_board(board, by) for board in body.boards),
+        boards=tuple(board.moved(by) for board in body.boards),
         openings=tuple(
             structs.replace(
                 o,
                 rect=(o.rect[0] + dx, o.rect[1] + dz, o.rect[2] + dx, o.rect[3] + dz),
-                members=tuple(_board(member, by) for member in o.members),
+                members=tuple(member.moved(by) for member in o.members),
             )
             for o in body.openings
         ),
         underside=body.underside + dz,
         base_height=body.base_height - dz,
     )
-
-
-def _board(board: Board, by: Point3) -> Board:
-    return structs.replace(board, solid=board.solid.moved(by))
 
 
 def shifted(point: Point3, by: Point3 | None) -> Point3:

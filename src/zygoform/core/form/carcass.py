@@ -32,8 +32,11 @@ BaseKind = Literal["plinth", "legs", "feet"]
 class Carcass:
     """Works a case out, step by step, from sizes by the names of CasePiece; lives only for the length of a call."""
 
-    def __init__(self, piece_id: str, name: str, size: dict[str, Sized], base: BaseKind, front: Cell) -> None:
+    def __init__(
+        self, piece_id: str, name: str, size: dict[str, Sized], base: BaseKind, front: Cell, backs: int = 1
+    ) -> None:
         self.piece_id, self.name, self.size, self.base, self.front = piece_id, name, size, base, front
+        self.backs = backs
         own = size.get("body_width")
         self.width = own if own is not None else size["width"] - size["overhang_sides"] * 2
         self.depth = size["depth"] - size["overhang_front"] - size["overhang_back"]
@@ -143,8 +146,20 @@ class Carcass:
             ),
         ]
         if back > SAME_MM:
-            solid = upright(band(self.inner, BACK, back), 0, height)
-            boards.append(Board(self._id("back", "main"), "Back", "back", solid, Z, inside=True))
+            boards += self._back(band(self.inner, BACK, back), height)
+        return boards
+
+    def _back(self, outline: Outline, height: float) -> list[Board]:
+        """One sheet, or several side by side."""
+        low, high = extent(outline, (1.0, 0.0))
+        each, boards = (high - low) / self.backs, []
+        for k in range(self.backs):
+            window = rectangle(low + k * each, -FAR, low + (k + 1) * each, FAR)
+            solid = upright(outline if self.backs == 1 else intersect(outline, window), 0, height)
+            # The first keeps the id that a back of one sheet has.
+            own = self._id("back", "main" if k == 0 else f"sheet-{k + 1}")
+            name = "Back" if self.backs == 1 else f"Back, sheet {k + 1}"
+            boards.append(Board(own, name, "back", solid, Z, inside=True, tone=k % 2, likely="plywood"))
         return boards
 
     def _dividers(self, layout: FrontLayout) -> list[Board]:
@@ -189,7 +204,8 @@ class Carcass:
             for k, (x0, x1) in enumerate(self._cheeks(knees, t), 1)
         ]
         ends = [("left", "Base, left", band(room, LEFT, t)), ("right", "Base, right", band(room, RIGHT, t))]
-        for key, name, outline in (*ends, *cheeks):
+        # Set back so far, the base may end before a knee hole begins.
+        for key, name, outline in ((k, n, o) for k, n, o in (*ends, *cheeks) if o):
             boards.append(Board(self._id("base", key), name, "base", upright(outline, -height, 0), Y))
         return boards
 

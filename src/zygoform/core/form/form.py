@@ -13,7 +13,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.form.opening_readings import OpeningReadings
-from zygoform.core.geometry.plane import Outline
+from zygoform.core.geometry.plane import Outline, Point
 from zygoform.core.geometry.prism import Point3, X
 from zygoform.core.geometry.solid import Shape
 from zygoform.core.measure.reading import Sized, Term
@@ -21,6 +21,7 @@ from zygoform.core.measure.reading import Sized, Term
 Role = Literal[
     "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt",
     "apron", "leg", "seat", "arm", "lid", "panel", "bracket", "box", "runner", "pane",
+    "ornament", "crown", "mirror", "stretcher", "block", "padding",
 ]  # fmt: skip
 
 
@@ -40,6 +41,17 @@ class Board(Struct, frozen=True, cache_hash=True):
     tone: int = 0
     likely: MaterialCode = "solid"
     """What it is taken to be made of until that is said."""
+    on_face: tuple["Board", ...] = ()
+    """What lies on its faces: painted with them, in front of nothing else of the piece."""
+
+    def moved(self, by: Point3) -> "Board":
+        on_face = tuple(board.moved(by) for board in self.on_face)
+        return structs.replace(self, solid=self.solid.moved(by), on_face=on_face)
+
+    def turned(self, axis: Point, angle: float) -> "Board":
+        """Turned about an upright line through (x, y) by degrees."""
+        on_face = tuple(board.turned(axis, angle) for board in self.on_face)
+        return structs.replace(self, solid=self.solid.turned(axis, angle), on_face=on_face)
 
 
 class FormOpening(Struct, frozen=True):
@@ -113,7 +125,8 @@ class Body(Struct, frozen=True, dict=True, cache_hash=True):
         """Every part there is: the boards one sees, and what stands behind fronts that are still there."""
         known = {board.id for board in self.boards}
         inner = (m for o in self.openings for m in o.members if f"{self.piece_id}/front/{own_of(o.id)}" in known)
-        return (*self.boards, *(member for member in inner if member.id not in known))
+        every = (*self.boards, *(member for member in inner if member.id not in known))
+        return (*every, *(own for board in every for own in board.on_face))
 
     def opening_of(self, part_id: str) -> FormOpening | None:
         """The opening that a front, a knob or a part of a drawer belongs to."""
@@ -155,9 +168,10 @@ class Form(Struct, frozen=True, dict=True):
         """The form with some boards taken off; a body of which nothing would be left stays as it is."""
         bodies = []
         for body in self.bodies:
-            boards = tuple(board for board in body.boards if board.id not in gone)
+            boards = tuple(_bared(board, gone) for board in body.boards if board.id not in gone)
             openings = tuple(_emptied(opening, gone) for opening in body.openings)
-            same = len(boards) == len(body.boards) and all(map(is_, openings, body.openings))
+            same = len(boards) == len(body.boards) and all(map(is_, boards, body.boards))
+            same = same and all(map(is_, openings, body.openings))
             whole = not boards or same
             bodies.append(body if whole else structs.replace(body, boards=boards, openings=openings))
         return Form(tuple(bodies))
@@ -191,6 +205,12 @@ def role_of(part_id: str) -> str:
 def own_of(part_id: str) -> str:
     """The last of an id: the opening a front, a knob or a side of a drawer belongs to."""
     return part_id.rsplit("/", maxsplit=1)[-1]
+
+
+def _bared(board: Board, gone: Collection[str]) -> Board:
+    """A board without some of what lies on it; the same one where none of it goes."""
+    on_face = tuple(own for own in board.on_face if own.id not in gone)
+    return board if len(on_face) == len(board.on_face) else structs.replace(board, on_face=on_face)
 
 
 def _emptied(opening: FormOpening, gone: Collection[str]) -> FormOpening:

@@ -13,6 +13,7 @@ from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.form import Form
 from zygoform.core.form.front import Cell, Holds, Opening, unmeasured_cells
+from zygoform.core.form.ornaments import Ornament, ornamented
 from zygoform.core.geometry.plane import Outline, clip, intersect
 from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Sized, counting, settle
@@ -35,10 +36,15 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     bags: tuple[Bag, ...] = ()
     use: PieceUse | None = None
     glass: Literal["", "yes", "no"] = ""
+    ornaments: tuple[Ornament, ...] = ()
 
     @abstractmethod
+    def bare(self) -> Form:
+        """The piece with nothing applied to it. Raises BadInputError `impossible` where the sizes leave none."""
+
     def build(self) -> Form:
         """The piece as geometry. Raises BadInputError `impossible` where the sizes leave no piece."""
+        return ornamented(self.bare(), self.ornaments)
 
     def check(self) -> None:
         """Raises BadInputError `impossible` where the sizes leave no piece; may be quicker than building it."""

@@ -78,7 +78,7 @@ def banded_sheet(
     banded: Sequence[str] = ("front", "back", "left", "right"),
     trim: float = 0.0,
 ) -> BandedSheet:
-    """The core is smaller by a band on each banded side. Those in front and behind run through, over the others' ends.
+    """The core is smaller by a band on each banded side. Front and back bands run through, over the others' ends.
 
     `trim` is spare at both ends of each band.
     """

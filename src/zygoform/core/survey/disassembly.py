@@ -55,7 +55,8 @@ DISASSEMBLY_STAGES: tuple[DisassemblyStage, ...] = (
 _WAYS: dict[Role, StageKind] = {
     "drawer": "drawers", "door": "doors", "knob": "hardware", "shelf": "loose", "panel": "loose", "lid": "lid",
     "seat": "lid", "back": "back", "top": "top", "base": "below", "skirt": "below", "leg": "below",
-    "bracket": "below", "pane": "loose",
+    "bracket": "below", "pane": "loose", "ornament": "below",
+    "crown": "below", "mirror": "glass", "padding": "lid", "stretcher": "rest", "block": "rest",
 }  # fmt: skip
 
 
@@ -77,7 +78,7 @@ def disassembly_order(
     said = {made.part: made.material for made in made_of}
     glass = {board.id for board in body.boards if said.get(board.id, board.likely) == "glass"}
     ways: dict[StageKind, list[Board]] = {}
-    for board in body.boards:
+    for board in (own for under in body.boards for own in (under, *under.on_face)):
         framed = board.role == "door" and "/front/" not in board.id
         if framed and "/stile-left/" not in board.id:
             continue

@@ -4,6 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.param import Span
 
@@ -76,7 +77,7 @@ def _point(values: list[float]) -> Point3:
 def _box(body: Body, boards: str) -> tuple[Point3, Point3] | None:
     """The box of the first of these boards that is there; for none the whole body down to the floor."""
     if boards in ("", "floor"):
-        boxes = [board.solid.box for board in body.boards if board.role != "knob"]
+        boxes = [board.solid.box for board in body.boards if board.role != "knob" and not stands_on_top(board)]
         low = tuple(min(box[0][k] for box in boxes) for k in range(3))
         high = tuple(max(box[1][k] for box in boxes) for k in range(3))
         floor = min(low[2], body.underside - body.base_height)

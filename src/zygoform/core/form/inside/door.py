@@ -57,7 +57,11 @@ class DoorParts(Struct, frozen=True):
     ] = ()
     hinged: Annotated[
         Literal["left", "right"],
-        choice("Hinges at the", Choice("left", "Left"), Choice("right", "Right")),
+        choice(
+            "Hinges at the",
+            Choice("left", "Left", "as one stands before it"),
+            Choice("right", "Right", "as one stands before it"),
+        ),
     ] = "left"
     hinges: Annotated[int, count("Hinges", 0, 6, group="Hardware")] = 2
     lock: Annotated[bool, switch("A lock", group="Hardware")] = False

@@ -32,8 +32,7 @@ class Placing(Struct, frozen=True):
         return spun(plus(point, (-x, -y, -z)), self.axis, -self.angle)
 
     def board(self, board: Board) -> Board:
-        solid = board.solid.turned(self.axis, self.angle) if self.angle else board.solid
-        return structs.replace(board, solid=solid.moved(self.move))
+        return (board.turned(self.axis, self.angle) if self.angle else board).moved(self.move)
 
 
 def opens(opening: FormOpening) -> bool:

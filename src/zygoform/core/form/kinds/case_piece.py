@@ -1,13 +1,16 @@
 """A case piece: counter, chest, sideboard, cabinet, desk."""
 
-from typing import Annotated, ClassVar
+from typing import Annotated, ClassVar, Literal
+
+from msgspec import structs
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.carcass import BaseKind, Carcass
-from zygoform.core.form.form import Form
+from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Holds
+from zygoform.core.form.on_top import CrownKind, crown_boards, mirror_boards
 from zygoform.core.form.piece import FrontedPiece, settled
-from zygoform.core.measure.param import Choice, Span, choice, corner, measured
+from zygoform.core.measure.param import Choice, Span, choice, corner, count, measured
 from zygoform.core.measure.reading import Readings, Sized
 from zygoform.core.tolerance import TAPE_MM
 
@@ -165,6 +168,91 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
         ),
     ] = ()
 
+    back_sheets: Annotated[
+        int, count("Back: sheets", 1, 8, group="Body", hint="side by side; the joints often lie on an upright")
+    ] = 1
+    back_fixed: Annotated[
+        Literal["nailed", "stapled", "grooved"],
+        choice(
+            "Back is",
+            Choice("nailed", "Nailed", "small nails all round"),
+            Choice("stapled", "Stapled", "there may be hundreds: a pry bar and patience"),
+            Choice("grooved", "In a groove", "it slides out downwards, once the bottom is free"),
+            group="Body",
+        ),
+    ] = "nailed"
+    crown: Annotated[
+        CrownKind,
+        choice(
+            "Crown",
+            Choice("none", "None", "a plain top"),
+            Choice("straight", "Straight", "a board along the front of the top"),
+            Choice("arched", "Arched", "higher in the middle"),
+            group="On the top",
+        ),
+    ] = "none"
+    crown_height: Annotated[
+        Readings,
+        measured(
+            "Crown high",
+            5,
+            500,
+            guess=63.5,
+            group="On the top",
+            hint="at its ends",
+            span=Span("z", "crown/main"),
+            counts_if=("crown", ("straight", "arched")),
+        ),
+    ] = ()
+    crown_rise: Annotated[
+        Readings,
+        measured(
+            "Rises by",
+            1,
+            500,
+            guess=50.8,
+            group="On the top",
+            hint="from its ends to its middle",
+            span=Span("z", "crown/arch"),
+            counts_if=("crown", ("arched",)),
+        ),
+    ] = ()
+    mirror: Annotated[
+        Literal["none", "posts"],
+        choice(
+            "Mirror",
+            Choice("none", "None", "nothing stands on the top"),
+            Choice("posts", "On posts", "tilts between two posts"),
+            group="On the top",
+        ),
+    ] = "none"
+    mirror_width: Annotated[
+        Readings,
+        measured(
+            "Mirror wide",
+            50,
+            2500,
+            guess=609.6,
+            group="On the top",
+            hint="with its frame",
+            span=Span("x", "mirror/main"),
+            follows=("width",),
+            counts_if=("mirror", ("posts",)),
+        ),
+    ] = ()
+    mirror_height: Annotated[
+        Readings,
+        measured(
+            "Mirror high",
+            50,
+            2500,
+            guess=508.0,
+            group="On the top",
+            span=Span("z", "mirror/main"),
+            counts_if=("mirror", ("posts",)),
+        ),
+    ] = ()
+
     def implied(self) -> dict[str, float]:
         """Width and overhang as the body's own width leaves them."""
         if not self.body_width:
@@ -175,9 +263,19 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
             return {}
         return {name: sizes[name].value for name in ("width", "overhang_sides")}
 
-    def build(self) -> Form:
+    def bare(self) -> Form:
         """The piece as geometry. Raises BadInputError `impossible` where the sizes leave no body."""
-        return self._carcass().form()
+        carcass = self._carcass()
+        form = carcass.form()
+        top = form.board(f"{self.id}/top/main")
+        on_top: list[Board] = []
+        if top is not None:
+            rise = carcass.mm("crown_rise")
+            on_top += crown_boards(self.id, top, self.crown, carcass.mm("crown_height"), rise)
+            if self.mirror == "posts":
+                on_top += mirror_boards(self.id, top, carcass.mm("mirror_width"), carcass.mm("mirror_height"))
+        (body,) = form.bodies
+        return Form((structs.replace(body, boards=(*body.boards, *on_top)),)) if on_top else form
 
     def check(self) -> None:
         """Raises BadInputError `impossible` where the sizes leave no body; quicker than building it."""
@@ -189,7 +287,7 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
             sizes = _by_body(sizes)
         else:
             del sizes["body_width"]
-        return Carcass(self.id, self.name, sizes, self.base, self.front)
+        return Carcass(self.id, self.name, sizes, self.base, self.front, self.back_sheets)
 
 
 def _by_body(sizes: dict[str, Sized]) -> dict[str, Sized]:

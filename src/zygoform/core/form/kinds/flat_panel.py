@@ -1,6 +1,5 @@
 """A flat panel: a bed head, a door, a mirror frame, with or without a frame round what fills it."""
 
-import math
 from typing import Annotated, ClassVar, Literal
 
 from zygoform.core.errors import BadInputError
@@ -8,14 +7,14 @@ from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, Holds, Opening, lay_out
 from zygoform.core.form.fronts import opening_names
 from zygoform.core.form.piece import FrontedPiece, guessed, settled
-from zygoform.core.geometry.plane import Outline, rectangle
+from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
-from zygoform.core.measure.param import Choice, Span, choice, measured
+from zygoform.core.geometry.segment import segment
+from zygoform.core.measure.param import Choice, Span, choice, count, measured
 from zygoform.core.measure.reading import Readings, sized
 from zygoform.core.tolerance import SAME_MM
 
 OutlineKind = Literal["straight", "arched", "shaped"]
-CHORDS = 24
 FILL = 0.4
 """The share of the frame's thickness that what fills it is thick."""
 
@@ -104,9 +103,12 @@ class FlatPanel(FrontedPiece, frozen=True, tag="flat_panel"):
             "Legs wide", 10, 500, guess=69.85, group="Frame", span=Span("x", "leg/left"), follows=("frame_width",)
         ),
     ] = ()
+    slats: Annotated[
+        int, count("Slats", 0, 40, group="Frame", hint="upright ones in each field; 0 where one panel fills it")
+    ] = 0
     front: Cell = Opening("o1", "panel")
 
-    def build(self) -> Form:
+    def bare(self) -> Form:
         """The panel as geometry; its legs reach below. Raises BadInputError `impossible`."""
         size = settled(self)
         mm = {name: sized_.value for name, sized_ in size.items()}
@@ -180,10 +182,25 @@ class FlatPanel(FrontedPiece, frozen=True, tag="flat_panel"):
         for opening, (a, b, c, d) in layout.openings:
             if opening.holds == "panel":
                 inset = (1 - FILL) / 2 * thick
-                solid = upright(rectangle(a, inset, c, thick - inset), b, d)
-                boards.append(
-                    Board(f"{self.id}/front/{opening.id}", f"{names[opening.id]}, fill", "panel", solid, Z)
-                )
+                boards += self._filled(opening.id, names[opening.id], (a, b, c, d), inset, thick - inset)
+        return boards
+
+    def _filled(
+        self, own: str, name: str, rect: tuple[float, float, float, float], y0: float, y1: float
+    ) -> list[Board]:
+        """One panel, or slats as wide as the gaps beside them."""
+        x0, z0, x1, z1 = rect
+        if not self.slats:
+            solid = upright(rectangle(x0, y0, x1, y1), z0, z1)
+            return [Board(f"{self.id}/front/{own}", f"{name}, fill", "panel", solid, Z)]
+        wide = (x1 - x0) / (2 * self.slats + 1)
+        boards = []
+        for k in range(self.slats):
+            x = x0 + (2 * k + 1) * wide
+            # The first keeps the id that the field's fill has.
+            part = f"{self.id}/front/{own}" if k == 0 else f"{self.id}/slat-{k + 1}/{own}"
+            solid = upright(rectangle(x, y0, x + wide, y1), z0, z1)
+            boards.append(Board(part, f"{name}, slat {k + 1}", "panel", solid, Z))
         return boards
 
     def _crest(
@@ -193,27 +210,10 @@ class FlatPanel(FrontedPiece, frozen=True, tag="flat_panel"):
         if rise <= SAME_MM:
             return []
         inset = shoulder if self.outline == "shaped" else 0.0
-        outline = _segment(width / 2, z, width - 2 * inset, rise)
+        outline = segment(width / 2, z, width - 2 * inset, rise)
         # u = x and v = z: their normal points to whoever stands before it.
         solid = Prism((0.0, thick, 0.0), X, Z, outline, thick)
         return [Board(f"{self.id}/panel/crest", "Crest" if framed else "Panel, crest", "panel", solid)]
 
 
 _ROLES = {"stile": "upright", "rail": "rail", "panel": "panel", "leg": "leg"}
-
-
-def _segment(middle: float, z: float, chord: float, rise: float) -> Outline:
-    """A segment of a circle over a chord, counter-clockwise; over a half circle an upright half ellipse."""
-    half = chord / 2
-    points = []
-    if rise <= half:
-        radius = (half * half + rise * rise) / (2 * rise)
-        reach = math.asin(min(1.0, half / radius))
-        for k in range(CHORDS + 1):
-            turn = reach - 2 * reach * k / CHORDS
-            points.append((middle + radius * math.sin(turn), z + rise - radius * (1 - math.cos(turn))))
-    else:
-        for k in range(CHORDS + 1):
-            turn = math.pi * k / CHORDS
-            points.append((middle + half * math.cos(turn), z + rise * math.sin(turn)))
-    return tuple(points)

@@ -1,13 +1,13 @@
 """A box or chest with a lid that opens upwards."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT, PieceBase, band, guessed, plan_of, settled
-from zygoform.core.geometry.plane import offset_sides
-from zygoform.core.geometry.prism import X, Y, upright
-from zygoform.core.measure.param import Span, corner, measured
+from zygoform.core.geometry.plane import Outline, offset_sides, rectangle
+from zygoform.core.geometry.prism import X, Y, Z, upright
+from zygoform.core.measure.param import Choice, Span, choice, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
@@ -111,12 +111,22 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
             span=Span("-z", "side/front", "bottom/main"),
         ),
     ] = ()
+    stay: Annotated[
+        Literal["none", "stay", "chain"],
+        choice(
+            "Lid held by",
+            Choice("none", "Nothing", "it falls: mind the fingers"),
+            Choice("stay", "A stay", "on the left; it must hold the lid's weight"),
+            Choice("chain", "A chain or strap", "it stops the lid, and does not hold it up"),
+            group="Lid",
+        ),
+    ] = "none"
     corner_left: Annotated[Readings, corner("Front left corner", group="Corners", span=Span("z", "side/left"))] = ()
     corner_right: Annotated[
         Readings, corner("Front right corner", group="Corners", span=Span("z", "side/right"))
     ] = ()
 
-    def build(self) -> Form:
+    def bare(self) -> Form:
         """The box as geometry. Raises BadInputError `impossible` where the sizes leave no room inside."""
         size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
@@ -146,6 +156,8 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
         if mm["seat_height"]:
             soft = upright(offset_sides(plan, over), mm["height"], mm["height"] + mm["seat_height"])
             boards = (*boards, Board(f"{self.id}/seat/main", "Seat", "seat", soft))
+        if self.stay != "none":
+            boards = (*boards, self._stay(plan, wall, height))
         corners = (size["corner_left"], size["corner_right"])
         rail = mm["bottom_thickness"]
         body = Body(
@@ -162,3 +174,13 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
             guesses=guessed(size),
         )
         return Form((body,))
+
+    def _stay(self, plan: Outline, wall: float, height: float) -> Board:
+        """Beside the left wall, under the lid."""
+        y = sum(y for _, y in plan) / len(plan)
+        # As far in as the wall stands there, should it lean.
+        x = max(plan[0][0], plan[3][0]) + wall
+        high = min(160.0, height / 2)
+        solid = upright(rectangle(x + 2, y - 8, x + 6, y + 8), height - high, height - 4)
+        name = "Lid stay" if self.stay == "stay" else "Lid chain"
+        return Board(f"{self.id}/stay/main", name, "runner", solid, Z, inside=True, likely="metal")

@@ -1,17 +1,22 @@
 """A bench or stool: a seat on aprons and four legs, perhaps with a back and arms."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
+from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Opening
 from zygoform.core.form.legged import LeggedFrame
 from zygoform.core.form.piece import BACK, CORNERS, PieceBase, band, guessed, settled
+from zygoform.core.form.stretchers import StretcherKind
 from zygoform.core.geometry.plane import Outline, extent, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
-from zygoform.core.measure.param import Span, corner, measured
+from zygoform.core.measure.param import Choice, Span, choice, corner, measured
 from zygoform.core.measure.reading import Readings
+from zygoform.core.tolerance import SAME_MM
 
+COVER = 1.5
+"""How thick a cover is (mm)."""
 RAIL = 70.0
 """How high the back's rails are, where there is room."""
 
@@ -39,7 +44,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
             1200,
             guess=457.2,
             group="Over all",
-            span=Span("+z", "floor", "seat/main"),
+            span=Span("+z", "floor", "padding/main|seat/main"),
             follows=("width", "depth"),
         ),
     ] = ()
@@ -79,7 +84,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
             guess=0.0,
             group="Back",
             hint="0 where it has no back",
-            span=Span("+z", "seat/main", "post/back-right|seat/main"),
+            span=Span("+z", "padding/main|seat/main", "post/back-right|padding/main|seat/main"),
         ),
     ] = ()
     arm_height: Annotated[
@@ -91,7 +96,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
             guess=0.0,
             group="Arms",
             hint="0 where it has no arms",
-            span=Span("+z", "seat/main", "arm/left|seat/main"),
+            span=Span("+z", "padding/main|seat/main", "arm/left|padding/main|seat/main"),
         ),
     ] = ()
     apron_height: Annotated[
@@ -118,7 +123,75 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         Readings, corner("Front right corner", group="Corners", span=Span("z", "leg/front-right"))
     ] = ()
 
-    def build(self) -> Form:
+    padding: Annotated[
+        Readings,
+        measured(
+            "Padding",
+            0,
+            250,
+            guess=0.0,
+            group="Seat",
+            hint="on the seat's board; 0 where it is bare wood",
+            span=Span("z", "padding/main"),
+        ),
+    ] = ()
+    support: Annotated[
+        Literal["board", "webbing", "springs"],
+        choice(
+            "Under it",
+            Choice("board", "Board", "a sheet, or slats"),
+            Choice("webbing", "Webbing", "woven both ways, stapled to the frame"),
+            Choice("springs", "Springs", "on webbing: cover them before you cut anything"),
+            group="Seat",
+        ),
+    ] = "board"
+    stretchers: Annotated[
+        StretcherKind,
+        choice(
+            "Stretchers",
+            Choice("none", "None", "the aprons hold the legs"),
+            Choice("sides", "At the sides", "from front to back"),
+            Choice("all", "All round", "on all four sides"),
+            Choice("h", "H", "at the sides, and one between them"),
+            group="Below",
+        ),
+    ] = "none"
+    stretcher_height: Annotated[
+        Readings,
+        measured(
+            "Up from the floor",
+            0,
+            1000,
+            guess=127.0,
+            group="Below",
+            span=Span("-z", "leg/front-left", "stretcher/left"),
+            follows=("height",),
+            counts_if=("stretchers", ("sides", "all", "h")),
+        ),
+    ] = ()
+    stretcher_thickness: Annotated[
+        Readings,
+        measured(
+            "Thick",
+            4,
+            120,
+            guess=22.225,
+            group="Below",
+            span=Span("z", "stretcher/left"),
+            counts_if=("stretchers", ("sides", "all", "h")),
+        ),
+    ] = ()
+    blocks: Annotated[
+        Literal["no", "yes"],
+        choice(
+            "Blocks in the corners",
+            Choice("no", "No"),
+            Choice("yes", "Yes", "glued, screwed, or gone"),
+            group="Below",
+        ),
+    ] = "no"
+
+    def bare(self) -> Form:
         """The seat as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
         size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
@@ -131,20 +204,44 @@ class Seat(PieceBase, frozen=True, tag="seat"):
             mm["apron_height"],
             mm["apron_thickness"],
             mm["leg_width"],
-            mm["height"] - mm["seat_thickness"] - mm["apron_height"],
+            mm["height"] - mm["seat_thickness"] - mm["padding"] - mm["apron_height"],
             mm["apron_setback"],
             Opening("o1"),
+            self.stretchers,
+            (mm["stretcher_height"], mm["stretcher_thickness"]),
+            self.blocks == "yes",
         )
         frame.check()
         if mm["arm_height"] > mm["back_height"] > 0:
             raise BadInputError("impossible", "The arms are higher than the back they end on.", "arm_height")
         above = frame.apron + mm["seat_thickness"]
+        top = above + mm["padding"]
         outline = offset_sides(frame.plan, (mm["overhang"],) * 4)
-        boards = [Board(f"{self.id}/seat/main", "Seat", "seat", upright(outline, frame.apron, above))]
-        boards += self._back(frame, above, mm["back_height"]) if mm["back_height"] else []
-        boards += self._arms(frame, above, mm["arm_height"]) if mm["arm_height"] else []
+        boards = self._seat(outline, frame.apron, above, mm["padding"])
+        boards += self._back(frame, top, mm["back_height"]) if mm["back_height"] else []
+        boards += self._arms(frame, top, mm["arm_height"]) if mm["arm_height"] else []
         body = frame.body(self.name, tuple(boards), guessed(size))
         return Form((body,))
+
+    def _seat(self, outline: Outline, low: float, high: float, padding: float) -> list[Board]:
+        """The seat in its layers, from below: what carries it, the padding, its cover."""
+        if padding <= SAME_MM:
+            return [Board(f"{self.id}/seat/main", "Seat", "seat", upright(outline, low, high))]
+        soft = high + padding
+        names = {"board": "Seat board", "webbing": "Webbing", "springs": "Springs on webbing"}
+        carries: MaterialCode = "solid" if self.support == "board" else "fabric"
+        carried, cover = upright(outline, low, high), upright(outline, soft, soft + COVER)
+        return [
+            Board(f"{self.id}/seat/main", names[self.support], "seat", carried, likely=carries),
+            Board(
+                f"{self.id}/padding/main",
+                "Padding",
+                "padding",
+                upright(outline, high, soft),
+                likely="fabric",
+                on_face=(Board(f"{self.id}/cover/main", "Cover", "padding", cover, likely="fabric"),),
+            ),
+        ]
 
     def _post(self, at: int, outline: Outline, z0: float, z1: float) -> Board:
         key = CORNERS[at].replace(" ", "-")

@@ -1,14 +1,15 @@
 """A table: a top on aprons and four legs, with or without drawers."""
 
-from typing import Annotated, ClassVar
+from typing import Annotated, ClassVar, Literal
 
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Holds
 from zygoform.core.form.legged import LeggedFrame
 from zygoform.core.form.piece import FrontedPiece, guessed, settled
+from zygoform.core.form.stretchers import StretcherKind
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import upright
-from zygoform.core.measure.param import Span, corner, measured
+from zygoform.core.measure.param import Choice, Span, choice, corner, measured
 from zygoform.core.measure.reading import Readings
 
 
@@ -113,7 +114,53 @@ class Table(FrontedPiece, frozen=True, tag="table"):
         Readings, corner("Front right corner", group="Corners", span=Span("z", "leg/front-right"))
     ] = ()
 
-    def build(self) -> Form:
+    stretchers: Annotated[
+        StretcherKind,
+        choice(
+            "Stretchers",
+            Choice("none", "None", "the aprons hold the legs"),
+            Choice("sides", "At the sides", "from front to back"),
+            Choice("all", "All round", "on all four sides"),
+            Choice("h", "H", "at the sides, and one between them"),
+            group="Below",
+        ),
+    ] = "none"
+    stretcher_height: Annotated[
+        Readings,
+        measured(
+            "Up from the floor",
+            0,
+            1000,
+            guess=127.0,
+            group="Below",
+            span=Span("-z", "leg/front-left", "stretcher/left"),
+            follows=("height",),
+            counts_if=("stretchers", ("sides", "all", "h")),
+        ),
+    ] = ()
+    stretcher_thickness: Annotated[
+        Readings,
+        measured(
+            "Thick",
+            4,
+            120,
+            guess=22.225,
+            group="Below",
+            span=Span("z", "stretcher/left"),
+            counts_if=("stretchers", ("sides", "all", "h")),
+        ),
+    ] = ()
+    blocks: Annotated[
+        Literal["no", "yes"],
+        choice(
+            "Blocks in the corners",
+            Choice("no", "No"),
+            Choice("yes", "Yes", "glued, screwed, or gone"),
+            group="Below",
+        ),
+    ] = "no"
+
+    def bare(self) -> Form:
         """The table as geometry; its underside is that of the aprons. Raises BadInputError `impossible`."""
         size = settled(self)
         mm = {name: sized.value for name, sized in size.items()}
@@ -129,6 +176,9 @@ class Table(FrontedPiece, frozen=True, tag="table"):
             mm["height"] - mm["top_thickness"] - mm["apron_height"],
             mm["apron_setback"],
             self.front,
+            self.stretchers,
+            (mm["stretcher_height"], mm["stretcher_thickness"]),
+            self.blocks == "yes",
         )
         frame.check()
         over = (mm["overhang_front"], mm["overhang_sides"], mm["overhang_back"], mm["overhang_sides"])

@@ -78,7 +78,7 @@ class WallShelf(FrontedPiece, frozen=True, tag="wall_shelf"):
         ),
     ] = ()
 
-    def build(self) -> Form:
+    def bare(self) -> Form:
         """The shelf as geometry. Raises BadInputError `impossible` where the sizes leave no shelf."""
         size = settled(self)
         mm = {name: sized_.value for name, sized_ in size.items()}

@@ -1,0 +1,116 @@
+"""Mouldings, carvings and plaques on a piece: what lies on a face of a part, painted with that face."""
+
+import math
+from typing import Annotated, Literal
+
+from msgspec import Struct, structs
+
+from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.geometry.convex import face_area
+from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.prism import Face, Point3, Prism, X, Y, Z, dot
+from zygoform.core.measure.param import Choice, choice, measured, text
+from zygoform.core.measure.reading import Readings, settle
+
+_BACK: Point3 = (0.0, -1.0, 0.0)
+_AXES: tuple[tuple[Point3, Point3, Point3], ...] = (
+    (_BACK, X, Z),
+    (Z, X, Y),
+    (X, Y, Z),
+    ((-1.0, 0.0, 0.0), _BACK, Z),
+)
+"""Outward normal of a face, and the directions to the right and up as one stands before it."""
+FACING = 0.9
+
+
+class Ornament(Struct, frozen=True):
+    """Something applied to a part: its size, and how far from the left and the lower edge of the part it sits."""
+
+    id: str
+    part: str
+    name: Annotated[str, text("Name", 40)] = "Moulding"
+    shape: Annotated[
+        Literal["moulding", "carving", "plaque"],
+        choice(
+            "Kind",
+            Choice("moulding", "Moulding", "a strip with a profile: pinned and glued"),
+            Choice("carving", "Carving", "pried off it may split what it sits on"),
+            Choice("plaque", "Plaque", "metal or wood, with its own pins"),
+        ),
+    ] = "moulding"
+    width: Annotated[Readings, measured("Wide", 2, 4000, guess=200.0)] = ()
+    height: Annotated[Readings, measured("High", 2, 4000, guess=40.0)] = ()
+    thickness: Annotated[Readings, measured("Thick", 0.5, 150, guess=9.5)] = ()
+    left: Annotated[
+        Readings, measured("From the left", 0, 4000, guess=0.0, hint="of the part; else in the middle")
+    ] = ()
+    up: Annotated[Readings, measured("From below", 0, 4000, guess=0.0, hint="of the part; else in the middle")] = ()
+
+
+def ornamented(form: Form, ornaments: tuple[Ornament, ...]) -> Form:
+    """The form with what is applied to its parts; one whose part is gone waits for it."""
+    if not ornaments:
+        return form
+    on: dict[str, list[Ornament]] = {}
+    for ornament in ornaments:
+        on.setdefault(ornament.part, []).append(ornament)
+
+    def with_own(board: Board, body: Body) -> Board:
+        own = tuple(made for one in on.get(board.id, ()) if (made := _applied(one, board, body)) is not None)
+        return structs.replace(board, on_face=(*board.on_face, *own)) if own else board
+
+    bodies = []
+    for body in form.bodies:
+        boards = tuple(with_own(board, body) for board in body.boards)
+        openings = tuple(
+            structs.replace(opening, members=tuple(with_own(member, body) for member in opening.members))
+            for opening in body.openings
+        )
+        bodies.append(structs.replace(body, boards=boards, openings=openings))
+    return Form(tuple(bodies))
+
+
+def _applied(ornament: Ornament, board: Board, body: Body) -> Board | None:
+    """A thin board on the largest outer face of its part, no larger than that."""
+    found = _outer_face(board, body)
+    if found is None:
+        return None
+    face, right, up = found
+    across = [dot(point, right) for point in face.points]
+    heights = [dot(point, up) for point in face.points]
+    room = max(across) - min(across), max(heights) - min(heights)
+    wide = min(settle(ornament.width, 200.0, "wide").value, room[0])
+    high = min(settle(ornament.height, 40.0, "high").value, room[1])
+    left = min(settle(ornament.left, (room[0] - wide) / 2, "left").value, room[0] - wide)
+    low = min(settle(ornament.up, (room[1] - high) / 2, "up").value, room[1] - high)
+    level = dot(face.points[0], face.normal)
+    origin = tuple(face.normal[k] * level for k in range(3))
+    x, y = min(across) + left, min(heights) + low
+    thick = settle(ornament.thickness, 9.5, "thick").value
+    solid = Prism(origin, right, up, rectangle(x, y, x + wide, y + high), thick)  # type: ignore[arg-type]
+    return Board(f"{body.piece_id}/ornament/{ornament.id}", ornament.name, "ornament", solid, right)
+
+
+def _outer_face(board: Board, body: Body) -> tuple[Face, Point3, Point3] | None:
+    """The largest face that looks forward, up or to a side and away from the middle; with its right and up."""
+    middle = sum(x for x, _ in body.plan) / len(body.plan)
+    best: tuple[float, tuple[Face, Point3, Point3]] | None = None
+    for face in board.solid.faces:
+        for normal, right, up in _AXES:
+            if dot(face.normal, normal) < FACING:
+                continue
+            x = sum(point[0] for point in face.points) / len(face.points)
+            inward = abs(normal[0]) > 0 and (x - middle) * normal[0] < 0
+            size = face_area(face) * (0.5 if inward else 1.0)
+            if math.isfinite(size) and (best is None or size > best[0] + 1.0):
+                flat = (face.normal, _along(right, face.normal), _along(up, face.normal))
+                best = size, (face, flat[1], flat[2])
+    return best[1] if best is not None else None
+
+
+def _along(direction: Point3, normal: Point3) -> Point3:
+    """A direction turned into a face's plane."""
+    off = dot(direction, normal)
+    flat = tuple(direction[k] - off * normal[k] for k in range(3))
+    long = math.hypot(*flat)
+    return flat[0] / long, flat[1] / long, flat[2] / long
