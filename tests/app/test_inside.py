@@ -130,3 +130,54 @@ def test_a_fault_goes_out_with_its_drawer(desk: Desk, place: str) -> None:
     assert all(a - 0.1 <= x <= b + 0.1 for a, x, b in zip(low, fault.at, high, strict=True)), (
         "where it is when shut"
     )
+
+
+def test_a_moulding_is_listed_drawn_on_its_part_and_taken_off(desk: Desk) -> None:
+    chest(desk)
+    desk.click_part("p1/side/right")
+    desk.click("ornament_add")
+    own = desk.plan.found.board("p1/ornament/m1")
+    side = desk.plan.found.board("p1/side/right")
+    assert own is not None
+    assert side is not None
+    # On the outer face, in the middle.
+    assert own.solid.box[0][0] == pytest.approx(side.solid.box[1][0])
+    desk.enter("m1_name", "Carved shell")
+    desk.enter("m1_width", "3")
+    desk.enter("m1_height", "2 1/2")
+    desk.enter("m1_left", "1")
+    desk.enter("m1_up", "4")
+    own = desk.plan.found.board("p1/ornament/m1")
+    assert own is not None
+    low, high = own.solid.box
+    # Seen from the right its left edge is the side's front.
+    assert low[1] == pytest.approx(side.solid.box[0][1] + 25.4)
+    assert low[2] == pytest.approx(side.solid.box[0][2] + 4 * 25.4)
+    assert (high[1] - low[1], high[2] - low[2]) == pytest.approx((3 * 25.4, 2.5 * 25.4))
+    scene = desk.stand().scene()
+    assert scene is not None
+    order = [polygon.part_id for polygon in scene.polygons]
+    last = max(k for k, part in enumerate(order) if part == "p1/side/right")
+    assert order[last + 1] == "p1/ornament/m1", "painted with its face"
+    desk.session.look_from("right")
+    desk.settle()
+    desk.click_part("p1/ornament/m1")
+    assert desk.session.view.selected == "p1/ornament/m1"
+    desk.enter("m1_width", "big")
+    assert "not a length" in desk.fault("m1_width")
+    desk.choose("m1_shape", "carving")
+    assert desk.session.project.known_pieces[0].ornaments[0].shape == "carving"
+    # One on a drawer's front goes out with it.
+    desk.session.look_from("front")
+    desk.click_part("p1/opening/o2")
+    desk.click("ornament_add")
+    shut = desk.plan.found.board("p1/ornament/m2")
+    desk.session.look_into(["p1/opening/o2"], open_=True)
+    seen = desk.session.seen()
+    assert seen is not None
+    out = seen.found.board("p1/ornament/m2")
+    assert out is not None
+    assert shut is not None
+    assert out.solid.box[0][1] < shut.solid.box[0][1] - 100
+    desk.click("m1_away")
+    assert [o.id for o in desk.session.project.known_pieces[0].ornaments] == ["m2"]

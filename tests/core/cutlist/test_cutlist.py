@@ -97,7 +97,7 @@ def test_boards_hold_their_parts_and_say_what_is_left(project: Project) -> None:
     assert len(set(letters_used)) == len(letters_used)
     for layout in plan.layouts:
         for board in layout.boards:
-            if layout.size.is_sheet:
+            if board.both_ways:
                 whole_sheet(board, project.shop.kerf)
                 continue
             end = max(on.x + on.part.length for on in board.parts)

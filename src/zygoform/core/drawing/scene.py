@@ -185,7 +185,7 @@ def _polygon(
 
 def _shade(face: Face, board: Board, case: Case) -> Shade:
     if board.role == "pane":
-        return "mesh" if board.likely != "glass" else "mirror" if board.name.endswith("mirror") else "pane"
+        return "mesh" if board.likely != "glass" else "mirror" if board.name.lower().endswith("mirror") else "pane"
     if board.role == "knob":
         return "inside"
     if board.role in _CASE and _within(face, *case):

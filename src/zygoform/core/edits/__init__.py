@@ -13,6 +13,7 @@ planning.py changes and their parameters, remedies
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step
 minutes.py  how long each kind of work takes
+ornaments.py what is applied to a piece
 use.py      what a piece is for
 workshop.py units, saw, prices, boards owned
 """

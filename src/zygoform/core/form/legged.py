@@ -7,7 +7,7 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.form.front import Cell, FrontLayout, lay_out
 from zygoform.core.form.fronts import fill_openings, opening_names
 from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RAIL_DEPTH, RIGHT, band, corner_posts, plan_of
-from zygoform.core.form.stretchers import StretcherKind, corner_blocks, stretcher_boards
+from zygoform.core.form.stretchers import StretcherKind, apron_blocks, stretcher_boards
 from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.reading import Sized
@@ -41,6 +41,8 @@ class LeggedFrame(Struct, frozen=True):
             raise BadInputError("impossible", "Overhang and legs take the whole top.", "leg_width")
         if self.leg_drop < 0:
             raise BadInputError("impossible", "Top and aprons take the whole height.", "apron_height")
+        if self.stretchers != "none" and sum(self.stretcher_at) > self.leg_drop:
+            raise BadInputError("impossible", "So high up the stretchers meet the aprons.", "stretcher_height")
         if self.set_back + self.apron_thickness > self.leg_width:
             raise BadInputError(
                 "impossible", "The aprons are thicker than the legs they end on.", "apron_thickness"
@@ -63,11 +65,10 @@ class LeggedFrame(Struct, frozen=True):
         hollow = offset_sides(self.plan, (-self.set_back, inner, inner, inner))
         frame = [*self._legs(), *self._aprons(layout), *self._dividers(layout)]
         up, thick = self.stretcher_at
-        # Below the aprons and above the floor, whatever was measured.
-        low = min(max(0.0, up), max(0.0, self.leg_drop - thick)) - self.leg_drop
+        low = up - self.leg_drop
         frame += stretcher_boards(self.piece_id, self.leg_outlines(), self.stretchers, low, thick)
         if self.blocks:
-            frame += corner_blocks(self.piece_id, self.leg_outlines(), hollow, self.apron / 4, self.apron)
+            frame += apron_blocks(self.piece_id, self.leg_outlines(), hollow, self.apron / 4, self.apron)
         deepest = self.depth.value / 3
         fronts, openings = fill_openings(self.piece_id, layout, names, self.set_back, deepest, hollow, frame)
         return Body(

@@ -9,7 +9,7 @@ from zygoform.core.geometry.segment import segment
 from zygoform.core.tolerance import SAME_MM
 
 CrownKind = Literal["none", "straight", "arched"]
-CROWN_THICK, POST, MIRROR_THICK, UNDER = 19.0, 44.0, 22.0, 60.0
+CROWN_THICK, POST, MIRROR_THICK, HANGS_OVER = 19.0, 44.0, 22.0, 60.0
 """A crown's board, the posts beside a mirror, the mirror with its frame, and how far it hangs over the top (mm)."""
 
 
@@ -32,25 +32,22 @@ def crown_boards(piece_id: str, top: Board, kind: CrownKind, height: float, rise
 def mirror_boards(piece_id: str, top: Board, width: float, height: float) -> list[Board]:
     """A mirror hung between two posts that stand on the back of the top."""
     (x0, _, _), (x1, y1, z) = top.solid.box
-    wide = min(width, x1 - x0 - 2 * POST)
-    if wide <= 20 or height <= 20:
-        return []
     middle = (x0 + x1) / 2
-    left, right = middle - wide / 2, middle + wide / 2
+    left, right = middle - width / 2, middle + width / 2
     post = (y1 - POST, y1)
     boards = [
         Board(
             f"{piece_id}/mirror-post/{name}",
             f"Mirror post, {name}",
             "upright",
-            upright(rectangle(a, post[0], b, post[1]), z, z + UNDER + height),
+            upright(rectangle(a, post[0], b, post[1]), z, z + HANGS_OVER + height),
             Z,
         )
         for name, a, b in (("left", left - POST, left), ("right", right, right + POST))
     ]
     y = (post[0] + post[1]) / 2
     pane = upright(
-        rectangle(left, y - MIRROR_THICK / 2, right, y + MIRROR_THICK / 2), z + UNDER, z + UNDER + height
+        rectangle(left, y - MIRROR_THICK / 2, right, y + MIRROR_THICK / 2), z + HANGS_OVER, z + HANGS_OVER + height
     )
     return [*boards, Board(f"{piece_id}/mirror/main", "Mirror", "pane", pane, Z, likely="glass")]
 

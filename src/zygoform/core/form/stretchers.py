@@ -47,7 +47,7 @@ def stretcher_boards(
     return boards
 
 
-def corner_blocks(piece_id: str, legs: tuple[Outline, ...], inner: Outline, low: float, high: float) -> list[Board]:
+def apron_blocks(piece_id: str, legs: tuple[Outline, ...], inner: Outline, low: float, high: float) -> list[Board]:
     """A block in each corner between the aprons, as high as there is room, set behind the leg."""
     names = ("front-left", "front-right", "back-right", "back-left")
     middle = (sum(x for x, _ in inner) / len(inner), sum(y for _, y in inner) / len(inner))

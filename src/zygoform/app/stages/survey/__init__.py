@@ -11,6 +11,7 @@ disassembly.py       taking apart: the order, where parts go, hardware in bags
 photos.py            photos beside the drawing
 walk.py              the measuring walk
 opening_readings.py  an opening measured at three heights, three places across and both ways
+ornaments.py         mouldings and ornaments, with place and size
 use.py               what the piece is for
 inside.py            what stands behind a front
 opening.py           what an opening holds and how it is divided

@@ -25,7 +25,7 @@ HOLDS: list[tuple[Holds, str]] = [
     ("door", "Door"),
     ("panel", "Panel"),
     ("knees", "Knees"),
-    ("nothing", "Nothing"),
+    ("nothing", "Open"),
 ]
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.widgets.fields import ComboBox, Field, angles, brief, empty, label, written
@@ -73,6 +73,8 @@ class SizesPanel(QWidget):
         column.setSpacing(3)
         box = ComboBox()
         box.setObjectName(f"survey_{entry.name}")
+        # As wide as its column, whatever its longest choice says.
+        box.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         box.setAccessibleName(f"{entry.group}: {entry.label}")
         for choice in entry.choices:
             box.addItem(choice.label, choice.value)

@@ -13,6 +13,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.disassembly import DisassemblyPanel
 from zygoform.app.stages.survey.faults import FaultsPanel
 from zygoform.app.stages.survey.opening import OpeningPanel, opening_menu, opening_of
+from zygoform.app.stages.survey.ornaments import OrnamentsPanel
 from zygoform.app.stages.survey.photos import PhotoPane
 from zygoform.app.stages.survey.sizes import SizesPanel
 from zygoform.app.stages.survey.start import StartBox
@@ -153,12 +154,16 @@ class SurveyStage(QWidget):
             OpeningPanel(self.session),
             SizesPanel(self.session),
         )
-        self.use = UsePanel(self.session)
+        self.use, self.ornaments = UsePanel(self.session), OrnamentsPanel(self.session)
         self.faults, self.disassembly = FaultsPanel(self.session), DisassemblyPanel(self.session)
         self._views, self._areas = QStackedWidget(), list[QScrollArea]()
         column.addWidget(self._views, 1)
         column.addStretch(0)
-        for widgets in ((self.findings, self.opening, self.sizes, self.use), (self.faults,), (self.disassembly,)):
+        for widgets in (
+            (self.findings, self.opening, self.sizes, self.ornaments, self.use),
+            (self.faults,),
+            (self.disassembly,),
+        ):
             inner = QWidget()
             self._areas.append(scrolled(inner))
             self._views.addWidget(self._areas[-1])
@@ -230,6 +235,7 @@ class SurveyStage(QWidget):
             self.begin()
         self.walk.refresh()
         self.sizes.refresh()
+        self.ornaments.refresh()
         self.use.refresh()
         self.opening.refresh()
         self.faults.refresh()
@@ -248,6 +254,8 @@ class SurveyStage(QWidget):
             self.look("faults")
         self._fault_met = self.session.view.selected_fault
         self.opening.refresh()
+        if self.view.value == "sizes":
+            self.ornaments.refresh()
         opening = opening_of(self.session, self.session.view.selected)
         if opening is not None and self.isVisible() and self.view.value == "sizes":
             # Its sizes come into view, wherever the panel was scrolled to.

@@ -205,7 +205,9 @@ def runner_boards(
     piece_id, own = piece_of(opening_id), own_of(opening_id)
     (x0, z0, x1, z1), (y0, y1) = rect, ends
     beside = (x1 - x0 - size.wide) / 2
-    if y1 - y0 < 2 * RUNNER[0] or (runs_on == "slides" and beside < 1):
+    # Under an apron there is nothing for a runner to sit on.
+    hangs = runs_on == "runners" and z0 < RUNNER[1] - SAME_MM
+    if hangs or y1 - y0 < 2 * RUNNER[0] or (runs_on == "slides" and beside < 1):
         return ()
     if runs_on == "centre":
         wide, high, middle = min(GUIDE[0], size.inside[0] / 2), min(GUIDE[1], size.groove_up), (x0 + x1) / 2

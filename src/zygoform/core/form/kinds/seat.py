@@ -184,7 +184,7 @@ class Seat(PieceBase, frozen=True, tag="seat"):
     blocks: Annotated[
         Literal["no", "yes"],
         choice(
-            "Blocks in the corners",
+            "Corner blocks",
             Choice("no", "No"),
             Choice("yes", "Yes", "glued, screwed, or gone"),
             group="Below",

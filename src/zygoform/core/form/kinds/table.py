@@ -153,7 +153,7 @@ class Table(FrontedPiece, frozen=True, tag="table"):
     blocks: Annotated[
         Literal["no", "yes"],
         choice(
-            "Blocks in the corners",
+            "Corner blocks",
             Choice("no", "No"),
             Choice("yes", "Yes", "glued, screwed, or gone"),
             group="Below",
