@@ -157,7 +157,7 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
             soft = upright(offset_sides(plan, over), mm["height"], mm["height"] + mm["seat_height"])
             boards = (*boards, Board(f"{self.id}/seat/main", "Seat", "seat", soft))
         if self.stay != "none":
-            boards = (*boards, self._stay(plan, wall, height))
+            boards = (*boards, self._stay(plan, wall, low + mm["bottom_thickness"], height))
         corners = (size["corner_left"], size["corner_right"])
         rail = mm["bottom_thickness"]
         body = Body(
@@ -175,12 +175,12 @@ class LiddedBox(PieceBase, frozen=True, tag="lidded_box"):
         )
         return Form((body,))
 
-    def _stay(self, plan: Outline, wall: float, height: float) -> Board:
-        """Beside the left wall, under the lid."""
+    def _stay(self, plan: Outline, wall: float, low: float, height: float) -> Board:
+        """Beside the left wall, over the bottom and under the lid."""
         y = sum(y for _, y in plan) / len(plan)
         # As far in as the wall stands there, should it lean.
         x = max(plan[0][0], plan[3][0]) + wall
-        high = min(160.0, height / 2)
+        high = min(160.0, (height - low) / 2)
         solid = upright(rectangle(x + 2, y - 8, x + 6, y + 8), height - high, height - 4)
         name = "Lid stay" if self.stay == "stay" else "Lid chain"
         return Board(f"{self.id}/stay/main", name, "runner", solid, Z, inside=True, likely="metal")
