@@ -89,6 +89,12 @@ def _survey(studio: _Studio) -> None:
     survey = studio.window.findChild(SurveyStage)
     if survey is None:
         return
+    studio.session.look_from(viewpoint="corner")
+    studio.session.look_into(["p1/opening/o1", "p1/opening/o6"], open_=True)
+    studio.session.select("p1/box-right/o1")
+    studio.shot("survey-inside")
+    studio.session.look_into(["p1/opening/o1", "p1/opening/o6"], open_=False)
+    studio.session.look_from(viewpoint="front")
     studio.session.select("")
     survey.measure_next()
     studio.shot("survey-walk")
