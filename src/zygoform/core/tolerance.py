@@ -33,6 +33,9 @@ CLOSURE_MM = 3.0
 SEAM_MM = 0.01
 """Corners of two faces closer than this on the view plane are one corner."""
 
+THROUGH_MM3 = 1000.0
+"""Parts that share less room than a cubic centimetre only touch, or the drawing of one is coarse."""
+
 PLANE_SLANT = 1e-4
 """Normals of faces (unit vectors) that differ by less are one direction."""
 

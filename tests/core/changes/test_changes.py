@@ -17,10 +17,12 @@ from tests.strategies import bent, planned
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
 from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.outcome.outcome import Outcome
@@ -275,3 +277,40 @@ def test_a_change_whose_board_is_gone_says_so() -> None:
     assert plan_of(thin).failures[0].parameter == "height"
     with pytest.raises(BadInputError):
         demo_project().shop.size("no such")
+
+
+def test_what_runs_through_another_part_is_told_once_by_the_later_one() -> None:
+    project = new_piece(fresh_project(), "Low", {"width": "36", "height": "20", "depth": "18"}, "case").project
+    project = set_reading(project, "base_height", "1/4").project
+    project = divide(project, "p1/opening/o1", "rows", 6).project
+    for opening in case_of(project).build().bodies[0].openings:
+        project = hold(project, opening.id, "drawer").project
+    project = add_change(project, "skirt", "p1/body/main").project
+    project = set_value(project, "c1", "fit", "out").project
+    (found,) = [f for f in plan_of(project).findings if f.code == "runs_through"]
+    # The knob of the lowest drawer stands in the way of the board in front.
+    assert found.where == ("c1/board/front", "p1/knob/o6")
+    assert found.fixes[0].leave_out
+    flat = set_value(project, "c1", "fit", "flush").project
+    assert not any(f.code == "runs_through" for f in plan_of(flat).findings)
+
+
+def case_of(project: Project) -> PieceBase:
+    assert project.piece is not None
+    return project.piece
+
+
+@settings(max_examples=40)
+@given(planned())
+def test_what_is_drawn_is_what_is_cut(project: Project) -> None:
+    """A board of a skirt has the volume of its part: the blank less what its slanted ends take."""
+    plan = plan_of(project)
+    for outcome in plan.form.outcomes:
+        if not any("/board/" in part.id for part in outcome.parts):
+            continue
+        boards = {board.id: board for board in outcome.added}
+        for part in outcome.parts:
+            slants = sum(abs(math.tan(math.radians(end.bevel))) for end in (part.left, part.right))
+            blank = part.length * part.width * part.thickness
+            taken = part.width * part.thickness**2 / 2 * slants
+            assert boards[part.id].solid.volume == pytest.approx(blank - taken, rel=1e-6)

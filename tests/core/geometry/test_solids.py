@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from shapely.geometry import Polygon, box
 
-from zygoform.core.geometry.convex import Convex, halves
+from zygoform.core.geometry.convex import Convex, halves, shared_volume
 from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.geometry.prism import Point3, Prism, dot, upright
 from zygoform.core.geometry.solid import Shape, cut_off, without
@@ -88,3 +88,12 @@ def test_what_misses_takes_nothing_and_all_of_it_never_goes() -> None:
     assert without(board, upright(rectangle(LONG, 0, LONG + 9, WIDE), 0, THICK)).volume == board.volume
     assert without(board, upright(rectangle(-1, -1, LONG + 1, WIDE + 1), -1, THICK + 1)).cells == (board,)
     assert cut_off(board, ((-1, 0, 0), (1, 0, 0))).cells == (board,)
+
+
+@given(st.floats(-200, 500), st.floats(-80, 200), st.floats(1, 300), st.floats(1, 200), st.floats(0, 89))
+def test_what_two_solids_share(x: float, y: float, long: float, wide: float, angle: float) -> None:
+    a = upright(rectangle(0, 0, LONG, WIDE), 0, THICK)
+    b = upright(rectangle(x, y, x + long, y + wide), THICK / 2, 2 * THICK).turned((x, y), angle)
+    outline = Polygon([b.place(p)[:2] for p in b.outline])
+    shared = outline.intersection(box(0, 0, LONG, WIDE)).area * THICK / 2
+    assert shared_volume(a.faces, b.faces) == pytest.approx(shared, rel=1e-6, abs=1e-3)

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 
 from zygoform.core.changes.work import top_work
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, rebuilt
+from zygoform.core.form.form import Board, Body
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, offset_sides, round_corners
 from zygoform.core.geometry.prism import X, Y, upright
@@ -35,8 +35,8 @@ SIDES = ("left", "right", "front", "back")
 class PlankPanel:
     """Works a panel of planks over a body out; lives only for the length of one call."""
 
-    def __init__(self, change: "PlankTop", form: Form, body: Body, shop: Shop) -> None:
-        self.change, self.form, self.body, self.shop = change, form, body, shop
+    def __init__(self, change: "PlankTop", body: Body, shop: Shop) -> None:
+        self.change, self.body, self.shop = change, body, shop
         self.size: TimberSize = shop.size(change.board)
         c = change
         self.outline = offset_sides(
@@ -87,7 +87,6 @@ class PlankPanel:
         cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
-            rebuilt(self.form, self.body, off, on),
             self._result(),
             off,
             on,
@@ -100,6 +99,7 @@ class PlankPanel:
             self._findings(),
             self._handles(),
             work=self._work(),
+            body=self.body.id,
         )
 
     def _work(self) -> tuple[Work, ...]:

@@ -12,7 +12,7 @@ from zygoform.core.shop import Shop
 
 
 class JudgedPlan(Struct, frozen=True):
-    """The piece as found, the parts as listed and the boards they come from."""
+    """The piece as found and as planned, the parts as listed and the boards they come from."""
 
     found: Form
     parts: tuple[ListedPart, ...]
@@ -21,3 +21,4 @@ class JudgedPlan(Struct, frozen=True):
     counts: tuple[Count, ...] = ()
     outcomes: tuple[Outcome, ...] = ()
     made_of: tuple[MadeOf, ...] = ()
+    planned: Form = Form(())

@@ -10,6 +10,7 @@ from zygoform.core.findings.rules import (
     openings_add_up,
     openings_close,
     recounted,
+    runs_through,
     short_parts,
     too_long,
     weak_screws,
@@ -26,4 +27,5 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     short_parts.judge,
     recounted.judge,
     car_room.judge,
+    runs_through.judge,
 )

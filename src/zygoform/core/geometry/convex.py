@@ -112,6 +112,17 @@ def halves(faces: tuple[Face, ...], plane: Plane) -> tuple[Convex | None, Convex
     return _kept(faces, at, normal), _kept(faces, at, back)
 
 
+def shared_volume(a: tuple[Face, ...], b: tuple[Face, ...]) -> float:
+    """mm³ that two convex solids have in common: the one cut by every plane of the other."""
+    rest = Convex(a)
+    for face in b:
+        behind, _ = halves(rest.faces, (face.points[0], face.normal))
+        if behind is None:
+            return 0.0
+        rest = behind
+    return rest.volume
+
+
 def halved_skin(skin: tuple[Face, ...], plane: Plane) -> tuple[tuple[Face, ...], tuple[Face, ...]]:
     """What of some faces lies behind a plane, and what before it."""
     at, out = plane

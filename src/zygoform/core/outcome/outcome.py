@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-from zygoform.core.form.form import Board, Form
+from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Outline, Slant, slants
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
@@ -142,10 +142,12 @@ class Handle(Struct, frozen=True):
 
 
 class Outcome(Struct, frozen=True):
-    """All that one change brings about. `form` is the piece after it."""
+    """All that one change brings about: what it takes off a body and puts on, and everything that follows.
+
+    `base_height` is how high the body stands from then on, where that is another height.
+    """
 
     change_id: str
-    form: Form
     result: Message
     removed: frozenset[str] = frozenset()
     added: tuple[Board, ...] = ()
@@ -159,3 +161,5 @@ class Outcome(Struct, frozen=True):
     handles: tuple[Handle, ...] = ()
     mended: frozenset[str] = frozenset()
     work: tuple[Work, ...] = ()
+    body: str = ""
+    base_height: float | None = None

@@ -8,7 +8,7 @@ from zygoform.core.changes.base import ChangeBase
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import Body, Form, piece_of
+from zygoform.core.form.form import Body, Form, piece_of, rebuilt
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Handle, Outcome
@@ -141,11 +141,24 @@ def _apply(
         else:
             outcomes.append(made)
             if piece_id in own:
-                own[piece_id] = made.form
+                own[piece_id] = memory.once(
+                    lambda form=form, made=made: applied(form, made),  # type: ignore[misc]
+                    "applied",
+                    form,
+                    made,
+                )
     if not outcomes:
         return (), tuple(failures), found
     bodies = tuple(body for form in own.values() for body in form.bodies)
     return tuple(outcomes), tuple(failures), memory.once(lambda: Form(bodies), "planned", *bodies)
+
+
+def applied(form: Form, outcome: Outcome) -> Form:
+    """The piece with what a change takes off and puts on: the only place where changes alter it."""
+    body = form.body(outcome.body) if outcome.body else None
+    if body is None or not (outcome.removed or outcome.added or outcome.base_height is not None):
+        return form
+    return rebuilt(form, body, outcome.removed, outcome.added, outcome.base_height)
 
 
 def _made(change: ChangeBase, form: Form, shop: Shop, condition: Condition) -> Outcome | Failure:

@@ -177,7 +177,9 @@ def _bought(form: FormPlan, cut: CutPlan, shop: Shop) -> Purchase:
 
 def _judged(form: FormPlan, cut: CutPlan, shop: Shop, condition: Condition) -> Piecemeal[tuple[Finding, ...]]:
     """What the changes themselves say, and then every rule."""
-    view = JudgedPlan(form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of)
+    view = JudgedPlan(
+        form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of, form.planned
+    )
     found = [f for outcome in form.counting for f in outcome.findings]
     for rule in RULES:
         yield

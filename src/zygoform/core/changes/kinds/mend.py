@@ -7,7 +7,7 @@ from zygoform.core.changes.work import mend_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.condition.fault import Fault
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Form, rebuilt
+from zygoform.core.form.form import Form
 from zygoform.core.measure import param as entry
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import CAUTIONS, DUST
@@ -67,7 +67,6 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
         leaves = remedy.how in ("leave", "take out")
         return Outcome(
             self.id,
-            rebuilt(form, body, frozenset(repair.removed), tuple(repair.added)),
             _result(kind.title, remedy, repair),
             frozenset(repair.removed),
             tuple(repair.added),
@@ -78,6 +77,7 @@ class Mend(ChangeBase, frozen=True, tag="mend"):
             _notes(remedy, repair),
             (*(CAUTIONS[code] for code in codes), *repair.cautions),
             mended=frozenset() if leaves else frozenset({fault.part}),
+            body=body.id,
             work=mend_work(
                 kind.title,
                 remedy.title,

@@ -49,7 +49,7 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The same piece, with the parts to cut. Raises BadInputError where no such board can give them."""
-        del condition
+        del condition, form
         size = shop.size(self.board)
         if self.width > size.width + SAME_MM:
             raise BadInputError(
@@ -91,7 +91,6 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
         cautions = (SAW, RIP, DUST) if ripped else (SAW, DUST)
         return Outcome(
             self.id,
-            form,
             Message(words, (self.length, self.width)),
             parts=parts,
             cautions=cautions,

@@ -103,4 +103,4 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
         body = self.body_in(form)
         if not any(board.role == "top" for board in body.boards):
             raise BadInputError("impossible", "This piece has no top that boards could take the place of.")
-        return PlankPanel(self, form, body, shop).outcome()
+        return PlankPanel(self, body, shop).outcome()

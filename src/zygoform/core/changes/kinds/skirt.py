@@ -7,7 +7,7 @@ from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.work import skirt_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, Role, rebuilt
+from zygoform.core.form.form import Board, Body, Form, Role
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
 from zygoform.core.geometry.prism import X, Y, upright
@@ -77,14 +77,14 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
         body = self.body_in(form)
         if any(board.role == "leg" for board in body.boards):
             raise BadInputError("impossible", "This piece stands on legs: a skirt needs a body to go round.")
-        return _Skirt(self, form, body, shop).outcome()
+        return _Skirt(self, body, shop).outcome()
 
 
 class _Skirt:
     """Works one skirt out; lives only for the length of one call."""
 
-    def __init__(self, change: Skirt, form: Form, body: Body, shop: Shop) -> None:
-        self.change, self.form, self.body, self.shop = change, form, body, shop
+    def __init__(self, change: Skirt, body: Body, shop: Shop) -> None:
+        self.change, self.body, self.shop = change, body, shop
         self.size: TimberSize = shop.size(change.board)
         if change.height > self.size.width + SAME_MM:
             raise BadInputError(
@@ -117,7 +117,6 @@ class _Skirt:
         cautions = (SAW, RIP, DUST, GLUE, LIFT) if self._ripped else (SAW, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
-            rebuilt(self.form, self.body, off, on, base),
             self._result(),
             off,
             on,
@@ -130,6 +129,8 @@ class _Skirt:
             self._findings(),
             self._handles(),
             work=self._work(),
+            body=self.body.id,
+            base_height=base,
         )
 
     def _work(self) -> tuple[Work, ...]:

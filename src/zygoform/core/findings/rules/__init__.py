@@ -6,6 +6,7 @@ too_long.py         parts longer than any board
 ends_cross.py       parts too short for their slanted ends
 short_parts.py      parts too short to hold at the saw
 recounted.py        rows of which more or fewer are cut than planned
+runs_through.py     new parts that take the room of others
 car_room.py         boards that do not go into the car
 weak_screws.py      screws into parts that do not hold them
 guessed.py          parts that rest on a guess
