@@ -1,5 +1,7 @@
 """Looking in: drawers drawn out, doors opened, and what stands behind a front measured, faulted and mended."""
 
+import math
+
 import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
@@ -7,8 +9,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit, QMenu, QPushButton, QWidget
 
 from tests.app.desk import LEFT, NONE, Desk
+from zygoform.core.edits.condition import add_fault
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
+from zygoform.core.form.front import find_opening
 from zygoform.core.goods.timber import TimberSize
 from zygoform.files.demo import fresh_project
 
@@ -181,3 +185,30 @@ def test_a_moulding_is_listed_drawn_on_its_part_and_taken_off(desk: Desk) -> Non
     assert out.solid.box[0][1] < shut.solid.box[0][1] - 100
     desk.click("m1_away")
     assert [o.id for o in desk.session.project.known_pieces[0].ornaments] == ["m2"]
+
+
+def test_the_walk_asks_for_a_drawer_once_something_of_it_is_broken(desk: Desk) -> None:
+    chest(desk)
+    survey = desk.window._made["survey"]
+    asked = [step.key for step in survey.walk._steps()]  # type: ignore[attr-defined]
+    assert not any("drawer" in key or "wide" in key for key in asked)
+    desk.session.do(lambda p: add_fault(p, "p1/box-bottom/o3", "broken_bottom", (0.0, 0.0, 0.0)))
+    steps = {step.key: step for step in survey.walk._steps()}  # type: ignore[attr-defined]
+    names = ("wide", "long", "high", "side_thickness", "back_thickness")
+    assert [key for key in steps if key.startswith("p1/opening/o3 ")] == [f"p1/opening/o3 {name}" for name in names]
+    sizes = dict(desk.plan.found.bodies[0].openings[2].sizes)
+    for name in names:
+        line = steps[f"p1/opening/o3 {name}"].line
+        assert math.dist(line.start, line.end) == pytest.approx(sizes[name])
+    while survey.walk.step is None or not survey.walk.step.inside:  # type: ignore[attr-defined]
+        (survey.walk.go_on if survey.walk.step else survey.measure_next)()  # type: ignore[attr-defined]
+    assert desk.session.view.opened == {"p1/opening/o3"}
+    desk.settle()
+    desk.type_here("27 1/2", Qt.Key.Key_Return)
+    front = desk.session.project.front("p1/opening/o3")
+    assert front is not None
+    own = find_opening(front, "o3")
+    assert own is not None
+    assert own.drawer is not None
+    assert own.drawer.wide[0].value == pytest.approx(27.5 * 25.4)
+    assert survey.walk.step.inside == "long"  # type: ignore[attr-defined]

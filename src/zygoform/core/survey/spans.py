@@ -3,7 +3,8 @@
 from msgspec import Struct
 
 from zygoform.core.drawing.views import Viewpoint
-from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.form.form import Board, Body, FormOpening, role_of
+from zygoform.core.form.inside.opened import placing
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.measure.param import Span
@@ -95,3 +96,24 @@ def opening_line(opening: FormOpening, direction: str) -> TapeLine:
         return TapeLine((x0, 0.0, z), (x1, 0.0, z), "front")
     x = x0 + 0.15 * (x1 - x0)
     return TapeLine((x, 0.0, z0), (x, 0.0, z1), "front")
+
+
+def drawer_lines(body: Body, opening: FormOpening) -> dict[str, TapeLine]:
+    """Where the sizes of a drawer are taken, while it is drawn out."""
+    boxes = {}
+    for member in opening.members:
+        to = placing(body, (opening.id,), member.id)
+        boxes[role_of(member.id)] = (to.board(member) if to is not None else member).solid.box
+    left, right, back = (boxes.get(role) for role in ("box-left", "box-right", "box-back"))
+    if left is None or right is None or back is None:
+        return {}
+    (x0, y0, _), (x1, y1, top) = left[0], right[1]
+    inner, low, middle = right[0][0], right[0][2], (x0 + x1) / 2
+    lines = {
+        "wide": ((x0, (y0 + y1) / 2, top), (x1, (y0 + y1) / 2, top)),
+        "long": ((x1, y0, top), (x1, y1, top)),
+        "high": ((x1, (y0 + y1) / 2, low), (x1, (y0 + y1) / 2, top)),
+        "side_thickness": ((inner, y0 + (y1 - y0) / 4, top), (x1, y0 + (y1 - y0) / 4, top)),
+        "back_thickness": ((middle, back[0][1], top), (middle, back[1][1], top)),
+    }
+    return {name: TapeLine(start, end, "corner") for name, (start, end) in lines.items()}

@@ -2,19 +2,23 @@
 
 from msgspec import Struct
 
-from zygoform.core.form.form import Body, FormOpening
-from zygoform.core.form.front import Division, openings, walk
+from zygoform.core.form.form import Body, FormOpening, own_of, role_of
+from zygoform.core.form.front import Division, find_opening, openings, walk
+from zygoform.core.form.inside.drawer import DrawerParts
 from zygoform.core.form.piece import FrontedPiece, PieceBase
-from zygoform.core.measure.param import Param, counts, params
+from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Readings, counting
-from zygoform.core.survey.spans import TapeLine, corner_line, opening_line, span_line
+from zygoform.core.survey.spans import TapeLine, corner_line, drawer_lines, opening_line, span_line
 
 RANK = {"Over all": 0, "Top": 1, "Lid": 1, "Seat": 1, "Boards": 1, "Outline": 1, "Frame": 2, "Body": 2}
 """Round the piece as one goes: over all, the top, the body, then what it stands on; the front's openings last."""
 
 
 class WalkStep(Struct, frozen=True):
-    """One size to take. `entry` is its name in the piece, `cell` the opening or division it belongs to instead."""
+    """One size to take. `entry` is its name in the piece, `cell` the opening or division it belongs to instead.
+
+    Of what stands behind a front `inside` names the entry, and `cell` is its opening, which has to be open.
+    """
 
     title: str
     hint: str
@@ -22,10 +26,11 @@ class WalkStep(Struct, frozen=True):
     readings: Readings
     entry: str = ""
     cell: str = ""
+    inside: str = ""
 
     @property
     def key(self) -> str:
-        return self.entry or self.cell
+        return self.entry or f"{self.cell} {self.inside}".rstrip()
 
     @property
     def is_taken(self) -> bool:
@@ -38,7 +43,32 @@ def steps(piece: PieceBase, body: Body) -> tuple[WalkStep, ...]:
     declared = [e for e in params(type(piece)) if e.unit in ("readings", "corner") and counts(e, piece)]
     declared.sort(key=lambda e: RANK.get(e.group, 3))
     found = [step for entry in declared if (step := _entry_step(piece, body, entry)) is not None]
-    return (*found, *(_cell_steps(piece, body) if isinstance(piece, FrontedPiece) else ()))
+    return (
+        *found,
+        *((*_cell_steps(piece, body), *_inside_steps(piece, body)) if isinstance(piece, FrontedPiece) else ()),
+    )
+
+
+def _inside_steps(piece: FrontedPiece, body: Body) -> list[WalkStep]:
+    """Sizes behind a front, where something of a drawer has a fault: what is cut for it rests on them."""
+    faulty = {own_of(fault.part) for fault in piece.faults if _is_of_drawer(fault.part)}
+    found = []
+    for opening in body.openings:
+        own = find_opening(piece.front, own_of(opening.id))
+        if own is None or own.id not in faulty or not opening.members:
+            continue
+        parts = own.parts("drawer")
+        for name, line in drawer_lines(body, opening).items():
+            entry = param(DrawerParts, name)
+            title = f"{opening.name}, {entry.group.lower()}: {entry.label.lower()}"
+            taken = getattr(parts, name)
+            found.append(WalkStep(title, entry.hint, line, taken, cell=opening.id, inside=name))
+    return found
+
+
+def _is_of_drawer(part_id: str) -> bool:
+    role = role_of(part_id)
+    return role in ("front", "guide") or role.startswith(("box-", "runner-", "slide-", "stop-"))
 
 
 def next_step(all_steps: tuple[WalkStep, ...], after: str = "") -> WalkStep | None:

@@ -9,6 +9,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, angles, keep_room, label, push_button, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.fronts import set_cell_size
+from zygoform.core.edits.inside import set_inside
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.param import param
@@ -84,6 +85,8 @@ class WalkBox(QFrame):
         self.show()
         self.walking.emit(True)
         self._say()
+        if step.inside:
+            self.session.look_into((step.cell,), open_=True)
         self.session.trace(step.line)
         self.field.restore()
         self.field.line.setFocus()
@@ -128,7 +131,9 @@ class WalkBox(QFrame):
         step, piece = self.step, self.session.piece
         if step is None or piece is None:
             return
-        if step.cell:
+        if step.inside:
+            self.session.do(lambda p: set_inside(p, step.cell, "drawer", step.inside, text))
+        elif step.cell:
             self.session.do(lambda p: set_cell_size(p, step.cell, text))
         else:
             self.session.do(lambda p: set_reading(p, step.entry, text, on=piece.id))
