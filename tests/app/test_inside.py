@@ -212,3 +212,37 @@ def test_the_walk_asks_for_a_drawer_once_something_of_it_is_broken(desk: Desk) -
     assert own.drawer is not None
     assert own.drawer.wide[0].value == pytest.approx(27.5 * 25.4)
     assert survey.walk.step.inside == "long"  # type: ignore[attr-defined]
+
+
+def test_a_lid_is_lifted_to_look_in(desk: Desk) -> None:
+    project = new_piece(
+        fresh_project(), "Box", {"width": "36", "height": "18", "depth": "18"}, "lidded_box"
+    ).project
+    desk.session.begin(project, None, "New")
+    desk.action("stage_survey")
+    shut = desk.plan.found.board("p1/lid/main")
+    assert shut is not None
+    desk.session.look_from("above")
+    desk.settle()
+    assert "p1/bottom/main" not in desk.stand().targets()
+    double_click(desk, "p1/lid/main")
+    assert desk.session.view.opened == {"p1/lid/main"}
+    assert "p1/bottom/main" in desk.stand().targets()
+    seen = desk.session.seen()
+    assert seen is not None
+    lid = seen.found.board("p1/lid/main")
+    assert lid is not None
+    (_, y0, z0), (_, y1, z1) = lid.solid.box
+    (_, was0, low), (_, was1, _) = shut.solid.box
+    # It stands on its back edge, as high as it is deep, and leans back a little.
+    assert z1 - z0 == pytest.approx(was1 - was0, rel=0.06)
+    assert y1 - y0 < 0.2 * (was1 - was0)
+    assert z0 > low - 40
+    # The sizes are those of the shut box.
+    scene = desk.stand().scene()
+    assert scene is not None
+    assert any(dim.size == pytest.approx(18 * 25.4) for dim in scene.dimensions)
+    desk.stand().setFocus()
+    desk.key(Qt.Key.Key_Escape)
+    desk.key(Qt.Key.Key_I)
+    assert desk.session.view.opened == frozenset()

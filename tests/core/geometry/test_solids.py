@@ -9,7 +9,7 @@ from shapely.geometry import Polygon, box
 
 from zygoform.core.geometry.convex import Convex, halves, shared_volume
 from zygoform.core.geometry.plane import Outline, rectangle
-from zygoform.core.geometry.prism import Point3, Prism, dot, upright
+from zygoform.core.geometry.prism import Point3, Prism, Turn, dot, upright
 from zygoform.core.geometry.solid import Shape, cut_off, without
 
 LONG, WIDE, THICK = 400.0, 120.0, 20.0
@@ -64,20 +64,21 @@ def test_a_slanted_end_leaves_the_mean_length(mitre: float, bevel: float, middle
     assert cut_off(board, plane).sizes == (THICK, WIDE, LONG), "the blank is what one cuts first"
 
 
-@given(st.floats(-170, 170), st.floats(-500, 500))
-def test_turned_and_moved_it_stays_as_large(angle: float, away: float) -> None:
+@given(st.floats(-170, 170), st.floats(-500, 500), st.sampled_from(("z", "x")))
+def test_turned_and_moved_it_stays_as_large(angle: float, away: float, about: str) -> None:
     board = without(
         Prism((0, 0, 0), (1, 0, 0), (0, 0, 1), rectangle(0, 0, LONG, WIDE), THICK), upright(HOLE, -99, 99)
     )
-    there = board.turned((away, 20.0), angle).moved((away, 0, 1))
+    turn = Turn((away, 20.0), angle, about)  # type: ignore[arg-type]
+    there = board.turned(turn).moved((away, 0, 1))
     assert there.volume == pytest.approx(board.volume)
     assert there.sizes == pytest.approx(board.sizes)
-    back = there.moved((-away, 0, -1)).turned((away, 20.0), -angle)
+    back = there.moved((-away, 0, -1)).turned(turn.back())
     for a, b in zip(back.corners, board.corners, strict=True):
         assert a == pytest.approx(b, abs=1e-6)
     # What lies on the hinge stays where it is.
-    hung = board.moved((away, 20, 0))
-    assert hung.turned((away, 20.0), angle).corners[0] == pytest.approx(hung.corners[0])
+    at = (away, 20.0, 7.0) if about == "z" else (7.0, away, 20.0)
+    assert turn.of(at) == pytest.approx(at)
 
 
 HOLE = rectangle(100, -100, 200, 50)
@@ -93,7 +94,7 @@ def test_what_misses_takes_nothing_and_all_of_it_never_goes() -> None:
 @given(st.floats(-200, 500), st.floats(-80, 200), st.floats(1, 300), st.floats(1, 200), st.floats(0, 89))
 def test_what_two_solids_share(x: float, y: float, long: float, wide: float, angle: float) -> None:
     a = upright(rectangle(0, 0, LONG, WIDE), 0, THICK)
-    b = upright(rectangle(x, y, x + long, y + wide), THICK / 2, 2 * THICK).turned((x, y), angle)
+    b = upright(rectangle(x, y, x + long, y + wide), THICK / 2, 2 * THICK).turned(Turn((x, y), angle))
     outline = Polygon([b.place(p)[:2] for p in b.outline])
     shared = outline.intersection(box(0, 0, LONG, WIDE)).area * THICK / 2
     assert shared_volume(a.faces, b.faces) == pytest.approx(shared, rel=1e-6, abs=1e-3)

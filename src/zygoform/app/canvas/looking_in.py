@@ -5,28 +5,32 @@ from functools import partial
 from zygoform.app.canvas.part_menu import Entries
 from zygoform.app.session import Session
 from zygoform.core.condition.fault import Fault
-from zygoform.core.form.form import FormOpening, own_of
+from zygoform.core.form.form import own_of
 from zygoform.core.form.inside.opened import opens, placing
 from zygoform.core.geometry.prism import Point3
 
 
-def opening_meant(session: Session, part_id: str) -> FormOpening | None:
-    """The drawer or door that a part belongs to, where that can be opened."""
+def _meant(session: Session, part_id: str) -> tuple[str, tuple[str, str]] | None:
+    """The drawer, door or lid that a part belongs to: its id, and the words for opening and for shutting it."""
     seen = session.seen()
     body = seen.found.body(part_id) if seen is not None and part_id else None
-    own = own_of(part_id)
-    return next((o for o in body.openings if own_of(o.id) == own and opens(o)), None) if body is not None else None
+    if body is None:
+        return None
+    opening = next((o for o in body.openings if own_of(o.id) == own_of(part_id) and opens(o)), None)
+    if opening is not None:
+        return opening.id, ("Draw it out", "Push it in") if opening.holds == "drawer" else ("Open it", "Shut it")
+    lid = next((board.id for board in body.boards if board.role == "lid"), "")
+    return (lid, ("Lift the lid", "Shut the lid")) if lid else None
 
 
 def look_in_entries(session: Session, part_id: str) -> Entries:
     """What the list of a part says of looking in."""
-    opening = opening_meant(session, part_id)
-    if opening is None:
+    meant = _meant(session, part_id)
+    if meant is None:
         return []
-    is_open = opening.id in session.view.opened
-    drawer = opening.holds == "drawer"
-    words = ("Push it in" if is_open else "Draw it out") if drawer else "Shut it" if is_open else "Open it"
-    return [(words, partial(session.look_into, (opening.id,), open_=not is_open))]
+    own, words = meant
+    is_open = own in session.view.opened
+    return [(words[is_open], partial(session.look_into, (own,), open_=not is_open))]
 
 
 def swap_opening(session: Session, part_id: str) -> bool:
@@ -42,6 +46,7 @@ def swap_look(session: Session) -> None:
     seen = session.seen()
     if not swap_opening(session, session.view.selected) and seen is not None:
         every = [o.id for body in seen.found.bodies for o in body.openings if opens(o)]
+        every += [board.id for board in seen.found.boards if board.role == "lid"]
         session.look_into(every, open_=not session.view.opened.issuperset(every))
 
 

@@ -24,7 +24,7 @@ from zygoform.core.drawing.primitives import (
 from zygoform.core.drawing.seams import without_seams
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form
-from zygoform.core.form.on_top import stands_on_top
+from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, Prism, dot
@@ -290,7 +290,7 @@ def _dimensions(
     guess = {name for body in found.bodies for name in body.unmeasured}
     # What hangs on a wall beside others has no height from the floor to tell.
     standing = [body for body in form.bodies if not body.hangs] or list(form.bodies)
-    top = max(board.solid.box[1][2] for body in standing for board in body.boards)
+    top = max(case_box(body)[1][2] for body in standing)
     # Beside the face that is true to scale.
     floor = _lowest(form, view.place)
     ends = ((x0, floor), (x0, floor + top - form.floor))
@@ -314,9 +314,10 @@ def _dimensions(
 
 
 def _over_all(form: Form) -> tuple[Point3, Point3]:
-    """The box round the piece with all of it shut; knobs do not count, nor what stands on the top."""
-    out = {part for body in form.bodies for part in body.drawn_out}
-    return form.without(out | {b.id for b in form.boards if b.role == "knob" or stands_on_top(b)}).box
+    """The box round the pieces as a tape takes them over all, down to the floor."""
+    lows, highs = zip(*(case_box(body) for body in form.bodies), strict=True)
+    low = (min(p[0] for p in lows), min(p[1] for p in lows), min(form.floor, *(p[2] for p in lows)))
+    return low, (max(p[0] for p in highs), max(p[1] for p in highs), max(p[2] for p in highs))
 
 
 def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:

@@ -138,6 +138,7 @@ def _moved(body: Body, by: Point3) -> Body:
             for o in body.openings
         ),
         underside=body.underside + dz,
+        shut_box=None if body.shut_box is None else (shifted(body.shut_box[0], by), shifted(body.shut_box[1], by)),
         base_height=body.base_height - dz,
     )
 

@@ -13,8 +13,8 @@ from msgspec import Struct, structs
 
 from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.form.opening_readings import OpeningReadings
-from zygoform.core.geometry.plane import Outline, Point
-from zygoform.core.geometry.prism import Point3, X
+from zygoform.core.geometry.plane import Outline
+from zygoform.core.geometry.prism import Point3, Turn, X
 from zygoform.core.geometry.solid import Shape
 from zygoform.core.measure.reading import Sized, Term
 
@@ -48,10 +48,9 @@ class Board(Struct, frozen=True, cache_hash=True):
         on_face = tuple(board.moved(by) for board in self.on_face)
         return structs.replace(self, solid=self.solid.moved(by), on_face=on_face)
 
-    def turned(self, axis: Point, angle: float) -> "Board":
-        """Turned about an upright line through (x, y) by degrees."""
-        on_face = tuple(board.turned(axis, angle) for board in self.on_face)
-        return structs.replace(self, solid=self.solid.turned(axis, angle), on_face=on_face)
+    def turned(self, turn: Turn) -> "Board":
+        on_face = tuple(board.turned(turn) for board in self.on_face)
+        return structs.replace(self, solid=self.solid.turned(turn), on_face=on_face)
 
 
 class FormOpening(Struct, frozen=True):
@@ -113,8 +112,8 @@ class Body(Struct, frozen=True, dict=True, cache_hash=True):
     guesses: frozenset[str] = frozenset()
     unmeasured: frozenset[str] = frozenset()
     """Entries of the piece that are guesses, by name; openings as their id and columns or rows, with a blank."""
-    drawn_out: frozenset[str] = frozenset()
-    """The boards that stand open: the piece is as large as the others make it."""
+    shut_box: tuple[Point3, Point3] | None = None
+    """Least and greatest corner while all of it is shut, where something stands open."""
 
     @property
     def piece_id(self) -> str:

@@ -1,10 +1,11 @@
 """What stands on a top: a crown along its front, a mirror between posts along its back."""
 
+from collections.abc import Callable
 from typing import Literal
 
-from zygoform.core.form.form import Board, role_of
+from zygoform.core.form.form import Board, Body, role_of
 from zygoform.core.geometry.plane import rectangle
-from zygoform.core.geometry.prism import Prism, X, Z, upright
+from zygoform.core.geometry.prism import Point3, Prism, X, Z, upright
 from zygoform.core.geometry.segment import segment
 from zygoform.core.tolerance import SAME_MM
 
@@ -55,3 +56,18 @@ def mirror_boards(piece_id: str, top: Board, width: float, height: float) -> lis
 def stands_on_top(board: Board) -> bool:
     """Whether it comes off with the top: crown, posts and mirror."""
     return role_of(board.id) in ("crown", "mirror", "mirror-post")
+
+
+def case_box(body: Body) -> tuple[Point3, Point3]:
+    """The box round a body as a tape takes it over all: shut, without knobs and what stands on its top."""
+    if body.shut_box is not None:
+        return body.shut_box
+    boxes = [b.solid.box for b in body.boards if b.role != "knob" and not stands_on_top(b)]
+    boxes = boxes or [b.solid.box for b in body.boards]
+    lows, highs = zip(*boxes, strict=True)
+    return _corner(lows, min), _corner(highs, max)
+
+
+def _corner(points: tuple[Point3, ...], end: Callable[[list[float]], float]) -> Point3:
+    x, y, z = (end([point[k] for point in points]) for k in range(3))
+    return x, y, z

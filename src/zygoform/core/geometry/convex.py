@@ -9,7 +9,7 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.geometry.prism import Face, Point3, cross, dot
+from zygoform.core.geometry.prism import Face, Point3, Turn, cross, dot
 from zygoform.core.tolerance import PLANE_SLANT, SAME_MM, SEAM_MM, SQUARE_ON
 
 Plane = tuple[Point3, Point3]
@@ -59,13 +59,9 @@ class Convex(Struct, frozen=True, dict=True, cache_hash=True):
     def moved(self, by: Point3) -> "Convex":
         return Convex(tuple(Face(tuple(plus(p, by) for p in face.points), face.normal) for face in self.faces))
 
-    def turned(self, axis: tuple[float, float], angle: float) -> "Convex":
-        """Turned about an upright line through (x, y) by degrees, counter-clockwise as seen from above."""
+    def turned(self, turn: Turn) -> "Convex":
         return Convex(
-            tuple(
-                Face(tuple(spun(p, axis, angle) for p in face.points), spun(face.normal, (0.0, 0.0), angle))
-                for face in self.faces
-            )
+            tuple(Face(tuple(turn.of(p) for p in face.points), turn.way(face.normal)) for face in self.faces)
         )
 
 
@@ -77,13 +73,6 @@ def box_around(points: tuple[Point3, ...]) -> tuple[Point3, Point3]:
 
 def plus(point: Point3, by: Point3) -> Point3:
     return point[0] + by[0], point[1] + by[1], point[2] + by[2]
-
-
-def spun(point: Point3, axis: tuple[float, float], angle: float) -> Point3:
-    """A point turned about an upright line through (x, y) by degrees."""
-    c, s = math.cos(math.radians(angle)), math.sin(math.radians(angle))
-    x, y = point[0] - axis[0], point[1] - axis[1]
-    return axis[0] + c * x - s * y, axis[1] + s * x + c * y, point[2]
 
 
 def face_area(face: Face) -> float:

@@ -2,6 +2,7 @@
 
 import math
 from functools import cached_property
+from typing import Literal
 
 from msgspec import Struct, structs
 
@@ -28,6 +29,38 @@ def along(start: Point3, direction: Point3, distance: float) -> Point3:
         start[1] + direction[1] * distance,
         start[2] + direction[2] * distance,
     )
+
+
+class Turn(Struct, frozen=True):
+    """By degrees about a line along z through (x, y), or along x through (y, z).
+
+    Counter-clockwise as seen from above, or from the right.
+    """
+
+    axis: Point
+    angle: float
+    about: Literal["z", "x"] = "z"
+
+    def of(self, point: Point3) -> Point3:
+        """A point turned."""
+        x, y, z = point
+        a, b = self.axis
+        if self.about == "z":
+            p, q = self._plane(x - a, y - b)
+            return a + p, b + q, z
+        p, q = self._plane(y - a, z - b)
+        return x, a + p, b + q
+
+    def way(self, direction: Point3) -> Point3:
+        """A direction turned."""
+        return Turn((0.0, 0.0), self.angle, self.about).of(direction)
+
+    def back(self) -> "Turn":
+        return Turn(self.axis, -self.angle, self.about)
+
+    def _plane(self, p: float, q: float) -> Point:
+        c, s = math.cos(math.radians(self.angle)), math.sin(math.radians(self.angle))
+        return c * p - s * q, s * p + c * q
 
 
 class Face(Struct, frozen=True):
@@ -75,15 +108,8 @@ class Prism(Struct, frozen=True, dict=True, cache_hash=True):
         x, y, z = self.origin
         return structs.replace(self, origin=(x + by[0], y + by[1], z + by[2]))
 
-    def turned(self, axis: Point, angle: float) -> "Prism":
-        """Turned about an upright line through (x, y) by degrees, counter-clockwise as seen from above."""
-        c, s = math.cos(math.radians(angle)), math.sin(math.radians(angle))
-
-        def spun(v: Point3) -> Point3:
-            return c * v[0] - s * v[1], s * v[0] + c * v[1], v[2]
-
-        x, y, z = spun((self.origin[0] - axis[0], self.origin[1] - axis[1], self.origin[2]))
-        return structs.replace(self, origin=(axis[0] + x, axis[1] + y, z), u=spun(self.u), v=spun(self.v))
+    def turned(self, turn: "Turn") -> "Prism":
+        return structs.replace(self, origin=turn.of(self.origin), u=turn.way(self.u), v=turn.way(self.v))
 
     @cached_property
     def corners(self) -> tuple[Point3, ...]:

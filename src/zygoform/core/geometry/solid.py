@@ -10,8 +10,8 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.geometry.convex import Convex, Plane, box_around, face_without, halves, plane_of, plus, spun
-from zygoform.core.geometry.prism import Face, Point3, Prism
+from zygoform.core.geometry.convex import Convex, Plane, box_around, face_without, halves, plane_of, plus
+from zygoform.core.geometry.prism import Face, Point3, Prism, Turn
 
 SolidCell = Prism | Convex
 
@@ -29,8 +29,8 @@ class CutOff(Struct, frozen=True):
     def moved(self, by: Point3) -> "CutOff":
         return CutOff((plus(self.plane[0], by), self.plane[1]))
 
-    def turned(self, axis: tuple[float, float], angle: float) -> "CutOff":
-        return CutOff((spun(self.plane[0], axis, angle), spun(self.plane[1], (0.0, 0.0), angle)))
+    def turned(self, turn: Turn) -> "CutOff":
+        return CutOff((turn.of(self.plane[0]), turn.way(self.plane[1])))
 
 
 class CutOut(Struct, frozen=True):
@@ -56,8 +56,8 @@ class CutOut(Struct, frozen=True):
     def moved(self, by: Point3) -> "CutOut":
         return CutOut(self.cell.moved(by))
 
-    def turned(self, axis: tuple[float, float], angle: float) -> "CutOut":
-        return CutOut(self.cell.turned(axis, angle))
+    def turned(self, turn: Turn) -> "CutOut":
+        return CutOut(self.cell.turned(turn))
 
 
 class Solid(Struct, frozen=True, dict=True, cache_hash=True):
@@ -118,9 +118,8 @@ class Solid(Struct, frozen=True, dict=True, cache_hash=True):
     def moved(self, by: Point3) -> "Solid":
         return Solid(self.blank.moved(by), tuple(cut.moved(by) for cut in self.cuts))
 
-    def turned(self, axis: tuple[float, float], angle: float) -> "Solid":
-        """Turned about an upright line through (x, y) by degrees."""
-        return Solid(self.blank.turned(axis, angle), tuple(cut.turned(axis, angle) for cut in self.cuts))
+    def turned(self, turn: Turn) -> "Solid":
+        return Solid(self.blank.turned(turn), tuple(cut.turned(turn) for cut in self.cuts))
 
 
 Shape = Prism | Convex | Solid

@@ -6,33 +6,33 @@ from functools import lru_cache
 from msgspec import Struct, structs
 
 from zygoform.core.form.form import Board, Body, Form, FormOpening, own_of
-from zygoform.core.geometry.convex import plus, spun
-from zygoform.core.geometry.plane import Point
-from zygoform.core.geometry.prism import Point3
+from zygoform.core.form.on_top import case_box
+from zygoform.core.geometry.convex import plus
+from zygoform.core.geometry.prism import Point3, Turn
 
 OUT = 0.6
 """A drawer is drawn out by this share of its length."""
-WIDE_OPEN = 90.0
+WIDE_OPEN, LIFTED = 90.0, 95.0
+"""A door stands square to its front, a lid leans back a little (degrees)."""
 
 
 class Placing(Struct, frozen=True):
-    """Where a part goes: turned about an upright line through `axis` by degrees, then moved."""
+    """Where a part goes: turned, then moved."""
 
     move: Point3 = (0.0, 0.0, 0.0)
-    axis: Point = (0.0, 0.0)
-    angle: float = 0.0
+    turn: Turn = Turn((0.0, 0.0), 0.0)
 
     def place(self, point: Point3) -> Point3:
         """A point of the shut part, where it is now."""
-        return plus(spun(point, self.axis, self.angle), self.move)
+        return plus(self.turn.of(point), self.move)
 
     def back(self, point: Point3) -> Point3:
         """A point seen on the part, where it is when shut."""
         x, y, z = self.move
-        return spun(plus(point, (-x, -y, -z)), self.axis, -self.angle)
+        return self.turn.back().of(plus(point, (-x, -y, -z)))
 
     def board(self, board: Board) -> Board:
-        return (board.turned(self.axis, self.angle) if self.angle else board).moved(self.move)
+        return (board.turned(self.turn) if self.turn.angle else board).moved(self.move)
 
 
 def opens(opening: FormOpening) -> bool:
@@ -41,12 +41,13 @@ def opens(opening: FormOpening) -> bool:
 
 
 def opened(form: Form, open_ids: Collection[str]) -> Form:
-    """The form with these openings' drawers drawn out and doors open; the same one where none is its."""
+    """The form with these openings' drawers drawn out, doors open and lids up; the same one where none is its."""
     if not open_ids:
         return form
     bodies = []
     for body in form.bodies:
         own = frozenset(opening.id for opening in body.openings if opening.id in open_ids and opens(opening))
+        own |= frozenset(board.id for board in body.boards if board.role == "lid" and board.id in open_ids)
         bodies.append(_opened(body, own) if own else body)
     return form if all(new is old for new, old in zip(bodies, form.bodies, strict=True)) else Form(tuple(bodies))
 
@@ -54,12 +55,14 @@ def opened(form: Form, open_ids: Collection[str]) -> Form:
 def placing(body: Body, open_ids: Collection[str], part_id: str) -> Placing | None:
     """Where a part is while these openings are open; None where it is where it always is."""
     opening = next((o for o in body.openings if o.id in open_ids and own_of(o.id) == own_of(part_id)), None)
-    return _placings(body, opening).get(part_id) if opening is not None else None
+    if opening is not None:
+        return _placings(body, opening).get(part_id)
+    return _lifted(body).get(part_id) if any(b.role == "lid" and b.id in open_ids for b in body.boards) else None
 
 
 @lru_cache(maxsize=256)
 def _opened(body: Body, open_ids: frozenset[str]) -> Body:
-    boards, drawn_out = {board.id: board for board in body.boards}, set[str]()
+    boards = {board.id: board for board in body.boards}
     for opening in body.openings:
         if opening.id not in open_ids:
             continue
@@ -67,8 +70,20 @@ def _opened(body: Body, open_ids: frozenset[str]) -> Body:
         if opening.members and placings:
             boards |= {member.id: member for member in opening.members}
         boards |= {part: to.board(boards[part]) for part, to in placings.items() if part in boards}
-        drawn_out |= placings.keys()
-    return structs.replace(body, boards=tuple(boards.values()), drawn_out=frozenset(drawn_out))
+    if any(board.role == "lid" and board.id in open_ids for board in body.boards):
+        boards |= {part: to.board(boards[part]) for part, to in _lifted(body).items()}
+    return structs.replace(body, boards=tuple(boards.values()), shut_box=case_box(body))
+
+
+def _lifted(body: Body) -> dict[str, Placing]:
+    """A lid and the seat on it, about the upper back edge of what they close."""
+    lids = [board for board in body.boards if board.role == "lid"]
+    if not lids:
+        return {}
+    back = max(y for _, y in body.plan)
+    turn = Turn((back, min(board.solid.box[0][2] for board in lids)), -LIFTED, "x")
+    leaf = [board.id for board in body.boards if board.role in ("lid", "seat")]
+    return dict.fromkeys(leaf, Placing(turn=turn))
 
 
 def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
@@ -82,8 +97,8 @@ def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
         lows, highs = zip(*(board.solid.box for board in leaf), strict=True)
         left = opening.hinged != "right"
         x = min(low[0] for low in lows) if left else max(high[0] for high in highs)
-        swing = Placing(axis=(x, min(low[1] for low in lows)), angle=-WIDE_OPEN if left else WIDE_OPEN)
-        return dict.fromkeys([knob, *(board.id for board in leaf)], swing)
+        turn = Turn((x, min(low[1] for low in lows)), -WIDE_OPEN if left else WIDE_OPEN)
+        return dict.fromkeys([knob, *(board.id for board in leaf)], Placing(turn=turn))
     if front not in parts:
         return {}
     boxes = [m.solid.box for m in opening.members if m.role == "box"] or [parts[front].solid.box]
