@@ -7,13 +7,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.core.form.test_kinds import found
 from tests.strategies import pieces, planned
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import box_of, holds
 from zygoform.core.drawing.scene import draw_form, part_dimensions
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
+from zygoform.core.edits.fronts import hold
+from zygoform.core.edits.inside import choose_inside
 from zygoform.core.form.form import Board, Form
+from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.plane import area, rectangle
 from zygoform.core.geometry.prism import Face, Point3, dot, upright
 from zygoform.core.geometry.solid import cut_off, without
@@ -132,6 +136,25 @@ def test_slanted_ends_and_holes_are_seen_and_seen_through(
 ) -> None:
     assert project.piece is not None
     compare(carved(project.piece.build(), cuts), place, shares)
+
+
+@settings(max_examples=60)
+@given(found(), SHARES, st.sampled_from(PLACES), st.booleans())
+def test_what_stands_open_is_seen_as_a_ray_meets_it(
+    drawn: tuple[str, Project], shares: list[tuple[float, float]], place: Viewpoint, framed: bool
+) -> None:
+    """Drawers drawn out with their grooves, doors at right angles, lids that lean back: of every kind of piece."""
+    project = drawn[1]
+    assert project.piece is not None
+    for k, opening in enumerate(project.piece.build().bodies[0].openings if drawn[0] in ("case", "table") else ()):
+        project = hold(project, opening.id, "door" if k % 2 and drawn[0] == "case" else "drawer").project
+        if framed:
+            project = choose_inside(project, opening.id, "door", "made", "frame").project
+            project = choose_inside(project, opening.id, "door", "fill", "nothing").project
+    assert project.piece is not None
+    form = project.piece.build()
+    every = [opening.id for body in form.bodies for opening in body.openings]
+    compare(opened(form, [*every, "p1/lid/main"]), place, shares)
 
 
 @settings(max_examples=20)

@@ -62,7 +62,8 @@ def draw_form(
         roles |= {part: "mended" for part in mended if roles.get(part) == "stays"}
     polygons = _painted(form, roles, view)
     if overlay == "over":
-        polygons += _coming_off(found, frozenset(stays - _painted_ids(planned)), place)
+        off = frozenset(stays - _painted_ids(planned))
+        polygons += _coming_off(found, off, place) if off else ()
     shown = (found, planned) if overlay == "over" else (form,)
     floor = min(_lowest(one, place) for one in shown)
     boxes = [box_of(polygon.points) for polygon in polygons]

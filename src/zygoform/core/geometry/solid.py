@@ -10,8 +10,19 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.geometry.convex import Convex, Plane, box_around, face_without, halves, plane_of, plus
-from zygoform.core.geometry.prism import Face, Point3, Prism, Turn
+from zygoform.core.geometry.convex import (
+    Convex,
+    Plane,
+    box_around,
+    face_without,
+    halves,
+    is_along_an_axis,
+    plane_of,
+    plus,
+)
+from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.prism import Face, Point3, Prism, Turn, upright
+from zygoform.core.tolerance import SAME_MM
 
 SolidCell = Prism | Convex
 
@@ -42,6 +53,8 @@ class CutOut(Struct, frozen=True):
         """Slices of a convex cell outside the other, one for each face of that which cuts the cell."""
         if not _meet(cell, self.cell):
             return [cell]
+        if is_box(cell) and is_box(self.cell):
+            return _boxes_outside(cell.box, self.cell.box)
         rest, slices = Convex(cell.faces), list[SolidCell]()
         for face in self.cell.faces:
             behind, before = halves(rest.faces, (face.points[0], face.normal))
@@ -58,6 +71,28 @@ class CutOut(Struct, frozen=True):
 
     def turned(self, turn: Turn) -> "CutOut":
         return CutOut(self.cell.turned(turn))
+
+
+def is_box(cell: SolidCell) -> bool:
+    """Whether all faces of a convex solid lie along the axes: most boards do, and are parted without a search."""
+    return (
+        isinstance(cell, Prism) and len(cell.outline) == 4 and all(is_along_an_axis(f.normal) for f in cell.faces)
+    )
+
+
+def _boxes_outside(box: tuple[Point3, Point3], taken: tuple[Point3, Point3]) -> list[SolidCell]:
+    """What of a box lies outside another that meets it, in slices along x, y and z."""
+    low, high, slices = list(box[0]), list(box[1]), list[SolidCell]()
+    for k in range(3):
+        for below in (True, False):
+            edge = taken[0][k] if below else taken[1][k]
+            if not low[k] + SAME_MM < edge < high[k] - SAME_MM:
+                continue
+            a, b = list(low), list(high)
+            (b if below else a)[k] = edge
+            slices.append(upright(rectangle(a[0], a[1], b[0], b[1]), a[2], b[2]))
+            (low if below else high)[k] = edge
+    return slices
 
 
 class Solid(Struct, frozen=True, dict=True, cache_hash=True):

@@ -166,7 +166,8 @@ def _true_front(front: Board, bottom: Prism, size: DrawerSizes, parts: DrawerPar
     (x0, y0, z0), (x1, y1, z1) = front.solid.box
     deep = y1 - y0 + 2 if parts.holes_through else (y1 - y0) / 2 + 1
     row = size.hole_spacing * (parts.pull_holes - 1)
-    if row + 4 * HOLE_RADIUS < x1 - x0:
+    # The hole of a knob lies behind it: it is neither seen nor drawn.
+    if parts.pull_holes > 1 and row + 4 * HOLE_RADIUS < x1 - x0:
         for k in range(parts.pull_holes):
             at = ((x0 + x1 - row) / 2 + k * size.hole_spacing, (z0 + z1) / 2)
             # u = x and v = z: their normal points to whoever stands before it.

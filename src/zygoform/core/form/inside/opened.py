@@ -69,10 +69,16 @@ def _opened(body: Body, open_ids: frozenset[str]) -> Body:
         placings = _placings(body, opening)
         if opening.members and placings:
             boards |= {member.id: member for member in opening.members}
-        boards |= {part: to.board(boards[part]) for part, to in placings.items() if part in boards}
+        boards |= {part: _placed(boards[part], to) for part, to in placings.items() if part in boards}
     if any(board.role == "lid" and board.id in open_ids for board in body.boards):
-        boards |= {part: to.board(boards[part]) for part, to in _lifted(body).items()}
+        boards |= {part: _placed(boards[part], to) for part, to in _lifted(body).items()}
     return structs.replace(body, boards=tuple(boards.values()), shut_box=case_box(body))
+
+
+@lru_cache(maxsize=4096)
+def _placed(board: Board, to: Placing) -> Board:
+    """One object for as long as the part and its place are the same: what was drawn of it is not drawn anew."""
+    return to.board(board)
 
 
 def _lifted(body: Body) -> dict[str, Placing]:
