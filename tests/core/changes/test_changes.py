@@ -18,11 +18,13 @@ from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.fronts import divide, hold
+from zygoform.core.edits.inside import set_inside
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import PieceBase
+from zygoform.core.form.targets import target_in
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.outcome.outcome import Outcome
@@ -314,3 +316,40 @@ def test_what_is_drawn_is_what_is_cut(project: Project) -> None:
             blank = part.length * part.width * part.thickness
             taken = part.width * part.thickness**2 / 2 * slants
             assert boards[part.id].solid.volume == pytest.approx(blank - taken, rel=1e-6)
+
+
+def test_a_target_is_of_one_kind_and_a_change_begins_from_it() -> None:
+    project = demo_project()
+    form = case_of(project).build()
+    kinds = {
+        "p1/body/main": "body",
+        "p1/opening/o1": "opening",
+        "p1/front/o1": "front",
+        "p1/side/left": "member",
+        "p1/box-left/o1": "member",
+    }
+    for own, kind in kinds.items():
+        target = target_in(form, own)
+        assert target is not None
+        assert (target.kind, target.body.id) == (kind, "p1/body/main")
+    assert target_in(form, "p1/box-left/o99") is None
+    body, top, side = (target_in(form, own) for own in ("p1/body/main", "p1/top/main", "p1/box-left/o1"))
+    assert body is not None
+    assert top is not None
+    assert side is not None
+    assert [kind.kind for kind in CHANGE_KINDS.values() if kind.takes(top)] == ["plank_top", "own_part"]
+    assert [kind.kind for kind in CHANGE_KINDS.values() if kind.takes(body)] == ["plank_top", "skirt", "own_part"]
+    with pytest.raises(BadInputError):
+        add_change(project, "own_part", "p1/box-left/o99")
+    # A part of one's own is like the one that was pointed at, where a board is as wide; it holds on to the body.
+    change = add_change(measured_side(project), "own_part", "p1/box-left/o1").project.changes[-1]
+    assert change.targets == ("p1/body/main",)
+    assert (change.length, change.width, change.name) == pytest.approx((450, 120, "Drawer 1, left side"))  # type: ignore[union-attr]
+    wide = add_change(project, "own_part", "p1/top/main").project.changes[-1]
+    assert wide.length == pytest.approx(304.8)  # type: ignore[union-attr]
+
+
+def measured_side(project: Project) -> Project:
+    for name, text in (("long", "450 mm"), ("high", "120 mm")):
+        project = set_inside(project, "p1/opening/o1", "drawer", name, text).project
+    return project

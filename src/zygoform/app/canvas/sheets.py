@@ -46,7 +46,9 @@ def paint_passes(painter: QPainter, board: PlacedBoard, mapping: Mapping) -> Non
         length = abs(reach.x()) + abs(reach.y())
         if length < ROOMY:
             continue
-        middle = begin + reach * (TAG / length)
+        # In a narrow board the number stands where the cut ends, beside the words of the parts.
+        share = TAG / length if board.size.is_sheet else 1 - TAG / length
+        middle = begin + reach * share
         words = str(number)
         width = max(TAG, QFontMetricsF(font(11, 600)).horizontalAdvance(words) + 7)
         tag = QRectF(middle.x() - width / 2, middle.y() - TAG / 2, width, TAG)

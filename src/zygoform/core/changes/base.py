@@ -8,9 +8,11 @@ from msgspec import Meta, Struct
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form
+from zygoform.core.form.targets import Target
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_MM
 
 SOUND = Condition()
 """Nothing wrong with anything."""
@@ -34,10 +36,10 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
         return ""
 
     @classmethod
-    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+    def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
         """Its first, sensible state on a target."""
         del shop
-        return cls(change_id, number, (target,))
+        return cls(change_id, number, (target.body.id,))
 
     @abstractmethod
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
@@ -69,8 +71,9 @@ class UnknownChange(Struct, frozen=True, tag_field="kind", tag="?"):
         return str(self.data.get("kind", ""))
 
 
-def nearest_size(shop: Shop, thickness: float, width: float) -> TimberSize | None:
+def nearest_size(shop: Shop, thickness: float, width: float, at_least: float = 0.0) -> TimberSize | None:
     """The size on sale nearest to a wanted section (mm), in the project's system where there is one."""
     sold = [s for s in shop.timber if s.offers] or list(shop.timber)
     own = [s for s in sold if s.system == shop.unit.system] or sold
+    own = [s for s in own if s.width >= at_least - SAME_MM]
     return min(own, key=lambda s: (2 * abs(s.thickness - thickness) + abs(s.width - width), s.id), default=None)

@@ -7,6 +7,7 @@ from msgspec import Struct
 
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.form.form import Role, piece_of
+from zygoform.core.form.targets import Target
 
 
 class ChangeKind(Struct, frozen=True):
@@ -20,6 +21,12 @@ class ChangeKind(Struct, frozen=True):
     title: str
     fits: frozenset[Role]
     begins: bool = True
+
+    def takes(self, target: Target) -> bool:
+        """Whether it can be planned for a target: a part of a role it fits, or a body that has such a part."""
+        if target.board is not None:
+            return target.board.role in self.fits
+        return target.kind == "body" and any(board.role in self.fits for board in target.body.boards)
 
     def load(self) -> type[ChangeBase]:
         """Its class."""

@@ -7,7 +7,10 @@ from msgspec import structs
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
+from zygoform.core.edits.pieces import known_piece
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import piece_of
+from zygoform.core.form.targets import target_in
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, params
 from zygoform.core.outcome.outcome import Fix
@@ -15,12 +18,15 @@ from zygoform.core.project import Project, Variant
 
 
 def add_change(project: Project, kind: str, target: str) -> Edited:
-    """A new change of `kind` on the piece `target` belongs to; it gets the next number."""
+    """A new change of `kind` for `target`, a body or something of one; it gets the next number."""
     entry = CHANGE_KINDS[kind]
     number = project.next_number
     if not entry.begins:
         raise BadInputError("impossible", "This kind of change begins in the survey.")
-    change = entry.load().begin(f"c{number}", number, target, project.shop)
+    meant = target_in(known_piece(project, piece_of(target)).build(), target)
+    if meant is None:
+        raise BadInputError("unknown_key", "What this was planned for is gone.")
+    change = entry.load().begin(f"c{number}", number, meant, project.shop)
     done = structs.replace(project, changes=(*project.changes, change), next_number=number + 1)
     return Edited(done, Message(f"Added {entry.title.lower()}"), frozenset({change.id}))
 

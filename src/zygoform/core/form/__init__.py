@@ -10,6 +10,7 @@ legged.py   legs with aprons between them
 opening_readings.py  what was read inside an opening
 fronts.py   what closes a front: drawers, doors, knobs
 inside/     what stands behind a front: drawers, doors, shelves
+targets.py  what a change can be planned for
 belonging.py what leaves together with a part
 ornaments.py mouldings and carvings: what lies on a face
 front.py    the front of a case, divided into openings

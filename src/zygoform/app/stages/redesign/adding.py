@@ -5,6 +5,7 @@ from msgspec import Struct
 from zygoform.app.session import Session
 from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
 from zygoform.core.form.form import piece_of
+from zygoform.core.form.targets import Target
 
 
 class Addable(Struct, frozen=True):
@@ -31,5 +32,5 @@ def _rooms(session: Session, kind: ChangeKind) -> tuple[str, ...]:
     """The bodies on screen that have a part which a kind of change fits."""
     seen = session.seen()
     bodies = (*seen.planned.bodies, *seen.found.bodies) if seen is not None else ()
-    fits = [body.id for body in bodies if any(board.role in kind.fits for board in body.boards)]
+    fits = [body.id for body in bodies if kind.takes(Target("body", body.id, body))]
     return tuple(dict.fromkeys(fits))

@@ -21,6 +21,7 @@ from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
+from zygoform.core.form.targets import target_in
 
 FIRST_CARDS, MORE_CARDS = 14, 6
 """Of many changes so many cards are made first; more, so many at a time, when one comes near the last of them."""
@@ -102,18 +103,18 @@ class RedesignStage(QWidget):
 
     def _fitting(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
         seen = self.session.seen()
-        boards = (*seen.found.boards, *seen.planned.boards) if seen is not None else ()
-        role = next((board.role for board in boards if board.id == part_id), None)
+        meant = target_in(seen.found, part_id) or target_in(seen.planned, part_id) if seen is not None else None
         return [
             (kind.title, partial(self.plan_change, kind.kind, part_id))
             for kind in CHANGE_KINDS.values()
-            if role in kind.fits
+            if meant is not None and kind.takes(meant)
         ]
 
     def plan_change(self, kind: str, part_id: str) -> None:
         """Adds a change and opens it."""
         number = self.session.project.next_number
-        target = self._body_of(part_id)
+        found = self.session.plan.found if self.session.plan is not None else None
+        target = part_id if found is not None and found.board(part_id) is not None else self._body_of(part_id)
         if self.session.try_do(lambda project: add_change(project, kind, target)):
             self.open_card(f"c{number}")
 

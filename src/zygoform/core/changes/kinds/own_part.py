@@ -10,6 +10,7 @@ from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
+from zygoform.core.form.targets import Target
 from zygoform.core.measure import param as entry
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
@@ -17,6 +18,9 @@ from zygoform.core.outcome.cautions import DUST, RIP, SAW
 from zygoform.core.outcome.outcome import EndCut, Outcome, Part
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
+
+LEAST_LONG, NEAR_THICK = 5.0, 8.0
+"""No part is shorter; a board farther off in thickness is not taken for the like of a part (mm)."""
 
 
 class OwnPart(ChangeBase, frozen=True, tag="own_part"):
@@ -41,11 +45,18 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
     location: Annotated[str, entry.text("Where it goes", 60, main=False)] = field(default="", name="goes")
 
     @classmethod
-    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
-        """A foot or 300 mm of the board nearest to a usual one, as wide as it is."""
+    def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
+        """Like the part that was pointed at, where boards are as wide; else a foot of a usual one."""
         size, inch = nearest_size(shop, 19.0, 64.0), shop.unit.system == "inch"
+        if target.board is not None:
+            thick, wide, long = target.board.solid.sizes
+            like = nearest_size(shop, thick, wide, at_least=wide)
+            near = like is not None and abs(like.thickness - thick) <= NEAR_THICK
+            if like is not None and near and long >= LEAST_LONG:
+                own = {"board": like.id, "length": long, "width": wide, "name": target.board.name[:40]}
+                return cls(change_id, number, (target.body.id,), **own)  # type: ignore[arg-type]
         width, length = size.width if size else 63.5, 304.8 if inch else 300.0
-        return cls(change_id, number, (target,), board=size.id if size else "", length=length, width=width)
+        return cls(change_id, number, (target.body.id,), board=size.id if size else "", length=length, width=width)
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The same piece, with the parts to cut. Raises BadInputError where no such board can give them."""

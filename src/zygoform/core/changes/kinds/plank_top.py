@@ -7,6 +7,7 @@ from zygoform.core.changes.plank_panel import PlankPanel
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
+from zygoform.core.form.targets import Target
 from zygoform.core.goods.plank_layout import Rip
 from zygoform.core.measure.param import Choice, choice, length, switch
 from zygoform.core.outcome.outcome import Outcome
@@ -82,14 +83,14 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
     ] = "front"
 
     @classmethod
-    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+    def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
         """An inch or 25 mm over on three sides, from the board nearest to a usual one."""
         size, inch = nearest_size(shop, 25.4, 140.0), shop.unit.system == "inch"
         over, trim = (25.4, 12.7) if inch else (25.0, 12.0)
         return cls(
             change_id,
             number,
-            (target,),
+            (target.body.id,),
             board=size.id if size else "",
             overhang_left=over,
             overhang_right=over,

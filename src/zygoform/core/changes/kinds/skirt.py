@@ -9,6 +9,7 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, Role
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
+from zygoform.core.form.targets import Target
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
 from zygoform.core.geometry.prism import X, Y, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing, through_screw
@@ -65,11 +66,11 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
     setback: Annotated[float, length("Set back", 0, 300, counts_if=("fit", "in"))] = 25.4
 
     @classmethod
-    def begin(cls, change_id: str, number: int, target: str, shop: Shop) -> Self:
+    def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
         """As high as the board nearest to a usual one is wide."""
         size = nearest_size(shop, 19.0, 64.0)
         height = size.width if size else 63.5
-        return cls(change_id, number, (target,), board=size.id if size else "", height=height)
+        return cls(change_id, number, (target.body.id,), board=size.id if size else "", height=height)
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with the skirt. Raises BadInputError where it cannot be built."""

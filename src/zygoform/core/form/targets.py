@@ -1,0 +1,36 @@
+"""What a change can be planned for: a body, an opening, what closes one, or a single part."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.form.form import Board, Body, Form, FormOpening
+
+TargetKind = Literal["body", "opening", "front", "member"]
+
+
+class Target(Struct, frozen=True):
+    """One of them, with the body it belongs to; `board` is the part itself, `opening` the place in the front."""
+
+    kind: TargetKind
+    id: str
+    body: Body
+    board: Board | None = None
+    opening: FormOpening | None = None
+
+
+def target_in(form: Form, target_id: str) -> Target | None:
+    """What an id names in a form; None where it is gone."""
+    body = form.body(target_id)
+    if body is None:
+        return None
+    if target_id == body.id:
+        return Target("body", target_id, body)
+    opening = next((o for o in body.openings if o.id == target_id), None)
+    if opening is not None:
+        return Target("opening", target_id, body, opening=opening)
+    board = form.board(target_id)
+    closes = board is not None and board.role in ("drawer", "door")
+    return Target(
+        "front" if closes else "member", target_id, body, board, body.opening_of(target_id) if closes else None
+    )
