@@ -13,6 +13,7 @@ from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import set_done, set_fate, touched_parts
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.inside import choose_inside, set_inside
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form, own_of
 from zygoform.core.form.inside.opened import opened, opens, placing
@@ -236,3 +237,30 @@ def test_taking_apart_glass_first_and_a_drawer_with_its_parts() -> None:
 
 def body_part(project: Project, part_id: str) -> Board | None:
     return built(project).board(part_id)
+
+
+def test_faults_know_the_old_holes_and_which_sheet_is_torn() -> None:
+    project = choose_inside(demo_project(), O1, "drawer", "pull_holes", 2).project
+    project = set_inside(project, O1, "drawer", "hole_spacing", "96 mm").project
+    front = built(project).bodies[0].openings[0].members[0]
+    low, high = front.solid.box
+    # Two holes of 5 mm, drawn with eight sides, through 14 mm of the front; and the groove behind it.
+    sizes = dict(built(project).bodies[0].openings[0].sizes)
+    holes = 2 * 8 / 2 * 2.5**2 * 2**0.5 / 2 * (high[1] - low[1])
+    wide = sizes["wide"] - 2 * sizes["side_thickness"] + 2 * sizes["groove"]
+    blank = (high[0] - low[0]) * (high[1] - low[1]) * (high[2] - low[2])
+    groove = wide * sizes["groove"] * sizes["bottom_thickness"]
+    assert front.solid.volume == pytest.approx(blank - groove - holes, rel=1e-6)
+    project = add_fault(project, "p1/front/o1", "hardware", (0.0, 0.0, 0.0)).project
+    assert project.piece is not None
+    assert project.piece.faults[-1].mm("length") == pytest.approx(96)
+    project = set_reading(project, "back_sheets", "3").project
+    backs = [board for board in built(project).boards if board.role == "back"]
+    assert [board.id for board in backs] == ["p1/back/main", "p1/back/sheet-2", "p1/back/sheet-3"]
+    project = add_fault(project, "p1/back/sheet-2", "torn_back", (0.0, 0.0, 0.0)).project
+    assert project.piece is not None
+    plan = compile_plan(mend(project, project.piece.faults[-1].id, "new").project)
+    assert plan is not None
+    left = {board.id for board in plan.planned.boards if board.role == "back"}
+    assert "p1/back/sheet-2" not in left
+    assert {"p1/back/main", "p1/back/sheet-3"} < left

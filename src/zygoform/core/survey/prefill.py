@@ -20,6 +20,7 @@ def likely_sizes(kind: str, board: Board, body: Body) -> dict[str, float]:
         "finish": area,
         "mould": area,
         "insects": area,
+        "hardware": _pulls(board, body),
     }
     if kind in ("sagging_bottom", "broken_bottom"):
         return _bottom(board, body) or {"length": sizes[0], "width": sizes[1]}
@@ -37,6 +38,13 @@ def _bottom(board: Board, body: Body) -> dict[str, float]:
         "width": max(20.0, size["long"] - size["back_thickness"]),
         "depth": size["groove"],
     }
+
+
+def _pulls(board: Board, body: Body) -> dict[str, float]:
+    """The spacing of the old holes, where it was measured."""
+    opening = body.opening_of(board.id)
+    known = opening is not None and opening.members and "hole_spacing" not in opening.unmeasured
+    return {"length": dict(opening.sizes)["hole_spacing"]} if known and opening is not None else {}
 
 
 def _runner(board: Board, body: Body) -> dict[str, float]:

@@ -141,7 +141,9 @@ def new_back(repair: RepairContext) -> None:
     sizes = repair.on_sale("pin")
     why = Message("one every {0} round {1} × {2}", (PIN_SPACING, wide, high))
     repair.fit("pin", sizes[0] if sizes else 25.4, pins, "hold the back", why)
-    old = next((board for board in repair.body.boards if board.role == "back"), None)
+    # Of several sheets the one that is torn.
+    backs = [board for board in repair.body.boards if board.role == "back"]
+    old = next((board for board in backs if board.id == repair.fault.part), backs[0] if backs else None)
     if old is not None:
         repair.replace(old, "back", "x" if high > wide else "z")
 
