@@ -38,7 +38,7 @@ class Shop(Struct, frozen=True):
     paper: Literal["A4", "Letter"] = "Letter"
     timber: tuple[TimberSize, ...] = ()
     packs: tuple[Pack, ...] = ()
-    minutes: tuple[Pace, ...] = ()
+    minutes: Annotated[tuple[Pace, ...], Meta(max_length=100)] = ()
     """How long this workshop takes, where it is not as usual."""
 
     @property

@@ -1,6 +1,7 @@
 """Drawers, doors and shelves behind a front, by hand and over random pieces."""
 
 import itertools
+import json
 from pathlib import Path
 
 import pytest
@@ -23,7 +24,7 @@ from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import disassembly_order, likely_hardware
 from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.project_json import read_project
+from zygoform.files.project_json import UnreadableError, dump_project, parse_project, read_project
 
 O1 = "p1/opening/o1"
 
@@ -264,3 +265,28 @@ def test_faults_know_the_old_holes_and_which_sheet_is_torn() -> None:
     left = {board.id for board in plan.planned.boards if board.role == "back"}
     assert "p1/back/sheet-2" not in left
     assert {"p1/back/main", "p1/back/sheet-3"} < left
+
+
+def test_new_runners_take_the_place_of_the_old_ones_and_stay_where_they_are() -> None:
+    project = add_fault(demo_project(), "p1/front/o1", "worn_runner", (0.0, 0.0, 0.0)).project
+    assert project.piece is not None
+    fault, old = project.piece.faults[-1], built(project).board("p1/runner-left/o1")
+    assert fault.mm("length") == pytest.approx(extents(old)[1])
+    project = mend(project, fault.id, "runners").project
+    plan = compile_plan(project)
+    assert plan is not None
+    own = project.changes[-1].id
+    assert {p.id for p in plan.parts if p.id.startswith(f"{own}/")} == {f"{own}/runner/1", f"{own}/runner/2"}
+    new = plan.planned.board(f"{own}/runner/1")
+    assert new is not None
+    assert old is not None
+    assert new.solid.box == old.solid.box
+    assert placing(plan.planned.bodies[0], [O1], new.id) is None
+    assert plan.planned.board("p1/runner-left/o1") is None
+
+
+def test_files_with_too_much_on_a_piece_are_refused() -> None:
+    content = json.loads(dump_project(demo_project()))
+    content["pieces"][0]["ornaments"] = [{"id": f"m{k}", "part": "p1/top/main"} for k in range(61)]
+    with pytest.raises(UnreadableError):
+        parse_project(json.dumps(content).encode())

@@ -6,14 +6,12 @@ from zygoform.core.edits.edited import Edited, read_readings, read_value
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
-from zygoform.core.form.ornaments import Ornament
+from zygoform.core.form.ornaments import MOST_ORNAMENTS, Ornament
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import accepts, param
 from zygoform.core.measure.reading import counting
 from zygoform.core.project import Project
-
-MOST_ORNAMENTS = 60
 
 
 def add_ornament(project: Project, part_id: str) -> Edited:

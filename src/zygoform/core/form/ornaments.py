@@ -21,6 +21,8 @@ _AXES: tuple[tuple[Point3, Point3, Point3], ...] = (
 )
 """Outward normal of a face, and the directions to the right and up as one stands before it."""
 FACING = 0.9
+MOST_ORNAMENTS = 60
+"""On one piece."""
 
 
 class Ornament(Struct, frozen=True):

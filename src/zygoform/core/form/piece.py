@@ -3,9 +3,9 @@
 import math
 from abc import abstractmethod
 from functools import cache
-from typing import ClassVar, Literal
+from typing import Annotated, ClassVar, Literal
 
-from msgspec import Struct, field, structs
+from msgspec import Meta, Struct, field, structs
 
 from zygoform.core.condition.disassembly import Bag, DisassemblyMark
 from zygoform.core.condition.fault import Fault
@@ -13,7 +13,7 @@ from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.form import Form
 from zygoform.core.form.front import Cell, Holds, Opening, unmeasured_cells
-from zygoform.core.form.ornaments import Ornament, ornamented
+from zygoform.core.form.ornaments import MOST_ORNAMENTS, Ornament, ornamented
 from zygoform.core.geometry.plane import Outline, clip, intersect
 from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Sized, counting, settle
@@ -36,7 +36,7 @@ class PieceBase(Struct, frozen=True, tag_field="kind"):
     bags: tuple[Bag, ...] = ()
     use: PieceUse | None = None
     glass: Literal["", "yes", "no"] = ""
-    ornaments: tuple[Ornament, ...] = ()
+    ornaments: Annotated[tuple[Ornament, ...], Meta(max_length=MOST_ORNAMENTS)] = ()
 
     @abstractmethod
     def bare(self) -> Form:

@@ -53,7 +53,10 @@ class RepairContext:
 
     def replace(self, old: Board, role: str, shared: Literal["x", "y", "z"]) -> None:
         """In the drawing what was cut under `role` takes the old part's place, shared out along an axis."""
-        ids = [part.id for part in self.parts if f"/{role}/" in part.id]
+        self.put_in_place(old, [part.id for part in self.parts if f"/{role}/" in part.id], shared)
+
+    def put_in_place(self, old: Board, ids: list[str], shared: Literal["x", "y", "z"]) -> None:
+        """In the drawing these parts take the old one's place, shared out along an axis."""
         self.removed.add(old.id)
         self.added += in_place_of(old, ids, "xyz".index(shared))
 

@@ -77,7 +77,7 @@ def new_runners(repair: RepairContext) -> None:
         side = "left" if k % 2 == 0 else "right"
         old = repair.member(f"{repair.body.piece_id}/runner-{side}/{own_of(repair.fault.part)}")
         repair.cut(
-            f"runner-{side}/{k // 2 + 1}",
+            f"runner/{k + 1}",
             "Runner",
             repair.fault.sized("length"),
             width,
@@ -85,7 +85,7 @@ def new_runners(repair: RepairContext) -> None:
             location=f"{side}, where the old one sat",
         )
         if old is not None and k < 2:
-            repair.replace(old, f"runner-{side}", "y")
+            repair.put_in_place(old, [repair.parts[-1].id], "y")
     repair.fit(
         "wood screw", _screw(repair), 6 * repair.fault.count, "hold runners", Message("three for each runner")
     )
