@@ -336,8 +336,8 @@ def test_an_offcut_of_sheet_has_its_own_width_and_grain_is_kept() -> None:
     with pytest.raises(BadInputError) as refused:
         own_board(project, "ply-1/4x48", "34", 1, "wide")
     assert refused.value.parameter == "width"
-    # 20 × 40 lies along an 8 ft sheet of 24 wide both ways, but where its face has a grain only along it.
-    parts = strips(3, "40", "20")
+    # Of 47 × 30 three lie across a sheet of 8 × 4 ft, but along it, where its face has a grain, two.
+    parts = strips(3, "47", "30")
     for grain in (True, False):
         sold = (structs.replace(s, grain=grain) if "ply-3/4" in s.id else s for s in parts.shop.timber)
         change = structs.replace(parts.changes[-1], board="ply-3/4x48")
@@ -345,7 +345,8 @@ def test_an_offcut_of_sheet_has_its_own_width_and_grain_is_kept() -> None:
         plan = plan_of(structs.replace(parts, shop=shop, changes=(*parts.changes[:-1], change)))
         on = [part for layout in plan.layouts for board in layout.boards for part in board.parts]
         assert len(on) == 3
-        assert not (grain and any(part.turned for part in on))
+        assert {part.turned for part in on} == {not grain}
+        assert sum(len(layout.boards) for layout in plan.layouts) == (2 if grain else 1)
 
 
 def test_shares_of_a_sheet_are_named() -> None:

@@ -226,7 +226,9 @@ def test_taking_apart_glass_first_and_a_drawer_with_its_parts() -> None:
     gone = compile_plan(set_fate(project, "p1/stile-left/o2", "gone").project)
     assert gone is not None
     assert not any(board.id.endswith("/o2") for board in gone.planned.boards)
-    pane = compile_plan(set_fate(project, "p1/front/o2", "stock").project)
+    with pytest.raises(BadInputError):
+        set_fate(project, "p1/front/o2", "stock")
+    pane = compile_plan(set_fate(project, "p1/front/o2", "gone").project)
     assert pane is not None
     assert {board.id for board in pane.planned.boards if board.id.endswith("/o2")} == {
         f"p1/{role}/o2" for role in ("stile-left", "stile-right", "rail-top", "rail-bottom", "knob")
@@ -281,7 +283,12 @@ def test_new_runners_take_the_place_of_the_old_ones_and_stay_where_they_are() ->
     assert new is not None
     assert old is not None
     assert new.solid.box == old.solid.box
-    assert placing(plan.planned.bodies[0], [O1], new.id) is None
+    out = opened(plan.found, [O1])
+    assert out.board("p1/runner-left/o1") == old, "what it runs on stays"
+    assert out.board("p1/box-left/o1") != plan.found.board("p1/box-left/o1")
+    again = opened(plan.planned, [O1]).board(new.id)
+    assert again is not None
+    assert again.solid.box == old.solid.box
     assert plan.planned.board("p1/runner-left/o1") is None
 
 

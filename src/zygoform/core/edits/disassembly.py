@@ -5,6 +5,7 @@ from typing import Literal
 from msgspec import structs
 
 from zygoform.core.condition.disassembly import Bag, DisassemblyMark, Fate
+from zygoform.core.condition.materials import MATERIALS, MaterialCode
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
@@ -20,6 +21,8 @@ from zygoform.core.survey.disassembly import likely_hardware
 
 FATES: dict[Fate, str] = {"keep": "kept for this piece", "stock": "put to What I have", "gone": "thrown away"}
 SPACING = Param("spacing", "Between the holes", "readings", 5.0, 1000.0, (), guess=0.0, takes="mean")
+NO_BOARDS: tuple[MaterialCode, ...] = ("glass", "metal", "cane", "fabric")
+"""What never becomes a board one has."""
 LEAST_STOCK = 50.0
 """A shorter offcut is not worth a line (mm)."""
 
@@ -27,6 +30,11 @@ LEAST_STOCK = 50.0
 def set_fate(project: Project, part_id: str, fate: Fate) -> Edited:
     """Where a part goes that comes off; to the boards one has, it becomes one with its own size."""
     piece, board = _part(project, part_id)
+    made = next((m.material for m in piece.made_of if m.part == part_id), board.likely)
+    if fate == "stock" and made in NO_BOARDS:
+        raise BadInputError(
+            "impossible", f"{MATERIALS[made].title} is no board: keep it for this piece instead.", ""
+        )
     if fate == "stock" and max(_sizes(board)) < LEAST_STOCK:
         raise BadInputError("out_of_range", "Too small to keep as a board: at least {0} long.", "", (LEAST_STOCK,))
     before = mark_of(piece, part_id)
@@ -144,7 +152,8 @@ def _with_stock(project: Project, piece: PieceBase, board: Board) -> Project:
     """A size of its own, not on sale, and one board of it."""
     thick, wide, long = _sizes(board)
     wood = next((m.wood for m in piece.made_of if m.part == board.id), "")
-    species = wood if wood in COEFFICIENTS else "ponderosa pine"
+    usual = "plywood" if board.likely == "plywood" else "ponderosa pine"
+    species = wood if wood in COEFFICIENTS else usual
     size = TimberSize(
         _stock_id(board.id), f"Found: {board.name.lower()}", "", project.shop.unit.system, thick, wide, species, ()
     )
