@@ -157,11 +157,14 @@ class Form(Struct, frozen=True, dict=True):
 
     def body(self, target: str) -> Body | None:
         """The body of that id, or the one that has the board or opening."""
-        for body in self.bodies:
-            ids = {body.id, *(b.id for b in body.members), *(o.id for o in body.openings)}
-            if target in ids:
-                return body
-        return None
+        return self._bodies.get(target)
+
+    @cached_property
+    def _bodies(self) -> dict[str, Body]:
+        of: dict[str, Body] = {}
+        for body in reversed(self.bodies):
+            of |= dict.fromkeys((body.id, *(b.id for b in body.members), *(o.id for o in body.openings)), body)
+        return of
 
     def without(self, gone: Collection[str]) -> "Form":
         """The form with some boards taken off; a body of which nothing would be left stays as it is."""

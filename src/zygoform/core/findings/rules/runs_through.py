@@ -1,7 +1,9 @@
 """New parts that take the same room as another part of the piece."""
 
+from functools import lru_cache
+
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.form.form import Board, Form
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
@@ -14,23 +16,37 @@ def judge(view: JudgedPlan) -> tuple[Finding, ...]:
 
 def _through(outcome: Outcome, planned: Form) -> Finding | None:
     """The first part of the piece that a change's parts run through; a later change is told of an earlier one's."""
-    body = planned.body(outcome.body) if outcome.body else None
-    own = {board.id for board in outcome.added}
-    mine = [board for board in body.boards if board.id in own] if body is not None else []
-    others = [board for board in body.boards if board.id not in own] if body is not None and mine else []
-    for board in mine:
-        for other in others:
-            if _meet(board, other) and _shared(board, other) > THROUGH_MM3 and not _is_later(outcome, other):
-                return Finding(
-                    "runs_through",
-                    "mind",
-                    Message(f"{literal(board.name)} runs through {literal(other.name).lower()}"),
-                    Message("Two parts cannot be in one place: one of them comes off, is moved or is cut."),
-                    (board.id, other.id),
-                    outcome.change_id,
-                    (Fix(Message("Leave it out"), outcome.change_id, leave_out=True),),
-                )
+    body = planned.body(outcome.body) if outcome.body and outcome.added else None
+    pairs = _pairs(body, frozenset(board.id for board in outcome.added)) if body is not None else ()
+    for board, other in pairs:
+        if not _is_later(outcome, other):
+            return Finding(
+                "runs_through",
+                "mind",
+                Message(f"{literal(board.name)} runs through {literal(other.name).lower()}"),
+                Message("Two parts cannot be in one place: one of them comes off, is moved or is cut."),
+                (board.id, other.id),
+                outcome.change_id,
+                (Fix(Message("Leave it out"), outcome.change_id, leave_out=True),),
+            )
     return None
+
+
+@lru_cache(maxsize=1024)
+def _pairs(body: Body, own: frozenset[str]) -> tuple[tuple[Board, Board], ...]:
+    """Parts of a change with others that they run through. A body that stays the same is not looked at again."""
+    mine = [board for board in body.boards if board.id in own]
+    if not mine:
+        return ()
+    lows, highs = zip(*(board.solid.box for board in mine), strict=True)
+    low, high = ([f(box[k] for box in ends) for k in range(3)] for f, ends in ((min, lows), (max, highs)))
+    near = [board for board in body.boards if board.id not in own and _reaches(board, low, high)]
+    return tuple((a, b) for a in mine for b in near if _meet(a, b) and _shared(a, b) > THROUGH_MM3)
+
+
+def _reaches(board: Board, low: list[float], high: list[float]) -> bool:
+    (x0, y0, z0), (x1, y1, z1) = board.solid.box
+    return x0 < high[0] and low[0] < x1 and y0 < high[1] and low[1] < y1 and z0 < high[2] and low[2] < z1
 
 
 def _is_later(outcome: Outcome, other: Board) -> bool:
