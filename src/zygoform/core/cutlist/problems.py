@@ -80,33 +80,50 @@ def _lanes_problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, 
     narrowest = min(listed.width for listed in parts)
     if len(parts) > MOST_IN_LANES or 2 * narrowest + kerf > size.width or len(parts) < 2:
         return None
-    ends = 2 * units_of(shop.end_trim, math.ceil)
-    wide = units_of(size.width, math.floor)
-    counts = Counter(listed.shape for listed in parts)
-    shapes = {listed.shape: listed for listed in parts}
-    sale = [
-        SheetStock(f"buy {o.length:g} {size.id}", units_of(o.length, math.floor) - ends, wide, int(o.price * 100))
-        for o in size.offers
-    ]
+    # A board's ends are no good.
+    stocks = _stocks([size], stock, 2 * units_of(shop.end_trim, math.ceil))
+    return SheetProblem(units_of(kerf, math.ceil), 0, stocks, _rectangles(parts, turning=False))
+
+
+def _stocks(sizes: list[TimberSize], stock: tuple[StockLine, ...], ends: int = 0) -> tuple[SheetStock, ...]:
+    """What there is to cut both ways, one's own first; `ends` (units) of its length are lost."""
     owned = [
-        SheetStock(f"own {line.id}", units_of(line.length, math.floor) - ends, wide, 0, line.count)
+        SheetStock(
+            f"own {line.id}",
+            units_of(line.length, math.floor) - ends,
+            units_of(line.width or size.width, math.floor),
+            0,
+            line.count,
+        )
+        for size in sizes
         for line in stock
         if line.size == size.id
     ]
-    return SheetProblem(
-        units_of(kerf, math.ceil),
-        0,
-        tuple(s for s in (*owned, *sale) if s.width > 0),
-        tuple(
-            SheetPart(
-                shape,
-                units_of(listed.length, math.ceil),
-                units_of(listed.width, math.ceil),
-                counts[shape],
-                turns=False,
-            )
-            for shape, listed in shapes.items()
-        ),
+    sale = [
+        SheetStock(
+            f"buy {offer.length:g} {size.id}",
+            units_of(offer.length, math.floor) - ends,
+            units_of(size.width, math.floor),
+            int(offer.price * 100),
+        )
+        for size in sizes
+        for offer in size.offers
+    ]
+    return tuple(sheet for sheet in (*owned, *sale) if sheet.width > 0)
+
+
+def _rectangles(parts: list[ListedPart], *, turning: bool) -> tuple[SheetPart, ...]:
+    """Equal parts together. The drawing of slanted ends knows them along the sheet only: those are not turned."""
+    counts, shapes = Counter(listed.shape for listed in parts), {listed.shape: listed for listed in parts}
+    return tuple(
+        SheetPart(
+            shape,
+            units_of(listed.length, math.ceil),
+            units_of(listed.width, math.ceil),
+            counts[shape],
+            turns=turning and not any(cut_lines(listed)),
+        )
+        for shape, listed in shapes.items()
     )
 
 
@@ -120,46 +137,8 @@ def _sheet_problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, 
     named = [shop.size(listed.part.size_id) for listed in parts]
     every = [s for s in shop.timber if s.is_sheet and stock_kind(s) == stock_kind(named[0])]
     sizes = list({size.id: size for size in (*named, *every)}.values())
-    counts = Counter(listed.shape for listed in parts)
-    shapes = {listed.shape: listed for listed in parts}
-    owned = [
-        SheetStock(
-            f"own {line.id}",
-            units_of(line.length, math.floor),
-            units_of(line.width or size.width, math.floor),
-            0,
-            line.count,
-        )
-        for size in sizes
-        for line in stock
-        if line.size == size.id
-    ]
-    sale = [
-        SheetStock(
-            f"buy {offer.length:g} {size.id}",
-            units_of(offer.length, math.floor),
-            units_of(size.width, math.floor),
-            int(offer.price * 100),
-        )
-        for size in sizes
-        for offer in size.offers
-    ]
-    return SheetProblem(
-        units_of(shop.kerf, math.ceil),
-        0,
-        tuple(owned + sale),
-        tuple(
-            SheetPart(
-                shape,
-                units_of(listed.length, math.ceil),
-                units_of(listed.width, math.ceil),
-                counts[shape],
-                # The drawing of slanted ends knows them along the sheet only; grain runs along a part's length.
-                turns=not any(cut_lines(listed)) and not named[0].grain,
-            )
-            for shape, listed in shapes.items()
-        ),
-    )
+    kerf, rectangles = units_of(shop.kerf, math.ceil), _rectangles(parts, turning=not named[0].grain)
+    return SheetProblem(kerf, 0, _stocks(sizes, stock), rectangles)
 
 
 def _problem(parts: list[ListedPart], shop: Shop, stock: tuple[StockLine, ...]) -> StripProblem:

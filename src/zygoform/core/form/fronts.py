@@ -11,6 +11,7 @@ from zygoform.core.form.inside.bay import BayParts, bay_boards
 from zygoform.core.form.inside.door import DoorParts, door_boards, door_sizes
 from zygoform.core.form.inside.drawer import DrawerParts, drawer_boards, drawer_sizes, runner_boards
 from zygoform.core.form.piece import RAIL_DEPTH
+from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.plane import FAR, Outline, intersect, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.measure.param import params
@@ -113,7 +114,9 @@ def _with_drawer(
     sizes = drawer_sizes(parts, high - low, z1 - z0, back - behind)
     ends = (behind + RAIL_DEPTH, back)
     runners = runner_boards(opening.id, opening.name, own, ends, sizes, parts.runs_on)
-    members = (*drawer, *(board for board in runners if not any(_meet(board, other) for other in case)))
+    taken = [board.solid.box for board in case]
+    free = (r for r in runners if not any(boxes_meet(r.solid.box, box, SAME_MM) for box in taken))
+    members = (*drawer, *free)
     named = tuple(structs.asdict(sizes).items())
     hardware = (("Pulls", 1), *((("Metal slides", 2),) if parts.runs_on == "slides" else ()))
     known = not_measured(parts)
@@ -128,11 +131,6 @@ def not_measured(parts: Struct) -> frozenset[str]:
         if entry.guess is not None
     )
     return frozenset(name for name, taken in readings if taken is None or taken.source == "guessed")
-
-
-def _meet(a: Board, b: Board) -> bool:
-    (low, high), (least, most) = a.solid.box, b.solid.box
-    return all(low[k] < most[k] - SAME_MM and least[k] < high[k] - SAME_MM for k in range(3))
 
 
 def _straight(room: Outline) -> tuple[float, float, float] | None:

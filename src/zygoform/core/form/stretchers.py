@@ -1,12 +1,61 @@
 """What holds legs together below their aprons: stretchers; and blocks in the corners of the aprons."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Outline, extent, rectangle
 from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.measure.param import Choice, Span, choice, measured
+from zygoform.core.measure.reading import Readings
 
 StretcherKind = Literal["none", "sides", "all", "h"]
+Stretchers = Annotated[
+    StretcherKind,
+    choice(
+        "Stretchers",
+        Choice("none", "None", "the aprons hold the legs"),
+        Choice("sides", "At the sides", "from front to back"),
+        Choice("all", "All round", "on all four sides"),
+        Choice("h", "H", "at the sides, and one between them"),
+        group="Below",
+    ),
+]
+StretcherHeight = Annotated[
+    Readings,
+    measured(
+        "Up from the floor",
+        0,
+        1000,
+        guess=127.0,
+        group="Below",
+        span=Span("-z", "leg/front-left", "stretcher/left"),
+        follows=("height",),
+        counts_if=("stretchers", ("sides", "all", "h")),
+    ),
+]
+StretcherThickness = Annotated[
+    Readings,
+    measured(
+        "Thick",
+        4,
+        120,
+        guess=22.225,
+        group="Below",
+        span=Span("z", "stretcher/left"),
+        counts_if=("stretchers", ("sides", "all", "h")),
+    ),
+]
+CornerBlocks = Annotated[
+    Literal["no", "yes"],
+    choice(
+        "Corner blocks",
+        Choice("no", "No", "none, or they are gone"),
+        Choice("yes", "Yes", "glued, or held by a screw"),
+        group="Below",
+    ),
+]
+"""The entries of what has legs and aprons, the same for each kind."""
+
 BLOCK = 40.0
 """How far a corner block reaches along each apron (mm): usual."""
 

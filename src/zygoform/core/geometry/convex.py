@@ -71,6 +71,12 @@ def box_around(points: tuple[Point3, ...]) -> tuple[Point3, Point3]:
     return (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
 
 
+def boxes_meet(a: tuple[Point3, Point3], b: tuple[Point3, Point3], slack: float = 0.0) -> bool:
+    """Whether two boxes share room, by more than `slack` (mm) each way."""
+    (low, high), (least, most) = a, b
+    return all(low[k] < most[k] - slack and least[k] < high[k] - slack for k in range(3))
+
+
 def plus(point: Point3, by: Point3) -> Point3:
     return point[0] + by[0], point[1] + by[1], point[2] + by[2]
 

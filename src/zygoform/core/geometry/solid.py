@@ -14,6 +14,7 @@ from zygoform.core.geometry.convex import (
     Convex,
     Plane,
     box_around,
+    boxes_meet,
     face_without,
     halves,
     is_along_an_axis,
@@ -51,7 +52,7 @@ class CutOut(Struct, frozen=True):
 
     def left_of(self, cell: SolidCell) -> list[SolidCell]:
         """Slices of a convex cell outside the other, one for each face of that which cuts the cell."""
-        if not _meet(cell, self.cell):
+        if not boxes_meet(cell.box, self.cell.box):
             return [cell]
         if is_box(cell) and is_box(self.cell):
             return _boxes_outside(cell.box, self.cell.box)
@@ -173,8 +174,3 @@ def without(shape: Shape, taken: SolidCell) -> Solid:
 
 def _with(shape: Shape, cut: CutOff | CutOut) -> Solid:
     return Solid(shape.blank, (*shape.cuts, cut)) if isinstance(shape, Solid) else Solid(shape, (cut,))
-
-
-def _meet(a: SolidCell, b: SolidCell) -> bool:
-    (low, high), (least, most) = a.box, b.box
-    return all(low[k] < most[k] and least[k] < high[k] for k in range(3))

@@ -1,6 +1,6 @@
 """All there is to do: taking apart what goes, then what the changes say, in an order that can be worked."""
 
-from zygoform.core.form.form import piece_of
+from zygoform.core.form.form import Body, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
@@ -17,14 +17,18 @@ def steps_stage(form: FormPlan, pieces: tuple[PieceBase, ...], shop: Shop, memor
     off: dict[str, set[str]] = {}
     for outcome in form.counting:
         off.setdefault(whose[outcome.change_id], set()).update(outcome.removed)
+    bodies: dict[str, tuple[Body, ...]] = {}
+    for body in form.found.bodies:
+        bodies[body.piece_id] = (*bodies.get(body.piece_id, ()), body)
     steps, apart = list[Step](), dict[str, tuple[str, ...]]()
     for piece in pieces:
         yield
+        mine, gone = bodies.get(piece.id, ()), frozenset(off.get(piece.id, ()))
         own = memory.once(
-            lambda piece=piece: _apart(form, piece, frozenset(off.get(piece.id, ())), shop),  # type: ignore[misc]
+            lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, shop),  # type: ignore[misc]
             "apart",
-            form.found,
-            same=(piece.id, piece.disassembly, piece.made_of, frozenset(off.get(piece.id, ())), shop.minutes),
+            *mine,
+            same=(piece.id, piece.disassembly, piece.made_of, gone, shop.minutes),
         )
         steps += own
         apart[piece.id] = tuple(step.id for step in own)
@@ -41,14 +45,13 @@ def steps_stage(form: FormPlan, pieces: tuple[PieceBase, ...], shop: Shop, memor
     return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
 
 
-def _apart(form: FormPlan, piece: PieceBase, off: frozenset[str], shop: Shop) -> tuple[Step, ...]:
+def _apart(bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], shop: Shop) -> tuple[Step, ...]:
     """Taking one piece apart: what its changes take off and what its owner puts by, but for what is off already."""
     marks = {mark.part: mark for mark in piece.disassembly}
     off |= {part for part, mark in marks.items() if mark.fate != "keep"}
     done = {part for part, mark in marks.items() if mark.done}
     found: list[Step] = []
-    for body in form.found.bodies:
-        if body.piece_id == piece.id:
-            order = coming_off(body, disassembly_order(body, piece.made_of, frozenset(marks)), off, done)
-            found += apart_steps(body, order, shop.minutes)
+    for body in bodies:
+        order = coming_off(body, disassembly_order(body, piece.made_of, frozenset(marks)), off, done)
+        found += apart_steps(body, order, shop.minutes)
     return tuple(found)

@@ -4,7 +4,7 @@ from functools import lru_cache
 
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Board, Body, Form
-from zygoform.core.geometry.convex import shared_volume
+from zygoform.core.geometry.convex import box_around, boxes_meet, shared_volume
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
 from zygoform.core.tolerance import THROUGH_MM3, TOUCHING_MM
@@ -38,15 +38,14 @@ def _pairs(body: Body, own: frozenset[str]) -> tuple[tuple[Board, Board], ...]:
     mine = [board for board in body.boards if board.id in own]
     if not mine:
         return ()
-    lows, highs = zip(*(board.solid.box for board in mine), strict=True)
-    low, high = ([f(box[k] for box in ends) for k in range(3)] for f, ends in ((min, lows), (max, highs)))
-    near = [board for board in body.boards if board.id not in own and _reaches(board, low, high)]
-    return tuple((a, b) for a in mine for b in near if _meet(a, b) and _shared(a, b) > THROUGH_MM3)
-
-
-def _reaches(board: Board, low: list[float], high: list[float]) -> bool:
-    (x0, y0, z0), (x1, y1, z1) = board.solid.box
-    return x0 < high[0] and low[0] < x1 and y0 < high[1] and low[1] < y1 and z0 < high[2] and low[2] < z1
+    around = box_around(tuple(corner for board in mine for corner in board.solid.box))
+    near = [b for b in body.boards if b.id not in own and boxes_meet(b.solid.box, around)]
+    return tuple(
+        (a, b)
+        for a in mine
+        for b in near
+        if boxes_meet(a.solid.box, b.solid.box, TOUCHING_MM) and _shared(a, b) > THROUGH_MM3
+    )
 
 
 def _is_later(outcome: Outcome, other: Board) -> bool:
@@ -54,11 +53,6 @@ def _is_later(outcome: Outcome, other: Board) -> bool:
     head = other.id.split("/", 1)[0]
     both = (head[1:], outcome.change_id[1:])
     return head[:1] == "c" and all(own.isdecimal() for own in both) and int(both[0]) > int(both[1])
-
-
-def _meet(a: Board, b: Board) -> bool:
-    (low, high), (least, most) = a.solid.box, b.solid.box
-    return all(low[k] < most[k] - TOUCHING_MM and least[k] < high[k] - TOUCHING_MM for k in range(3))
 
 
 def _shared(a: Board, b: Board) -> float:
