@@ -18,7 +18,7 @@ from zygoform.core.edits.workshop import own_board
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, settle, sized
 from zygoform.core.measure.rounding import round_to
-from zygoform.core.outcome.outcome import EndCut
+from zygoform.core.outcome.part import EndCut
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.why.boards import why_cost, why_left, why_length

@@ -59,3 +59,6 @@ LENGTH_ON_SALE_MM = 0.5
 
 ROW_MM = 1.0
 """Openings whose lower edges differ by less stand in one row."""
+
+END_SHARE = 0.1
+"""A face whose normal has this much of a part's length is its end: less than 85 degrees from square."""

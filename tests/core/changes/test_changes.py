@@ -25,8 +25,12 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.targets import target_in
+from zygoform.core.geometry.convex import shared_volume
+from zygoform.core.geometry.prism import X, Z, upright
+from zygoform.core.geometry.solid import Shape, cut_off
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.timber import Offer, TimberSize
+from zygoform.core.outcome.member import Axes, end_cuts
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
@@ -305,17 +309,30 @@ def case_of(project: Project) -> PieceBase:
 @settings(max_examples=40)
 @given(planned())
 def test_what_is_drawn_is_what_is_cut(project: Project) -> None:
-    """A board of a skirt has the volume of its part: the blank less what its slanted ends take."""
+    """Every member has the volume of its part: the blank less what its ends take. What is drawn lies in it."""
     plan = plan_of(project)
-    for outcome in plan.form.outcomes:
-        if not any("/board/" in part.id for part in outcome.parts):
-            continue
-        boards = {board.id: board for board in outcome.added}
-        for part in outcome.parts:
-            slants = sum(abs(math.tan(math.radians(end.bevel))) for end in (part.left, part.right))
-            blank = part.length * part.width * part.thickness
-            taken = part.width * part.thickness**2 / 2 * slants
-            assert boards[part.id].solid.volume == pytest.approx(blank - taken, rel=1e-6)
+    for member in (member for outcome in plan.form.outcomes for member in outcome.members):
+        part, rough = member.part, member.rough or member.board.solid
+        slants = sum(abs(math.tan(math.radians(end.bevel))) for end in (part.left, part.right))
+        blank = part.length * part.width * part.thickness
+        taken = part.width * part.thickness**2 / 2 * slants
+        assert rough.volume == pytest.approx(blank - taken, rel=1e-6)
+        inside = sum(shared_volume(a.faces, b.faces) for a in rough.cells for b in member.board.solid.cells)
+        assert inside == pytest.approx(member.board.solid.volume, rel=1e-6)
+        assert part.thickness == pytest.approx(rough.volume / (part.length * part.width - taken / part.thickness))
+
+
+@given(*([st.floats(-40, 40)] * 4))
+def test_the_ends_of_a_member_are_those_of_its_solid(m1: float, b1: float, m2: float, b2: float) -> None:
+    """A blank cut by planes as a saw makes them (swung by the mitre, tilted by the bevel) has these ends again."""
+    solid: Shape = upright(((0, 0), (900, 0), (900, 80), (0, 80)), 0, 20)
+    for at, side, mitre, bevel in ((0.0, -1.0, m1, b1), (900.0, 1.0, m2, b2)):
+        swing, tilt = math.radians(mitre), math.radians(bevel)
+        level = math.cos(tilt)
+        out = (side * level * math.cos(swing), level * math.sin(swing), -math.sin(tilt))
+        solid = cut_off(solid, ((at - side * 150, 40.0, 10.0), out))
+    left, right = end_cuts(solid, Axes(X, Z))
+    assert (left.mitre, left.bevel, right.mitre, right.bevel) == pytest.approx((m1, b1, m2, b2), abs=1e-4)
 
 
 def test_a_target_is_of_one_kind_and_a_change_begins_from_it() -> None:

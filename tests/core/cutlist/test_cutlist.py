@@ -23,7 +23,7 @@ from zygoform.core.edits.workshop import own_board, set_shop, set_unit
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer, share_of_sheet
 from zygoform.core.measure.parse import INCH
-from zygoform.core.outcome.outcome import EndCut, Part
+from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop

@@ -292,7 +292,7 @@ def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
     from zygoform.core.cutlist.layouts import PlacedPart
     from zygoform.core.cutlist.listed import list_parts
     from zygoform.core.drawing.boards import part_shape
-    from zygoform.core.outcome.outcome import EndCut, Part
+    from zygoform.core.outcome.part import EndCut, Part
     from zygoform.core.shop import Shop
 
     part = Part("p", "c1", "Side", "x", 19, 50, 400, EndCut(mitre=45), EndCut(mitre=45))

@@ -8,7 +8,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, offset_sides, round_corners
-from zygoform.core.geometry.prism import X, Y, upright
+from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
 from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
 from zygoform.core.goods.species import movement, slot
@@ -17,7 +17,8 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
-from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Part, Supply
+from zygoform.core.outcome.member import Axes, Member
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Supply
 from zygoform.core.outcome.slanted import slant_words
 from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
@@ -62,6 +63,7 @@ class PlankPanel:
         self.rests_on = body.width.guesses | body.depth.guesses
         if body.corner_left.value != 90 or body.corner_right.value != 90:
             self.rests_on |= body.corner_left.guesses | body.corner_right.guesses
+        self.members = self._members()
 
     def _why_sizes(self) -> None:
         """Length, width across and a full board again, with what they are made of."""
@@ -83,21 +85,19 @@ class PlankPanel:
 
     def outcome(self) -> Outcome:
         off = frozenset(b.id for b in self.body.boards if b.role == "top" or stands_on_top(b))
-        on = self._boards()
         cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
             self._result(),
             off,
-            on,
-            self._parts(),
-            (self._later(),),
-            self._fittings(),
-            self._supplies(),
-            self._notes(),
-            cautions,
-            self._findings(),
-            self._handles(),
+            self.members,
+            later=(self._later(),),
+            fittings=self._fittings(),
+            supplies=self._supplies(),
+            notes=self._notes(),
+            cautions=cautions,
+            findings=self._findings(),
+            handles=self._handles(),
             work=self._work(),
             body=self.body.id,
         )
@@ -107,7 +107,7 @@ class PlankPanel:
         pockets = len(self._screw_places()) * (len(self.layout.widths) - 1) if change.screws else 0
         corners = 0 if change.radius <= SAME_MM else 4 if change.rounded == "all" else 2
         return top_work(
-            self._parts(),
+            tuple(member.part for member in self.members),
             self.long,
             jointed=change.joint_loss > 0,
             screws=pockets,
@@ -115,42 +115,45 @@ class PlankPanel:
             places=2 * self._hold_count(),
         )
 
-    def _boards(self) -> tuple[Board, ...]:
-        change, low = self.change, self.body.height
+    def _members(self) -> tuple[Member, ...]:
+        """Planks side by side: cut longer than the top, drawn as they are once it is trimmed and rounded."""
+        change, low, t = self.change, self.body.height, self.size.thickness
         back = change.radius if change.rounded == "all" else 0.0
         rounded = round_corners(self.outline, (change.radius, change.radius, back, back))
-        boards, start = [], self.near
+        begin = extent(self.outline, self.lengthwise)[0] - change.trim
+        (lx, ly), (cx, cy) = self.lengthwise, self.crosswise
+        # The show face is the upper one: seen from above, across is to the left of along.
+        along = (lx, ly, 0.0) if change.direction == "width" else (-lx, -ly, 0.0)
+        axes, grain = Axes(along, Z), X if change.direction == "width" else Y
+        spare = sized("spare at each end", change.trim) * 2
+        place = "from the front" if change.direction == "width" else "from the left"
+        members, start = list[Member](), self.near
         for k, width in enumerate(self.layout.widths):
             outline = _strip(rounded, self.crosswise, start, start + width)
+            long = self.long + 2 * change.trim
+            corners = ((0.0, 0.0), (long, 0.0), (long, width), (0.0, width))
+            plank = tuple(
+                ((begin + a) * lx + (start + b) * cx, (begin + a) * ly + (start + b) * cy) for a, b in corners
+            )
             start += width
-            solid = upright(outline, low, low + self.size.thickness)
-            grain = X if change.direction == "width" else Y
-            boards.append(
-                Board(f"{change.id}/plank/{k + 1}", f"Top plank {k + 1}", "top", solid, grain, tone=k % 2)
+            own, solid = f"{change.id}/plank/{k + 1}", upright(outline, low, low + t)
+            members.append(
+                Member(
+                    change.id,
+                    Board(own, f"Top plank {k + 1}", "top", solid, grain, tone=k % 2),
+                    axes,
+                    self.size,
+                    "Top plank",
+                    f"in the top, number {k + 1} {place}",
+                    upright(plank if change.direction == "width" else plank[::-1], low, low + t),
+                    rounding="up",
+                    measured_on="over all, spare at the ends included" if change.trim else "over all",
+                    rests_on=self.rests_on,
+                    length_of=self.long_of + spare,
+                    width_of=self.ripped_of if width < self.layout.full - SAME_MM else self.full_of,
+                )
             )
-        return tuple(boards)
-
-    def _parts(self) -> tuple[Part, ...]:
-        place = ("from the front", "from the left")[self.change.direction == "depth"]
-        return tuple(
-            Part(
-                f"{self.change.id}/plank/{k + 1}",
-                self.change.id,
-                "Top plank",
-                self.size.id,
-                self.size.thickness,
-                width,
-                self.long + 2 * self.change.trim,
-                ripped=width < self.layout.full - SAME_MM,
-                rounding="up",
-                measured_on="over all, spare at the ends included" if self.change.trim else "over all",
-                location=f"in the top, number {k + 1} {place}",
-                rests_on=self.rests_on,
-                length_of=self.long_of + sized("spare at each end", self.change.trim) * 2,
-                width_of=self.ripped_of if width < self.layout.full - SAME_MM else self.full_of,
-            )
-            for k, width in enumerate(self.layout.widths)
-        )
+        return tuple(members)
 
     def _later(self) -> LaterCut:
         ids = tuple(f"{self.change.id}/plank/{k + 1}" for k in range(len(self.layout.widths)))

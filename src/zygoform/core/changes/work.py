@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.outcome.outcome import Part
+from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
 from zygoform.core.tolerance import SAME_DEG
 

@@ -5,7 +5,7 @@ from msgspec import Struct
 from zygoform.core.cutting.nest import turned
 from zygoform.core.cutting.saw import Setting, setting
 from zygoform.core.measure.rounding import round_to
-from zygoform.core.outcome.outcome import Part
+from zygoform.core.outcome.part import Part
 from zygoform.core.shop import Shop
 
 

@@ -1,5 +1,6 @@
 """What a change brings about: plain values, collected and never raised."""
 
+from functools import cached_property
 from typing import Literal
 
 from msgspec import Struct
@@ -10,51 +11,10 @@ from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
-from zygoform.core.measure.rounding import Mode
 from zygoform.core.outcome.cautions import Caution
+from zygoform.core.outcome.member import Member
+from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
-
-Joint = Literal["mitred", "butted", "chosen"]
-"""How the ends of a part meet others: halving the corner, covered by the other, or at an angle of one's own."""
-
-
-class EndCut(Struct, frozen=True):
-    """One end, degrees from square. Part lies show face up, x along its length.
-
-    Mitre lies in the face, + when the edge at y = 0 is the longer; bevel goes through the thickness, + when
-    the show face is the longer.
-    """
-
-    mitre: float = 0.0
-    bevel: float = 0.0
-
-
-class Part(Struct, frozen=True):
-    """One piece of wood to cut. Length is over all, between the extreme points (mm); not rounded yet.
-
-    `length_of` and `width_of` are the same sizes with what they are made of; `left_corner` and `right_corner` the
-    corners the ends meet in, as `joint` says, or the angles themselves where they were chosen.
-    """
-
-    id: str
-    change_id: str
-    name: str
-    size_id: str
-    thickness: float
-    width: float
-    length: float
-    left: EndCut = EndCut()
-    right: EndCut = EndCut()
-    ripped: bool = False
-    rounding: Mode = "nearest"
-    measured_on: str = "over all"
-    location: str = ""
-    rests_on: frozenset[str] = frozenset()
-    length_of: Sized | None = None
-    width_of: Sized | None = None
-    joint: Joint = "chosen"
-    left_corner: Sized | None = None
-    right_corner: Sized | None = None
 
 
 class LaterCut(Struct, frozen=True):
@@ -141,17 +101,19 @@ class Handle(Struct, frozen=True):
     direction: Point3
 
 
-class Outcome(Struct, frozen=True):
+class Outcome(Struct, frozen=True, dict=True):
     """All that one change brings about: what it takes off a body and puts on, and everything that follows.
 
-    `base_height` is how high the body stands from then on, where that is another height.
+    `members` are drawn and cut; `drawn` is seen and not cut (what was there, turned round), `cut` is cut and not
+    seen by itself (a splint). `base_height` is how high the body stands from then on, where that is another height.
     """
 
     change_id: str
     result: Message
     removed: frozenset[str] = frozenset()
-    added: tuple[Board, ...] = ()
-    parts: tuple[Part, ...] = ()
+    members: tuple[Member, ...] = ()
+    drawn: tuple[Board, ...] = ()
+    cut: tuple[Part, ...] = ()
     later: tuple[LaterCut, ...] = ()
     fittings: tuple[Fitting, ...] = ()
     supplies: tuple[Supply, ...] = ()
@@ -163,3 +125,13 @@ class Outcome(Struct, frozen=True):
     work: tuple[Work, ...] = ()
     body: str = ""
     base_height: float | None = None
+
+    @cached_property
+    def added(self) -> tuple[Board, ...]:
+        """Everything it puts on the body."""
+        return (*(member.board for member in self.members), *self.drawn)
+
+    @cached_property
+    def parts(self) -> tuple[Part, ...]:
+        """Everything there is to cut."""
+        return (*(member.part for member in self.members), *self.cut)

@@ -7,7 +7,8 @@ from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import Mode
-from zygoform.core.outcome.outcome import Joint, LaterCut
+from zygoform.core.outcome.outcome import LaterCut
+from zygoform.core.outcome.part import Joint
 from zygoform.core.plan.plan import Plan
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 from zygoform.core.why.why import Why, known_by, places, sum_of

@@ -15,7 +15,8 @@ from zygoform.core.measure import param as entry
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, RIP, SAW
-from zygoform.core.outcome.outcome import EndCut, Outcome, Part
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
@@ -103,7 +104,7 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
         return Outcome(
             self.id,
             Message(words, (self.length, self.width)),
-            parts=parts,
+            cut=parts,
             cautions=cautions,
             work=(cutting(parts),),
         )

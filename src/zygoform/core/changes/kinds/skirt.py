@@ -18,7 +18,8 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
-from zygoform.core.outcome.outcome import EndCut, Finding, Fitting, Fix, Handle, Note, Outcome, Part, Supply
+from zygoform.core.outcome.member import Axes, Member, end_cuts
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
 from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
@@ -109,33 +110,31 @@ class _Skirt:
                 self._square_back(self.inner, self.out - self.t),
             )
         self.pieces = {side: self._outline(side) for side in range(4) if side != BACK or self.count == 4}
+        self.members = tuple(self._member(side, outline) for side, outline in self.pieces.items())
 
     def outcome(self) -> Outcome:
         gone = ("skirt",) if self.change.fit == "out" else ("base", "skirt")
         off = frozenset(b.id for b in self.body.boards if b.role in gone)
-        on = tuple(self._board(side, outline) for side, outline in self.pieces.items())
         base = None if self.change.fit == "out" else self.change.height
         cautions = (SAW, RIP, DUST, GLUE, LIFT) if self._ripped else (SAW, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
             self._result(),
             off,
-            on,
-            tuple(self._part(side, outline) for side, outline in self.pieces.items()),
-            (),
-            self._fittings(),
-            self._supplies(),
-            self._notes(),
-            cautions,
-            self._findings(),
-            self._handles(),
+            self.members,
+            fittings=self._fittings(),
+            supplies=self._supplies(),
+            notes=self._notes(),
+            cautions=cautions,
+            findings=self._findings(),
+            handles=self._handles(),
             work=self._work(),
             body=self.body.id,
             base_height=base,
         )
 
     def _work(self) -> tuple[Work, ...]:
-        parts = tuple(self._part(side, outline) for side, outline in self.pieces.items())
+        parts = tuple(member.part for member in self.members)
         corners, out = 2 if self.count == 3 else 4, self.change.fit == "out"
         blocks, screws = (0, self._rows()) if out else (self._rows(), 2 * self._rows())
         return skirt_work(parts, corners, blocks, screws, mitred=self.change.corners == "mitred")
@@ -186,31 +185,24 @@ class _Skirt:
         role: Role = "skirt" if self.change.fit == "out" else "base"
         return Board(f"{self.change.id}/board/{_NAMES[side]}", f"Skirt, {_NAMES[side]}", role, solid, grain)
 
-    def _part(self, side: int, outline: Outline) -> Part:
-        """Length and ends read off the plan; the show face is the outer one."""
-        along_side, outward = self._axes(side)
-        low, high = extent(outline, along_side)
-        left, right = self._bevels(outline, along_side, outward)
-        mitred = max(abs(left), abs(right)) > SAME_DEG
-        return Part(
-            f"{self.change.id}/board/{_NAMES[side]}",
+    def _member(self, side: int, outline: Outline) -> Member:
+        """One board; its show face is the outer one."""
+        board, ((ux, uy), (ox, oy)) = self._board(side, outline), self._axes(side)
+        axes = Axes((ux, uy, 0.0), (ox, oy, 0.0))
+        left, right = (end.bevel for end in end_cuts(board.solid, axes))
+        low, high = extent(outline, (ux, uy))
+        return Member(
             self.change.id,
+            board,
+            axes,
+            self.size,
             f"Skirt {_NAMES[side]}",
-            self.size.id,
-            self.t,
-            self.change.height,
-            high - low,
-            EndCut(bevel=left),
-            EndCut(bevel=right),
-            ripped=self._ripped,
+            f"across the {_NAMES[side]}, {'round' if self.change.fit == 'out' else 'under'} the body",
             rounding="up" if self.change.fit == "out" else "nearest",
-            measured_on=_measured(left, right) if mitred else "over all",
-            location=f"across the {_NAMES[side]}, {'round' if self.change.fit == 'out' else 'under'} the body",
+            measured_on=_measured(left, right) if max(abs(left), abs(right)) > SAME_DEG else "over all",
             rests_on=self._rests_on(side),
             length_of=self._length_of(side, high - low),
-            width_of=sized(
-                "height of the skirt", self.change.height, where=f"{self.change.id}/board/{_NAMES[side]}"
-            ),
+            width_of=sized("height of the skirt", self.change.height, where=board.id),
             joint=self.change.corners,
             left_corner=self._corner(side),
             right_corner=self._corner((side + 1) % 4),
@@ -241,19 +233,6 @@ class _Skirt:
         if abs(size.value - length) <= SAME_MM:
             return size
         return size + sized("what corners out of square add", length - size.value, "worked out", where)
-
-    def _bevels(
-        self, outline: Outline, along_side: tuple[float, float], outward: tuple[float, float]
-    ) -> tuple[float, float]:
-        def place(p: tuple[float, float], axis: tuple[float, float]) -> float:
-            return p[0] * axis[0] + p[1] * axis[1]
-
-        middle = sum(place(p, outward) for p in outline) / len(outline)
-        face = [place(p, along_side) for p in outline if place(p, outward) > middle]
-        rear = [place(p, along_side) for p in outline if place(p, outward) < middle]
-        left = math.degrees(math.atan2(min(rear) - min(face), self.t))
-        right = math.degrees(math.atan2(max(face) - max(rear), self.t))
-        return round(left, 6) + 0.0, round(right, 6) + 0.0
 
     def _rests_on(self, side: int) -> frozenset[str]:
         body = self.body

@@ -16,7 +16,8 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
 from zygoform.core.outcome.cautions import RIP, SAW, Caution
-from zygoform.core.outcome.outcome import Fitting, Part, Supply
+from zygoform.core.outcome.outcome import Fitting, Supply
+from zygoform.core.outcome.part import Part
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
