@@ -49,10 +49,10 @@ def test_minutes_as_a_table(desk: Desk, tmp_path: Path) -> None:
     desk.action("undo")
     path.write_text("task,low,high\nflying,1,2\n")
     desk.action("minutes")
-    assert "was not taken: row 2" in desk.told[-1]
+    assert "Nothing was taken from minutes.csv. row 2" in desk.told[-1]
     path.write_bytes(b"\xff\xfe")
     desk.action("minutes")
-    assert "cannot be read as minutes" in desk.told[-1]
+    assert "was not taken" in desk.told[-1]
     assert desk.session.project.shop.minutes == ()
 
 

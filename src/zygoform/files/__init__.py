@@ -12,6 +12,7 @@ tables.py         tables as CSV, for any program and from any
 minutes_csv.py    how long each kind of work takes
 prices_csv.py     the price list, shipped and the user's
 cutlist_csv.py    the cut list by setting and by part
+leftover_csv.py   what is left over, for the next project
 import_csv.py     cut lists and boards owned, read in
 paper.py          what can be printed, and its pages as pictures
 shopping_pdf.py   the shopping list

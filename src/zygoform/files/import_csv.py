@@ -42,7 +42,7 @@ def parse_cut_list(text: str, shop: Shop) -> Taken:
 
 
 def parse_boards(text: str, shop: Shop) -> Taken:
-    """Boards owned: length and stock must be there; count 1 where it is not."""
+    """Boards owned: length and stock must be there; count 1 where it is not, of an offcut its own width."""
     rows, problems = _rows(text, ("length", "stock"), lambda row: _board(row, shop))
     return Taken(boards=() if problems else tuple(rows), problems=tuple(problems))
 
@@ -95,7 +95,11 @@ def _part(row: dict[str, str], shop: Shop) -> OwnRow:
 
 
 def _board(row: dict[str, str], shop: Shop) -> OwnBoard:
-    return OwnBoard(_size(row, shop), _length(row, "length", shop), _count(row))
+    size = shop.size(_size(row, shop))
+    width = _length(row, "width", shop) if row.get("width") else None
+    if width is not None and width > size.width + 0.01:
+        raise BadInputError("does_not_fit", f"width: {row['width']} is wider than {size.name}")
+    return OwnBoard(size.id, _length(row, "length", shop), _count(row), width)
 
 
 def _size(row: dict[str, str], shop: Shop) -> str:

@@ -1,14 +1,12 @@
 """The table of minutes as CSV: what each kind of work takes, to be changed in any program and taken over again."""
 
-from pathlib import Path
-
 from msgspec import Struct
 
 from zygoform.core.edits.minutes import read_minutes
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import RATES, Pace, pace
 from zygoform.core.input_problem import InputProblem
-from zygoform.files.tables import read_file, read_table, write_table
+from zygoform.files.tables import read_table, write_table
 
 _COLUMNS = ("task", "counted", "per", "low", "high")
 MOST_RATES = 500
@@ -29,11 +27,6 @@ def minutes_csv(own: tuple[Pace, ...]) -> str:
         per = {"each": "each", "m": "metre", "min": "minute as written"}[rate.per]
         rows.append((rate.task, rate.one, per, f"{low:g}", f"{high:g}"))
     return write_table(_COLUMNS, rows)
-
-
-def read_minutes_table(path: Path) -> MinutesTable:
-    """A table of the user's. Raises OSError and TableError."""
-    return parse_minutes(read_file(path))
 
 
 def parse_minutes(text: str) -> MinutesTable:

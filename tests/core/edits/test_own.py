@@ -1,5 +1,7 @@
 """Parts of one's own, counts of one's own, boards as they really measure, lists from elsewhere."""
 
+from decimal import Decimal
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -8,15 +10,17 @@ from msgspec import structs
 from tests.strategies import planned
 from zygoform.core.edits.counting import set_row_count
 from zygoform.core.edits.planning import add_change, set_text, set_value
-from zygoform.core.edits.taking import take_boards, take_parts
+from zygoform.core.edits.taking import OwnBoard, OwnRow, take_boards, take_parts
 from zygoform.core.edits.workshop import set_actual, set_unit
 from zygoform.core.errors import BadInputError
+from zygoform.core.goods.timber import Offer
 from zygoform.core.measure.parse import INCH
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.import_csv import parse_boards, parse_cut_list
+from zygoform.files.leftover_csv import leftover_csv
 from zygoform.files.project_json import dump_project, parse_project
 
 
@@ -182,3 +186,26 @@ def test_boards_owned_are_taken_over() -> None:
     again = take_boards(project, taken.boards).project
     assert len({line.id for line in again.stock}) == 4
     assert structs.replace(again, stock=()) == structs.replace(project, stock=())
+
+
+def test_what_is_left_over_is_taken_by_the_next_project() -> None:
+    """A board cut to 30 in of 96, and half a sheet cut down, come back as boards of their own sizes; what lay
+    unused too. By hand: 96 - 2 x 1/2 lost at the ends - 30 - a 1/8 kerf; the right end is cut off with the offcut.
+    """
+    shop = demo_project().shop
+    board = structs.replace(shop.size("pine-1x3"), offers=(Offer(96 * 25.4, Decimal(5)),))
+    sheet = next(size for size in shop.timber if size.kind == "sheet")
+    project = structs.replace(demo_project(), changes=(), shop=structs.replace(shop, timber=(board, sheet)))
+    rows = (OwnRow("Rail", "pine-1x3", 1, 30 * 25.4, board.width), OwnRow("Panel", sheet.id, 1, 500.0, 300.0))
+    owned = (OwnBoard("pine-1x3", 20 * 25.4, 3), OwnBoard(sheet.id, 1000.0, 1, 600.0))
+    project = take_boards(take_parts(project, rows).project, owned).project
+    table = leftover_csv(plan_of(project), project.stock)
+    taken = parse_boards(table, project.shop)
+    assert not taken.problems
+    found = {(own.board, own.width is None): own for own in taken.boards if own.length > 530 or own.width}
+    assert found["pine-1x3", True].length == pytest.approx((96 - 0.5 - 0.5 - 30 - 0.125) * 25.4, abs=1.6)
+    own = found[sheet.id, False]
+    left = (own.length, own.width or 0.0)
+    # The larger offcut of 1000 x 600 less 500 x 300: by one cut along or one across.
+    assert any(left == pytest.approx(pair, abs=5) for pair in ((1000, 297), (600, 497)))
+    assert [own.count for own in taken.boards if abs(own.length - 20 * 25.4) < 1] == [3]

@@ -20,6 +20,7 @@ from zygoform.files.user_folder import home
 if TYPE_CHECKING:
     from zygoform.app.actions.asking import ChangedChoice, CopyChoice, UnsavedChoice
     from zygoform.app.actions.opening import Planned
+    from zygoform.app.actions.taking import TableKind
     from zygoform.files.paper import Paper
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
@@ -195,6 +196,15 @@ class Filing(QObject):
 
         self._table(f" cut list by {kind}.csv", by_setting_csv(plan) if kind == "setting" else by_part_csv(plan))
 
+    def export_leftovers(self) -> None:
+        """What is left over, for the next project to take over as boards of one's own."""
+        self.session.planning.settle()
+        plan = self.session.plan
+        if plan is not None:
+            from zygoform.files.leftover_csv import leftover_csv
+
+            self._table(" left over.csv", leftover_csv(plan, self.session.project.stock))
+
     def export_prices(self) -> None:
         """The project's price list, to be changed in any program and taken over again."""
         from zygoform.files.prices_csv import prices_csv
@@ -264,75 +274,11 @@ class Filing(QObject):
 
         self._table(" minutes.csv", minutes_csv(self.session.project.shop.minutes))
 
-    def take_minutes(self) -> None:
-        """A table of one's own; its minutes go into the project."""
-        from zygoform.core.edits.minutes import use_minutes
-        from zygoform.files.minutes_csv import read_minutes_table
-        from zygoform.files.tables import TableError
+    def take_table(self, what: "TableKind") -> None:
+        """A table of one's own is taken over; with a fault in any row nothing is."""
+        from zygoform.app.actions.taking import take_table
 
-        name = self.ask_open("Minutes of work (*.csv)")
-        if not name:
-            return
-        try:
-            table = read_minutes_table(Path(name))
-        except (OSError, TableError) as refused:
-            why = refused.strerror if isinstance(refused, OSError) else str(refused)
-            self.told.emit(f"{shown(Path(name))} cannot be read as minutes of work: {why}.")
-            return
-        if table.problems or not table.rows:
-            first = table.problems[0] if table.problems else None
-            words = f"{first.path}: {first.message}" if first else "it names no work"
-            self.told.emit(f"{shown(Path(name))} was not taken: {words}.")
-            return
-        self.session.try_do(lambda project: use_minutes(project, table.rows))
-
-    def take_prices(self) -> None:
-        """A price list of one's own; its prices go into the project."""
-        from zygoform.core.edits.workshop import use_prices
-        from zygoform.files.prices_csv import read_prices
-        from zygoform.files.tables import TableError
-
-        name = self.ask_open("Price lists (*.csv)")
-        if not name:
-            return
-        try:
-            prices = read_prices(Path(name))
-        except (OSError, TableError) as refused:
-            why = refused.strerror if isinstance(refused, OSError) else str(refused)
-            self.told.emit(f"{shown(Path(name))} cannot be read as a price list: {why}.")
-            return
-        if prices.problems or not prices.timber:
-            first = prices.problems[0] if prices.problems else None
-            words = f"{first.path}: {first.message}" if first else "it has no timber"
-            self.told.emit(f"{shown(Path(name))} was not taken: {words}.")
-            return
-        self.session.try_do(lambda project: use_prices(project, prices.timber, prices.packs))
-
-    def take_list(self, kind: Literal["parts", "boards"]) -> None:
-        """A cut list, or boards owned, from a table; with a fault in any row nothing is taken."""
-        from zygoform.core.edits.taking import take_boards, take_parts
-        from zygoform.files.import_csv import parse_boards, parse_cut_list
-        from zygoform.files.tables import TableError, read_file
-
-        name = self.ask_open("Tables (*.csv *.txt);;All files (*)")
-        if not name:
-            return
-        path, shop = Path(name), self.session.project.shop
-        try:
-            text = read_file(path)
-        except (OSError, TableError) as refused:
-            why = refused.strerror if isinstance(refused, OSError) else str(refused)
-            self.told.emit(f"{shown(path)} was not taken: {why}.")
-            return
-        taken = parse_cut_list(text, shop) if kind == "parts" else parse_boards(text, shop)
-        if taken.problems:
-            first, more = taken.problems[0], len(taken.problems) - 1
-            others = f" {more} more row{'s have' if more > 1 else ' has'} faults." if more else ""
-            self.told.emit(f"Nothing was taken from {shown(path)}. {first.path}: {first.message}.{others}")
-        elif kind == "parts":
-            self.session.try_do(lambda project: take_parts(project, taken.parts))
-        else:
-            self.session.try_do(lambda project: take_boards(project, taken.boards))
+        take_table(self.session, what, self.ask_open, self.told.emit)
 
     def may_leave(self) -> bool:
         """Whether the document may go: saved, or not wanted any more."""

@@ -74,6 +74,8 @@ class PlacedBoard(Struct, frozen=True):
     left_over: float
     offcut: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)
     cuts: tuple[SheetPass, ...] = ()
+    stock: str = ""
+    """Which line of what one has it is, of a board one owns."""
 
     @property
     def both_ways(self) -> bool:
@@ -161,7 +163,8 @@ def _placed_board(sized: SizeProblem, board: CutBoard, waiting: Waiting, letter:
     end = on_it[-1].x + on_it[-1].part.length
     length, price = stock.length / UNITS_PER_MM, Decimal(stock.price) / 100
     left_over = max(0.0, length - shop.end_trim - end - shop.kerf)
-    return PlacedBoard(letter, sized.size, length, price, stock.limit is not None, on_it, left_over)
+    own = _own_line(stock.id)
+    return PlacedBoard(letter, sized.size, length, price, bool(own), on_it, left_over, stock=own)
 
 
 def _size_of(stock_id: str, shop: Shop, stock: tuple[StockLine, ...]) -> TimberSize | None:
@@ -170,6 +173,12 @@ def _size_of(stock_id: str, shop: Shop, stock: tuple[StockLine, ...]) -> TimberS
     of_line = next((line.size for line in stock if line.id == own), "")
     named = own.partition(" ")[2] if kind == "buy" else of_line
     return next((size for size in shop.timber if size.id == named), None)
+
+
+def _own_line(stock_id: str) -> str:
+    """The line of what one has, by the id of a stock in the problem; nothing for what is bought."""
+    kind, _, own = stock_id.partition(" ")
+    return own if kind == "own" else ""
 
 
 def _placed_sheet(
@@ -211,6 +220,7 @@ def _placed_sheet(
         max(long, wide),
         (end + x, y, long, wide),
         tuple(_pass(cut, end) for cut in order.cuts),
+        _own_line(stock.id),
     )
 
 

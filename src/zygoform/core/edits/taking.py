@@ -27,11 +27,12 @@ class OwnRow(Struct, frozen=True):
 
 
 class OwnBoard(Struct, frozen=True):
-    """So many boards of one size and length (mm)."""
+    """So many boards of one size and length (mm); of an offcut of sheet its own width too."""
 
     board: str
     length: float
     count: int
+    width: float | None = None
 
 
 def take_parts(project: Project, rows: tuple[OwnRow, ...]) -> Edited:
@@ -50,6 +51,8 @@ def take_parts(project: Project, rows: tuple[OwnRow, ...]) -> Edited:
 def take_boards(project: Project, boards: tuple[OwnBoard, ...]) -> Edited:
     """Boards into What I have."""
     number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
-    lines = tuple(StockLine(f"s{number + k}", b.board, b.length, b.count) for k, b in enumerate(boards))
+    lines = tuple(
+        StockLine(f"s{number + k}", b.board, b.length, b.count, width=b.width) for k, b in enumerate(boards)
+    )
     done = structs.replace(project, stock=(*project.stock, *lines))
     return Edited(done, Message(f"Took over {len(lines)} lines of boards"), frozenset(line.id for line in lines))

@@ -26,7 +26,13 @@ class Rack(QWidget):
         column.setContentsMargins(0, 0, 10, 0)
         column.setSpacing(8)
         column.addWidget(label("What I have", "title"))
-        column.addWidget(wrapped("Boards and offcuts of your own are used before any is bought.", "second"))
+        column.addWidget(
+            wrapped(
+                "Boards and offcuts of your own are used before any is bought. What this project leaves over: "
+                "File, What is left over as CSV; the next project takes it over.",
+                "second",
+            )
+        )
         self._lines = QVBoxLayout()
         self._lines.setSpacing(4)
         column.addLayout(self._lines)
