@@ -155,25 +155,42 @@ class SurveyStage(QWidget):
             SizesPanel(self.session),
         )
         self.use, self.ornaments = UsePanel(self.session), OrnamentsPanel(self.session)
-        self.faults, self.disassembly = FaultsPanel(self.session), DisassemblyPanel(self.session)
-        self._views, self._areas = QStackedWidget(), list[QScrollArea]()
+        self._faults: FaultsPanel | None = None
+        self._disassembly: DisassemblyPanel | None = None
+        self._views, self._areas, self._lists = QStackedWidget(), list[QScrollArea](), list[QVBoxLayout]()
         column.addWidget(self._views, 1)
         column.addStretch(0)
-        for widgets in (
-            (self.findings, self.opening, self.sizes, self.ornaments, self.use),
-            (self.faults,),
-            (self.disassembly,),
-        ):
+        for _tab in TABS:
             inner = QWidget()
             self._areas.append(scrolled(inner))
             self._views.addWidget(self._areas[-1])
             list_ = QVBoxLayout(inner)
             list_.setContentsMargins(0, 0, 12, 0)
             list_.setSpacing(8)
-            for widget in widgets:
-                list_.addWidget(widget)
             list_.addStretch(1)
+            self._lists.append(list_)
+        self._fill(0, self.findings, self.opening, self.sizes, self.ornaments, self.use)
         self.walk.walking.connect(self._on_walking)
+
+    def _fill(self, tab: int, *widgets: QWidget) -> None:
+        for widget in widgets:
+            self._lists[tab].insertWidget(self._lists[tab].count() - 1, widget)
+
+    @property
+    def faults(self) -> FaultsPanel:
+        """Made when it is first gone to, as is what is taken apart: a first visit makes what is seen."""
+        if self._faults is None:
+            self._faults = FaultsPanel(self.session)
+            self._fill(1, self._faults)
+        return self._faults
+
+    @property
+    def disassembly(self) -> DisassemblyPanel:
+        """What is taken apart."""
+        if self._disassembly is None:
+            self._disassembly = DisassemblyPanel(self.session)
+            self._fill(2, self._disassembly)
+        return self._disassembly
 
     def open_pieces(self) -> None:
         """What can be done with whole pieces."""
@@ -238,7 +255,8 @@ class SurveyStage(QWidget):
         self.ornaments.refresh()
         self.use.refresh()
         self.opening.refresh()
-        self.faults.refresh()
+        if self.view.value == "faults":
+            self.faults.refresh()
         if self.view.value == "apart":
             self.disassembly.refresh()
         self.findings.refresh(
