@@ -116,18 +116,6 @@ def _area_in_space(points: tuple[tuple[float, float, float], ...]) -> float:
     return math.hypot(*vector)
 
 
-@pytest.mark.parametrize("case", cases("casework"))
-def test_worked_examples_of_casework(case: dict[str, Any]) -> None:
-    name = str(case["call"])
-    call = getattr(casework, name.removeprefix("refuse "))
-    if name.startswith("refuse"):
-        with pytest.raises(BadInputError) as refused:
-            call(**case["with"])
-        assert refused.value.kind == case["kind"]
-        return
-    assert close(structs.asdict(call(**case["with"])), case["out"])
-
-
 @given(st.floats(300, 3000), st.integers(1, 8), st.floats(5, 40), st.sampled_from((0.5, 1.0, 1.5875)))
 def test_dividers_fill_their_room_and_differ_by_a_mark_at_most(
     inside: float, n: int, t: float, step: float

@@ -7,5 +7,7 @@ segment.py a segment of a circle over a chord
 convex.py  convex solids bounded by any planes, and cutting them
 solid.py   a board as the saw leaves it: blank and cells
 casework.py sizes of shelves, dividers, drawers and edged sheets, by formula
+tiling.py  a field of tiles with joints, by formula
+splay.py   legs that lean, and sides that lean inward, by formula
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """

@@ -12,6 +12,7 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.rounding import round_to
+from zygoform.core.tolerance import SAME_MM
 
 SlideKind = Literal["side", "under", "runner"]
 
@@ -158,3 +159,36 @@ def drawer(
         bottom_d,
         back_h,
     )
+
+
+class TopSize(Struct, frozen=True):
+    """A top over a base: finished and rough length, width, how long its rounded edge is all round, its area."""
+
+    length: float
+    width: float
+    rough_length: float
+    edge_length: float
+    area: float
+
+
+def top(
+    base_l: float,
+    base_w: float,
+    left: float = 0.0,
+    right: float = 0.0,
+    front: float = 0.0,
+    back: float = 0.0,
+    trim: float = 0.0,
+    radius: float = 0.0,
+) -> TopSize:
+    """Base and overhangs (less than nothing: set back); rough is longer by `trim` at each end.
+
+    The edge is 2 (L + W) - (8 - 2 pi) r long, the area L W - (4 - pi) r^2.
+    """
+    length, width = base_l + left + right, base_w + front + back
+    if min(length, width) <= 0:
+        raise BadInputError("does_not_fit", "Set back so far, nothing is left of the top.")
+    if radius > min(length, width) / 2 + SAME_MM:
+        raise BadInputError("does_not_fit", "The radius is at most half the short side.", "radius")
+    around = 2 * (length + width) - (8 - math.tau) * radius
+    return TopSize(length, width, length + 2 * trim, around, length * width - (4 - math.pi) * radius**2)

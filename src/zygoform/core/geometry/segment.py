@@ -1,7 +1,10 @@
-"""A segment of a circle over a chord."""
+"""A segment of a circle over a chord, in figures and as an outline."""
 
 import math
 
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline
 
 CHORDS = 24
@@ -23,3 +26,25 @@ def segment(middle: float, z: float, chord: float, rise: float) -> Outline:
             turn = math.pi * k / CHORDS
             points.append((middle + half * math.cos(turn), z + rise * math.sin(turn)))
     return tuple(points)
+
+
+class Arc(Struct, frozen=True):
+    """Radius, length along it, its angle (degrees), and how high it stands at the place asked for."""
+
+    radius: float
+    arc: float
+    angle: float
+    ordinate: float
+
+
+def arc(width: float, rise: float, x: float = 0.0) -> Arc:
+    """R = (w^2 / 4 + r^2) / (2 r), angle 2 atan2(w / 2, R - r): also where it rises by more than half its width.
+
+    `x` is measured from its left springing.
+    """
+    if min(width, rise) <= 0:
+        raise BadInputError("zero", "An arc has a width and a rise.")
+    radius = (width * width / 4 + rise * rise) / (2 * rise)
+    angle = 2 * math.atan2(width / 2, radius - rise)
+    high = math.sqrt(max(0.0, radius**2 - (x - width / 2) ** 2)) - (radius - rise)
+    return Arc(radius, radius * angle, math.degrees(angle), high)

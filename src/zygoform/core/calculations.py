@@ -1,0 +1,72 @@
+"""The workshop's calculations by their names: each a plain function that can be called and checked alone.
+
+`python tools/write_tables.py` writes docs/calculations.md from this table; tests reach the worked examples by it.
+"""
+
+from collections.abc import Callable
+from importlib import import_module
+from typing import Any
+
+_FUNCTIONS: dict[str, dict[str, str]] = {
+    "Openings and corners": {
+        "corner_mitre": "geometry.mitres:mitre_scale",
+        "saw_setting": "geometry.mitres:saw_scale",
+        "marks": "measure.rounding:run_of_marks",
+    },
+    "Mitred frames and wraps": {
+        "run": "geometry.mitres:mitred_run",
+        "wrap": "geometry.mitres:wrap",
+        "polygon_frame": "geometry.mitres:polygon_frame",
+        "picture_frame": "geometry.mitres:picture_frame",
+        "unequal_mitre": "geometry.mitres:unequal_mitre",
+        "mitre_long_short": "geometry.mitres:mitred_edges",
+    },
+    "Compound mitres and splayed legs": {
+        "compound": "geometry.mitres:compound_mitre",
+        "compound_unequal": "geometry.mitres:compound_unequal",
+        "tapered_plinth": "geometry.splay:tapered_plinth",
+        "splay": "geometry.splay:splay",
+    },
+    "Tops": {
+        "boards": "goods.plank_layout:board_widths",
+        "top": "geometry.casework:top",
+        "spacing": "goods.fittings:spacing",
+        "screw": "goods.fittings:through_screw",
+        "movement": "goods.species:movement",
+        "emc": "goods.species:moisture_of_wood",
+        "slot": "goods.species:slot",
+        "banded_sheet": "geometry.casework:banded_sheet",
+        "tile": "geometry.tiling:tile",
+        "fit_tiles": "geometry.tiling:fit_tiles",
+    },
+    "Shelves and dividers": {
+        "shelf_size": "geometry.casework:shelf_size",
+        "dividers": "geometry.casework:dividers",
+        "sag": "statics.sag:sag",
+        "max_span": "statics.sag:max_span",
+        "brackets": "statics.supports:brackets",
+    },
+    "Legs, feet, tipping": {
+        "feet": "statics.supports:feet",
+        "overall": "statics.supports:overall",
+        "tip": "statics.tipping:tip",
+        "clothes_load": "statics.tipping:clothes_load",
+    },
+    "Drawers, backs": {
+        "drawer": "geometry.casework:drawer",
+        "arc": "geometry.segment:arc",
+    },
+}
+
+
+def calculations() -> dict[str, dict[str, Callable[..., Any]]]:
+    """Section, then name, to the function."""
+    return {section: {name: calculation(name) for name in functions} for section, functions in _FUNCTIONS.items()}
+
+
+def calculation(name: str) -> Callable[..., Any]:
+    """The function of that name. Raises KeyError where there is none."""
+    where = next(functions[name] for functions in _FUNCTIONS.values() if name in functions)
+    module, _, own = where.partition(":")
+    found: Callable[..., Any] = getattr(import_module(f"zygoform.core.{module}"), own)
+    return found

@@ -1,0 +1,101 @@
+"""How far a shelf bends under its load, and how far one may reach.
+
+    load  | | | | | | |
+    ======================  t thick, depth from front to back
+    ^        span        ^
+
+Beams of the textbook: 5/384 and 1/48 P L^3 / (E I) on supports that let it turn, 1/384 and 1/192 held fast at
+both ends.
+"""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.statics.stiffness import PSI_MPA, modulus_psi
+
+Units = Literal["inch", "mm"]
+"""Inches and pounds, or millimetres and kilograms."""
+GRAVITY = 9.80665
+LOOKS_STRAIGHT, LOOSEST = 1 / 600, 1 / 360
+"""Of the span: a bend that the eye does not see, and the most that is sensible."""
+
+_SHARE = {
+    ("uniform", "simple"): 5 / 384,
+    ("centre", "simple"): 1 / 48,
+    ("uniform", "fixed"): 1 / 384,
+    ("centre", "fixed"): 1 / 192,
+}
+
+
+class Sag(Struct, frozen=True):
+    """At once, in the long run, that as a share of the span, and the second moment of area."""
+
+    initial: float
+    longterm: float
+    ratio: float
+    second_moment: float
+
+
+def second_moment(depth: float, t: float, lip_h: float = 0.0, lip_t: float = 0.0) -> float:
+    """depth t^3 / 12; with a front lip glued on, tops flush, both about their common axis (one modulus assumed)."""
+    parts = [(depth, t)] + ([(lip_t, lip_h)] if lip_h > 0 and lip_t > 0 else [])
+    whole = sum(wide * high for wide, high in parts)
+    axis = sum(wide * high * high / 2 for wide, high in parts) / whole
+    return sum(wide * high**3 / 12 + wide * high * (high / 2 - axis) ** 2 for wide, high in parts)
+
+
+def sag(
+    span: float,
+    depth: float,
+    t: float,
+    material: str,
+    load: float,
+    *,
+    kind: Literal["uniform", "centre"] = "uniform",
+    units: Units = "inch",
+    creep: float = 1.0,
+    lip_h: float = 0.0,
+    lip_t: float = 0.0,
+    ends: Literal["simple", "fixed"] = "simple",
+) -> Sag:
+    """Bend in the middle under `load`, the whole of it. Lengths in one unit out as in."""
+    if min(span, depth, t) <= 0:
+        raise BadInputError("zero", "Span, depth and thickness are more than nothing.")
+    if load < 0:
+        raise BadInputError("negative", "A load is not less than nothing.")
+    moment = second_moment(depth, t, lip_h, lip_t)
+    initial = _SHARE[kind, ends] * _force(load, units) * span**3 / (_stiff(material, units) * moment)
+    return Sag(initial, initial * creep, initial * creep / span, moment)
+
+
+def max_span(
+    depth: float,
+    t: float,
+    material: str,
+    load_per_length: float,
+    limit_ratio: float,
+    *,
+    units: Units = "inch",
+    creep: float = 1.0,
+    lip_h: float = 0.0,
+    lip_t: float = 0.0,
+) -> float:
+    """The longest span that bends by no more than `limit_ratio` of it: the root of 384 E I ratio / (5 q creep).
+
+    `load_per_length` in lb/in or kg/mm, simple ends.
+    """
+    if min(depth, t, load_per_length, limit_ratio) <= 0:
+        raise BadInputError("zero", "Depth, thickness, load and limit are more than nothing.")
+    stiff = _stiff(material, units) * second_moment(depth, t, lip_h, lip_t)
+    cube = 384 * stiff * limit_ratio / (5 * _force(load_per_length, units) * creep)
+    return float(cube ** (1 / 3))
+
+
+def _force(load: float, units: Units) -> float:
+    return load * GRAVITY if units == "mm" else load
+
+
+def _stiff(material: str, units: Units) -> float:
+    return modulus_psi(material) * (PSI_MPA if units == "mm" else 1.0)
