@@ -8,8 +8,8 @@ from zygoform.core.calculations import calculations
 DOCS = Path(__file__).parents[1] / "docs"
 _HEAD = """# The workshop's calculations
 
-Each is a plain function that can be called and checked alone; `tests/cases/*.toml` hold its worked examples. This page is
-written by `python tools/write_tables.py` from `core/calculations.py`.
+Each is a plain function that can be called and checked alone; `tests/cases/*.toml` hold its worked examples. This
+page is written by `python tools/write_tables.py` from `core/calculations.py`.
 """
 
 

@@ -43,7 +43,7 @@ def test_every_calculation_is_there_and_its_table_is_of_today() -> None:
 
 @given(st.floats(20, 3000), st.floats(10, 300), st.floats(1, 10), st.floats(0, 10))
 def test_tiles_fill_their_field(field: float, size: float, joint: float, edge: float) -> None:
-    """Tiles, joints and edges add up to the field; cuts are of half a tile and more, but where one hardly fits."""
+    """Tiles, joints and edges add up to the field; cuts are of half a tile and more, where two fit."""
     if field < size + joint + 2 * edge or joint > size / 2:
         return
     run = tile_run(field, size, joint, edge)

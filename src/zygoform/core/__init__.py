@@ -9,6 +9,7 @@ geometry/   plane outlines, prisms in space, mitres and bevels
 goods/      timber on sale, fittings, species, saws
 shop.py     what the workshop has and prefers
 condition/  what state a piece is in: materials, faults and their remedies
+statics/    how boards bend and pieces stand
 form/       the piece as geometry; kinds/ builds it from readings
 outcome/    what a change brings about: parts, fittings, supplies, cautions, findings
 changes/    planned alterations, one kind a file
@@ -23,6 +24,7 @@ edits/      operations on it
 limits.py   how large a project may be
 history.py  undo and redo as whole states
 differences.py  what differs between two states of a project, in words
+calculations.py  the workshop's calculations by their names
 why/        why a number is what it is
 steps/      what there is to do, in order, and how long it takes
 plan/       everything worked out from a project, in stages

@@ -22,7 +22,7 @@ def plain_box(box: QMessageBox) -> QMessageBox:
     return box
 
 
-def tip(words: str) -> str:
+def tool_tip(words: str) -> str:
     """Words for a tip: those that look like markup as markup that shows them."""
     return f"<qt>{html.escape(words).replace(chr(10), '<br>')}</qt>" if "<" in words else words
 

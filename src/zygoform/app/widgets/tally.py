@@ -12,7 +12,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.app.theme.plain import tip
+from zygoform.app.theme.plain import tool_tip
 from zygoform.core.plan.plan import Plan
 from zygoform.core.steps.words import wait_words
 
@@ -71,7 +71,7 @@ class Tally(QWidget):
         plan = self.session.plan
         waits = plan.work.longest_waits if plan is not None else ()
         more = [f"Then waits: {wait_words(w.wait)} after “{self.session.show(w.what)}”" for w in waits]
-        self.setToolTip(tip("\n".join([*lines[1:], *more])))
+        self.setToolTip(tool_tip("\n".join([*lines[1:], *more])))
         self.update()
 
     def last_edit(self) -> str:

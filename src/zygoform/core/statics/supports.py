@@ -57,7 +57,7 @@ def overall(
     recess: float = 0.0,
     limit: float = 0.0,
 ) -> float:
-    """How high it stands: everything stacked, less what is let in. Raises does_not_fit above a `limit` (0: none)."""
+    """How high it stands: everything stacked, less what is let in. does_not_fit above a `limit` (0: none)."""
     height = carcass + leg_vertical + top + plate - recess
     if limit and height > limit + SAME_MM:
         raise BadInputError("does_not_fit", "It would stand {0} high.", lengths=(height,))

@@ -11,7 +11,7 @@ from zygoform.app.slices import Slices
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.icons import pixmap
-from zygoform.app.theme.plain import tip
+from zygoform.app.theme.plain import tool_tip
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.cutlist.rows import SettingGroup, SettingRow, letter_runs
@@ -35,7 +35,7 @@ class CutRow(QAbstractButton):
         self.setAccessibleName(words + (", too short to hold" if row.short else ""))
         guess = "\nRests on a guess: measure first." if row.guessed else ""
         short = "\nToo short to hold by hand." if row.short else ""
-        self.setToolTip(tip(row.detail + guess + short))
+        self.setToolTip(tool_tip(row.detail + guess + short))
         self.clicked.connect(lambda: session.select(row.part_ids[0] if row.part_ids else ""))
         session.hover_changed.connect(self.update)
         self.tick = TickBox(f"done_{'_'.join(row.codes)}")

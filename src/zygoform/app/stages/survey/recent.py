@@ -12,7 +12,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.thumbnail import paint_thumbnail, scene_of
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.app.theme.plain import tip
+from zygoform.app.theme.plain import tool_tip
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.form.piece import OVER_ALL
 from zygoform.core.project import Project
@@ -34,7 +34,7 @@ class RecentButton(QPushButton):
         self._scene: Scene | None = None
         self._read = False
         self.setObjectName(f"recent_{shown(path)}")
-        self.setToolTip(tip(str(path)))
+        self.setToolTip(tool_tip(str(path)))
         self.setAccessibleName(self.title)
         self.setMinimumHeight(t.px(48))
 
