@@ -59,7 +59,7 @@ def test_tiles_fill_their_field(field: float, size: float, joint: float, edge: f
 
 
 def test_grout_is_what_a_count_of_small_squares_finds() -> None:
-    """A field of 200 x 100, tiles of 23 with joints of 2, counted in half millimetres: the centred layout redrawn."""
+    """A field of 200 x 100, tiles of 23 with joints of 2, counted in half millimetres."""
     found = tile(200, 100, 23, 23, 2, depth=8)
 
     def covered(at: float, field: float, cut: float) -> bool:

@@ -8,7 +8,7 @@ import pytest
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import add_bag, count_hardware, set_bag, set_fate
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.goods.fittings import AMOUNTS, FittingKind
+from zygoform.core.goods.fittings import SIZELESS, FittingKind
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
@@ -94,7 +94,7 @@ def test_every_kind_of_thing_has_a_price_and_goes_through_the_table(kind: str) -
     shipped = shipped_prices()
     packs = [pack for pack in shipped.packs if pack.kind == kind]
     assert packs, kind
-    assert all(pack.size > 0 for pack in packs) or kind in AMOUNTS or kind == "pad"
+    assert all(pack.size > 0 for pack in packs) or kind in SIZELESS
     again = parse_prices(prices_csv(shipped.timber, shipped.packs))
     assert not again.problems
     assert [p.id for p in again.packs if p.kind == kind] == [p.id for p in packs]

@@ -7,7 +7,7 @@ from typing import get_args
 from msgspec import Struct, structs
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.fittings import AMOUNTS, FittingKind, Pack
+from zygoform.core.goods.fittings import SIZELESS, FittingKind, Pack
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.input_problem import InputProblem
@@ -34,7 +34,6 @@ _COLUMNS = (
 MOST_PRICES = 5000
 LONGEST_PRICE_CELL = 120
 PACK_KINDS = get_args(FittingKind)
-SIZELESS = {*AMOUNTS, "pad"}
 
 
 class PriceList(Struct, frozen=True):

@@ -56,6 +56,8 @@ def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float
     ux, uy = (end[0] - start[0]) / length, (end[1] - start[1]) / length
     reach = 3 * ASIDE + share * (length - 6 * ASIDE)
     at = (start[0] + ux * reach, start[1] + uy * reach)
+    if _beside_another(scene, own, at):
+        return
     # On both sides, at two distances: near a third face nothing is said.
     sides = [
         {change_at(scene, (at[0] - uy * d * s, at[1] + ux * d * s)) == own for d in (0.4, ASIDE)} for s in (1, -1)
@@ -71,6 +73,16 @@ def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float
         # A line that only crosses here belongs to another face.
         along = any(distance(at, edge) < 0.4 and parallel(edge, (ux, uy)) for edge in scene.edges)
         assert not along or others != {""}, (own, polygon.part_id, at, "a line where nothing new is seen")
+
+
+def _beside_another(scene: Scene, own: str, at: Point) -> bool:
+    """Whether something else ends a hair beside the place, not at it: one side of it is hidden, or hardly seen."""
+    return any(
+        0.05 < distance(at, edge) < 1.5 * ASIDE
+        for polygon in scene.polygons
+        if polygon.role != "off" and polygon.part_id.split("/", 1)[0] != own
+        for edge in polygon.edges
+    )
 
 
 def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:

@@ -2,8 +2,9 @@
 
 base.py      what every change has; a change of a kind this version does not know
 plank_panel.py  a panel of planks worked out
+leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 registry.py  kind of change -> its class, title and what it fits
 mending/     what the remedy of a fault comes to
-kinds/       one change a file: plank_top.py, skirt.py
+kinds/       one change a file
 """

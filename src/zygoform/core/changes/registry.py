@@ -40,6 +40,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
     for row in (
         ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", frozenset({"top"})),
         ChangeKind("skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"})),
+        ChangeKind("legs", "legs:Legs", "New legs", frozenset({"base", "skirt", "leg", "bottom", "apron", "side"})),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
         ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),
     )

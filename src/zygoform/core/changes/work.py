@@ -86,6 +86,24 @@ def top_work(
     return tuple(works)
 
 
+def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
+    """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
+    ids = tuple(part.id for part in parts)
+    works = [cutting(parts)] if parts else []
+    before: tuple[str, ...] = ("cut",) if parts else ()
+    if parts and tapers:
+        what = Message("Mark the tapers on all legs together, saw or plane them, the ends first cut")
+        works.append(Work("taper", "shape", what, (("taper", tapers),), ids, needs=("a plane",), follows=before))
+        before = ("taper",)
+    fix = Message(
+        f"Turn the piece over, fix {count} legs" + ("" if level else "; all four must touch a flat floor")
+    )
+    tasks: tuple[tuple[Task, float], ...] = (("turn over", 1), ("fix leg", count), ("drive screw", screws))
+    needs = ("a helper", "a drill")
+    works.append(Work("fix", "fix", fix, tasks, ids, needs=needs, follows=(*before, "apart"), cautions=("lift",)))
+    return tuple(works)
+
+
 def skirt_work(parts: Sequence[Part], corners: int, blocks: int, screws: int, *, mitred: bool) -> tuple[Work, ...]:
     """Boards round the bottom: `corners` glued, `blocks` behind them, `screws` into the body."""
     ids = tuple(part.id for part in parts)

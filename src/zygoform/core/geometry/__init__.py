@@ -9,5 +9,6 @@ solid.py   a board as the saw leaves it: blank and cells
 casework.py sizes of shelves, dividers, drawers and edged sheets, by formula
 tiling.py  a field of tiles with joints, by formula
 splay.py   legs that lean, and sides that lean inward, by formula
+legs.py    a leg that leans and tapers, as a solid
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """

@@ -14,6 +14,7 @@ from zygoform.core.tolerance import SAME_MM
 
 FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
+    "leg plate", "leg", "castor", "leveller",
     "glue", "filler", "veneer", "stain blocker", "insect treatment",
 ]  # fmt: skip
 AMOUNTS: dict[FittingKind, str] = {
@@ -24,6 +25,9 @@ AMOUNTS: dict[FittingKind, str] = {
     "insect treatment": "ml",
 }
 """What is used up, and what it is measured in; everything else is counted."""
+
+SIZELESS: frozenset[str] = frozenset({*AMOUNTS, "pad", "leg plate", "castor", "leveller"})
+"""What has no size that a price list tells apart."""
 
 GLUE_ML_PER_M2 = 200.0
 """Shop practice for joints, both faces wetted; the label of the glue comes first."""

@@ -8,7 +8,7 @@ Task = Literal[
     "crosscut", "mitre cut", "rip", "sheet cut", "joint edge", "pocket hole", "drive screw", "dry fit",
     "glue joint", "block", "trim end", "round corner", "fix place", "turn over", "mending", "take glass out",
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
-    "take top off", "take base off",
+    "take top off", "take base off", "taper", "fix leg",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -49,6 +49,8 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("round corner", "corner rounded", "corners rounded", "each", 5, 12),
     ("fix place", "slot or button", "slots or buttons", "each", 3, 6),
     ("turn over", "turning over", "turnings over", "each", 3, 6),
+    ("taper", "face tapered", "faces tapered", "each", 3, 8),
+    ("fix leg", "leg fixed", "legs fixed", "each", 4, 10),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),
     ("take glass out", "pane", "panes", "each", 10, 25),
     ("take drawer out", "drawer", "drawers", "each", 1, 3),

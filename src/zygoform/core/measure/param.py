@@ -104,9 +104,19 @@ def length(
     return _meta(label, low, high, unit="length", **extra)
 
 
-def angle(label: str, low: float, high: float, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+def angle(
+    label: str,
+    low: float,
+    high: float,
+    *,
+    group: str = "",
+    main: bool = True,
+    hint: str = "",
+    counts_if: tuple[str, object] | None = None,
+) -> Meta:
     """Degrees within low..high."""
-    return _meta(label, low, high, unit="angle", group=group, main=main, hint=hint)
+    extra: dict[str, Any] = dict(group=group, main=main, hint=hint, counts_if=counts_if)
+    return _meta(label, low, high, unit="angle", **extra)
 
 
 def text(label: str, most: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:

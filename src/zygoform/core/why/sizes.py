@@ -90,7 +90,7 @@ def _count(plan: Plan, listed: ListedPart) -> Why:
 def _end(plan: Plan, listed: ListedPart, end: Literal["left", "right"]) -> Why:
     cut = listed.part.left if end == "left" else listed.part.right
     setting = listed.left if end == "left" else listed.right
-    angle = abs(cut.bevel or cut.mitre)
+    angle = abs(cut.mitre or cut.bevel)
     name = f"The {end} end of {literal(listed.part.name.lower())} {listed.code}"
     if angle < SAME_DEG:
         return Why(Message(f"{name} is square"), Message(""), Message(""), 0.0, (listed.id,))
@@ -99,6 +99,9 @@ def _end(plan: Plan, listed: ListedPart, end: Literal["left", "right"]) -> Why:
     lies = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
     inputs = Message(f"{known}; {lies}")
     words = _angle_words(listed.part.joint, round(of.value, 2), round(angle, 2))
+    if cut.mitre and cut.bevel:
+        tilt = round(abs(cut.bevel), 2)
+        words += f"swung {round(angle, 2):g}°, and the blade tilted {tilt:g}°, less than the other splay"
     read = on_scale(angle, plan.shop.saw)
     if abs(read - angle) > SAME_DEG:
         words += f"{', ' if words else ''}{degrees(read)} as near as the saw's scale can be read"
@@ -112,6 +115,8 @@ def _angle_words(joint: Joint, corner: float, angle: float) -> str:
         return f"The saw's scale is 90° less half the corner: 90° − {corner:g}° / 2 = {angle:g}°"
     if joint == "butted":
         return f"As far from square as the corner of {corner:g}°: {angle:g}°"
+    if joint == "level":
+        return "Cut level, so that the foot stands flat: "
     return ""
 
 

@@ -3,5 +3,6 @@
 plank_top.py  a new top of boards glued edge to edge
 mend.py      a fault mended by one of its remedies
 own_part.py   a part of one's own
+legs.py      legs or feet, straight, tapered or splayed
 skirt.py      boards round the bottom, mitred or butted
 """

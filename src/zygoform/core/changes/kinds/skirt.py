@@ -77,8 +77,11 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
         """The piece with the skirt. Raises BadInputError where it cannot be built."""
         del condition
         body = self.body_in(form)
-        if any(board.role == "leg" for board in body.boards):
-            raise BadInputError("impossible", "This piece stands on legs: a skirt needs a body to go round.")
+        if any(board.role == "apron" for board in body.boards):
+            raise BadInputError("impossible", "It has legs with aprons: a skirt needs a body to go round.", "fit")
+        if self.fit == "out" and any(board.role == "leg" for board in body.boards):
+            message = "It stands on legs: round the body a skirt would hang. Stand it flush or set back."
+            raise BadInputError("impossible", message, "fit")
         return _Skirt(self, body, shop).outcome()
 
 
@@ -113,7 +116,7 @@ class _Skirt:
         self.members = tuple(self._member(side, outline) for side, outline in self.pieces.items())
 
     def outcome(self) -> Outcome:
-        gone = ("skirt",) if self.change.fit == "out" else ("base", "skirt")
+        gone = ("skirt",) if self.change.fit == "out" else ("base", "skirt", "leg")
         off = frozenset(b.id for b in self.body.boards if b.role in gone)
         base = None if self.change.fit == "out" else self.change.height
         cautions = (SAW, RIP, DUST, GLUE, LIFT) if self._ripped else (SAW, DUST, GLUE, LIFT)
