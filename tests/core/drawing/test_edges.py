@@ -56,7 +56,7 @@ def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float
     ux, uy = (end[0] - start[0]) / length, (end[1] - start[1]) / length
     reach = 3 * ASIDE + share * (length - 6 * ASIDE)
     at = (start[0] + ux * reach, start[1] + uy * reach)
-    if _beside_another(scene, own, at):
+    if _beside_another(scene, own, at, (ux, uy)):
         return
     # On both sides, at two distances: near a third face nothing is said.
     sides = [
@@ -75,10 +75,10 @@ def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float
         assert not along or others != {""}, (own, polygon.part_id, at, "a line where nothing new is seen")
 
 
-def _beside_another(scene: Scene, own: str, at: Point) -> bool:
-    """Whether something else ends a hair beside the place, not at it: one side of it is hidden, or hardly seen."""
+def _beside_another(scene: Scene, own: str, at: Point, along: Point) -> bool:
+    """Whether something else ends a hair beside the place or aslant: it hides one side of it and not the other."""
     return any(
-        0.05 < distance(at, edge) < 1.5 * ASIDE
+        distance(at, edge) < 1.5 * ASIDE and (distance(at, edge) > 0.05 or not parallel(edge, along))
         for polygon in scene.polygons
         if polygon.role != "off" and polygon.part_id.split("/", 1)[0] != own
         for edge in polygon.edges

@@ -17,7 +17,8 @@ from zygoform.core.measure.param import Choice, Param, counts, params
 from zygoform.core.outcome.outcome import Note
 from zygoform.core.shop import Shop
 
-IN_A_ROW = 4
+IN_A_ROW, SIGNS_IN_A_ROW = 4, 36
+"""Fields side by side, and how long their names may be together."""
 
 
 class ChangeEditor(QWidget):
@@ -60,7 +61,7 @@ class ChangeEditor(QWidget):
     def _fill(self, column: QVBoxLayout, entries: list[Param]) -> None:
         """Lengths of one group side by side, choices on lines of their own."""
         row: QHBoxLayout | None = None
-        group, held = "", 0
+        group, held, signs = "", 0, 0
         for entry in entries:
             if entry.unit not in ("length", "count", "angle", "text"):
                 column.addWidget(self._choice(entry))
@@ -68,12 +69,13 @@ class ChangeEditor(QWidget):
                 continue
             if entry.group != group and entry.group:
                 column.addWidget(label(entry.group, "strong"))
-            if row is None or held == IN_A_ROW or entry.group != group or entry.unit == "text":
-                row, held = QHBoxLayout(), 0
+            full = held == IN_A_ROW or signs + len(entry.label) > SIGNS_IN_A_ROW
+            if row is None or full or entry.group != group or entry.unit == "text":
+                row, held, signs = QHBoxLayout(), 0, 0
                 row.setSpacing(6)
                 column.addLayout(row)
             row.addWidget(self._field(entry), 1)
-            group, held = entry.group, held + 1
+            group, held, signs = entry.group, held + 1, signs + len(entry.label)
 
     def _field(self, entry: Param) -> Field:
         change_id = self.change_id
@@ -103,7 +105,7 @@ class ChangeEditor(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(3)
         column.addWidget(label(entry.label, "second"))
-        choices = entry.choices or timber_choices(self.session.project.shop)
+        choices = entry.choices or timber_choices(self.session.project.shop, entry.stock)
         if entry.unit == "switch":
             choices = (Choice("yes", "yes"), Choice("", "no"))
         name = f"{self.change_id}_{entry.name}"
@@ -175,9 +177,10 @@ class ChangeEditor(QWidget):
         self.failure.setVisible(failure is not None)
 
 
-def timber_choices(shop: Shop) -> tuple[Choice, ...]:
-    """Sizes on sale, those of the project's own system first."""
-    own = sorted(shop.timber, key=lambda size: size.system != shop.unit.system)
+def timber_choices(shop: Shop, stock: str = "") -> tuple[Choice, ...]:
+    """Sizes on sale, of one kind of stock or all, those of the project's own system first."""
+    fits = [size for size in shop.timber if not stock or size.is_sheet == (stock == "sheet")]
+    own = sorted(fits, key=lambda size: size.system != shop.unit.system)
     return tuple(Choice(size.id, size.name) for size in own)
 
 

@@ -2,6 +2,11 @@
 
 base.py      what every change has; a change of a kind this version does not know
 plank_panel.py  a panel of planks worked out
+top_ground.py  where a new top goes
+sheet_member.py  the sheet of a top
+sheet_panel.py  a top of sheet worked out
+tile_field.py  a tiled top worked out
+edge_trim.py  strips round its edge
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 registry.py  kind of change -> its class, title and what it fits

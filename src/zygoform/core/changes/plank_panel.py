@@ -3,18 +3,18 @@
 import math
 from typing import TYPE_CHECKING
 
+from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground, with_slant
 from zygoform.core.changes.work import top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
-from zygoform.core.form.on_top import stands_on_top
-from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, offset_sides, round_corners
+from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, round_corners
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
 from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
 from zygoform.core.goods.species import movement, slot
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.measure.reading import sized
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.member import Axes, Member
@@ -28,9 +28,9 @@ if TYPE_CHECKING:
     from zygoform.core.changes.kinds.plank_top import PlankTop
 
 CLAMPS_APART = 275.0
-HOLD_APART = 300.0
+BATTEN = 19.0
+"""How thick the battens under a lid are (mm)."""
 HOLD_SCREW = 4.5
-SIDES = ("left", "right", "front", "back")
 
 
 class PlankPanel:
@@ -40,9 +40,9 @@ class PlankPanel:
         self.change, self.body, self.shop = change, body, shop
         self.size: TimberSize = shop.size(change.board)
         c = change
-        self.outline = offset_sides(
-            body.plan, (c.overhang_front, c.overhang_right, c.overhang_back, c.overhang_left)
-        )
+        over = (c.overhang_front, c.overhang_right, c.overhang_back, c.overhang_left)
+        self.ground = top_ground(body, over, f"{c.id}/plank/1", on_old=c.place == "over")
+        self.outline = self.ground.outline
         self.lengthwise = (1.0, 0.0) if c.direction == "width" else (0.0, 1.0)
         self.crosswise = (0.0, 1.0) if c.direction == "width" else (1.0, 0.0)
         low, high = extent(self.outline, self.lengthwise)
@@ -60,21 +60,17 @@ class PlankPanel:
             raise BadInputError("does_not_fit", "Jointing leaves nothing of this board.", "joint_loss")
         self.layout = board_widths(self.across, full, c.rip)
         self._why_sizes()
-        self.rests_on = body.width.guesses | body.depth.guesses
-        if body.corner_left.value != 90 or body.corner_right.value != 90:
-            self.rests_on |= body.corner_left.guesses | body.corner_right.guesses
+        self.rests_on = self.ground.rests_on
         self.members = self._members()
 
     def _why_sizes(self) -> None:
         """Length, width across and a full board again, with what they are made of."""
-        c, body = self.change, self.body
+        c = self.change
         where = f"{c.id}/plank/1"
-        over = {side: sized(f"{side} overhang", getattr(c, f"overhang_{side}"), where=where) for side in SIDES}
-        wide = body.width + over["left"] + over["right"]
-        deep = body.depth + over["front"] + over["back"]
+        wide, deep = self.ground.sizes
         along, across = (wide, deep) if c.direction == "width" else (deep, wide)
-        self.long_of = _with_slant(along, self.long, where)
-        self.across_of = _with_slant(across, self.across, where)
+        self.long_of = with_slant(along, self.long, where)
+        self.across_of = with_slant(across, self.across, where)
         self.full_of = sized("width of the board", self.size.width, "on sale")
         if c.joint_loss:
             self.full_of = self.full_of - sized("lost to jointing", c.joint_loss)
@@ -84,12 +80,11 @@ class PlankPanel:
         self.ripped_of = rest * 0.5 if self.layout.ripped == "both" else rest
 
     def outcome(self) -> Outcome:
-        off = frozenset(b.id for b in self.body.boards if b.role == "top" or stands_on_top(b))
         cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
             self._result(),
-            off,
+            self.ground.removed,
             self.members,
             later=(self._later(),),
             fittings=self._fittings(),
@@ -117,7 +112,7 @@ class PlankPanel:
 
     def _members(self) -> tuple[Member, ...]:
         """Planks side by side: cut longer than the top, drawn as they are once it is trimmed and rounded."""
-        change, low, t = self.change, self.body.height, self.size.thickness
+        change, low, t = self.change, self.ground.low, self.size.thickness
         back = change.radius if change.rounded == "all" else 0.0
         rounded = round_corners(self.outline, (change.radius, change.radius, back, back))
         begin = extent(self.outline, self.lengthwise)[0] - change.trim
@@ -130,6 +125,9 @@ class PlankPanel:
         members, start = list[Member](), self.near
         for k, width in enumerate(self.layout.widths):
             outline = _strip(rounded, self.crosswise, start, start + width)
+            if len(outline) < 3:
+                message = "Rounded so far, nothing is left of an outer board. Make the radius smaller."
+                raise BadInputError("does_not_fit", message, "radius")
             long = self.long + 2 * change.trim
             corners = ((0.0, 0.0), (long, 0.0), (long, width), (0.0, width))
             plank = tuple(
@@ -189,13 +187,23 @@ class PlankPanel:
             )
             use = "in the joints of the top"
             fittings.append(Fitting(self.change.id, "pocket screw", size, each * joints, use, why))
+        fittings.append(self._battens() if self.ground.lid else self._hold())
+        return tuple(fittings)
+
+    def _hold(self) -> Fitting:
         held, screw = self._hold_count(), self._hold_screw()
         why = Message(
             f"two rows of {held}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
-            (HOLD_APART, screw, self.size.thickness),
+            (HOLD_SPACING, screw, self.size.thickness),
         )
-        fittings.append(Fitting(self.change.id, "wood screw", screw, 2 * held, "hold the top down", why))
-        return tuple(fittings)
+        return Fitting(self.change.id, "wood screw", screw, 2 * held, "hold the top down", why)
+
+    def _battens(self) -> Fitting:
+        """A lid is held flat by two battens across its boards, from offcuts; one screw a board in each."""
+        screw = through_screw(BATTEN, self.size.thickness, 3.0, 8.0, self.shop.sizes_of("wood screw"))
+        count = 2 * len(self.layout.widths)
+        why = Message(f"one for each of {len(self.layout.widths)} boards in two battens {{0}} thick", (BATTEN,))
+        return Fitting(self.change.id, "wood screw", screw, count, "battens under the lid", why)
 
     def _screw_places(self) -> tuple[float, ...]:
         """From one end of the glued-up planks, each rounded from there, so that no error adds up."""
@@ -211,7 +219,7 @@ class PlankPanel:
         return pocket_screw(self.size.thickness, self.shop.sizes_of("pocket screw"))
 
     def _hold_count(self) -> int:
-        return spacing(self.body.width.value, min(50.0, self.body.width.value / 4), HOLD_APART).count
+        return hold_down(self.body, self.size.thickness, self.shop, self.body.bottom_rail)[0] // 2
 
     def _hold_screw(self) -> float:
         """Through a rail (or a button as thick as half of one) from below into the top."""
@@ -291,6 +299,11 @@ class PlankPanel:
         distance = self.across / (2 if self.change.fixed == "centre" else 1)
         run = slot(distance, self.size.species, climate.now, climate.low, climate.high, HOLD_SCREW)
         line = "front row" if self.change.fixed == "front" else "middle row"
+        if self.ground.lid:
+            text = (
+                "Two battens under it across the boards: screwed tight in the middle, in slots {0} long elsewhere."
+            )
+            return moving, Note("Hold it flat by", Message(text, (run,))), Note("Hinges", Message(_HINGES))
         if self.change.hold == "slots":
             text = f"Round holes in the {line} only; elsewhere slots {{0}} long across the boards."
         else:
@@ -326,26 +339,10 @@ class PlankPanel:
         )
 
     def _handles(self) -> tuple[Handle, ...]:
-        high = self.body.height + self.size.thickness / 2
-        sides = (
-            ("overhang_front", "Front overhang", 0, (0.0, -1.0, 0.0)),
-            ("overhang_right", "Right overhang", 1, (1.0, 0.0, 0.0)),
-            ("overhang_back", "Back overhang", 2, (0.0, 1.0, 0.0)),
-            ("overhang_left", "Left overhang", 3, (-1.0, 0.0, 0.0)),
-        )
-        handles = []
-        for name, label, side, direction in sides:
-            (ax, ay), (bx, by) = self.outline[side], self.outline[(side + 1) % 4]
-            at = ((ax + bx) / 2, (ay + by) / 2, high)
-            handles.append(Handle(self.change.id, name, label, at, direction))
-        return tuple(handles)
+        return overhang_handles(self.change.id, self.outline, self.ground.low + self.size.thickness / 2)
 
 
-def _with_slant(size: Sized, value: float, where: str) -> Sized:
-    """The size as the outline has it: corners out of square make it longer between its farthest points."""
-    if abs(size.value - value) <= SAME_MM:
-        return size
-    return size + sized("what corners out of square add", value - size.value, "worked out", where)
+_HINGES = "The old hinges go on again where they were; a heavier lid wants a stay that holds its weight."
 
 
 def _strip(outline: Outline, across: tuple[float, float], low: float, high: float) -> Outline:

@@ -35,10 +35,13 @@ class ChangeKind(Struct, frozen=True):
         return found
 
 
+_TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
     row.kind: row
     for row in (
-        ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", frozenset({"top"})),
+        ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", _TOPS),
+        ChangeKind("sheet_top", "sheet_top:SheetTop", "New sheet top", _TOPS),
+        ChangeKind("tiled_top", "tiled_top:TiledTop", "New tiled top", _TOPS),
         ChangeKind("skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"})),
         ChangeKind("legs", "legs:Legs", "New legs", frozenset({"base", "skirt", "leg", "bottom", "apron", "side"})),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),

@@ -1,6 +1,6 @@
 """The steps of each kind of change, in amounts of each task; minutes are made of them later."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message, literal
@@ -13,7 +13,7 @@ GLUED = (1.0, 24.0)
 CLAMPS = "Clamps on as long as the label says; a day before it is worked or bears anything."
 
 
-def cutting(parts: Sequence[Part], sheets: frozenset[str] = frozenset(), *, follows: tuple[str, ...] = ()) -> Work:
+def cutting(parts: Sequence[Part], sheets: Collection[str] = (), *, follows: tuple[str, ...] = ()) -> Work:
     """Cutting some parts: their ends, and what is ripped; of sheet two cuts for each part."""
     thin = [part for part in parts if part.size_id in sheets]
     boards = [part for part in parts if part.size_id not in sheets]
@@ -83,6 +83,82 @@ def top_work(
             cautions=("lift",),
         )
     )
+    return tuple(works)
+
+
+def sheet_top_work(
+    parts: Sequence[Part], sheets: Collection[str], strips: int, corners: int, screws: int, edge: float
+) -> tuple[Work, ...]:
+    """A top of sheet with `strips` round it or `edge` mm of band, held by `screws`."""
+    ids = tuple(part.id for part in parts)
+    works, before = [cutting(parts, sheets)], ("cut",)
+    if strips:
+        dry = Message("Dry fit the strips: the front first, mitres closed")
+        works.append(Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps",), follows=before))
+        tasks: tuple[tuple[Task, float], ...] = (("glue joint", edge / 1000),)
+        glue = Message("Glue the strips on, flush with the face")
+        works.append(Work("glue", "glue", glue, tasks, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)))
+        before = ("glue",)
+    if corners:
+        what = Message("Round the corners")
+        works.append(Work("round", "shape", what, (("round corner", corners),), ids, follows=before))
+        before = ("round",)
+    fix = Message("Fix it from below")
+    needs = ("a helper", "a drill")
+    after = (*before, "apart")
+    drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
+    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",)))
+    return tuple(works)
+
+
+ADHESIVE_SETS, GROUT_SETS = (24.0, 24.0), (24.0, 48.0)
+"""Hours until tiles are walked on, and until a joint is sealed or wiped wet: usual ones; the label comes first."""
+
+
+def tiled_top_work(
+    parts: Sequence[Part], sheets: Collection[str], strips: int, tiles: int, cut: int, joints: float, screws: int
+) -> tuple[Work, ...]:
+    """A tiled top: sheet down, tiles laid dry, glued, grouted (`joints` mm of them), and its strips last."""
+    ids = tuple(part.id for part in parts)
+    drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
+    fix = Work(
+        "fix",
+        "cut",
+        Message("Screw the sheet down, flat and tight: what gives cracks joints"),
+        drive,
+        ids,
+        needs=("a drill",),
+        follows=("cut", "apart"),
+    )
+    cutting_tiles: tuple[tuple[Task, float], ...] = (("cut tile", cut), ("lay tile", tiles / 2))
+    dry = Message("Lay all tiles dry, centred, with their spacers; mark and cut the edge tiles")
+    laid: tuple[tuple[Task, float], ...] = (("lay tile", tiles),)
+    glue = Message("Glue the tiles down from the middle, a patch at a time; press level, clean the joints")
+    filled: tuple[tuple[Task, float], ...] = (("grout", joints / 1000),)
+    fill = Message("Mix the grout to a paste, fill the joints aslant, wipe after about half an hour")
+    sets, hard = "Nothing moves or loads the tiles before.", "It is not sealed and gets no water before."
+    cutter = ("a tile cutter",)
+    spreader = ("a notched spreader", "spacers", "tile adhesive")
+    works = [
+        cutting(parts, sheets),
+        fix,
+        Work(
+            "dry",
+            "dry fit",
+            dry,
+            cutting_tiles,
+            ids,
+            needs=cutter,
+            follows=("fix",),
+            cautions=("tile",),
+        ),
+        Work("lay", "glue", glue, laid, ids, ADHESIVE_SETS, sets, spreader, ("dry",)),
+        Work("grout", "shape", fill, filled, ids, GROUT_SETS, hard, ("a float", "a sponge", "grout"), ("lay",)),
+    ]
+    if strips:
+        what = Message("Fit the strips flush with the tiles, the front first; glue and pin them")
+        edge: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("fix place", 2 * strips))
+        works.append(Work("strips", "fix", what, edge, ids, needs=("glue",), follows=("grout",)))
     return tuple(works)
 
 

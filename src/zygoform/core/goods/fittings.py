@@ -14,7 +14,8 @@ from zygoform.core.tolerance import SAME_MM
 
 FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
-    "leg plate", "leg", "castor", "leveller",
+    "leg plate", "leg", "castor", "leveller", "tile",
+    "edge band", "tile adhesive", "grout",
     "glue", "filler", "veneer", "stain blocker", "insect treatment",
 ]  # fmt: skip
 AMOUNTS: dict[FittingKind, str] = {
@@ -23,6 +24,9 @@ AMOUNTS: dict[FittingKind, str] = {
     "veneer": "cm²",
     "stain blocker": "ml",
     "insect treatment": "ml",
+    "edge band": "m",
+    "tile adhesive": "g",
+    "grout": "g",
 }
 """What is used up, and what it is measured in; everything else is counted."""
 

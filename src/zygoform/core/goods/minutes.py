@@ -9,6 +9,7 @@ Task = Literal[
     "glue joint", "block", "trim end", "round corner", "fix place", "turn over", "mending", "take glass out",
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
     "take top off", "take base off", "taper", "fix leg",
+    "lay tile", "cut tile", "grout",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -51,6 +52,9 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("turn over", "turning over", "turnings over", "each", 3, 6),
     ("taper", "face tapered", "faces tapered", "each", 3, 8),
     ("fix leg", "leg fixed", "legs fixed", "each", 4, 10),
+    ("lay tile", "tile laid", "tiles laid", "each", 1, 2.5),
+    ("cut tile", "tile cut", "tiles cut", "each", 2, 6),
+    ("grout", "of joint filled and wiped", "of joint filled and wiped", "m", 1, 2),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),
     ("take glass out", "pane", "panes", "each", 10, 25),
     ("take drawer out", "drawer", "drawers", "each", 1, 3),

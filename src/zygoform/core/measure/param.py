@@ -40,7 +40,8 @@ class Param(Struct, frozen=True):
     """An entry as declared. `guess` stands in where nothing was measured; `main` ones are open at once.
 
     `counts_if` names another entry and the values of it without which this one changes nothing. A guess grows
-    with the first measured one of the entries it `follows`. Of several readings the one it `takes` counts.
+    with the first measured one of the entries it `follows`. Of several readings the one it `takes` counts. A choice
+    among what is on sale may be among one kind of `stock` only.
     """
 
     name: str
@@ -59,6 +60,7 @@ class Param(Struct, frozen=True):
     follows: tuple[str, ...] = ()
     takes: Takes = "largest"
     optional: bool = False
+    stock: Literal["", "board", "sheet"] = ""
 
 
 def counts(entry: Param, owner: Struct) -> bool:
@@ -147,9 +149,11 @@ def choice(
     main: bool = True,
     hint: str = "",
     counts_if: tuple[str, object] | None = None,
+    stock: Literal["", "board", "sheet"] = "",
 ) -> Meta:
-    """One of several words; with no choices given, a size of timber on sale."""
+    """One of several words; with no choices given, a size of timber on sale, of one kind of `stock` or of both."""
     extra: dict[str, Any] = dict(group=group, main=main, hint=hint, choices=choices, counts_if=counts_if)
+    extra["stock"] = stock
     return _meta(label, None, None, unit="choice", **extra)
 
 

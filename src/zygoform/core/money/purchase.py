@@ -16,8 +16,14 @@ from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import COUNT_SLACK
 
-Group = Literal["Wood", "Screws", "Hardware", "Glue", "Mending"]
-_GROUPS: dict[str, Group] = {"pocket screw": "Screws", "wood screw": "Screws", "pin": "Screws", "glue": "Glue"}
+Group = Literal["Wood", "Screws", "Hardware", "Glue", "Tiles", "Mending"]
+_GROUPS: dict[str, Group] = {
+    "tile": "Hardware",
+    "pocket screw": "Screws",
+    "wood screw": "Screws",
+    "pin": "Screws",
+    "glue": "Glue",
+}
 
 
 class BuyRow(Struct, frozen=True):
@@ -118,7 +124,7 @@ def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[B
         amount = sum(supply.amount for _, supply in uses)
         numbers = tuple(sorted({number for number, _ in uses}))
         need = f"{math.ceil(amount)} {AMOUNTS[kind]}: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
-        group: Group = "Glue" if kind == "glue" else "Mending"
+        group = _GROUPS.get(kind, "Mending")
         plain = Message("wood glue" if kind == "glue" else kind)
         rows += _pack_rows((group, kind, 0.0), amount, shop.packs_of(kind), need, numbers, plain)
     return rows

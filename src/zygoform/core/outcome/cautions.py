@@ -51,6 +51,13 @@ RIP = Caution(
     "Rip with a guide or fence and a push stick, never freehand, and keep out of the line of the blade. Let the "
     "yard rip it if you have no saw made for it.",
 )
+TILE = Caution(
+    "tile",
+    "redesign",
+    "Cutting tiles",
+    "Eye protection and gloves: chips fly and edges are sharp. Cut wet or outdoors with a mask: the dust of tiles, "
+    "adhesive and grout harms lungs and skin.",
+)
 LIFT = Caution(
     "lift",
     "redesign",
@@ -100,5 +107,5 @@ GLASS = Caution(
 )
 CAUTIONS: dict[str, Caution] = {
     caution.code: caution
-    for caution in (SAW, SHORT, DUST, GLUE, RIP, LIFT, LEAD, MOULD, INSECTS, SOLVENT, FILLER, GLASS)
+    for caution in (SAW, SHORT, DUST, GLUE, RIP, TILE, LIFT, LEAD, MOULD, INSECTS, SOLVENT, FILLER, GLASS)
 }

@@ -28,7 +28,10 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
         ),
     ] = "cut"
     board: Annotated[
-        str, choice("Board", hint="as thick as the legs; with its real size", counts_if=("source", "cut"))
+        str,
+        choice(
+            "Board", hint="as thick as the legs; with its real size", stock="board", counts_if=("source", "cut")
+        ),
     ] = ""
     thick: Annotated[float, length("Thick at the top", 10, 200, main=False, counts_if=("source", "bought"))] = (
         USUAL_THICK
@@ -42,11 +45,13 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
             Choice("tapered", "tapered", "lighter to look at; the strength stays where it is fixed"),
         ),
     ] = "straight"
-    foot: Annotated[float, length("Thick at the foot", 8, 200, counts_if=("shape", "tapered"))] = 25.0
-    splay_side: Annotated[float, angle("Splayed to the sides", 0, 45, hint="as seen from the front")] = 0.0
+    foot: Annotated[
+        float, length("Foot", 8, 200, hint="how thick it is on the floor", counts_if=("shape", "tapered"))
+    ] = 25.0
+    splay_side: Annotated[float, angle("Sideways", 0, 45, group="Splay", hint="as seen from the front")] = 0.0
     splay_front: Annotated[
         float,
-        angle("Splayed to front and back", 0, 45, hint="as seen from the side; 0 at the back of a wall piece"),
+        angle("Front and back", 0, 45, group="Splay", hint="as seen from the side"),
     ] = 0.0
     setback: Annotated[float, length("Set in", 0, 600, hint="from the body's edges to the legs")] = 12.0
     middle: Annotated[

@@ -4,8 +4,8 @@ from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.plank_panel import PlankPanel
+from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight
 from zygoform.core.condition.condition import Condition
-from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
 from zygoform.core.goods.plank_layout import Rip
@@ -17,7 +17,7 @@ from zygoform.core.shop import Shop
 class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
     """Boards side by side take the place of the old top; sizes in mm."""
 
-    board: Annotated[str, choice("Board", hint="as sold, with its real size")] = ""
+    board: Annotated[str, choice("Board", hint="as sold, with its real size", stock="board")] = ""
     direction: Annotated[
         Literal["width", "depth"],
         choice(
@@ -27,10 +27,10 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
             main=False,
         ),
     ] = "width"
-    overhang_left: Annotated[float, length("Left", -50, 400, group="Overhang")] = 25.4
-    overhang_right: Annotated[float, length("Right", -50, 400, group="Overhang")] = 25.4
-    overhang_front: Annotated[float, length("Front", -50, 400, group="Overhang")] = 25.4
-    overhang_back: Annotated[float, length("Back", -50, 400, group="Overhang")] = 0.0
+    overhang_left: OverLeft = 25.4
+    overhang_right: OverRight = 25.4
+    overhang_front: OverFront = 25.4
+    overhang_back: OverBack = 0.0
     radius: Annotated[float, length("Corner radius", 0, 400)] = 0.0
     rounded: Annotated[
         Literal["all", "front"],
@@ -41,6 +41,15 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
             main=False,
         ),
     ] = "all"
+    place: Annotated[
+        Literal["instead", "over"],
+        choice(
+            "Goes",
+            Choice("instead", "in place of the old top", "the old top comes off; the height stays about the same"),
+            Choice("over", "over the old top", "the old top is sound and flat, and stays on"),
+            main=False,
+        ),
+    ] = "instead"
     rip: Annotated[
         Rip,
         choice(
@@ -102,6 +111,4 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
         """The piece with the new top. Raises BadInputError where it cannot be built."""
         del condition
         body = self.body_in(form)
-        if not any(board.role == "top" for board in body.boards):
-            raise BadInputError("impossible", "This piece has no top that boards could take the place of.")
         return PlankPanel(self, body, shop).outcome()

@@ -37,7 +37,7 @@ Fit = Literal["out", "flush", "in"]
 class Skirt(ChangeBase, frozen=True, tag="skirt"):
     """Boards on three or four sides of the bottom; sizes in mm."""
 
-    board: Annotated[str, choice("Board", hint="as sold, with its real size")] = ""
+    board: Annotated[str, choice("Board", hint="as sold, with its real size", stock="board")] = ""
     height: Annotated[float, length("Height", 20, 400)] = 63.5
     fit: Annotated[
         Fit,

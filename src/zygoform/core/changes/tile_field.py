@@ -1,0 +1,234 @@
+"""A tiled top over a body, worked out: sheet, field of tiles with its joints, strips, adhesive and grout."""
+
+from typing import TYPE_CHECKING
+
+from zygoform.core.changes.edge_trim import inside_trim, trim_members
+from zygoform.core.changes.sheet_member import sheet_member, trimmed_later
+from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground
+from zygoform.core.changes.work import tiled_top_work
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body
+from zygoform.core.geometry.plane import area, extent, intersect, rectangle
+from zygoform.core.geometry.prism import X, upright
+from zygoform.core.geometry.tiling import TileRun, even_joint, tile, tile_run
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2
+from zygoform.core.measure.message import Message
+from zygoform.core.measure.rounding import count_up
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW, TILE, Caution
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
+from zygoform.core.shop import Shop
+from zygoform.core.statics.tipping import POUND_KG
+from zygoform.core.tolerance import SAME_MM
+
+if TYPE_CHECKING:
+    from zygoform.core.changes.kinds.tiled_top import TiledTop
+
+BED = 3.0
+"""How thick tiles lie in their adhesive (mm), by a notched spreader: shop practice."""
+ADHESIVE_KG_M2_MM, GROUT_KG_L, GROUT_MORE = 1.3, 1.7, 1.15
+"""Adhesive for a square metre and a millimetre of bed; grout as mixed, and what the wiping takes of it."""
+TILE_KG_M2_MM = 2.3
+"""Ceramic, kg a square metre for each millimetre of thickness."""
+BROKEN_COVERS = 0.8
+"""Of a field of broken tiles so much is tile; the rest is joint (shop practice: 15 to 25 %)."""
+MOST_DRAWN = 400
+_SPACERS = (
+    (1.0, "a steel rule"), (1.5, "a small coin"), (2.0, "a large coin"), (3.0, "two small coins"),
+    (4.0, "a strip of hardboard"), (5.0, "a cable of 5 mm"), (7.0, "a pencil"),
+)  # fmt: skip
+"""What lies about in a workshop, and about how thick it is (mm)."""
+
+
+class TileField:
+    """Works a tiled top out; lives only for the length of one call."""
+
+    def __init__(self, change: "TiledTop", body: Body, shop: Shop) -> None:
+        self.change, self.body, self.shop = change, body, shop
+        self.sheet = shop.size(change.board)
+        if not self.sheet.is_sheet:
+            raise BadInputError("impossible", "This is a board. Choose a sheet.", "board")
+        over = (change.overhang_front, change.overhang_right, change.overhang_back, change.overhang_left)
+        self.ground = top_ground(body, over, f"{change.id}/sheet/1", on_old=change.place == "over")
+        self.sides = (True, True, change.sides == "four", True)
+        strip = shop.size(change.trim)
+        self.field = inside_trim(self.ground.outline, strip, self.sides)
+        (x0, x1), (y0, y1) = extent(self.field, (1.0, 0.0)), extent(self.field, (0.0, 1.0))
+        self.box = (x0, y0, x1, y1)
+        self.high = self.sheet.thickness + BED + change.tile_thick
+        self.runs = self._runs()
+        top = self.ground.low + self.high
+        self.strips = trim_members(change.id, self.ground, strip, self.high, top, self.sides)
+        self.member = sheet_member(change.id, self.ground, self.field, self.sheet, self.field, self._tiles())
+
+    def _runs(self) -> tuple[TileRun, TileRun]:
+        """Along and across; raises where not even one tile finds room."""
+        change, (x0, y0, x1, y1) = self.change, self.box
+        runs = []
+        for room, size, entry in (
+            (x1 - x0, change.tile_long, "tile_long"),
+            (y1 - y0, change.tile_wide, "tile_wide"),
+        ):
+            if room < size:
+                raise BadInputError("does_not_fit", "The field is {0} wide: no whole tile fits.", entry, (room,))
+            runs.append(tile_run(room, size, change.joint))
+        return runs[0], runs[1]
+
+    @property
+    def count(self) -> int:
+        """Tiles without the spare ones: a new one for every cut piece; broken ones by what they cover."""
+        if self.change.pattern == "random":
+            return count_up(area(self.field) * BROKEN_COVERS / (self.change.tile_long * self.change.tile_wide))
+        return self.runs[0].count * self.runs[1].count
+
+    @property
+    def cut(self) -> int:
+        return 0 if self.change.pattern == "random" else self.count - self.runs[0].whole * self.runs[1].whole
+
+    def _tiles(self) -> tuple[Board, ...]:
+        """They lie on the sheet: of very many only as many as can be seen are drawn."""
+        change, (x0, y0, _, _) = self.change, self.box
+        low = self.ground.low + self.sheet.thickness
+        runs = self.runs if self.count <= MOST_DRAWN else (TileRun(1, 1, 0.0), self.runs[1])
+        long = change.tile_long if self.count <= MOST_DRAWN else self.box[2] - x0
+        boards = []
+        for k, (a, b) in enumerate(_places(runs[0], long, change.joint)):
+            for n, (c, d) in enumerate(_places(runs[1], change.tile_wide, change.joint)):
+                own = intersect(self.field, rectangle(x0 + a, y0 + c, x0 + b, y0 + d))
+                if len(own) > 2:
+                    solid = upright(own, low, low + BED + change.tile_thick)
+                    name = f"Tile {k + 1}, row {n + 1}"
+                    boards.append(
+                        Board(f"{change.id}/tile/{k}-{n}", name, "top", solid, X, tone=(k + n) % 2, likely="glass")
+                    )
+        return tuple(boards)
+
+    def outcome(self) -> Outcome:
+        change = self.change
+        members = (self.member, *self.strips)
+        parts = tuple(member.part for member in members)
+        cautions: list[Caution] = [
+            SAW,
+            *([RIP] if any(part.ripped for part in parts) else []),
+            DUST,
+            GLUE,
+            TILE,
+            LIFT,
+        ]
+        held, screw = hold_down(self.body, self.sheet.thickness, self.shop, self.body.bottom_rail)
+        why = Message(
+            f"two rows of {held // 2}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
+            (HOLD_SPACING, screw, self.sheet.thickness),
+        )
+        buy = count_up(self.count * (1 + change.spare / 100))
+        tiles = Message(f"{self.count} and {change.spare} % spare, {self.cut} of them cut")
+        joints = self._joints() / max(change.joint, 1.0)
+        return Outcome(
+            change.id,
+            self._result(),
+            self.ground.removed,
+            members,
+            later=trimmed_later(change.id, "Sheet", self.ground, self.member, self.field, 0, 0.0),
+            fittings=(
+                Fitting(change.id, "wood screw", screw, held, "hold the sheet down", why),
+                Fitting(change.id, "tile", max(change.tile_long, change.tile_wide), buy, "on the top", tiles),
+            ),
+            supplies=self._supplies(),
+            notes=self._notes(),
+            cautions=(*cautions, TILE, LIFT),
+            findings=self._findings(),
+            handles=overhang_handles(change.id, self.ground.outline, self.ground.low + self.high / 2),
+            work=tiled_top_work(parts, {self.sheet.id}, len(self.strips), self.count, self.cut, joints, held),
+            body=self.body.id,
+        )
+
+    def _result(self) -> Message:
+        change = self.change
+        if change.pattern == "random":
+            return Message(f"About {self.count} tiles broken up, joints about {{0}} wide", (change.joint,))
+        cols, rows = self.runs
+        words, sizes = f"{cols.count} × {rows.count} tiles", list[float]()
+        for run, where in ((cols, "at the left and right"), (rows, "at the front and back")):
+            if run.cut:
+                words += f", cut to {{{len(sizes)}}} {where}"
+                sizes.append(run.cut)
+        return Message(words + ("" if self.cut else ", none cut"), tuple(sizes))
+
+    def _joints(self) -> float:
+        """mm² of joint: of a field out of square the same share of it as of the rectangle round it."""
+        if self.change.pattern == "random":
+            return area(self.field) * (1 - BROKEN_COVERS)
+        change, (x0, y0, x1, y1) = self.change, self.box
+        found = tile(x1 - x0, y1 - y0, change.tile_long, change.tile_wide, change.joint, depth=1.0)
+        return found.grout_volume * area(self.field) / ((x1 - x0) * (y1 - y0))
+
+    def _supplies(self) -> tuple[Supply, ...]:
+        change = self.change
+        square, joints = area(self.field) / 1e6, self._joints()
+        adhesive = square * BED * ADHESIVE_KG_M2_MM * 1000
+        grout = joints * change.tile_thick / 1e6 * GROUT_KG_L * GROUT_MORE * 1000
+        edge, thick = sum(member.part.length for member in self.strips), self.sheet.thickness
+        bed = Message(f"{square:.2f} m² in a bed {{0}} thick, {ADHESIVE_KG_M2_MM:g} kg a millimetre", (BED,))
+        words = f"{joints / 1e4:.0f} cm² of joints {{0}} deep, {GROUT_KG_L:g} kg a litre, 15 % wiped off"
+        fill = Message(words, (change.tile_thick,))
+        glue = Message(f"{{0}} of edge {{1}} thick, {GLUE_ML_PER_M2:g} ml a square metre", (edge, thick))
+        return (
+            Supply(change.id, "tile adhesive", adhesive, "under the tiles", bed),
+            Supply(change.id, "grout", grout, "between the tiles", fill),
+            Supply(change.id, "glue", edge * thick / 1e6 * GLUE_ML_PER_M2, "strips round the tiles", glue),
+        )
+
+    @property
+    def weight(self) -> float:
+        """kg of tiles, adhesive and grout."""
+        return area(self.field) / 1e6 * (self.change.tile_thick * TILE_KG_M2_MM + BED * ADHESIVE_KG_M2_MM)
+
+    def _notes(self) -> tuple[Note, ...]:
+        change, (x0, y0, x1, y1) = self.change, self.box
+        near = min(_SPACERS, key=lambda spacer: abs(spacer[0] - change.joint))
+        spacer = f"A joint of {{0}} is about {near[1]}: measure what you use, and use the same everywhere."
+        edge = "Sheet, bed and tile are {0} high: the strips are as high, flush with the tiles."
+        weight = f"Tiles and grout weigh about {self.weight:.0f} kg ({self.weight / POUND_KG:.0f} lb)."
+        notes = [
+            Note("Field", Message("{0} × {1} within the strips.", (x1 - x0, y1 - y0))),
+            Note("Spacers", Message(spacer, (change.joint,))),
+            Note("Edge", Message(edge, (self.high,))),
+            Note("Weight", Message(weight)),
+        ]
+        if not self.ground.is_square:
+            text = "The body is out of square: lay the grid from the front edge; tiles at the sides are cut aslant."
+            notes.append(Note("Out of square", Message(text)))
+        return tuple(notes)
+
+    def _findings(self) -> tuple[Finding, ...]:
+        """Joints a little wider or narrower that save every cut in one direction."""
+        change, found = self.change, list[Finding]()
+        if change.pattern == "random":
+            return ()
+        rooms = (self.box[2] - self.box[0], change.tile_long), (self.box[3] - self.box[1], change.tile_wide)
+        for (room, size), run, where in zip(rooms, self.runs, ("left to right", "front to back"), strict=True):
+            even = even_joint(room, size, change.joint)
+            if run.cut and even is not None and even >= 1 and abs(even - change.joint) > SAME_MM:
+                found.append(
+                    Finding(
+                        "even_joints",
+                        "note",
+                        Message(f"From {where} no tile need be cut"),
+                        Message(
+                            "With joints of {0} in place of {1} whole tiles fill the field.", (even, change.joint)
+                        ),
+                        (self.member.board.id,),
+                        change.id,
+                        (Fix(Message("Make the joints {0}", (even,)), change.id, "joint", even),),
+                    )
+                )
+        return tuple(found)
+
+
+def _places(run: TileRun, size: float, joint: float) -> list[tuple[float, float]]:
+    """From where to where each tile of a direction reaches."""
+    lengths = [run.cut, *[size] * run.whole, run.cut] if run.cut else [size] * run.whole
+    places, at = [], 0.0
+    for long in lengths:
+        places.append((at, at + long))
+        at += long + joint
+    return places

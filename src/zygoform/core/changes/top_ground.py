@@ -1,0 +1,97 @@
+"""Where a new top goes: over a body's outline and its overhangs, in place of the old top or on it."""
+
+import math
+from typing import Annotated
+
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Body
+from zygoform.core.form.on_top import stands_on_top
+from zygoform.core.geometry.plane import Outline, corner_angles, offset_sides
+from zygoform.core.goods.fittings import spacing, through_screw
+from zygoform.core.measure.param import length
+from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.outcome.outcome import Handle
+from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_DEG, SAME_MM
+
+OverLeft = Annotated[float, length("Left", -50, 400, group="Overhang")]
+OverRight = Annotated[float, length("Right", -50, 400, group="Overhang")]
+OverFront = Annotated[float, length("Front", -50, 400, group="Overhang")]
+OverBack = Annotated[float, length("Back", -50, 400, group="Overhang")]
+
+HOLD_SPACING = 300.0
+"""A top is held from below at least so often (mm): shop practice."""
+_TOPS = ("top", "lid", "seat", "padding")
+_ORDER = ("front", "right", "back", "left")
+
+
+class TopGround(Struct, frozen=True):
+    """The new top's outline (front left first, counter-clockwise), the height of its underside, what comes off.
+
+    `lid` says that it opens; `sizes` are width and depth with what they are made of.
+    """
+
+    body: Body
+    outline: Outline
+    low: float
+    removed: frozenset[str]
+    lid: bool
+    rests_on: frozenset[str]
+    sizes: tuple[Sized, Sized]
+
+    @property
+    def is_square(self) -> bool:
+        """Whether all of its corners are right angles."""
+        return all(abs(math.degrees(angle) - 90) < SAME_DEG for angle in corner_angles(self.outline))
+
+
+def with_slant(size: Sized, value: float, where: str) -> Sized:
+    """The size as the outline has it: corners out of square make it longer between its farthest points."""
+    if abs(size.value - value) <= SAME_MM:
+        return size
+    return size + sized("what corners out of square add", value - size.value, "worked out", where)
+
+
+def top_ground(
+    body: Body, over: tuple[float, float, float, float], where: str, *, on_old: bool = False
+) -> TopGround:
+    """`over` are the overhangs in front, right, back and left (mm, less than nothing: set back).
+
+    Raises BadInputError where the piece has no top, or nothing would be left of it.
+    """
+    tops = [board for board in body.boards if board.role in _TOPS]
+    if not tops:
+        raise BadInputError("impossible", "This piece has no top that another could take the place of.")
+    outline = offset_sides(body.plan, over)
+    sides = zip(outline, outline[1:] + outline[:1], body.plan, body.plan[1:] + body.plan[:1], strict=True)
+    if any((bx - ax) * (qx - px) + (by - ay) * (qy - py) <= 0 for (ax, ay), (bx, by), (px, py), (qx, qy) in sides):
+        raise BadInputError("does_not_fit", "Set back so far, nothing is left of the top.", "overhang_front")
+    stands = frozenset(board.id for board in body.boards if stands_on_top(board))
+    terms = {name: sized(f"{name} overhang", mm, where=where) for name, mm in zip(_ORDER, over, strict=True)}
+    sizes = (body.width + terms["left"] + terms["right"], body.depth + terms["front"] + terms["back"])
+    rests_on = body.width.guesses | body.depth.guesses
+    if body.corner_left.value != 90 or body.corner_right.value != 90:
+        rests_on |= body.corner_left.guesses | body.corner_right.guesses
+    low = max(board.solid.box[1][2] for board in tops) if on_old else body.height
+    removed = stands if on_old else stands | {board.id for board in tops}
+    lid = any(board.role == "lid" for board in tops)
+    return TopGround(body, outline, low, removed, lid, rests_on, sizes)
+
+
+def overhang_handles(change_id: str, outline: Outline, z: float) -> tuple[Handle, ...]:
+    """A grip in the middle of each edge."""
+    ways = ((0.0, -1.0, 0.0), (1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (-1.0, 0.0, 0.0))
+    handles = []
+    for k, name in enumerate(_ORDER):
+        (ax, ay), (bx, by) = outline[k], outline[(k + 1) % 4]
+        at = ((ax + bx) / 2, (ay + by) / 2, z)
+        handles.append(Handle(change_id, f"overhang_{name}", f"{name.capitalize()} overhang", at, ways[k]))
+    return tuple(handles)
+
+
+def hold_down(body: Body, thickness: float, shop: Shop, outer: float) -> tuple[int, float]:
+    """Screws from below through `outer` (mm) into a top: how many, two rows of them, and how long."""
+    row = spacing(body.width.value, min(50.0, body.width.value / 4), HOLD_SPACING).count
+    return 2 * row, through_screw(outer, thickness, 3.0, 8.0, shop.sizes_of("wood screw"))

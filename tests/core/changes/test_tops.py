@@ -1,0 +1,146 @@
+"""Tops of sheet and of tiles: a sheet within its strips, corners out of square, every kind of piece with a top."""
+
+import math
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely.geometry import Polygon
+from shapely.ops import unary_union
+
+from tests.outlines import outline_of
+from tests.strategies import bent
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.project import Project
+from zygoform.files.demo import fresh_project
+
+WITH_TOPS = ("case", "table", "seat", "lidded_box")
+
+
+def topped(change: str, kind: str = "case", **values: object) -> Project:
+    sizes = {"width": "900 mm", "height": "800 mm", "depth": "450 mm"}
+    project = add_change(new_piece(fresh_project(), "X", sizes, kind).project, change, "p1/body/main").project
+    for name, value in values.items():
+        project = set_value(project, "c1", name, value).project
+    return project
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def made(project: Project) -> Outcome:
+    plan = plan_of(project)
+    assert plan.failures == (), plan.failures
+    return plan.outcomes[0]
+
+
+@settings(max_examples=40)
+@given(st.tuples(*[st.floats(-20, 60)] * 4), st.floats(-4, 4), st.floats(-4, 4), st.sampled_from(("three", "four")))
+def test_sheet_and_strips_fill_the_top_and_meet_without_gap(
+    over: tuple[float, ...], left: float, right: float, sides: str
+) -> None:
+    """Read as polygons they cover the body's outline moved out by the overhangs, once."""
+    project = topped("sheet_top", sides=sides)
+    for name, mm in zip(("front", "right", "back", "left"), over, strict=True):
+        project = set_value(project, "c1", f"overhang_{name}", mm).project
+    project = bent(project, 90 + left, 90 + right)
+    plan = plan_of(project)
+    outcome = made(project)
+    pieces = [Polygon(outline_of(member.board)) for member in outcome.members]
+    assert len(pieces) == (5 if sides == "four" else 4)
+    whole = unary_union(pieces)
+    assert whole.area == pytest.approx(sum(p.area for p in pieces), rel=1e-6)
+    body = Polygon(plan.found.bodies[0].plan)
+    lines = list(zip(body.exterior.coords, body.exterior.coords[1:], strict=False))
+    # Each side of the whole lies its overhang outside the body's.
+    for ((ax, ay), (bx, by)), mm in zip(lines, over, strict=False):
+        long = math.dist((ax, ay), (bx, by))
+        out = ((by - ay) / long, (ax - bx) / long)
+        far = max(x * out[0] + y * out[1] for x, y in whole.exterior.coords)
+        assert far - (ax * out[0] + ay * out[1]) == pytest.approx(mm, abs=1e-4)
+    assert whole.convex_hull.area == pytest.approx(whole.area, rel=1e-6), "no gap at a corner"
+
+
+@pytest.mark.parametrize("kind", WITH_TOPS)
+@pytest.mark.parametrize("change", ["plank_top", "sheet_top"])
+def test_a_top_goes_on_every_piece_that_has_one(kind: str, change: str) -> None:
+    plan = plan_of(topped(change, kind))
+    assert plan.failures == ()
+    old = {board.id for board in plan.found.boards if board.role in ("top", "lid", "seat")}
+    assert old
+    assert not old & {board.id for board in plan.planned.boards}
+    over = plan_of(topped(change, kind, place="over"))
+    assert old <= {board.id for board in over.planned.boards}
+    highest = max(board.solid.box[1][2] for board in over.planned.boards)
+    new = over.outcomes[0].members[0].board.solid.box
+    assert (new[0][2], new[1][2]) == pytest.approx(
+        (max(over.found.board(own).solid.box[1][2] for own in old), highest)  # type: ignore[union-attr]
+    )
+
+
+def test_a_sheet_by_hand() -> None:
+    """900 body with 12 over its sides less the top's overhang; strips 19.05 thick on three sides: by hand."""
+    project = topped("sheet_top", overhang_left=30.0, overhang_right=30.0, overhang_front=20.0, overhang_back=0.0)
+    outcome, body = made(project), plan_of(project).found.bodies[0]
+    wide, deep = body.width.value + 60, body.depth.value + 20
+    sheet, *strips = (member.part for member in outcome.members)
+    assert (sheet.length, sheet.width) == pytest.approx((wide - 2 * 19.05, deep - 19.05))
+    assert [strip.length for strip in strips] == pytest.approx([wide, deep, deep])
+    assert [(abs(s.left.bevel), abs(s.right.bevel)) for s in strips] == [(45, 45), (45, 0), (0, 45)]
+    band = made(topped("sheet_top", edges="band"))
+    metres = (body.width.value + 2 * 25.4 + 2 * (body.depth.value + 25.4)) / 1000
+    assert [s.amount for s in band.supplies] == pytest.approx([metres * 1.1])
+
+
+def test_a_strip_that_meets_the_body_is_told_and_mended_by_a_click() -> None:
+    project = topped("sheet_top", overhang_front=5.0)
+    finding = next(f for f in plan_of(project).findings if f.code == "strip_meets_body")
+    for fix in finding.fixes:
+        after = plan_of(apply_fix(project, fix).project)
+        assert not any(f.code in ("strip_meets_body", "runs_through") for f in after.findings)
+
+
+def test_a_tiled_top_by_hand() -> None:
+    """A field of 760 x 400 with tiles of 97 and joints of 3: 8 by 5, cut to 78.5 and 48.5 (the handbook's sums)."""
+    project = topped("tiled_top", tile_long=97.0, tile_wide=97.0, joint=3.0, tile_thick=8.0)
+    body = plan_of(project).found.bodies[0]
+    strip = 19.05
+    for name, mm in (
+        ("overhang_left", (760 + 2 * strip - body.width.value) / 2),
+        ("overhang_right", (760 + 2 * strip - body.width.value) / 2),
+        ("overhang_front", 400 + 2 * strip - body.depth.value),
+        ("overhang_back", 0.0),
+    ):
+        project = set_value(project, "c1", name, mm).project
+    outcome = made(project)
+    assert outcome.result.lengths == pytest.approx((78.5, 48.5))
+    assert {f.kind: f.count for f in outcome.fittings}["tile"] == 44
+    amounts = {s.kind: s.amount for s in outcome.supplies}
+    assert amounts["grout"] == pytest.approx(0.2348 * 1.15 * 1000, rel=1e-3)
+    assert amounts["tile adhesive"] == pytest.approx(0.76 * 0.4 * 3 * 1.3 * 1000)
+    sheet, *strips = outcome.members
+    assert len(sheet.board.on_face) == 40
+    assert sum(board.solid.volume for board in sheet.board.on_face) / 11 == pytest.approx(
+        760 * 400 - 0.2348 / 1.7 * 1e6 / 8, rel=1e-3
+    )
+    assert {round(strip.part.width, 2) for strip in strips} == {round(18.25625 + 3 + 8, 2)}
+    even = set_value(project, "c1", "tile_long", 92.5).project
+    finding = next(f for f in plan_of(even).findings if f.code == "even_joints")
+    assert "cut" not in str(finding.fixes[0].label)
+    after = made(apply_fix(even, finding.fixes[0]).project)
+    assert len(after.result.lengths) == 1, "only the rows are cut"
+
+
+@pytest.mark.parametrize("kind", WITH_TOPS)
+def test_tiles_go_on_every_top_and_thousands_are_not_drawn_one_by_one(kind: str) -> None:
+    plan = plan_of(topped("tiled_top", kind, tile_long=20.0, tile_wide=20.0))
+    assert plan.failures == ()
+    assert 0 < len(plan.outcomes[0].members[0].board.on_face) <= 400
+    random = made(topped("tiled_top", kind, pattern="random"))
+    assert {f.kind: f.count for f in random.fittings}["tile"] > 10
