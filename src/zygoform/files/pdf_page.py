@@ -24,6 +24,7 @@ _GREY: dict[str, int] = {
     "top": 236,
     "inside": 168,
     "pane": 255,
+    "tile": 250,
     "mirror": 245,
     "mesh": 255,
 }

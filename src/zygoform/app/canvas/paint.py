@@ -21,7 +21,8 @@ if TYPE_CHECKING:
     from zygoform.core.geometry.plane import Outline
 
 NEVER = Qt.PenStyle.NoPen
-PANES = {"pane": ("#8fb9c4", 84), "mirror": ("#c3d2d6", 255), "mesh": ("#8a7a5c", 70)}
+PANES = {"pane": ("#8fb9c4", 84), "mirror": ("#c3d2d6", 255), "mesh": ("#8a7a5c", 70), "tile": ("#e7e9e4", 255)}
+GROUT = "#a9a69b"
 """Colour and how solid it is (255 all) of what is no wood, by its shade."""
 
 
@@ -65,6 +66,8 @@ def pen(colour: str, width: float, *, dash: tuple[float, float] | None = None) -
 
 def wood(polygon: Polygon) -> QColor:
     """The colour of a face: kept wood or new, by the way it faces; strips side by side differ."""
+    if polygon.shade == "tile" and polygon.tone:
+        return QColor(GROUT)
     if polygon.shade in PANES:
         return _clear(*PANES[polygon.shade])
     if polygon.role in ("new", "moved"):

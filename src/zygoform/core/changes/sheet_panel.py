@@ -161,7 +161,10 @@ class SheetPanel:
                 change.id,
                 (
                     Fix(Message("Make the strip {0} high", (thick,)), change.id, "trim_height", thick),
-                    Fix(Message("Let it stand out {0}", (t,)), change.id, tight[0], t),
+                    *(
+                        Fix(Message("Let it stand out {0}", (t,)), change.id, name, t)
+                        for name in (tight if len(tight) == 1 else ())
+                    ),
                 ),
             ),
         )

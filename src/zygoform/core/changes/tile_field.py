@@ -9,7 +9,7 @@ from zygoform.core.changes.work import tiled_top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import area, extent, intersect, rectangle
-from zygoform.core.geometry.prism import X, upright
+from zygoform.core.geometry.prism import upright
 from zygoform.core.geometry.tiling import TileRun, even_joint, tile, tile_run
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
@@ -90,16 +90,15 @@ class TileField:
         low = self.ground.low + self.sheet.thickness
         runs = self.runs if self.count <= MOST_DRAWN else (TileRun(1, 1, 0.0), self.runs[1])
         long = change.tile_long if self.count <= MOST_DRAWN else self.box[2] - x0
-        boards = []
+        high = low + BED + change.tile_thick
+        # What shows between the tiles, as one with the strips round it.
+        boards = [Board(f"{change.id}/grout/1", "Grout", "tile", upright(self.field, low, high), tone=1)]
         for k, (a, b) in enumerate(_places(runs[0], long, change.joint)):
             for n, (c, d) in enumerate(_places(runs[1], change.tile_wide, change.joint)):
                 own = intersect(self.field, rectangle(x0 + a, y0 + c, x0 + b, y0 + d))
                 if len(own) > 2:
-                    solid = upright(own, low, low + BED + change.tile_thick)
                     name = f"Tile {k + 1}, row {n + 1}"
-                    boards.append(
-                        Board(f"{change.id}/tile/{k}-{n}", name, "top", solid, X, tone=(k + n) % 2, likely="glass")
-                    )
+                    boards.append(Board(f"{change.id}/tile/{k}-{n}", name, "tile", upright(own, low, high)))
         return tuple(boards)
 
     def outcome(self) -> Outcome:

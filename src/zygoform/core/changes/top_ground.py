@@ -1,7 +1,7 @@
 """Where a new top goes: over a body's outline and its overhangs, in place of the old top or on it."""
 
 import math
-from typing import Annotated
+from typing import Annotated, Any
 
 from msgspec import Struct
 
@@ -12,6 +12,7 @@ from zygoform.core.geometry.plane import Outline, corner_angles, offset_sides
 from zygoform.core.goods.fittings import spacing, through_screw
 from zygoform.core.measure.param import length
 from zygoform.core.measure.reading import Sized, sized
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.outcome import Handle
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
@@ -78,6 +79,21 @@ def top_ground(
     removed = stands if on_old else stands | {board.id for board in tops}
     lid = any(board.role == "lid" for board in tops)
     return TopGround(body, outline, low, removed, lid, rests_on, sizes)
+
+
+def old_overhangs(body: Body, step: float) -> dict[str, Any]:
+    """How far the old top stands out, to a mark of `step` (mm), entry by entry: where a new one begins."""
+    tops = [board.solid.box for board in body.boards if board.role in ("top", "lid", "seat")]
+    if not tops:
+        return {}
+    xs, ys = [p[0] for p in body.plan], [p[1] for p in body.plan]
+    found = {
+        "left": min(xs) - min(low[0] for low, _ in tops),
+        "right": max(high[0] for _, high in tops) - max(xs),
+        "front": min(ys) - min(low[1] for low, _ in tops),
+        "back": max(high[1] for _, high in tops) - max(ys),
+    }
+    return {f"overhang_{name}": min(400.0, max(-50.0, round_to(mm, step))) for name, mm in found.items()}
 
 
 def overhang_handles(change_id: str, outline: Outline, z: float) -> tuple[Handle, ...]:

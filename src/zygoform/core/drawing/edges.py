@@ -11,21 +11,23 @@ from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge, ...]:
     """Edges round each change, where seen: none that two faces of the change show on both of its sides.
 
+    Tiles count for the grout between and under them.
+
     `boxes` are those of the polygons.
     """
     edges: list[Edge] = []
     for run in _runs(polygons).values():
         # For each line between two corners: what is seen of it on either side.
         uses: dict[tuple[int, int], dict[bool, list[Edge]]] = {}
-        corner = _Corners()
+        corner, own = _Corners(), frozenset(run)
         for i in run:
             points = polygons[i].points
-            if _is_sliver(points):
+            if _is_sliver(points) or _lies_on_grout(polygons[i]):
                 continue
             above = [
                 (polygon.points, box)
-                for polygon, box in zip(polygons[i + 1 :], boxes[i + 1 :], strict=True)
-                if polygon.role != "off" and _meet(box, boxes[i])
+                for k, (polygon, box) in enumerate(zip(polygons[i + 1 :], boxes[i + 1 :], strict=True), i + 1)
+                if polygon.role != "off" and _meet(box, boxes[i]) and not (k in own and _lies_on_grout(polygon))
             ]
             # Large faces first: they hide most.
             above.sort(key=lambda face: (face[1][0] - face[1][2]) * (face[1][3] - face[1][1]))
@@ -42,6 +44,10 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
 
 def _meet(a: Box, b: Box) -> bool:
     return a[0] <= b[2] and a[2] >= b[0] and a[1] <= b[3] and a[3] >= b[1]
+
+
+def _lies_on_grout(polygon: Polygon) -> bool:
+    return polygon.shade == "tile" and not polygon.tone
 
 
 def _is_sliver(points: Outline) -> bool:

@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.geometry.plane import Outline, Point
 
 PartRole = Literal["stays", "new", "mended", "off", "moved", "hidden"]
-Shade = Literal["front", "side", "top", "inside", "pane", "mirror", "mesh"]
+Shade = Literal["front", "side", "top", "inside", "pane", "mirror", "mesh", "tile"]
 """How wood is turned to the light; or what is no wood: one sees through a pane and through mesh or cane."""
 SEEN_THROUGH: tuple[Shade, ...] = ("pane", "mesh")
 Edge = tuple[Point, Point]

@@ -175,9 +175,9 @@ def _merged(run: list[Face], board: Board, case: Case, role: PartRole, view: Vie
 def _polygon(
     points: tuple[Point3, ...], face: Face, board: Board, case: Case, role: PartRole, view: View
 ) -> Polygon:
-    if board.role == "pane":
+    if board.role in ("pane", "tile"):
         flat = tuple(view.project(point) for point in points)
-        return Polygon(flat, board.id, role, _shade(face, board, case), 0, None, plane_of(face))
+        return Polygon(flat, board.id, role, _shade(face, board, case), board.tone, None, plane_of(face))
     across = dot(board.grain, face.normal)
     grain: Point = (0.0, 0.0) if abs(across) > 0.7 else view.project(board.grain)
     flat = tuple(view.project(point) for point in points)
@@ -187,6 +187,8 @@ def _polygon(
 def _shade(face: Face, board: Board, case: Case) -> Shade:
     if board.role == "pane":
         return "mesh" if board.likely != "glass" else "mirror" if board.name.lower().endswith("mirror") else "pane"
+    if board.role == "tile":
+        return "tile"
     if board.role == "knob":
         return "inside"
     if board.role in _CASE and _within(face, *case):

@@ -22,6 +22,7 @@ Role = Literal[
     "top", "side", "bottom", "back", "rail", "upright", "shelf", "drawer", "door", "knob", "base", "skirt",
     "apron", "leg", "seat", "arm", "lid", "panel", "bracket", "box", "runner", "pane",
     "ornament", "crown", "mirror", "stretcher", "block", "padding",
+    "tile",
 ]  # fmt: skip
 
 

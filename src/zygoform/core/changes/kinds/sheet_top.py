@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.changes.sheet_panel import SheetPanel
-from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight
+from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight, old_overhangs
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
@@ -60,19 +60,17 @@ class SheetTop(ChangeBase, frozen=True, tag="sheet_top"):
 
     @classmethod
     def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
-        """An inch or 25 mm over on three sides; a strip that hides a sheet of the usual thickness."""
-        sheet, over = usual_sheet(shop, 18.0), 25.4 if shop.unit.system == "inch" else 25.0
+        """As far over as the old top; a strip that hides a sheet of the usual thickness."""
+        sheet = usual_sheet(shop, 18.0)
         strip = nearest_size(shop, 19.0, 38.0)
         return cls(
             change_id,
             number,
             (target.body.id,),
             board=sheet.id if sheet else "",
-            overhang_left=over,
-            overhang_right=over,
-            overhang_front=over,
             trim=strip.id if strip else "",
-            trim_height=strip.width if strip else 38.1,
+            trim_height=sheet.thickness if sheet else 18.0,
+            **old_overhangs(target.body, shop.cut_step),
         )
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.changes.tile_field import BED, TileField
-from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight
+from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight, old_overhangs
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
@@ -62,7 +62,6 @@ class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):
         size, thick = (101.6, 6.35) if inch else (100.0, 6.0)
         high = (sheet.thickness if sheet else 18.0) + BED + thick
         strip = nearest_size(shop, 19.0, high, at_least=high)
-        over = 12.7 if inch else 12.0
         return cls(
             change_id,
             number,
@@ -72,10 +71,8 @@ class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):
             tile_thick=thick,
             joint=3.175 if inch else 3.0,
             trim=strip.id if strip else "",
-            overhang_left=over,
-            overhang_right=over,
-            overhang_front=over,
             board=sheet.id if sheet else "",
+            **old_overhangs(target.body, shop.cut_step),
         )
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
