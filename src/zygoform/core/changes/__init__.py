@@ -7,6 +7,9 @@ sheet_member.py  the sheet of a top
 sheet_panel.py  a top of sheet worked out
 tile_field.py  a tiled top worked out
 edge_trim.py  strips round its edge
+shelf_room.py  the room that shelves go into
+shelf_holding.py  what holds shelves, and how far they bend
+shelf_bay.py  shelves and uprights worked out
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 registry.py  kind of change -> its class, title and what it fits

@@ -13,7 +13,8 @@ from zygoform.core.form.targets import Target
 class ChangeKind(Struct, frozen=True):
     """A kind of change: its tag in the file, where its class is, its title, which parts it fits.
 
-    One that does not `begins` on a part begins elsewhere: a mend at its fault.
+    One that does not `begins` on a part begins elsewhere: a mend at its fault. `openings` are those it fits, by
+    what they hold.
     """
 
     kind: str
@@ -21,11 +22,14 @@ class ChangeKind(Struct, frozen=True):
     title: str
     fits: frozenset[Role]
     begins: bool = True
+    openings: frozenset[str] = frozenset()
 
     def takes(self, target: Target) -> bool:
         """Whether it can be planned for a target: a part of a role it fits, or a body that has such a part."""
         if target.board is not None:
             return target.board.role in self.fits
+        if target.kind == "opening" and target.opening is not None:
+            return target.opening.holds in self.openings
         return target.kind == "body" and any(board.role in self.fits for board in target.body.boards)
 
     def load(self) -> type[ChangeBase]:
@@ -35,6 +39,8 @@ class ChangeKind(Struct, frozen=True):
         return found
 
 
+_INSIDE: frozenset[Role] = frozenset({"drawer", "door", "rail", "shelf", "apron", "bottom"})
+_OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
     row.kind: row
@@ -44,6 +50,9 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("tiled_top", "tiled_top:TiledTop", "New tiled top", _TOPS),
         ChangeKind("skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"})),
         ChangeKind("legs", "legs:Legs", "New legs", frozenset({"base", "skirt", "leg", "bottom", "apron", "side"})),
+        ChangeKind(
+            "shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=frozenset({"drawer", "door", "nothing"})
+        ),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
         ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),
     )

@@ -162,6 +162,30 @@ def tiled_top_work(
     return tuple(works)
 
 
+def shelves_work(
+    parts: Sequence[Part], sheets: Collection[str], shelves: int, screws: int, fixing: str, cable: bool
+) -> tuple[Work, ...]:
+    """Shelves held by cleats, pins, grooves or screws, in a room that is emptied first."""
+    ids = tuple(part.id for part in parts)
+    drive: tuple[tuple[Task, float], ...] = (("fix place", 2 * shelves), ("drive screw", screws))
+    if cable:
+        drive = (*drive, ("fix place", 1))
+    how = {
+        "cleats": "Mark the heights on both sides from one stick, fix the cleats level",
+        "pins": "Bore the rows of holes with one jig",
+        "grooves": "Mark and cut the grooves, both sides together",
+        "screws": "Mark the heights on both sides from one stick, bore the pocket holes from below",
+    }[fixing]
+    fit = Message("Fit every shelf dry before it is finished; it goes in without force")
+    return (
+        cutting(parts, sheets),
+        Work(
+            "prepare", "dry fit", Message(how), drive, ids, needs=("a level", "a drill"), follows=("cut", "apart")
+        ),
+        Work("fit", "fix", fit, (("dry fit", 1),), ids, follows=("prepare",)),
+    )
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

@@ -1,0 +1,138 @@
+"""What holds shelves, how far they bend, and what to mind of them."""
+
+from typing import TYPE_CHECKING
+
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, through_screw
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
+from zygoform.core.statics.sag import LOOKS_STRAIGHT, LOOSEST, Sag, sag
+from zygoform.core.statics.stiffness import MODULUS, creep_of
+
+if TYPE_CHECKING:
+    from zygoform.core.changes.shelf_bay import ShelfBay
+
+GROOVE_SHARE = 1 / 3
+"""Of a shelf's thickness so much goes into a groove."""
+KG_M = {"light": 15.0, "books": 37.0, "heavy": 55.0}
+"""What lies on a metre of shelf: shop practice (paperbacks 15, books 30 to 37, records more)."""
+SCREWS_A_CLEAT, SCREWS_AN_END = 3, 2
+
+
+def shelf_fittings(bay: "ShelfBay") -> tuple[Fitting, ...]:
+    change, count = bay.change, sum(not place.is_floor for place in bay.places)
+    sizes = bay.shop.sizes_of("wood screw")
+    cleats = sum(member.board.id.startswith(f"{change.id}/cleat/") for member in bay.members)
+    found = []
+    if cleats:
+        screw = through_screw(bay.strip.thickness, bay.body.side_thickness, 3.0, 8.0, sizes)
+        why = Message(f"{SCREWS_A_CLEAT} in each of {cleats} cleats, {{0}} long", (screw,))
+        found.append(Fitting(change.id, "wood screw", screw, SCREWS_A_CLEAT * cleats, "hold the cleats", why))
+    elif bay.is_low:
+        screw = through_screw(bay.t, 40.0, 3.0, 8.0, sizes)
+        found.append(Fitting(change.id, "wood screw", screw, 8, "two into each leg", Message("2 into each leg")))
+    elif change.fixing == "pins" and count:
+        why = Message("4 a shelf")
+        found.append(Fitting(change.id, "shelf pin", 0.0, 4 * count, "under the shelves", why))
+    pocketed = [place for place in bay.places if change.fixing == "screws" or (place.is_floor and not bay.is_low)]
+    if pocketed:
+        screw = pocket_screw(bay.t, bay.shop.sizes_of("pocket screw"))
+        why = Message(f"{SCREWS_AN_END} at each end of {len(pocketed)} of the shelves")
+        amount = 2 * SCREWS_AN_END * len(pocketed)
+        found.append(Fitting(change.id, "pocket screw", screw, amount, "hold shelves and floors", why))
+    if change.uprights and not bay.is_low:
+        screw = through_screw(bay.t, bay.t, 3.0, 8.0, sizes)
+        why = Message("2 at the top and 2 at the foot of each upright")
+        found.append(Fitting(change.id, "wood screw", screw, 4 * change.uprights, "hold the uprights", why))
+    return tuple(found)
+
+
+def shelf_supplies(bay: "ShelfBay") -> tuple[Supply, ...]:
+    change = bay.change
+    lips = sum(member.part.length for member in bay.members if "/lip/" in member.board.id)
+    ends = 2 * len(bay.places) * bay.depth if change.fixing == "grooves" else 0.0
+    long = lips + ends
+    if not long:
+        return ()
+    why = Message(f"{{0}} of joint {{1}} wide, {GLUE_ML_PER_M2:g} ml a square metre", (long, bay.t))
+    return (Supply(change.id, "glue", long * bay.t / 1e6 * GLUE_ML_PER_M2, "shelves", why),)
+
+
+def _bend(bay: "ShelfBay", span: float, *, lip: bool) -> Sag | None:
+    """How far a shelf of that span bends in the long run; None where the wood's stiffness is not known."""
+    material = bay.size.species
+    if material not in MODULUS:
+        return None
+    high, thick = (bay.strip.width, bay.strip.thickness) if lip else (0.0, 0.0)
+    load, creep = KG_M[bay.change.load] * span / 1000, creep_of(material)
+    deep = bay.depth - thick
+    return sag(span, deep, bay.t, material, load, units="mm", creep=creep, lip_h=high, lip_t=thick)
+
+
+def shelf_notes(bay: "ShelfBay") -> tuple[Note, ...]:
+    change, notes = bay.change, list[Note]()
+    span = max(right - left for left, right in bay.cells)
+    bend = _bend(bay, span, lip=change.lip)
+    if bend is not None and bay.places:
+        words = f"Over {{0}} it bends about {{1}} in the long run, under {KG_M[change.load]:g} kg a metre."
+        notes.append(Note("Bends", Message(words, (span, bend.longterm))))
+    if change.fixing == "grooves" and not bay.is_low:
+        text = "{0} deep and {1} wide, from the front edge to the back; test the width on a scrap first."
+        notes.append(Note("Grooves", Message(text, (bay.t * GROOVE_SHARE, bay.t))))
+    if change.fixing == "pins":
+        notes.append(
+            Note("Pins", Message("Bore all four rows with one jig, from the floor up, so that no shelf rocks."))
+        )
+    if any(place.is_floor for place in bay.places) and not bay.is_low:
+        text = "It lies on the rail in front and is screwed to both sides: nothing closes the room below."
+        notes.append(Note("Floor", Message(text)))
+    if any(member.rough is not None for member in bay.members) and change.fixing != "grooves":
+        text = "The body is out of square: cut shelves to the largest size, mark their ends from the room."
+        notes.append(Note("Out of square", Message(text)))
+    if bay.room.removed:
+        notes.append(Note("Inside", Message("It will be seen: clean, fill and paint it before the shelves go in.")))
+    if change.cable:
+        text = "Bore {0} through the back, low and near a side, from the inside; round its edge."
+        notes.append(Note("Cables", Message(text, (change.cable,))))
+    if bay.room.legs:
+        notes.append(Note("Notches", Message("Mark the corners from the legs themselves; cut them a hair wide.")))
+    return tuple(notes)
+
+
+def shelf_findings(bay: "ShelfBay") -> tuple[Finding, ...]:
+    change, found = bay.change, list[Finding]()
+    span = max(right - left for left, right in bay.cells)
+    bend = _bend(bay, span, lip=change.lip) if bay.places else None
+    if bend is not None and bend.ratio > LOOKS_STRAIGHT:
+        fixes = list[Fix]()
+        lipped = _bend(bay, span, lip=True)
+        if not change.lip and lipped is not None and lipped.ratio < bend.ratio / 1.5:
+            fixes.append(Fix(Message("Give it a lip in front"), change.id, "lip", True))
+        if not bay.is_low and change.uprights < 8:
+            fixes.append(Fix(Message("Put in one more upright"), change.id, "uprights", change.uprights + 1))
+        found.append(
+            Finding(
+                "shelf_sags",
+                "mind" if bend.ratio > LOOSEST else "note",
+                Message("The shelf will sag by {0}", (bend.longterm,)),
+                Message(
+                    f"Over {{0}}, with {KG_M[change.load]:g} kg a metre: the eye sees more than {{1}}.",
+                    (span, span * LOOKS_STRAIGHT),
+                ),
+                tuple(member.board.id for member in bay.members if "/shelf/" in member.board.id)[:1],
+                change.id,
+                tuple(fixes),
+            )
+        )
+    if bay.room.carried and not change.uprights and span > 700:
+        found.append(
+            Finding(
+                "carried_load",
+                "mind",
+                Message("What comes out held up the top"),
+                Message("An upright or a full shelf goes, and nothing takes its place over {0}.", (span,)),
+                tuple(member.board.id for member in bay.members)[:1],
+                change.id,
+                (Fix(Message("Put in one upright"), change.id, "uprights", 1),),
+            )
+        )
+    return tuple(found)
