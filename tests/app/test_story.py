@@ -291,7 +291,7 @@ def test_the_solver_answers_while_the_window_lives(desk: Desk) -> None:
 
 def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
     from zygoform.core.changes.registry import CHANGE_KINDS
-    from zygoform.core.measure.param import params
+    from zygoform.core.measure.param import counts, params
 
     for kind in (kind for kind in CHANGE_KINDS.values() if kind.begins):
         desk.click("add_change")
@@ -305,5 +305,5 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
             assert isinstance(widget, (QLineEdit, QComboBox, Segments))
             assert widget.accessibleName() == entry.label
             change = desk.session.project.change(change_id)
-            counts = entry.counts_if is None or getattr(change, entry.counts_if[0]) == entry.counts_if[1]
-            assert widget.isVisible() == counts, entry.name
+            assert change is not None
+            assert widget.isVisible() == counts(entry, change), entry.name

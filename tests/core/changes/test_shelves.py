@@ -25,7 +25,7 @@ def chest(columns: int = 2, rows: int = 3, kind: str = "case") -> Project:
         return project
     project = divide(project, "p1/opening/o1", "columns", columns).project if columns > 1 else project
     for own in [opening.id for opening in form_of(project).openings]:
-        project = divide(project, own, "rows", rows).project
+        project = divide(project, own, "rows", rows).project if rows > 1 else project
     for opening in form_of(project).openings:
         project = hold(project, opening.id, "drawer").project
     return project

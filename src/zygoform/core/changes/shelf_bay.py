@@ -202,7 +202,8 @@ class ShelfBay:
             high = Sized(top - low, terms=(Term("room from floor to top", top - low, "measured"),))
             far = deep[1] - deep[0]
             wide = Sized(far, self.body.depth.guesses, (Term("depth", far, "measured"),))
-            rough = upright(rectangle(left, deep[0], right, deep[1]), low, top)
+            square = abs(area(plan) - (right - left) * far) <= SAME_MM * far
+            rough = None if square else upright(rectangle(left, deep[0], right, deep[1]), low, top)
             members.append(self._member(f"upright/{k}", f"Upright {k}", solid, Axes(Z, X), (high, wide), rough))
         return tuple(members)
 
@@ -233,15 +234,18 @@ class ShelfBay:
             if y1 - y0 < LEAST_CLEAR or place.is_floor:
                 continue
             for side in ("left", "right"):
-                (a, b), inward = (_edge_at(plan, y, side) for y in (y0, y1)), t if side == "left" else -t
-                corners = ((a, y0), (a + inward, y0), (b + inward, y1), (b, y1))
+                a, b = (_edge_at(plan, y, side) for y in (y0, y1))
+                whole = math.hypot(b - a, y1 - y0)
+                ux, uy = (b - a) / whole, (y1 - y0) / whole
+                # Square ends: where the side leans, short of the back by what its corner would take.
+                long = whole - abs(ux) * t
+                px, py = (uy * t, -ux * t) if side == "left" else (-uy * t, ux * t)
+                qx, qy = a + ux * long, y0 + uy * long
+                corners = ((a, y0), (a + px, y0 + py), (qx + px, qy + py), (qx, qy))
                 solid = upright(corners if side == "left" else corners[::-1], place.z - high, place.z)
-                long = math.hypot(b - a, y1 - y0)
-                ux, uy = (b - a) / long, (y1 - y0) / long
-                out = (uy, -ux, 0.0) if side == "left" else (-uy, ux, 0.0)
-                axes, name = Axes((ux, uy, 0.0), out), f"Cleat, {side}, under {place.name.lower()}"
-                true = max(x * ux + y * uy for x, y in corners) - min(x * ux + y * uy for x, y in corners)
-                length = Sized(true, self.body.depth.guesses, (Term("depth less the front", true, "measured"),))
+                axes = Axes((ux, uy, 0.0), (px / t, py / t, 0.0))
+                name = f"Cleat, {side}, under {place.name.lower()}"
+                length = Sized(long, self.body.depth.guesses, (Term("depth less the front", long, "measured"),))
                 members.append(self._strip_member(f"cleat/{place.own}-{side}", name, solid, axes, length))
         return tuple(members)
 

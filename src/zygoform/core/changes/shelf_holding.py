@@ -15,6 +15,8 @@ GROOVE_SHARE = 1 / 3
 """Of a shelf's thickness so much goes into a groove."""
 KG_M = {"light": 15.0, "books": 37.0, "heavy": 55.0}
 """What lies on a metre of shelf: shop practice (paperbacks 15, books 30 to 37, records more)."""
+HARDLY = 0.8
+"""Half a sixteenth of an inch (mm): no tape shows less."""
 SCREWS_A_CLEAT, SCREWS_AN_END = 3, 2
 
 
@@ -73,8 +75,10 @@ def shelf_notes(bay: "ShelfBay") -> tuple[Note, ...]:
     span = max(right - left for left, right in bay.cells)
     bend = _bend(bay, span, lip=change.lip)
     if bend is not None and bay.places:
-        words = f"Over {{0}} it bends about {{1}} in the long run, under {KG_M[change.load]:g} kg a metre."
-        notes.append(Note("Bends", Message(words, (span, bend.longterm))))
+        words = f"Over {{0}}, under {KG_M[change.load]:g} kg a metre, "
+        hardly = bend.longterm < HARDLY
+        words += "less than the eye sees." if hardly else "by about {1} in the long run."
+        notes.append(Note("Bends", Message(words, (span,) if hardly else (span, bend.longterm))))
     if change.fixing == "grooves" and not bay.is_low:
         text = "{0} deep and {1} wide, from the front edge to the back; test the width on a scrap first."
         notes.append(Note("Grooves", Message(text, (bay.t * GROOVE_SHARE, bay.t))))

@@ -31,7 +31,8 @@ TILE_KG_M2_MM = 2.3
 """Ceramic, kg a square metre for each millimetre of thickness."""
 BROKEN_COVERS = 0.8
 """Of a field of broken tiles so much is tile; the rest is joint (shop practice: 15 to 25 %)."""
-MOST_DRAWN = 400
+MOST_DRAWN, FACE = 400, 0.1
+"""Of more tiles only the rows are drawn; a face is so thick (mm)."""
 _SPACERS = (
     (1.0, "a steel rule"), (1.5, "a small coin"), (2.0, "a large coin"), (3.0, "two small coins"),
     (4.0, "a strip of hardboard"), (5.0, "a cable of 5 mm"), (7.0, "a pencil"),
@@ -91,14 +92,16 @@ class TileField:
         runs = self.runs if self.count <= MOST_DRAWN else (TileRun(1, 1, 0.0), self.runs[1])
         long = change.tile_long if self.count <= MOST_DRAWN else self.box[2] - x0
         high = low + BED + change.tile_thick
-        # What shows between the tiles, as one with the strips round it.
-        boards = [Board(f"{change.id}/grout/1", "Grout", "tile", upright(self.field, low, high), tone=1)]
+        # One slab with the strips round it; of the tiles in it only the faces are drawn.
+        slab = upright(self.field, low, high)
+        boards = [Board(f"{change.id}/grout/1", "Grout", "tile", slab, tone=1, likely="glass")]
         for k, (a, b) in enumerate(_places(runs[0], long, change.joint)):
             for n, (c, d) in enumerate(_places(runs[1], change.tile_wide, change.joint)):
                 own = intersect(self.field, rectangle(x0 + a, y0 + c, x0 + b, y0 + d))
                 if len(own) > 2:
                     name = f"Tile {k + 1}, row {n + 1}"
-                    boards.append(Board(f"{change.id}/tile/{k}-{n}", name, "tile", upright(own, low, high)))
+                    face = upright(own, high - FACE, high)
+                    boards.append(Board(f"{change.id}/tile/{k}-{n}", name, "tile", face, likely="glass"))
         return tuple(boards)
 
     def outcome(self) -> Outcome:

@@ -3,6 +3,7 @@
 from msgspec import Struct
 
 from zygoform.core.condition.materials import MadeOf
+from zygoform.core.condition.use import PieceUse
 from zygoform.core.cutlist.counted import Count
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
@@ -22,3 +23,5 @@ class JudgedPlan(Struct, frozen=True):
     outcomes: tuple[Outcome, ...] = ()
     made_of: tuple[MadeOf, ...] = ()
     planned: Form = Form(())
+    uses: tuple[tuple[str, PieceUse], ...] = ()
+    """What each piece is for, by its id, where that was said."""

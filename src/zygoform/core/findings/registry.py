@@ -12,6 +12,7 @@ from zygoform.core.findings.rules import (
     recounted,
     runs_through,
     short_parts,
+    tipping,
     too_long,
     weak_screws,
 )
@@ -28,4 +29,5 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     recounted.judge,
     car_room.judge,
     runs_through.judge,
+    tipping.judge,
 )

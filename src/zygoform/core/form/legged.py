@@ -8,9 +8,11 @@ from zygoform.core.form.front import Cell, FrontLayout, lay_out
 from zygoform.core.form.fronts import fill_openings, opening_names
 from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RAIL_DEPTH, RIGHT, band, corner_posts, plan_of
 from zygoform.core.form.stretchers import StretcherKind, apron_blocks, stretcher_boards
+from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.reading import Sized
+from zygoform.core.tolerance import SAME_MM
 
 
 class LeggedFrame(Struct, frozen=True):
@@ -68,7 +70,10 @@ class LeggedFrame(Struct, frozen=True):
         low = up - self.leg_drop
         frame += stretcher_boards(self.piece_id, self.leg_outlines(), self.stretchers, low, thick)
         if self.blocks:
-            frame += apron_blocks(self.piece_id, self.leg_outlines(), hollow, self.apron / 4, self.apron)
+            blocks = apron_blocks(self.piece_id, self.leg_outlines(), hollow, self.apron / 4, self.apron)
+            # None where a divider of the front stands in the corner.
+            there = [board.solid.box for board in frame if board.role in ("rail", "upright")]
+            frame += [b for b in blocks if not any(boxes_meet(b.solid.box, box, SAME_MM) for box in there)]
         deepest = self.depth.value / 3
         fronts, openings = fill_openings(self.piece_id, layout, names, self.set_back, deepest, hollow, frame)
         return Body(

@@ -7,6 +7,7 @@ from msgspec import Struct
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.condition.condition import Condition
+from zygoform.core.condition.use import PieceUse
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import PartRow, SettingGroup
@@ -134,13 +135,14 @@ def plan_piecemeal(
     outcomes = memory.each("buy outcomes", form.counting)
     yield
     bought = memory.once(lambda: _bought(form, cut, shop), "buy", outcomes, cut, shop)
+    uses = tuple((piece.id, piece.use) for piece in pieces if piece.use is not None)
     judged = yield from memory.once_piecemeal(
-        lambda: _judged(form, cut, shop, condition),
+        lambda: _judged(form, cut, shop, condition, uses),
         "judged",
         form,
         cut,
         shop,
-        same=(condition.made_of,),
+        same=(condition.made_of, uses),
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
@@ -175,10 +177,12 @@ def _bought(form: FormPlan, cut: CutPlan, shop: Shop) -> Purchase:
     )
 
 
-def _judged(form: FormPlan, cut: CutPlan, shop: Shop, condition: Condition) -> Piecemeal[tuple[Finding, ...]]:
+def _judged(
+    form: FormPlan, cut: CutPlan, shop: Shop, condition: Condition, uses: tuple[tuple[str, PieceUse], ...]
+) -> Piecemeal[tuple[Finding, ...]]:
     """What the changes themselves say, and then every rule."""
     view = JudgedPlan(
-        form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of, form.planned
+        form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of, form.planned, uses
     )
     found = [f for outcome in form.counting for f in outcome.findings]
     for rule in RULES:

@@ -21,8 +21,8 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
         choice(
             "Where",
             Choice("opening", "this opening", "what it holds comes out; its neighbours stay"),
-            Choice("column", "its column", "all openings over one another, and the rails between them"),
-            Choice("front", "the whole front", "everything behind the front comes out, uprights too"),
+            Choice("column", "column", "all openings over one another, and the rails between them"),
+            Choice("front", "whole front", "everything behind the front comes out, uprights too"),
         ),
     ] = "column"
     shelves: Annotated[int, count("Shelves", 0, 12, hint="besides the floor")] = 1

@@ -9,5 +9,6 @@ recounted.py        rows of which more or fewer are cut than planned
 runs_through.py     new parts that take the room of others
 car_room.py         boards that do not go into the car
 weak_screws.py      screws into parts that do not hold them
+tipping.py          pieces that would tip with drawers out, under a child, in wind
 guessed.py          parts that rest on a guess
 """

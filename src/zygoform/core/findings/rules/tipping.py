@@ -1,0 +1,144 @@
+"""Pieces that would tip: drawers out and loaded, a child's weight, a pull, wind. It says so, never the contrary.
+
+The loads are those that furniture-stability standards test with (ASTM F2057 and 16 CFR 1261, EN 14749 elsewhere);
+the text in force decides, and no result here means that a piece meets it.
+"""
+
+import math
+from functools import lru_cache
+
+from zygoform.core.condition.materials import MadeOf, MaterialCode
+from zygoform.core.condition.use import PieceUse
+from zygoform.core.condition.weights import weight_of
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.form.form import Board, Body, FormOpening, own_of
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Finding
+from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
+
+CARPET = 11.0
+"""A carpet lifts the back by so much (mm): the floor leans forward over the depth between the feet."""
+CHILD_KG, PULL_KG, HIGHEST_GRIP = 27.0, 4.5, 1422.0
+WIND_N_M2, GRAVITY_N_KG = 250.0, 9.80665
+HARDLY_STANDS = 1.5
+"""What holds it down is less than so many times what tips it: it stands, but not by much."""
+TRAVEL = 0.75
+"""A drawer comes out by this share of its length before its stop."""
+
+_Mass = tuple[float, float, float]
+
+
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
+    uses = dict(view.uses)
+    return tuple(
+        found
+        for body in view.planned.bodies
+        if not body.hangs
+        if (found := _told(body, view.made_of, uses.get(body.piece_id, PieceUse()))) is not None
+    )
+
+
+@lru_cache(maxsize=512)
+def _told(body: Body, made_of: tuple[MadeOf, ...], use: PieceUse) -> Finding | None:
+    """The worst that can be said of one body. One that stays the same is not looked at again."""
+    front, back, low = _contacts(body)
+    high = max(board.solid.box[1][2] for board in body.boards) - low
+    if back - front < 1.0 or high <= 0:
+        return None
+    masses = _masses(body, made_of, back, low)
+    if use.carries:
+        masses.append((use.carries, (back - front) / 2, high))
+    out = [(m, back - y, z - low, travel) for m, y, z, travel in _drawers(body, made_of)]
+    tilt = min(STEEPEST, math.degrees(math.atan(CARPET / (back - front))))
+    calm = tip(masses, back - front, out, tilt, push_height=min(high, HIGHEST_GRIP))
+    hang = [(CHILD_KG, x + 2 * travel, z) for _, x, z, travel in out] if use.children else []
+    child = tip(masses, back - front, out, tilt, [max(hang, key=lambda h: h[1])]) if hang else calm
+    still = tip(masses, back - front, push_height=high / 2)
+    cases = (
+        (not calm.stable, _LOADED if out else "on a carpet it tips forward", calm),
+        (not child.stable, "with drawers out, a child that holds on to one tips it", child),
+        (bool(out or use.children) and calm.push < PULL_KG, "a pull at its upper edge tips it forward", calm),
+        (use.outdoors and _wind(body, high) > still.push, "a gust of wind can tip it", calm),
+        (
+            bool(out) and calm.ratio < HARDLY_STANDS,
+            "with all drawers out and loaded it stands, but not by much",
+            calm,
+        ),
+    )
+    return next((_finding(body, case, how) for holds, case, how in cases if holds), None)
+
+
+_LOADED = "with all drawers out and loaded, on a carpet, it tips forward"
+
+
+def _contacts(body: Body) -> tuple[float, float, float]:
+    """The front-most and the rear-most floor contact (y), and the floor's height."""
+    low = min(board.solid.box[0][2] for board in body.boards)
+    ys = [p[1] for board in body.boards for p in board.solid.corners if p[2] < low + 1.0]
+    return min(ys), max(ys), low
+
+
+def _masses(body: Body, made_of: tuple[MadeOf, ...], back: float, low: float) -> list[_Mass]:
+    """kg, forward from the rear contact, up from the floor; drawers are counted apart."""
+    apart = {part.id for opening in body.openings if _is_there(body, opening) for part in _moving(body, opening)}
+    rest = [board for board in body.boards if board.id not in apart]
+    return [(_weight(board, made_of), back - _middle(board, 1), _middle(board, 2) - low) for board in rest]
+
+
+def _drawers(body: Body, made_of: tuple[MadeOf, ...]) -> list[tuple[float, float, float, float]]:
+    """Of each: kg with its load, y and z of its middle, and how far it comes out."""
+    found = []
+    for opening in body.openings:
+        if not _is_there(body, opening):
+            continue
+        parts = _moving(body, opening)
+        boxes = [part.solid.box for part in parts if part.role == "box"]
+        mass = sum(_weight(part, made_of) for part in parts)
+        x0, z0, x1, z1 = opening.rect
+        wide, deep, high = x1 - x0, 0.8 * body.depth.value, z1 - z0
+        if boxes:
+            wide, deep, high = (max(h[k] for _, h in boxes) - min(b[k] for b, _ in boxes) for k in range(3))
+        load = clothes_load(wide, deep, high, "mm") if min(wide, deep, high) > 0 else 0.0
+        front = min(part.solid.box[0][1] for part in parts)
+        found.append((mass + load, front + deep / 2, (z0 + z1) / 2, TRAVEL * deep))
+    return found
+
+
+def _is_there(body: Body, opening: FormOpening) -> bool:
+    own = own_of(opening.id)
+    return opening.holds == "drawer" and any(
+        board.role == "drawer" and own_of(board.id) == own for board in body.boards
+    )
+
+
+def _moving(body: Body, opening: FormOpening) -> list[Board]:
+    """A drawer's box and front, each once."""
+    own = own_of(opening.id)
+    fronts = [b for b in body.boards if own_of(b.id) == own and b.role in ("drawer", "knob")]
+    known = {board.id for board in fronts}
+    return [*fronts, *(m for m in opening.members if m.role == "box" and m.id not in known)]
+
+
+def _weight(board: Board, made_of: tuple[MadeOf, ...]) -> float:
+    said: MaterialCode | None = next((m.material for m in made_of if m.part == board.id), None)
+    return weight_of(board.solid.volume, said or board.likely)
+
+
+def _middle(board: Board, axis: int) -> float:
+    low, high = board.solid.box
+    return (low[axis] + high[axis]) / 2
+
+
+def _wind(body: Body, high: float) -> float:
+    """kg that a gust pushes with on the largest side."""
+    xs = [p[0] for p in body.plan]
+    return WIND_N_M2 * (max(xs) - min(xs)) / 1000 * high / 1000 / GRAVITY_N_KG
+
+
+def _finding(body: Body, case: str, how: Standing) -> Finding:
+    ratio = f"What holds it down is {how.ratio:.1f} times what tips it. " if how.ratio < 10 else ""
+    why = (
+        f"{ratio}Fix it to studs or solid wall with two straps made for that wall, lock or stop its drawers, keep "
+        "heavy things low. The stability rule in force where you live decides."
+    )
+    return Finding("tips", "mind", Message(f"{literal(body.name)}: {case}"), Message(why), ())

@@ -1,0 +1,103 @@
+"""What tips: told where it does, by the sums of the handbook, and never the contrary."""
+
+import math
+
+import pytest
+
+from tests.core.changes.test_shelves import chest, form_of
+from zygoform.core.edits.fronts import hold
+from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.use import set_use
+from zygoform.core.findings.rules.tipping import CARPET, TRAVEL
+from zygoform.core.outcome.outcome import Finding
+from zygoform.core.plan.plan import compile_plan
+from zygoform.core.project import Project
+
+
+def told(project: Project) -> Finding | None:
+    plan = compile_plan(project)
+    assert plan is not None
+    found = [f for f in plan.findings if f.code == "tips"]
+    assert len(found) < 2
+    return found[0] if found else None
+
+
+def sized(project: Project, **sizes: float) -> Project:
+    for name, mm in sizes.items():
+        project = set_reading(project, name, f"{mm} mm").project
+    return project
+
+
+def words(finding: Finding | None) -> str:
+    return finding.what.words(str) if finding else ""
+
+
+def test_a_shallow_chest_with_its_drawers_out_tips_and_a_deep_one_does_not() -> None:
+    shallow = sized(chest(columns=1, rows=5), width=800, height=1200, depth=300)
+    assert "tips forward" in words(told(shallow))
+    deep = sized(chest(columns=1, rows=6), width=1200, height=700, depth=600)
+    for opening in form_of(deep).openings[1:]:
+        deep = hold(deep, opening.id, "door").project
+    assert told(deep) is None
+    child = set_use(deep, "children", True, "p1").project
+    assert told(child) is None or "child" in words(told(child))
+    finding = told(shallow)
+    assert finding is not None
+    said = finding.what.words(str) + finding.why.words(str)
+    assert "Fix it to studs" in said
+    assert "safe" not in said.lower()
+    assert "compl" not in said.lower()
+
+
+def test_the_ratio_is_that_of_a_sum_by_hand() -> None:
+    """A chest of one drawer: every board's weight at its middle, about the front of the base."""
+    project = sized(chest(columns=1, rows=1), width=700, height=600, depth=420)
+    plan = compile_plan(project)
+    assert plan is not None
+    (body,) = plan.planned.bodies
+    opening = body.openings[0]
+    drawer = {m.id: m for m in opening.members if m.role == "box"}
+    drawer |= {b.id: b for b in body.boards if b.role in ("drawer", "knob")}
+    (front, back) = (f(b.solid.box[k][1] for b in body.boards if b.role == "base") for f, k in ((min, 0), (max, 1)))
+    low = -body.base_height
+    tilt = math.atan(CARPET / (back - front))
+
+    def turning(mass: float, y: float, z: float) -> float:
+        return mass * ((y - front) * math.cos(tilt) - (z - low) * math.sin(tilt))
+
+    held = []
+    for board in body.boards:
+        if board.id in drawer:
+            continue
+        density = {"plywood": 600.0}.get(board.likely, 600.0)
+        (_, y0, z0), (_, y1, z1) = board.solid.box
+        held.append(turning(board.solid.volume * 1e-9 * density, (y0 + y1) / 2, (z0 + z1) / 2))
+    boxes = [b.solid.box for b in drawer.values() if b.role == "box"]
+    size = [max(h[k] for _, h in boxes) - min(b[k] for b, _ in boxes) for k in range(3)]
+    mass = sum(b.solid.volume for b in drawer.values()) * 1e-9 * 600
+    load = size[0] * size[1] * size[2] / 304.8**3 * 8.5 * 0.45359237
+    y = min(b.solid.box[0][1] for b in drawer.values()) + size[1] / 2 - TRAVEL * size[1]
+    held.append(turning(mass + load, y, (opening.rect[1] + opening.rect[3]) / 2))
+    ratio = sum(t for t in held if t > 0) / -sum(t for t in held if t < 0)
+    finding = told(project)
+    assert 0.5 < ratio < 1.5
+    assert finding is not None
+    assert f"{ratio:.1f} times" in finding.why.words(str)
+
+
+def test_legs_set_in_and_wind_and_a_load_on_top_are_told() -> None:
+    plain = sized(chest(columns=1, rows=3), width=900, height=700, depth=520)
+    legs = add_change(plain, "legs", "p1/body/main").project
+    far = set_value(legs, "c1", "setback", 120.0).project
+    near, set_in = told(legs), told(far)
+    assert set_in is not None
+    assert near is None or near.why != set_in.why or near.what != set_in.what
+    screen = sized(chest(columns=1, rows=1), width=1500, height=1900, depth=300)
+    outdoors = set_use(screen, "outdoors", True, "p1").project
+    assert told(outdoors) is not None
+
+
+@pytest.mark.parametrize("kind", ["table", "seat", "lidded_box"])
+def test_what_has_no_drawers_and_stands_broad_is_left_alone(kind: str) -> None:
+    assert told(chest(kind=kind)) is None
