@@ -166,7 +166,9 @@ def test_planned_pieces_from_everywhere(
     project: Project, shares: list[tuple[float, float]], place: Viewpoint
 ) -> None:
     plan = plan_of(project)
-    compare(plan.planned, place, shares)
+    # What runs through one another has no order; that it does is told.
+    if not any(finding.code == "runs_through" for finding in plan.findings):
+        compare(plan.planned, place, shares)
 
 
 def plan_of(project: Project) -> Plan:

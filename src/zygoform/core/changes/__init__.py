@@ -10,6 +10,7 @@ edge_trim.py  strips round its edge
 shelf_room.py  the room that shelves go into
 shelf_holding.py  what holds shelves, and how far they bend
 shelf_bay.py  shelves and uprights worked out
+back_sheet.py  a new back worked out
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 registry.py  kind of change -> its class, title and what it fits

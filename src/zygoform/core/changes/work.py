@@ -186,6 +186,23 @@ def shelves_work(
     )
 
 
+def back_work(parts: Sequence[Part], sheets: Collection[str], fixed: int, *, arched: bool) -> tuple[Work, ...]:
+    """A back cut, shaped where it is arched, and fixed by so many nails or screws once the piece is square."""
+    ids = tuple(part.id for part in parts)
+    works, before = [cutting(parts, sheets)], ("cut",)
+    if arched:
+        shape = Message("Mark the arch, cut it rough, then to the line")
+        works.append(
+            Work("arch", "shape", shape, (("round corner", 2),), ids, needs=("a jig saw",), follows=before)
+        )
+        before = ("arch",)
+    fix = Message("Measure both diagonals, pull the piece square, fix the back from the middle of each edge")
+    drive: tuple[tuple[Task, float], ...] = (("drive screw", fixed),)
+    needs, after = ("a helper", "a tape"), (*before, "apart")
+    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",)))
+    return tuple(works)
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

@@ -4,6 +4,7 @@ plank_top.py  a new top of boards glued edge to edge
 sheet_top.py  a new top cut from sheet
 tiled_top.py  a new top of tiles on sheet
 shelves.py   shelves in place of drawers or doors
+back_panel.py  a new back of sheet
 mend.py      a fault mended by one of its remedies
 own_part.py   a part of one's own
 legs.py      legs or feet, straight, tapered or splayed

@@ -1,0 +1,74 @@
+"""Backs: what they cover, where joints fall, arches by shapely, on every kind of piece that takes one."""
+
+import math
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely.geometry import Point, Polygon, box
+
+from tests.core.changes.test_shelves import chest, form_of, made, plan_of
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.form.form import Board
+from zygoform.core.geometry.segment import arc
+from zygoform.core.project import Project
+from zygoform.files.demo import fresh_project
+
+SIZES = {
+    "case": ("1000 mm", "900 mm", "450 mm"),
+    "flat_panel": ("1000 mm", "900 mm", "30 mm"),
+    "wall_shelf": ("1000 mm", "300 mm", "180 mm"),
+}
+
+
+def backed(kind: str = "case", **values: object) -> Project:
+    sizes = dict(zip(("width", "height", "depth"), SIZES[kind], strict=True))
+    project = new_piece(fresh_project(), "X", sizes, kind).project
+    project = add_change(project, "back_panel", "p1/body/main").project
+    for name, value in values.items():
+        project = set_value(project, "c1", name, value).project
+    return project
+
+
+def seen_from_behind(board: Board) -> Polygon:
+    outline = board.solid.blank.outline if hasattr(board.solid, "blank") else board.solid.outline  # type: ignore[union-attr]
+    return Polygon(outline)
+
+
+@settings(max_examples=30)
+@given(st.integers(1, 5), st.floats(5, 400), st.floats(0, 300))
+def test_an_arched_back_in_pieces_is_a_rectangle_under_a_circle(pieces: int, rise: float, above: float) -> None:
+    project = backed(pieces=pieces, shape="arched", rise=rise, above=above)
+    (old,) = [b.solid.box for b in form_of(project).boards if b.role == "back"]
+    (x0, _, z0), (x1, _, z1) = old
+    outcome = made(project)
+    radius = arc(x1 - x0, rise).radius
+    circle = Point((x0 + x1) / 2, z1 + above + rise - radius).buffer(radius, quad_segs=512)
+    whole = box(x0, z0, x1, z1 + above).union(circle.intersection(box(x0, z1 + above, x1, z1 + above + 2 * rise)))
+    sheets = [seen_from_behind(board) for board in outcome.added]
+    assert sum(s.area for s in sheets) == pytest.approx(whole.area, rel=2e-3)
+    assert len(sheets) == pieces
+    # What lies under the arch only is cut as a rectangle first.
+    assert sum(part.length * part.width for part in outcome.parts) >= whole.area * 0.999
+    assert outcome.removed == {b.id for b in form_of(project).boards if b.role == "back"}
+
+
+def test_joints_fall_on_uprights_and_nails_are_counted_by_hand() -> None:
+    project = add_change(chest(columns=3), "back_panel", "p1/body/main").project
+    project = set_value(project, "c1", "pieces", 3).project
+    uprights = [b.solid.box for b in form_of(project).boards if b.role == "upright"]
+    outcome = made(project)
+    joints = sorted(board.solid.box[1][0] for board in outcome.added)[:-1]
+    assert joints == pytest.approx(sorted((low[0] + high[0]) / 2 for low, high in uprights))
+    expected = sum(2 * math.ceil(p.length / 100) + 2 * math.ceil(p.width / 100) for p in outcome.parts)
+    assert {f.kind: f.count for f in outcome.fittings} == {"pin": expected}
+
+
+@pytest.mark.parametrize("kind", SIZES)
+def test_a_back_covers_what_it_is_fixed_to_and_runs_through_nothing(kind: str) -> None:
+    plan = plan_of(backed(kind))
+    assert plan.failures == ()
+    assert not any(f.code == "runs_through" for f in plan.findings)
+    (new,) = [board.solid.box for board in plan.outcomes[0].added]
+    assert new[1][0] - new[0][0] > 900
