@@ -11,6 +11,7 @@ shelf_room.py  the room that shelves go into
 shelf_holding.py  what holds shelves, and how far they bend
 shelf_bay.py  shelves and uprights worked out
 back_sheet.py  a new back worked out
+bracket_row.py  brackets under boards on a wall
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 registry.py  kind of change -> its class, title and what it fits

@@ -54,6 +54,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
             "shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=frozenset({"drawer", "door", "nothing"})
         ),
         ChangeKind("back_panel", "back_panel:BackPanel", "New back", frozenset({"back", "panel", "bracket"})),
+        ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
         ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),
     )

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, through_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
-from zygoform.core.statics.sag import LOOKS_STRAIGHT, LOOSEST, Sag, sag
+from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, Sag, sag
 from zygoform.core.statics.stiffness import MODULUS, creep_of
 
 if TYPE_CHECKING:
@@ -13,8 +13,6 @@ if TYPE_CHECKING:
 
 GROOVE_SHARE = 1 / 3
 """Of a shelf's thickness so much goes into a groove."""
-KG_M = {"light": 15.0, "books": 37.0, "heavy": 55.0}
-"""What lies on a metre of shelf: shop practice (paperbacks 15, books 30 to 37, records more)."""
 HARDLY = 0.8
 """Half a sixteenth of an inch (mm): no tape shows less."""
 SCREWS_A_CLEAT, SCREWS_AN_END = 3, 2
@@ -65,7 +63,7 @@ def _bend(bay: "ShelfBay", span: float, *, lip: bool) -> Sag | None:
     if material not in MODULUS:
         return None
     high, thick = (bay.strip.width, bay.strip.thickness) if lip else (0.0, 0.0)
-    load, creep = KG_M[bay.change.load] * span / 1000, creep_of(material)
+    load, creep = LOAD_KG_M[bay.change.load] * span / 1000, creep_of(material)
     deep = bay.depth - thick
     return sag(span, deep, bay.t, material, load, units="mm", creep=creep, lip_h=high, lip_t=thick)
 
@@ -75,7 +73,7 @@ def shelf_notes(bay: "ShelfBay") -> tuple[Note, ...]:
     span = max(right - left for left, right in bay.cells)
     bend = _bend(bay, span, lip=change.lip)
     if bend is not None and bay.places:
-        words = f"Over {{0}}, under {KG_M[change.load]:g} kg a metre, "
+        words = f"Over {{0}}, under {LOAD_KG_M[change.load]:g} kg a metre, "
         hardly = bend.longterm < HARDLY
         words += "less than the eye sees." if hardly else "by about {1} in the long run."
         notes.append(Note("Bends", Message(words, (span,) if hardly else (span, bend.longterm))))
@@ -119,7 +117,7 @@ def shelf_findings(bay: "ShelfBay") -> tuple[Finding, ...]:
                 "mind" if bend.ratio > LOOSEST else "note",
                 Message("The shelf will sag by {0}", (bend.longterm,)),
                 Message(
-                    f"Over {{0}}, with {KG_M[change.load]:g} kg a metre: the eye sees more than {{1}}.",
+                    f"Over {{0}}, with {LOAD_KG_M[change.load]:g} kg a metre: the eye sees more than {{1}}.",
                     (span, span * LOOKS_STRAIGHT),
                 ),
                 tuple(member.board.id for member in bay.members if "/shelf/" in member.board.id)[:1],

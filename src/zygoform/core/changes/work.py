@@ -203,6 +203,14 @@ def back_work(parts: Sequence[Part], sheets: Collection[str], fixed: int, *, arc
     return tuple(works)
 
 
+def brackets_work(count: int, screws: int) -> tuple[Work, ...]:
+    """So many brackets on a wall, level, and the boards laid on them."""
+    what = Message("Mark a level line, find what carries, bore; fix the outer brackets, then the others")
+    tasks: tuple[tuple[Task, float], ...] = (("fix place", count), ("drive screw", screws))
+    needs = ("a level", "a stud finder", "a drill")
+    return (Work("fix", "fix", what, tasks, needs=needs, follows=("apart",), cautions=("wall",)),)
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

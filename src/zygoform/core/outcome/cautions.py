@@ -51,6 +51,13 @@ RIP = Caution(
     "Rip with a guide or fence and a push stick, never freehand, and keep out of the line of the blade. Let the "
     "yard rip it if you have no saw made for it.",
 )
+WALL = Caution(
+    "wall",
+    "redesign",
+    "On the wall",
+    "Wires and pipes run in walls: look for them before you bore, and keep off the lines above and below sockets. "
+    "Use fixings made for this wall and load. If you are not sure what carries, ask someone trained.",
+)
 TILE = Caution(
     "tile",
     "redesign",
@@ -107,5 +114,5 @@ GLASS = Caution(
 )
 CAUTIONS: dict[str, Caution] = {
     caution.code: caution
-    for caution in (SAW, SHORT, DUST, GLUE, RIP, TILE, LIFT, LEAD, MOULD, INSECTS, SOLVENT, FILLER, GLASS)
+    for caution in (SAW, SHORT, DUST, GLUE, RIP, TILE, WALL, LIFT, LEAD, MOULD, INSECTS, SOLVENT, FILLER, GLASS)
 }

@@ -18,6 +18,8 @@ from zygoform.core.statics.stiffness import PSI_MPA, modulus_psi
 Units = Literal["inch", "mm"]
 """Inches and pounds, or millimetres and kilograms."""
 GRAVITY = 9.80665
+LOAD_KG_M = {"light": 15.0, "books": 37.0, "heavy": 55.0}
+"""What lies on a metre of shelf: shop practice (paperbacks 15, books 30 to 37, records and pots more)."""
 LOOKS_STRAIGHT, LOOSEST = 1 / 600, 1 / 360
 """Of the span: a bend that the eye does not see, and the most that is sensible."""
 
