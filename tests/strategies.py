@@ -28,7 +28,7 @@ SIXTEENTHS = st.integers(0, 16 * 240)
 MILLIMETRES = st.floats(0, 5000, allow_nan=False)
 
 
-def _of_stock(entry: Param) -> bool:
+def of_stock(entry: Param) -> bool:
     """Whether it is chosen among what is on sale: that stays as it was begun."""
     return entry.unit == "choice" and not entry.choices
 
@@ -120,7 +120,7 @@ def changes(draw: st.DrawFn, project: Project) -> Project:
         project = add_change(project, kind, "p1/body/main").project
         change = project.changes[-1]
         wanted = {
-            e.name: value_of(e, draw) for e in params(type(change)) if not _of_stock(e) and draw(st.booleans())
+            e.name: value_of(e, draw) for e in params(type(change)) if not of_stock(e) and draw(st.booleans())
         }
         new: Struct = structs.replace(change, **wanted)
         project = structs.replace(project, changes=(*project.changes[:-1], new))

@@ -33,12 +33,13 @@ def test_worked_examples(case: dict[str, Any]) -> None:
     assert close(structs.asdict(got) if isinstance(got, Struct) else got, case["out"])
 
 
-def test_every_calculation_is_there_and_its_table_is_of_today() -> None:
-    from tools.write_tables import calculations_table
+def test_every_calculation_is_there_and_the_tables_of_the_docs_are_of_today() -> None:
+    from tools.write_tables import calculations_table, changes_table
 
     for functions in calculations().values():
         assert all(callable(function) and function.__doc__ for function in functions.values())
     assert (DOCS / "calculations.md").read_text(encoding="utf-8") == calculations_table()
+    assert (DOCS / "changes.md").read_text(encoding="utf-8") == changes_table()
 
 
 @given(st.floats(20, 3000), st.floats(10, 300), st.floats(1, 10), st.floats(0, 10))

@@ -1,5 +1,7 @@
 """Brackets on a wall: where studs are, and what the board does between and beyond them."""
 
+from itertools import pairwise
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -42,7 +44,7 @@ def test_every_bracket_is_on_a_stud_and_none_twice(long: float, apart: float, fi
     found = middles(project)
     assert len(found) >= 2
     assert all(abs((x - first) / apart - round((x - first) / apart)) < 1e-6 for x in found)
-    assert all(b - a > apart - 1e-6 for a, b in zip(found, found[1:], strict=False))
+    assert all(b - a > apart - 1e-6 for a, b in pairwise(found))
     assert all(19.9 <= x <= long - 19.9 for x in found)
     assert {f.kind: f.count for f in plan.outcomes[0].fittings} == {
         "bracket": len(found),

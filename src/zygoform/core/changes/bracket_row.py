@@ -6,8 +6,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.changes.work import brackets_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
-from zygoform.core.geometry.plane import rectangle
-from zygoform.core.geometry.prism import Z, upright
+from zygoform.core.geometry.prism import Prism, Y, Z
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.cautions import WALL
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
@@ -90,7 +89,8 @@ class BracketRow:
             deep = y1 - y0
             for k, place in enumerate(self.places[shelf.id], 1):
                 x = x0 + place
-                solid = upright(rectangle(x - half, y0 + 0.15 * deep, x + half, y1), z0 - HIGH_SHARE * deep, z0)
+                corners = ((y0 + 0.15 * deep, z0), (y1, z0 - HIGH_SHARE * deep), (y1, z0))
+                solid = Prism((x - half, 0.0, 0.0), Y, Z, corners, 2 * half)
                 own = f"{self.change.id}/bracket/{shelf.id.rsplit('/', 1)[-1]}-{k}"
                 name = f"Bracket {k}, {shelf.name.lower()}"
                 boards.append(Board(own, name, "bracket", solid, Z, likely="metal"))

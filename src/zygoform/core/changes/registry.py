@@ -39,7 +39,7 @@ class ChangeKind(Struct, frozen=True):
         return found
 
 
-_INSIDE: frozenset[Role] = frozenset({"drawer", "door", "rail", "shelf", "apron", "bottom"})
+_INSIDE: frozenset[Role] = frozenset({"drawer", "door", "rail", "apron", "bottom"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {

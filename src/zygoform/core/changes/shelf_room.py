@@ -27,6 +27,10 @@ class ShelfRoom(Struct, frozen=True):
 
 def shelf_room(body: Body, target: str, reach: str, setback: float, low: float) -> ShelfRoom:
     """Raises BadInputError where there is no such room."""
+    if body.hangs:
+        raise BadInputError(
+            "impossible", "On a wall a board needs brackets: there is nothing to put it into.", "reach"
+        )
     if any(board.role == "apron" for board in body.boards):
         return _between_legs(body, low)
     opening = next((o for o in body.openings if o.id == target), None)
