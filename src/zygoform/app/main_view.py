@@ -1,6 +1,8 @@
 """What stands in the frame: puts the regions in place and wires them, nothing else."""
 
+from collections.abc import Callable
 from functools import partial
+from importlib import import_module
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer, Signal
@@ -29,6 +31,8 @@ if TYPE_CHECKING:
 
 TOLD_MS = 6000
 _PAGES = ("settings", "help")
+_SCREENS = {"buy": ("buy", "BuyStage"), "cut": ("cut", "CutStage"), "compare": ("compare", "CompareStage")}
+"""The screens that are made from the document alone."""
 
 
 class MainView(QWidget):
@@ -81,6 +85,7 @@ class MainView(QWidget):
         self.head.give(self.actions_table["undo"][1], self.actions_table["redo"][1])
         self.filing.taken_up.connect(self.taken_up)
         self.navigation.chosen.connect(self.go)
+        self.head.compare.clicked.connect(partial(self.go, "compare"))
         self.tally.leads.connect(self.go)
         session.changed.connect(self._summaries)
         session.opened.connect(self._on_opened)
@@ -105,44 +110,50 @@ class MainView(QWidget):
 
     def _make(self, stage: str) -> QWidget:
         # Screens are loaded when they are gone to: the first one stands sooner.
-        if stage == "survey":
-            from zygoform.app.stages.survey.stage import SurveyStage
+        makers: dict[str, Callable[[], QWidget]] = {
+            "survey": self._make_survey,
+            "redesign": self._make_redesign,
+            "settings": self._make_settings,
+            "help": self._make_help,
+        }
+        if stage in makers:
+            return makers[stage]()
+        module, name = _SCREENS[stage]
+        made: QWidget = getattr(import_module(f"zygoform.app.stages.{module}.stage"), name)(
+            self.session, self.stages
+        )
+        return made
 
-            recent = self.preferences.settings.recent
-            survey = SurveyStage(
-                self.session, recent, lambda: self.filing.ask_photos(), self._wire_start, self.stages
-            )
-            survey.photos.told.connect(self.tell)
-            survey.disassembly.labels.connect(partial(self.filing.preview, "labels"))
-            self._give_keys(
-                (*drawing_actions(self.session, survey.area.view, None), *survey_actions(survey)), survey.area
-            )
-            return survey
-        if stage == "redesign":
-            from zygoform.app.stages.redesign.stage import RedesignStage
+    def _make_survey(self) -> QWidget:
+        from zygoform.app.stages.survey.stage import SurveyStage
 
-            redesign = RedesignStage(self.session, self.stages)
-            self._give_keys(
-                drawing_actions(self.session, redesign.area.view, redesign.open_add), redesign.area.view
-            )
-            return redesign
-        if stage == "buy":
-            from zygoform.app.stages.buy.stage import BuyStage
+        recent = self.preferences.settings.recent
+        survey = SurveyStage(self.session, recent, lambda: self.filing.ask_photos(), self._wire_start, self.stages)
+        survey.photos.told.connect(self.tell)
+        survey.labels.connect(partial(self.filing.preview, "labels"))
+        self._give_keys(
+            (*drawing_actions(self.session, survey.area.view, None), *survey_actions(survey)), survey.area
+        )
+        return survey
 
-            return BuyStage(self.session, self.stages)
-        if stage == "settings":
-            from zygoform.app.stages.settings.stage import SettingsStage
+    def _make_redesign(self) -> QWidget:
+        from zygoform.app.stages.redesign.stage import RedesignStage
 
-            return SettingsStage(self.session, self.preferences, self.stages)
-        if stage == "help":
-            from zygoform.app.stages.help.stage import HelpStage
+        redesign = RedesignStage(self.session, self.stages)
+        self._give_keys(drawing_actions(self.session, redesign.area.view, redesign.open_add), redesign.area.view)
+        return redesign
 
-            actions = [action for action, _ in self.actions_table.values()]
-            keys = [(", ".join(a.keys), a.title) for a in actions if a.keys and a.scope == "window"]
-            return HelpStage(keys, self.stages)
-        from zygoform.app.stages.cut.stage import CutStage
+    def _make_settings(self) -> QWidget:
+        from zygoform.app.stages.settings.stage import SettingsStage
 
-        return CutStage(self.session, self.stages)
+        return SettingsStage(self.session, self.preferences, self.stages)
+
+    def _make_help(self) -> QWidget:
+        from zygoform.app.stages.help.stage import HelpStage
+
+        actions = [action for action, _ in self.actions_table.values()]
+        keys = [(", ".join(a.keys), a.title) for a in actions if a.keys and a.scope == "window"]
+        return HelpStage(keys, self.stages)
 
     def _wire_start(self, start: "StartBox") -> None:
         start.opened.connect(self.filing.open_recent)
@@ -214,7 +225,8 @@ class MainView(QWidget):
         if region is self.stages:
             self._made[self.stage].begin()  # type: ignore[attr-defined]
         elif region is self.navigation:
-            (self.navigation.blocks.get(self.stage) or self.navigation.pages[self.stage]).setFocus()
+            here = self.navigation.blocks.get(self.stage) or self.navigation.pages.get(self.stage)
+            (here or self.navigation.blocks["redesign"]).setFocus()
         else:
             self.head.name.setFocus()
 

@@ -89,6 +89,12 @@ class Planning(QObject):
         if not self.busy:
             self.plan = compile_plan(self._project, self.layouts.best, self._memory)
 
+    def of_variant(self, variant_id: str) -> Plan | None:
+        """The plan of a variant, which need not be the chosen one; what the others have in common is not worked out
+        again.
+        """
+        return compile_plan(self._project, self.layouts.best, self._memory, variant_id)
+
     def settle(self) -> None:
         """What is still being worked out is there, now."""
         self._slices.finish()

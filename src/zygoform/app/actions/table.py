@@ -67,6 +67,7 @@ def window_actions(
         Action("redo", "Redo", session.redo, ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", "redo"),
         Action("units", "Inches or millimetres", partial(_swap_unit, session, devices.commit), ("Ctrl+U",), "Edit"),
         Action("find", "Find anything", find, ("Ctrl+F", "Ctrl+K"), "Edit"),
+        Action("compare", "Compare variants", partial(go, "compare"), ("Alt+V",), "Edit"),
         Action("settings", "Settings", partial(go, "settings"), ("Ctrl+,",), "Edit"),
         Action("help", "Help and keys", partial(go, "help"), ("F1",), "Edit"),
         Action("next_region", "Next region", region, ("F6",), "Edit"),

@@ -2,6 +2,7 @@
 
 survey/    look the piece over and enter what is there
 redesign/  decide changes and see them before cutting
+compare/   variants side by side
 buy/       one list in the order of a shop
 cut/       what to cut from what
 settings/  what holds for this project and for every one

@@ -57,6 +57,11 @@ class HeadStrip(QWidget):
         row.addWidget(self.name)
         row.addWidget(self.sizes)
         row.addStretch(1)
+        self.compare = QPushButton("Compare")
+        self.compare.setObjectName("compare")
+        self.compare.setProperty("kind", "plain")
+        self.compare.setToolTip("Variants side by side (Alt+V)")
+        row.addWidget(self.compare)
         self.busy = Busy(session)
         row.addWidget(self.busy)
         for widget in (self.state, self.undo, self.redo, self.fraction, self.units):
@@ -98,6 +103,9 @@ class HeadStrip(QWidget):
             )
         else:
             self.sizes.setText("")
+        self.compare.setEnabled(plan is not None)
+        several = len(session.project.variants) > 1
+        self.compare.setText(unmarked(f"Compare: {session.project.variant.name}" if several else "Compare"))
         state = "not saved yet" if session.is_dirty else "saved" if session.path else ""
         self.state.setText(self._warning if session.is_dirty and self._warning else state)
         self.units.set_value(session.unit.system)

@@ -14,7 +14,7 @@ from zygoform.core.form.targets import target_in
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, params
 from zygoform.core.outcome.outcome import Fix
-from zygoform.core.project import Project, Variant
+from zygoform.core.project import Override, Project, Variant
 
 
 def add_change(project: Project, kind: str, target: str) -> Edited:
@@ -27,7 +27,13 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
     if meant is None:
         raise BadInputError("unknown_key", "What this was planned for is gone.")
     change = entry.load().begin(f"c{number}", number, meant, project.shop)
-    done = structs.replace(project, changes=(*project.changes, change), next_number=number + 1)
+    # Of several variants it is begun in the chosen one: in the others it is there to be ticked.
+    variants = tuple(
+        v if v.id == project.variant.id else structs.replace(v, left_out=(*v.left_out, change.id))
+        for v in project.variants
+    )
+    changes = (*project.changes, change)
+    done = structs.replace(project, changes=changes, next_number=number + 1, variants=variants)
     return Edited(done, Message(f"Added {entry.title.lower()}"), frozenset({change.id}))
 
 
@@ -79,14 +85,13 @@ def set_text(project: Project, change_id: str, parameter: str, text: str) -> Edi
 
 
 def set_value(project: Project, change_id: str, parameter: str, value: Any) -> Edited:
-    """Sets a parameter; where the variant has its own value, that one."""
+    """Sets a parameter; of several variants the chosen one alone has it from then on."""
     change = _change(project, change_id)
     entry = _entry(change, parameter)
-    if any(o.change_id == change_id and o.parameter == parameter for o in project.variant.overrides):
-        overrides = tuple(
-            structs.replace(o, value=value) if (o.change_id, o.parameter) == (change_id, parameter) else o
-            for o in project.variant.overrides
-        )
+    own = [o for o in project.variant.overrides if (o.change_id, o.parameter) == (change_id, parameter)]
+    if own or len(project.variants) > 1:
+        others = tuple(o for o in project.variant.overrides if o not in own)
+        overrides = (*others, Override(change_id, parameter, value))
         done = _with_variant(project, structs.replace(project.variant, overrides=overrides))
     else:
         new = structs.replace(change, **{parameter: value})

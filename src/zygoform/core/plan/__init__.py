@@ -4,6 +4,7 @@ memory.py      what was worked out before, by what it was worked out from
 form_stage.py  the pieces as found, change after change, the pieces as planned
 seen.py        what is drawn at once: one piece, or all of a set side by side
 cut_stage.py   parts, layout problems, boards, the cut list
+compared.py    variants side by side
 touched.py     what an edit touched, by which screens refresh
 steps_stage.py all there is to do, in order
 plan.py        all stages together, what to buy, what to mind

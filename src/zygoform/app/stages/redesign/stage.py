@@ -114,7 +114,8 @@ class RedesignStage(QWidget):
         """Adds a change and opens it."""
         number = self.session.project.next_number
         found = self.session.plan.found if self.session.plan is not None else None
-        target = part_id if found is not None and found.board(part_id) is not None else self._body_of(part_id)
+        known = found is not None and target_in(found, part_id) is not None
+        target = part_id if known else self._body_of(part_id)
         if self.session.try_do(lambda project: add_change(project, kind, target)):
             self.open_card(f"c{number}")
 

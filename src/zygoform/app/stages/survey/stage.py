@@ -4,7 +4,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Literal
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
@@ -38,6 +38,8 @@ _IDLE = "Point at a part or an opening. Click or Enter keeps it; a right click l
 
 class SurveyStage(QWidget):
     """Until there is a piece, three fields; then the piece and all its sizes."""
+
+    labels = Signal()
 
     def __init__(
         self,
@@ -189,6 +191,7 @@ class SurveyStage(QWidget):
         """What is taken apart."""
         if self._disassembly is None:
             self._disassembly = DisassemblyPanel(self.session)
+            self._disassembly.labels.connect(self.labels)
             self._fill(2, self._disassembly)
         return self._disassembly
 

@@ -1,0 +1,216 @@
+"""Compare: up to three variants side by side, what each comes to, and where they differ."""
+
+from functools import partial
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from zygoform.app.seen import when_seen
+from zygoform.app.session import Session
+from zygoform.app.stages.compare.picture import VariantPicture
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.plain import unmarked
+from zygoform.app.widgets.fields import empty, label
+from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.tick import TickBox
+from zygoform.core.drawing.primitives import Scene
+from zygoform.core.drawing.scene import draw_form
+from zygoform.core.edits.variants import add_variant, choose_variant, remove_variant, rename_variant, tick
+from zygoform.core.measure.param import Param
+from zygoform.core.plan.compared import ComparedChange, VariantTotals, compared, totals_of
+from zygoform.core.plan.plan import Plan
+from zygoform.core.project import Variant
+from zygoform.core.steps.words import span
+
+MOST_SHOWN = 3
+_ALONE = "Only one variant so far. Make a copy, then tick changes in or out, or type other sizes on Redesign."
+
+
+class CompareStage(QWidget):
+    """Made anew from the document: what is typed here is a name, what is clicked a tick."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        column = QVBoxLayout(self)
+        column.setContentsMargins(t.MARGIN, 12, t.MARGIN, 8)
+        head = QHBoxLayout()
+        head.addWidget(label("Compare", "title"))
+        head.addWidget(label("from where you stand, at one scale", "second"))
+        head.addStretch(1)
+        self.add = QPushButton("One more variant")
+        self.add.setObjectName("variant_add")
+        self.add.setToolTip("A copy of the one that is taken; from then on it has its own ticks and sizes")
+        self.add.clicked.connect(lambda: session.try_do(add_variant))
+        head.addWidget(self.add)
+        column.addLayout(head)
+        self.alone = wrapped(_ALONE, "second")
+        self.alone.setObjectName("compare_alone")
+        column.addWidget(self.alone)
+        inner = QWidget()
+        column.addWidget(scrolled(inner), 1)
+        self._grid = QGridLayout(inner)
+        self._grid.setContentsMargins(0, 0, 12, 0)
+        self._grid.setHorizontalSpacing(16)
+        self._grid.setVerticalSpacing(4)
+        when_seen(self, session.changed, self.refresh)
+        self.refresh()
+
+    @property
+    def shown(self) -> tuple[Variant, ...]:
+        """The chosen one among the first few."""
+        variants = self.session.project.variants
+        first = variants[:MOST_SHOWN]
+        if self.session.project.variant not in first:
+            first = (*first[: MOST_SHOWN - 1], self.session.project.variant)
+        return first
+
+    def refresh(self) -> None:
+        """Shows what the document says."""
+        focused = self.focusWidget()
+        name = focused.objectName() if focused is not None and self.isAncestorOf(focused) else ""
+        empty(self._grid)
+        variants = self.shown
+        self.alone.setVisible(len(self.session.project.variants) == 1)
+        plans = [plan for v in variants if (plan := self.session.planning.of_variant(v.id)) is not None]
+        if len(plans) != len(variants):
+            return
+        for k in range(len(variants)):
+            self._grid.setColumnStretch(k + 1, 1)
+        for k in range(len(variants), MOST_SHOWN):
+            self._grid.setColumnStretch(k + 1, 0)
+        self._heads(variants)
+        self._pictures(variants, plans)
+        row = self._totals(2, [totals_of(plan) for plan in plans])
+        row = self._failures(row, plans)
+        rows = compared(self.session.project, tuple(v.id for v in variants))
+        self._changes(row, variants, rows)
+        again = self.findChild(QWidget, name) if name else None
+        if again is not None:
+            again.setFocus()
+
+    def _heads(self, variants: tuple[Variant, ...]) -> None:
+        session, chosen = self.session, self.session.project.chosen
+        for k, variant in enumerate(variants, 1):
+            box = QWidget()
+            row = QHBoxLayout(box)
+            row.setContentsMargins(0, 0, 0, 0)
+            name = QLineEdit(variant.name)
+            name.setObjectName(f"name_{variant.id}")
+            name.setAccessibleName("Name of the variant")
+            name.editingFinished.connect(partial(self._rename, variant, name))
+            row.addWidget(name, 1)
+            take = QPushButton("Taken" if variant.id == chosen else "Take this one")
+            take.setObjectName(f"take_{variant.id}")
+            take.setEnabled(variant.id != chosen)
+            take.setToolTip("The other screens show it; it is what is bought and cut")
+            take.clicked.connect(partial(session.try_do, partial(choose_variant, variant_id=variant.id)))
+            row.addWidget(take)
+            if len(session.project.variants) > 1:
+                away = QPushButton("Away")
+                away.setObjectName(f"away_{variant.id}")
+                away.setProperty("kind", "plain")
+                away.setToolTip("Takes this variant away; Ctrl+Z brings it back")
+                away.clicked.connect(partial(session.try_do, partial(remove_variant, variant_id=variant.id)))
+                row.addWidget(away)
+            self._grid.addWidget(box, 0, k)
+
+    def _rename(self, variant: Variant, line: QLineEdit) -> None:
+        if line.text() != variant.name:
+            self.session.try_do(partial(rename_variant, variant_id=variant.id, name=line.text()))
+
+    def _pictures(self, variants: tuple[Variant, ...], plans: list[Plan]) -> None:
+        view = self.session.view
+        scenes: list[Scene] = []
+        for plan in plans:
+            seen = plan.seen(view.shown, view.viewpoint)
+            scenes.append(draw_form(seen.found, seen.planned, seen.numbers, view.viewpoint, "planned"))
+        # As large a room for each, standing on one floor: legs lift a piece and leave its body where it was.
+        boxes = [scene.box for scene in scenes]
+        x0, x1, high = min(b[0] for b in boxes), max(b[2] for b in boxes), max(b[3] - b[1] for b in boxes)
+        for k, (variant, scene) in enumerate(zip(variants, scenes, strict=True), 1):
+            picture = VariantPicture(f"picture_{variant.id}")
+            floor = scene.box[1]
+            picture.show_scene(scene, (x0, floor, x1, floor + high), f"{variant.name}, drawn")
+            self._grid.addWidget(picture, 1, k)
+        self._grid.setRowStretch(1, 1)
+
+    def _totals(self, row: int, totals: list[VariantTotals]) -> int:
+        """A line for each figure; where it is another than the first one's, by how much."""
+        session = self.session
+        money = session.project.shop.currency
+        lines: list[tuple[str, list[str], list[object]]] = [
+            ("Boards", [f"{x.boards}" for x in totals], [x.boards for x in totals]),
+            ("Sheets", [f"{x.sheets}" for x in totals], [x.sheets for x in totals]),
+            ("Parts", [f"{x.parts}" for x in totals], [x.parts for x in totals]),
+            ("Money", [f"{money}{x.money:.2f}" for x in totals], [x.money for x in totals]),
+            ("By hand", [span(x.minutes) for x in totals], [x.minutes for x in totals]),
+            ("Height", [session.unit.show(x.height) for x in totals], [round(x.height, 2) for x in totals]),
+            ("Findings", [f"{x.findings}" for x in totals], [x.findings for x in totals]),
+        ]
+        for name, words, values in lines:
+            self._grid.addWidget(label(name, "second"), row, 0)
+            for k, (said, value) in enumerate(zip(words, values, strict=True)):
+                other = value != values[0]
+                figure = label(said, "strong" if other else "")
+                figure.setObjectName(f"total_{name.lower().replace(' ', '_')}_{k + 1}")
+                self._grid.addWidget(figure, row, k + 1)
+            row += 1
+        return row
+
+    def _failures(self, row: int, plans: list[Plan]) -> int:
+        """Changes that cannot be built, in place of a silence about them."""
+        for k, plan in enumerate(plans):
+            if plan.failures:
+                words = "; ".join(self.session.show(failure.message) for failure in plan.failures)
+                self._grid.addWidget(wrapped(words, "fault"), row, k + 1)
+        return row + 1
+
+    def _changes(self, row: int, variants: tuple[Variant, ...], rows: tuple[ComparedChange, ...]) -> None:
+        if not rows:
+            return
+        self._grid.addWidget(label("Changes", "strong"), row, 0)
+        row += 1
+        for change in rows:
+            title = label(unmarked(f"{change.number}  {change.title}"), "strong" if change.differs else "")
+            self._grid.addWidget(title, row, 0, Qt.AlignmentFlag.AlignTop)
+            for k, variant in enumerate(variants):
+                self._grid.addWidget(self._cell(change, variant, k), row, k + 1)
+            row += 1
+
+    def _cell(self, change: ComparedChange, variant: Variant, k: int) -> QWidget:
+        """Its tick in a variant, and there its sizes that differ."""
+        box = QWidget()
+        line = QHBoxLayout(box)
+        line.setContentsMargins(0, 0, 0, 0)
+        mark = TickBox(f"tick_{variant.id}_{change.change_id}")
+        mark.setChecked(change.counts[k])
+        mark.setAccessibleName(f"{change.title} in {variant.name}")
+        mark.clicked.connect(partial(self._tick, variant.id, change.change_id, not change.counts[k]))
+        line.addWidget(mark)
+        if change.counts[k] and change.sizes:
+            named = ((size.entry.label.lower(), self._written(size.entry, size.values[k])) for size in change.sizes)
+            said = ", ".join(f"{name} {value}" for name, value in named)
+            line.addWidget(wrapped(said, "small"), 1)
+        else:
+            line.addStretch(1)
+        return box
+
+    def _tick(self, variant_id: str, change_id: str, counts: bool, _checked: bool = False) -> None:
+        self.session.try_do(partial(tick, variant_id=variant_id, change_id=change_id, counts=counts))
+
+    def _written(self, entry: Param, value: object) -> str:
+        if entry.unit == "length" and isinstance(value, float | int):
+            return self.session.unit.show(float(value))
+        if entry.unit == "switch":
+            return "yes" if value else "no"
+        if entry.unit == "angle":
+            return f"{value:g}°"
+        names = {choice.value: choice.label for choice in entry.choices}
+        names |= {size.id: size.name for size in self.session.project.shop.timber}
+        return names.get(str(value), str(value))
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen."""
+        self.add.setFocus()
