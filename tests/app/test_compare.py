@@ -1,7 +1,7 @@
 """Variants side by side: made, ticked, typed into, taken; by mouse and by keyboard."""
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QLabel, QLineEdit, QPushButton
+from PySide6.QtWidgets import QLabel, QLineEdit, QPushButton, QToolButton
 
 from tests.app.desk import Desk
 from zygoform.app.stages.compare.picture import VariantPicture
@@ -69,7 +69,7 @@ def test_by_keyboard_alone_and_names(desk: Desk) -> None:
     line.selectAll()
     desk.type_here("Low and plain", Qt.Key.Key_Return)
     assert desk.session.project.variants[1].name == "Low and plain"
-    assert "Low and plain" in desk.find(QPushButton, "compare").text()
+    assert "Low and plain" in desk.find(QToolButton, "compare").text()
     for _ in range(6):
         desk.session.try_do(add_variant)
     assert "At most" in desk.told[-1]

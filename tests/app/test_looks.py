@@ -1,6 +1,7 @@
 """Every screen in both themes, at three window sizes and with large text: nothing cut off, nothing overlaps."""
 
 from collections.abc import Iterator
+from functools import partial
 from itertools import pairwise
 
 import pytest
@@ -28,7 +29,10 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
+from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.variants import add_variant
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.files.demo import fresh_project
@@ -100,6 +104,14 @@ def test_every_screen_in_every_look(
             check_screen(app, desk, screen, written, size)
     survey = desk.window._made["survey"]
     assert isinstance(survey, SurveyStage)
+    # Every kind of change open, then two variants of all of them.
+    for kind in (row.kind for row in CHANGE_KINDS.values() if row.begins) if theme == "light" else ():
+        desk.session.try_do(partial(add_change, kind=kind, target="p1/body/main"))
+        desk.session.open_up(desk.session.project.changes[-1].id)
+        check_screen(app, desk, "redesign", written, size)
+    for _ in range(2):
+        desk.session.try_do(add_variant)
+    check_screen(app, desk, "compare", written, size)
     for look in (survey.measure_next, survey.swap_photos, lambda: faults(desk), lambda: survey.look("apart")):
         look()
         check_screen(app, desk, "survey", written, size)

@@ -4,10 +4,12 @@ from collections.abc import Callable
 from typing import Any
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
 from zygoform.app.widgets.fields import ComboBox, Field, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
@@ -17,6 +19,8 @@ from zygoform.core.measure.param import Choice, Param, counts, params
 from zygoform.core.outcome.outcome import Note
 from zygoform.core.shop import Shop
 
+BESIDE_WORD, BESIDE_CARD = 27, 44
+"""What a word of a choice needs besides itself, and what a card takes of the panel (px)."""
 IN_A_ROW, SIGNS_IN_A_ROW = 4, 36
 """Fields side by side, and how long their names may be together."""
 
@@ -109,7 +113,9 @@ class ChangeEditor(QWidget):
         if entry.unit == "switch":
             choices = (Choice("yes", "yes"), Choice("", "no"))
         name = f"{self.change_id}_{entry.name}"
-        if entry.choices or entry.unit == "switch":
+        if entry.choices and not _side_by_side(choices):
+            self._list(entry, choices, name, column)
+        elif entry.choices or entry.unit == "switch":
             self._segments(entry, choices, name, column)
         else:
             self._combo(entry, choices, name, column)
@@ -130,6 +136,26 @@ class ChangeEditor(QWidget):
         def refresh(change: ChangeBase) -> None:
             value = getattr(change, entry.name)
             segments.set_value(("yes" if value else "") if switch else value)
+            when.setText(next((c.when for c in choices if c.value == value), ""))
+
+        self._refreshers.append(refresh)
+
+    def _list(self, entry: Param, choices: tuple[Choice, ...], name: str, column: QVBoxLayout) -> None:
+        """Words too long to stand side by side."""
+        combo, when = ComboBox(), wrapped("", "small")
+        combo.setObjectName(name)
+        combo.setAccessibleName(entry.label)
+        combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        combo.setMinimumContentsLength(10)
+        for choice in choices:
+            combo.addItem(choice.label, choice.value)
+        combo.activated.connect(lambda _i: self._set(entry, str(combo.currentData())))
+        column.addWidget(combo)
+        column.addWidget(when)
+
+        def refresh(change: ChangeBase) -> None:
+            value = getattr(change, entry.name)
+            combo.setCurrentIndex(combo.findData(value))
             when.setText(next((c.when for c in choices if c.value == value), ""))
 
         self._refreshers.append(refresh)
@@ -175,6 +201,13 @@ class ChangeEditor(QWidget):
         self.result.setVisible(outcome is not None)
         self.failure.setText(self.session.show(failure.message) if failure else "")
         self.failure.setVisible(failure is not None)
+
+
+def _side_by_side(choices: tuple[Choice, ...]) -> bool:
+    """Whether the words of a choice have room beside each other in the panel, in the text size of now."""
+    metrics = QFontMetricsF(font(t.px(13), 500))
+    wide = sum(metrics.horizontalAdvance(choice.label) + t.px(BESIDE_WORD) for choice in choices)
+    return wide <= t.px(t.SIDE - BESIDE_CARD)
 
 
 def timber_choices(shop: Shop, stock: str = "") -> tuple[Choice, ...]:

@@ -17,6 +17,8 @@ from zygoform.core.form.piece import over_all
 _FRACTIONS = (8, 16, 32, 64)
 _ROOMY = 820
 """In less room the sizes beside the name are left out."""
+_WIDE, _TIGHT = 1040, 640
+"""In less room the variant's name stands on Compare only."""
 
 
 class HeadStrip(QWidget):
@@ -57,9 +59,11 @@ class HeadStrip(QWidget):
         row.addWidget(self.name)
         row.addWidget(self.sizes)
         row.addStretch(1)
-        self.compare = QPushButton("Compare")
+        self.compare = QToolButton()
         self.compare.setObjectName("compare")
         self.compare.setProperty("kind", "plain")
+        self.compare.setIcon(icon("compare"))
+        self.compare.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
         self.compare.setToolTip("Variants side by side (Alt+V)")
         row.addWidget(self.compare)
         self.busy = Busy(session)
@@ -72,7 +76,12 @@ class HeadStrip(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.sizes.setVisible(self.width() >= t.px(_ROOMY))
+        roomy = self.width() >= t.px(_ROOMY)
+        self.sizes.setVisible(roomy)
+        beside = Qt.ToolButtonStyle.ToolButtonTextBesideIcon
+        wide = self.width() >= t.px(_WIDE)
+        self._tell_state()
+        self.compare.setToolButtonStyle(beside if wide else Qt.ToolButtonStyle.ToolButtonIconOnly)
 
     def warn(self, words: str) -> None:
         """What stands beside the name for as long as it is so; nothing takes it away."""
@@ -105,12 +114,20 @@ class HeadStrip(QWidget):
             self.sizes.setText("")
         self.compare.setEnabled(plan is not None)
         several = len(session.project.variants) > 1
-        self.compare.setText(unmarked(f"Compare: {session.project.variant.name}" if several else "Compare"))
+        words = f"Compare: {session.project.variant.name}" if several else "Compare"
+        self.compare.setText(unmarked(words))
+        self.compare.setAccessibleName(words)
         state = "not saved yet" if session.is_dirty else "saved" if session.path else ""
         self.state.setText(self._warning if session.is_dirty and self._warning else state)
+        self._tell_state()
         self.units.set_value(session.unit.system)
         self.fraction.setCurrentIndex(self.fraction.findData(session.unit.denominator))
         self.fraction.setVisible(session.unit.system == "inch")
+
+    def _tell_state(self) -> None:
+        """In very little room the title of the window alone says that something is not saved; never a warning."""
+        tight = self.width() < t.px(_TIGHT)
+        self.state.setVisible(not tight or bool(self._warning and self.session.is_dirty))
 
     def _mark(self) -> str:
         return '" as found' if self.session.unit.system == "inch" else " as found"

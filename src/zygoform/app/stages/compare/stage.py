@@ -3,13 +3,13 @@
 from functools import partial
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.compare.picture import VariantPicture
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
@@ -23,7 +23,8 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Variant
 from zygoform.core.steps.words import span
 
-MOST_SHOWN = 3
+MOST_SHOWN, FIRST_COLUMN, LEAST_COLUMN = 3, 190, 240
+"""Variants side by side, and how wide the column of names and each of theirs are at least (px)."""
 _ALONE = "Only one variant so far. Make a copy, then tick changes in or out, or type other sizes on Redesign."
 
 
@@ -32,12 +33,11 @@ class CompareStage(QWidget):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.session = session
+        self.session, self._columns = session, 0
         column = QVBoxLayout(self)
         column.setContentsMargins(t.MARGIN, 12, t.MARGIN, 8)
         head = QHBoxLayout()
         head.addWidget(label("Compare", "title"))
-        head.addWidget(label("from where you stand, at one scale", "second"))
         head.addStretch(1)
         self.add = QPushButton("One more variant")
         self.add.setObjectName("variant_add")
@@ -61,10 +61,16 @@ class CompareStage(QWidget):
     def shown(self) -> tuple[Variant, ...]:
         """The chosen one among the first few."""
         variants = self.session.project.variants
-        first = variants[:MOST_SHOWN]
+        most = max(1, min(MOST_SHOWN, int((self.width() - t.px(FIRST_COLUMN)) / t.px(LEAST_COLUMN))))
+        first = variants[:most]
         if self.session.project.variant not in first:
-            first = (*first[: MOST_SHOWN - 1], self.session.project.variant)
+            first = (*first[: most - 1], self.session.project.variant)
         return first
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        if self.isVisible() and len(self.shown) != self._columns:
+            self.refresh()
 
     def refresh(self) -> None:
         """Shows what the document says."""
@@ -72,6 +78,7 @@ class CompareStage(QWidget):
         name = focused.objectName() if focused is not None and self.isAncestorOf(focused) else ""
         empty(self._grid)
         variants = self.shown
+        self._columns = len(variants)
         self.alone.setVisible(len(self.session.project.variants) == 1)
         plans = [plan for v in variants if (plan := self.session.planning.of_variant(v.id)) is not None]
         if len(plans) != len(variants):
@@ -94,13 +101,16 @@ class CompareStage(QWidget):
         session, chosen = self.session, self.session.project.chosen
         for k, variant in enumerate(variants, 1):
             box = QWidget()
-            row = QHBoxLayout(box)
-            row.setContentsMargins(0, 0, 0, 0)
+            column = QVBoxLayout(box)
+            column.setContentsMargins(0, 0, 0, 0)
+            column.setSpacing(4)
             name = QLineEdit(variant.name)
             name.setObjectName(f"name_{variant.id}")
             name.setAccessibleName("Name of the variant")
             name.editingFinished.connect(partial(self._rename, variant, name))
-            row.addWidget(name, 1)
+            column.addWidget(name)
+            row = QHBoxLayout()
+            column.addLayout(row)
             take = QPushButton("Taken" if variant.id == chosen else "Take this one")
             take.setObjectName(f"take_{variant.id}")
             take.setEnabled(variant.id != chosen)
@@ -114,6 +124,7 @@ class CompareStage(QWidget):
                 away.setToolTip("Takes this variant away; Ctrl+Z brings it back")
                 away.clicked.connect(partial(session.try_do, partial(remove_variant, variant_id=variant.id)))
                 row.addWidget(away)
+            row.addStretch(1)
             self._grid.addWidget(box, 0, k)
 
     def _rename(self, variant: Variant, line: QLineEdit) -> None:
@@ -173,7 +184,8 @@ class CompareStage(QWidget):
         self._grid.addWidget(label("Changes", "strong"), row, 0)
         row += 1
         for change in rows:
-            title = label(unmarked(f"{change.number}  {change.title}"), "strong" if change.differs else "")
+            title = wrapped(f"{change.number}  {change.title}", "strong" if change.differs else "")
+            title.setFixedWidth(t.px(FIRST_COLUMN - 30))
             self._grid.addWidget(title, row, 0, Qt.AlignmentFlag.AlignTop)
             for k, variant in enumerate(variants):
                 self._grid.addWidget(self._cell(change, variant, k), row, k + 1)
