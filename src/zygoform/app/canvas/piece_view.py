@@ -40,6 +40,7 @@ from zygoform.app.canvas.surveying import (
 )
 from zygoform.app.canvas.targets import (
     ARROWS,
+    bay_targets,
     foremost,
     lit_parts,
     near_grip,
@@ -242,20 +243,21 @@ class PieceView(QWidget):
     # Pointing
 
     def part_at(self, at: QPointF) -> str:
-        """The part or opening under a point; in the survey the front's openings come first."""
+        """The part or opening under a point; in the survey all openings come first, else empty ones."""
         scene = self.scene()
         if scene is None:
             return ""
-        leader = next((leader for box, leader in self._flags if box.contains(at)), None)
-        if leader is not None:
-            return foremost(scene, leader.change_id)
+        flag = next((leader for box, leader in self._flags if box.contains(at)), None)
+        if flag is not None:
+            return foremost(scene, flag.change_id)
         point = self.mapping().to_mm(at)
         hit = scene.at(point)
         part = hit.part_id if hit is not None else ""
         seen = self.session.seen()
-        if self.kind != "survey" or seen is None:
+        if self.kind == "small" or seen is None:
             return part
-        return opening_at(seen.found, self.place, point, part, self.session.view.opened) or part
+        open_ids, bays = self.session.view.opened, self.kind == "redesign"
+        return opening_at(seen.found, self.place, point, part, open_ids, bays=bays) or part
 
     def _grip_at(self, at: QPointF) -> Grip | None:
         scene = self.scene()
@@ -271,8 +273,7 @@ class PieceView(QWidget):
 
     def _on_pointed(self, part_id: str) -> None:
         self.update()
-        found = describe(self.session, part_id)
-        self.setAccessibleDescription(found.spoken if found else "")
+        self.setAccessibleDescription(found.spoken if (found := describe(self.session, part_id)) else "")
 
     # Mouse
 
@@ -396,4 +397,4 @@ class PieceView(QWidget):
             return {}
         if self.kind == "survey":
             return survey_targets(scene, seen.found, self.session.view.opened, openings=self.place in FRONT_PLACES)
-        return scene.seen_parts
+        return scene.seen_parts | (bay_targets(seen.found) if self.place in FRONT_PLACES else {})

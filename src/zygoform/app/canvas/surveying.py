@@ -8,6 +8,7 @@ from PySide6.QtGui import QColor, QPainter, QPolygonF
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.canvas.targets import only_bays
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Dimension
@@ -30,12 +31,28 @@ def opening_shape(session: Session, place: Viewpoint, part_id: str, mapping: Map
     return None
 
 
-def opening_at(found: Form | None, place: Viewpoint, point: Point, hit: str, opened: Collection[str] = ()) -> str:
+WITHIN_BAY = ("back", "bottom", "side", "upright")
+"""What one sees through an empty opening, of the piece as found."""
+
+
+def opening_at(
+    found: Form | None,
+    place: Viewpoint,
+    point: Point,
+    hit: str,
+    opened: Collection[str] = (),
+    *,
+    bays: bool = False,
+) -> str:
     """The opening under a point of the view plane; what stands before the front is hit first.
 
-    What one looks into, and what is drawn out of it, is pointed at part by part.
+    What one looks into, and what is drawn out of it, is pointed at part by part. With `bays` empty openings alone
+    are pointed at, where nothing but the piece's own inside is seen.
     """
     role = hit.split("/", 2)[1] if hit else ""
+    if bays:
+        inside = role in WITHIN_BAY and found is not None and found.board(hit) is not None
+        found = only_bays(found) if found is not None and (inside or not hit) else None
     if found is None or place not in FRONT_PLACES or role in ("top", "base", "bracket", "arm", "lid"):
         return ""
     for body in found.bodies:

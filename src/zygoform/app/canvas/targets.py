@@ -2,6 +2,7 @@
 
 from collections.abc import Collection
 
+from msgspec import structs
 from PySide6.QtCore import QPointF, Qt
 
 from zygoform.app.canvas.mapping import Mapping
@@ -33,6 +34,22 @@ def survey_targets(scene: Scene, found: Form, opened: Collection[str], *, openin
         return role in WITHIN_OPENINGS and of not in own and not (own and role in ("back", "bottom"))
 
     return targets | {k: v for k, v in scene.seen_parts.items() if not is_within(k)}
+
+
+def only_bays(found: Form) -> Form:
+    """The pieces with no opening but empty ones."""
+    return Form(
+        tuple(
+            structs.replace(body, openings=tuple(o for o in body.openings if o.holds == "nothing"))
+            for body in found.bodies
+        )
+    )
+
+
+def bay_targets(found: Form) -> dict[str, Point]:
+    """The empty openings of the pieces as found: a change can fill them."""
+    rects = {o.id: o.rect for body in found.bodies for o in body.openings if o.holds == "nothing"}
+    return {own: ((x0 + x1) / 2, (z0 + z1) / 2) for own, (x0, z0, x1, z1) in rects.items()}
 
 
 def next_target(targets: dict[str, Point], here: str, step: tuple[int, int], *, in_order: bool) -> str:

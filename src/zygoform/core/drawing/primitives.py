@@ -108,7 +108,8 @@ class Scene(Struct, frozen=True, dict=True):
 
     @cached_property
     def seen_parts(self) -> dict[str, Point]:
-        """Every part with a place where it is really seen: the middle of a face that no other covers there.
+        """Every part with a place where it is seen: the middle of a face that no other covers there, or where
+        one does, as a knob its drawer, a place halfway to one of its corners.
 
         Of a set piece by piece, since they stand clear of each other.
         """
@@ -120,8 +121,13 @@ class Scene(Struct, frozen=True, dict=True):
         for i, polygon in enumerate(self.polygons if not self.layers else ()):
             n = len(polygon.points)
             middle = (sum(p[0] for p in polygon.points) / n, sum(p[1] for p in polygon.points) / n)
-            if polygon.role == "off" or not any(holds(q.points, middle) for q in self.polygons[i + 1 :]):
-                targets.setdefault(polygon.part_id, middle)
+            if polygon.part_id in targets:
+                continue
+            aside = [((x + middle[0]) / 2, (y + middle[1]) / 2) for x, y in polygon.points[:4]]
+            for place in (middle, *aside):
+                if polygon.role == "off" or not any(holds(q.points, place) for q in self.polygons[i + 1 :]):
+                    targets[polygon.part_id] = place
+                    break
         return targets
 
     @cached_property

@@ -23,7 +23,7 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Variant
 from zygoform.core.steps.words import span
 
-MOST_SHOWN, FIRST_COLUMN, LEAST_COLUMN = 3, 190, 240
+MOST_BESIDE, FIRST_COLUMN, LEAST_COLUMN = 3, 190, 240
 """Variants side by side, and how wide the column of names and each of theirs are at least (px)."""
 _ALONE = "Only one variant so far. Make a copy, then tick changes in or out, or type other sizes on Redesign."
 
@@ -61,7 +61,7 @@ class CompareStage(QWidget):
     def shown(self) -> tuple[Variant, ...]:
         """The chosen one among the first few."""
         variants = self.session.project.variants
-        most = max(1, min(MOST_SHOWN, int((self.width() - t.px(FIRST_COLUMN)) / t.px(LEAST_COLUMN))))
+        most = max(1, min(MOST_BESIDE, int((self.width() - t.px(FIRST_COLUMN)) / t.px(LEAST_COLUMN))))
         first = variants[:most]
         if self.session.project.variant not in first:
             first = (*first[: most - 1], self.session.project.variant)
@@ -85,7 +85,7 @@ class CompareStage(QWidget):
             return
         for k in range(len(variants)):
             self._grid.setColumnStretch(k + 1, 1)
-        for k in range(len(variants), MOST_SHOWN):
+        for k in range(len(variants), MOST_BESIDE):
             self._grid.setColumnStretch(k + 1, 0)
         self._heads(variants)
         self._pictures(variants, plans)

@@ -1,0 +1,79 @@
+"""Tops, legs, shelves and backs planned by hand: how many actions each takes, and what stands there then."""
+
+from PySide6.QtCore import Qt
+
+from tests.app.desk import Desk
+from tests.core.changes.test_shelves import chest
+from zygoform.core.changes.kinds.legs import Legs
+from zygoform.core.edits.fronts import hold
+
+
+def at_the_chest(desk: Desk) -> None:
+    desk.session.begin(chest(), None, "New")
+    desk.action("stage_redesign")
+    desk.count = 0
+
+
+def test_a_shelf_bay_in_at_most_twelve_actions(desk: Desk) -> None:
+    at_the_chest(desk)
+    desk.click_part("p1/front/o5")
+    desk.key(Qt.Key.Key_Return)
+    desk.menu("part_menu", "Shelves")
+    desk.choose("c1_reach", "column")
+    desk.enter("c1_shelves", "2")
+    desk.choose("c1_fixing", "pins")
+    desk.choose("c1_load", "books")
+    assert desk.count <= 12
+    (outcome,) = desk.plan.outcomes
+    assert desk.session.project.changes[0].targets == ("p1/opening/o5",)
+    gone = {part.rsplit("/", 1)[-1] for part in outcome.removed if "/front/" in part}
+    opening = next(o for o in desk.plan.found.bodies[0].openings if o.id.endswith("/o5"))
+    column = [o for o in desk.plan.found.bodies[0].openings if abs(o.rect[0] - opening.rect[0]) < 1]
+    assert gone == {o.id.rsplit("/", 1)[-1] for o in column}
+    assert len(outcome.parts) == 2
+    # What comes out goes to taking apart, before the shelves are fitted.
+    steps = [step.phase for step in desk.plan.work.steps]
+    assert steps.index("apart") < steps.index("fix")
+
+
+def test_a_tiled_top_in_at_most_eight(desk: Desk) -> None:
+    at_the_chest(desk)
+    desk.click_part("p1/top/main")
+    desk.key(Qt.Key.Key_Return)
+    desk.menu("part_menu", "New tiled top")
+    desk.enter("c1_tile_long", "6")
+    desk.enter("c1_tile_wide", "6")
+    desk.enter("c1_joint", "1/8")
+    assert desk.count <= 8
+    kinds = {row.kind for row in desk.plan.purchase.rows}
+    assert {"tile", "grout", "tile adhesive"} <= kinds
+    assert not any(row.missing for row in desk.plan.purchase.rows if row.kind == "tile")
+
+
+def test_four_splayed_legs_in_at_most_six(desk: Desk) -> None:
+    at_the_chest(desk)
+    desk.click("add_change")
+    desk.menu("add_menu", "New legs")
+    desk.enter("c1_height", "8")
+    desk.enter("c1_splay_side", "10")
+    desk.enter("c1_splay_front", "5")
+    assert desk.count <= 6
+    assert len(desk.plan.parts) == 4
+    # tan 5° over the root of 1 + tan² 10° + tan² 5°: the blade leans by 4.9°, to the half degree of its scale 5.
+    assert [setting.title for setting in desk.plan.settings] == ["Flat, swung 10° and tilted 5°"]
+    # Its height is dragged as well.
+    desk.drag("height", 25.4)
+    (change,) = desk.session.project.changes
+    assert isinstance(change, Legs)
+    assert abs(change.height - 9 * 25.4) < 5
+
+
+def test_an_empty_opening_is_pointed_at_and_filled(desk: Desk) -> None:
+    project = chest(columns=1, rows=1)
+    desk.session.begin(hold(project, "p1/opening/o1", "nothing").project, None, "New")
+    desk.action("stage_redesign")
+    desk.click_part("p1/opening/o1")
+    desk.key(Qt.Key.Key_Return)
+    desk.menu("part_menu", "Shelves")
+    assert desk.session.project.changes[0].targets == ("p1/opening/o1",)
+    assert not desk.plan.failures
