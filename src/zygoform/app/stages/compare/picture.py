@@ -9,7 +9,7 @@ from zygoform.app.canvas.mapping import fit
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Box, Scene
 
-ROUND = 12.0
+ROUND_PICTURE = 12.0
 
 
 class VariantPicture(QWidget):
@@ -36,7 +36,12 @@ class VariantPicture(QWidget):
         painter, whole = paint.begin_painting(self)
         if self._scene is None:
             return
-        room = (whole.x() + ROUND, whole.y() + ROUND, whole.width() - 2 * ROUND, whole.height() - 2 * ROUND)
+        room = (
+            whole.x() + ROUND_PICTURE,
+            whole.y() + ROUND_PICTURE,
+            whole.width() - 2 * ROUND_PICTURE,
+            whole.height() - 2 * ROUND_PICTURE,
+        )
         mapping = fit(self._box, room)
         floor = mapping.to_px((0.0, self._box[1])).y()
         painter.setPen(paint.pen(t.INK, 1.4))
