@@ -13,7 +13,10 @@ from tests.app.desk import Desk
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.stages.cut.list import CutRow
 from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.form.targets import Target
 from zygoform.core.measure.parse import INCH
+from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import read_project
 
 NO_BUTTON, NO_KEY = Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier
@@ -294,6 +297,10 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
     from zygoform.core.measure.param import counts, params
 
     for kind in (kind for kind in CHANGE_KINDS.values() if kind.begins):
+        body = desk.plan.found.bodies[0]
+        if not kind.takes(Target("body", body.id, body)):
+            desk.session.begin(new_piece(fresh_project(), "Board", {}, "wall_shelf").project, None, "New")
+            desk.action("stage_redesign")
         desk.click("add_change")
         desk.menu("add_menu", kind.title)
         change_id = desk.session.view.open_change
