@@ -2,6 +2,7 @@
 
 import time
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop
@@ -13,7 +14,8 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.planning import set_value
+from zygoform.core.edits.planning import add_change, leave_out, set_value
+from zygoform.core.edits.variants import add_variant
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.settings_json import Theme
@@ -60,7 +62,7 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     session.do(lambda project: set_value(project, "c2", "sides", "three"))
     session.do(lambda project: set_value(project, "c2", "sides", "four"))
     _settle(app, lambda: not session.planning.solver.busy)
-    for take in (_redesign, _survey, _buy_and_cut, _pages, _dark, _set, _start):
+    for take in (_redesign, _survey, _buy_and_cut, _pages, _compare, _dark, _set, _start):
         take(studio)
     studio.close()
     return studio.taken
@@ -143,6 +145,24 @@ def _pages(studio: _Studio) -> None:
     for page in ("settings", "help"):
         studio.window.go(page)
         studio.shot(page)
+
+
+def _compare(studio: _Studio) -> None:
+    """A second way to do the counter: on legs, with a tiled top."""
+    session = studio.session
+    before = session.project
+    session.do(partial(add_variant, name="On legs, tiled"))
+    for own in ("c1", "c2"):
+        session.do(partial(leave_out, change_id=own, out=True))
+    for kind in ("tiled_top", "legs"):
+        session.do(partial(add_change, kind=kind, target="p1/body/main"))
+    own = session.project.changes[-1].id
+    for entry, value in (("shape", "tapered"), ("splay_side", 8.0), ("splay_front", 8.0), ("height", 152.4)):
+        session.do(partial(set_value, change_id=own, parameter=entry, value=value))
+    session.look_from(viewpoint="corner")
+    studio.window.go("compare")
+    studio.shot("compare")
+    session.begin(before, None, "Opened")
 
 
 def _dark(studio: _Studio) -> None:

@@ -3,7 +3,7 @@
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QResizeEvent
+from PySide6.QtGui import QResizeEvent, QShowEvent
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
@@ -66,6 +66,11 @@ class CompareStage(QWidget):
         if self.session.project.variant not in first:
             first = (*first[: most - 1], self.session.project.variant)
         return first
+
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)
+        if len(self.shown) != self._columns:
+            self.refresh()
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

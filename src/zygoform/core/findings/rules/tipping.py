@@ -19,6 +19,8 @@ from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
 CARPET = 11.0
 """A carpet lifts the back by so much (mm): the floor leans forward over the depth between the feet."""
 CHILD_KG, PULL_KG, HIGHEST_GRIP = 27.0, 4.5, 1422.0
+CLIMBED = 686.0
+"""From this height on (27 in, mm) stability standards speak of a piece for clothes."""
 WIND_N_M2, GRAVITY_N_KG = 250.0, 9.80665
 HARDLY_STANDS = 1.5
 """What holds it down is less than so many times what tips it: it stands, but not by much."""
@@ -53,11 +55,13 @@ def _told(body: Body, made_of: tuple[MadeOf, ...], use: PieceUse) -> Finding | N
     calm = tip(masses, back - front, out, tilt, push_height=min(high, HIGHEST_GRIP))
     hang = [(CHILD_KG, x + 2 * travel, z) for _, x, z, travel in out] if use.children else []
     child = tip(masses, back - front, out, tilt, [max(hang, key=lambda h: h[1])]) if hang else calm
+    # The standards ask for the pull of what is as high as a child reaches and climbs.
+    pulled = use.children or (bool(out) and high >= CLIMBED)
     still = tip(masses, back - front, push_height=high / 2)
     cases = (
         (not calm.stable, _LOADED if out else "on a carpet it tips forward", calm),
         (not child.stable, "with drawers out, a child that holds on to one tips it", child),
-        (bool(out or use.children) and calm.push < PULL_KG, "a pull at its upper edge tips it forward", calm),
+        (pulled and calm.push < PULL_KG, "a pull at its upper edge tips it forward", calm),
         (use.outdoors and _wind(body, high) > still.push, "a gust of wind can tip it", calm),
         (
             bool(out) and calm.ratio < HARDLY_STANDS,
