@@ -8,6 +8,8 @@ from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon, box
 
 from tests.core.changes.test_shelves import chest, form_of, made, plan_of
+from zygoform.core.drawing.scene import draw_form
+from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.form.form import Board
@@ -72,3 +74,15 @@ def test_a_back_covers_what_it_is_fixed_to_and_runs_through_nothing(kind: str) -
     assert not any(f.code == "runs_through" for f in plan.findings)
     (new,) = [board.solid.box for board in plan.outcomes[0].added]
     assert new[1][0] - new[0][0] > 900
+
+
+@pytest.mark.parametrize("place", ["back", "back_left_corner", "back_right_corner"])
+def test_where_two_sheets_of_one_back_meet_no_line_parts_them(place: Viewpoint) -> None:
+    """Though painting cuts one of them in two, for it stands up over the top."""
+    plan = plan_of(backed(pieces=2, shape="arched", above=60.0, rise=120.0))
+    scene = draw_form(plan.found, plan.planned, {"c1": 1}, place, "planned")
+    (first, second) = (board.solid.box for board in plan.outcomes[0].added)
+    joint = VIEWS[place].project((first[1][0], first[1][1], 0.0))[0]
+    assert first[1][0] == pytest.approx(second[0][0])
+    along = [e for e in scene.edges if abs(e[0][0] - joint) < 1 and abs(e[1][0] - joint) < 1]
+    assert sum(abs(a[1] - b[1]) for a, b in along) < 5

@@ -17,8 +17,9 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     """
     edges: list[Edge] = []
     for run in _runs(polygons).values():
-        # For each line between two corners: what is seen of it on either side.
+        # For each line between two corners: what is seen of it on either side; and on which the first face lies.
         uses: dict[tuple[int, int], dict[bool, list[Edge]]] = {}
+        lefts: dict[tuple[int, int], bool] = {}
         corner, own = _Corners(), frozenset(run)
         for i in run:
             points = polygons[i].points
@@ -36,10 +37,60 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
                 seen = _seen(edge, turn, above)
                 if seen:
                     a, b = corner.of(edge[0]), corner.of(edge[1])
-                    uses.setdefault((min(a, b), max(a, b)), {})[(a < b) == (turn > 0)] = seen
-        for sides in uses.values():
-            edges += _on_one_side(*sides.values())
+                    key = (min(a, b), max(a, b))
+                    lefts.setdefault(key, turn > 0)
+                    uses.setdefault(key, {})[(a < b) == (turn > 0)] = seen
+        lone = list[_Lone]()
+        for key, sides in uses.items():
+            lone += _on_one_side(lefts[key], *sides.values())
+        edges += _without_pairs(lone)
     return tuple(edges)
+
+
+_Lone = tuple[Edge, bool]
+"""A stretch beside which a change is seen on one side only, and whether on its left."""
+LONG, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
+"""Shorter stretches (mm) say too little of their direction; lines that differ by less (radians, mm) are one."""
+
+
+def _without_pairs(lone: list[_Lone]) -> list[Edge]:
+    """What is left where stretches of one line lie on both sides of it.
+
+    Painting may cut a face in two: then its edge and its neighbour's do not end in the same corners.
+    """
+    lines: dict[tuple[int, int], list[tuple[float, float, bool, int]]] = {}
+    spans: dict[int, list[tuple[float, float]]] = {}
+    frames: dict[int, tuple[Point, Point]] = {}
+    for k, (edge, on_left) in enumerate(lone):
+        left = on_left
+        (ax, ay), (bx, by) = edge
+        long = math.hypot(bx - ax, by - ay)
+        if long < LONG:
+            continue
+        ux, uy = (bx - ax) / long, (by - ay) / long
+        if ux < -SAME_WAY or (ux < SAME_WAY and uy < 0):
+            ux, uy, left = -ux, -uy, not left
+        offset = ux * ay - uy * ax
+        low, high = sorted((ax * ux + ay * uy, bx * ux + by * uy))
+        at = (round(math.atan2(uy, ux) / SAME_WAY), round(offset / SAME_LINE))
+        spans[k], frames[k] = [(low, high)], ((ux, uy), (-uy * offset, ux * offset))
+        for i in (-1, 0, 1):
+            for n in (-1, 0, 1):
+                for start, end, other_left, other in lines.get((at[0] + i, at[1] + n), ()):
+                    if other_left != left:
+                        spans[k] = [part for span in spans[k] for part in _without(span, start, end)]
+                        spans[other] = [part for span in spans[other] for part in _without(span, low, high)]
+        lines.setdefault(at, []).append((low, high, left, k))
+    found = list[Edge]()
+    for k, (edge, _) in enumerate(lone):
+        if k not in spans:
+            found.append(edge)
+            continue
+        (ux, uy), (ox, oy) = frames[k]
+        found += [
+            ((ox + ux * a, oy + uy * a), (ox + ux * b, oy + uy * b)) for a, b in spans[k] if b - a > BESIDE_MM
+        ]
+    return found
 
 
 def _meet(a: Box, b: Box) -> bool:
@@ -110,10 +161,10 @@ def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Ed
     return [(_between(*edge, low), _between(*edge, high)) for low, high in open_ if high - low > least]
 
 
-def _on_one_side(first: list[Edge], second: list[Edge] | None = None) -> list[Edge]:
-    """The stretches of a line beside which the change is seen on one side only."""
+def _on_one_side(left: bool, first: list[Edge], second: list[Edge] | None = None) -> list[_Lone]:
+    """The stretches of a line beside which the change is seen on one side only; `left` is the first one's side."""
     if second is None:
-        return first
+        return [(edge, left) for edge in first]
     (ax, ay), (bx, by) = first[0]
     reach = (bx - ax) ** 2 + (by - ay) ** 2
 
@@ -122,15 +173,15 @@ def _on_one_side(first: list[Edge], second: list[Edge] | None = None) -> list[Ed
         return [(min(pair), max(pair)) for pair in ends]
 
     one, other = shares(first), shares(second)
-    least, found = BESIDE_MM / math.sqrt(reach), list[Edge]()
-    for spans, holes in ((one, other), (other, one)):
+    least, found = BESIDE_MM / math.sqrt(reach), list[_Lone]()
+    for spans, holes, side in ((one, other, left), (other, one, not left)):
         for span in spans:
-            left = [span]
+            rest = [span]
             for low, high in holes:
-                left = [part for piece in left for part in _without(piece, low, high)]
+                rest = [part for piece in rest for part in _without(piece, low, high)]
             found += [
-                (_between((ax, ay), (bx, by), low), _between((ax, ay), (bx, by), high))
-                for low, high in left
+                ((_between((ax, ay), (bx, by), low), _between((ax, ay), (bx, by), high)), side)
+                for low, high in rest
                 if high - low > least
             ]
     return found
