@@ -78,11 +78,12 @@ def test_a_back_covers_what_it_is_fixed_to_and_runs_through_nothing(kind: str) -
 
 @pytest.mark.parametrize("place", ["back", "back_left_corner", "back_right_corner"])
 def test_where_two_sheets_of_one_back_meet_no_line_parts_them(place: Viewpoint) -> None:
-    """Though painting cuts one of them in two, for it stands up over the top."""
+    """Though painting cuts one of them in two, for it stands up over the top; but where it runs through that."""
     plan = plan_of(backed(pieces=2, shape="arched", above=60.0, rise=120.0))
     scene = draw_form(plan.found, plan.planned, {"c1": 1}, place, "planned")
     (first, second) = (board.solid.box for board in plan.outcomes[0].added)
     joint = VIEWS[place].project((first[1][0], first[1][1], 0.0))[0]
     assert first[1][0] == pytest.approx(second[0][0])
     along = [e for e in scene.edges if abs(e[0][0] - joint) < 1 and abs(e[1][0] - joint) < 1]
-    assert sum(abs(a[1] - b[1]) for a, b in along) < 5
+    top = next(board for board in plan.planned.boards if board.role == "top").solid.sizes[0]
+    assert sum(abs(a[1] - b[1]) for a, b in along) < top

@@ -49,7 +49,7 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
 
 _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
-LONG, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
+LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
 """Shorter stretches (mm) say too little of their direction; lines that differ by less (radians, mm) are one."""
 
 
@@ -65,7 +65,7 @@ def _without_pairs(lone: list[_Lone]) -> list[Edge]:
         left = on_left
         (ax, ay), (bx, by) = edge
         long = math.hypot(bx - ax, by - ay)
-        if long < LONG:
+        if long < LONG_EDGE:
             continue
         ux, uy = (bx - ax) / long, (by - ay) / long
         if ux < -SAME_WAY or (ux < SAME_WAY and uy < 0):
