@@ -1,6 +1,7 @@
 """Tops, legs, shelves and backs planned by hand: how many actions each takes, and what stands there then."""
 
 from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QPushButton
 
 from tests.app.desk import Desk
 from tests.core.changes.test_shelves import chest
@@ -77,3 +78,16 @@ def test_an_empty_opening_is_pointed_at_and_filled(desk: Desk) -> None:
     desk.menu("part_menu", "Shelves")
     assert desk.session.project.changes[0].targets == ("p1/opening/o1",)
     assert not desk.plan.failures
+
+
+def test_a_piece_that_tips_is_fixed_to_the_wall_by_a_click(desk: Desk) -> None:
+    at_the_chest(desk)
+    tips = next(f for f in desk.plan.findings if f.code == "tips")
+    label = desk.session.show(tips.fixes[0].label)
+    (button,) = [b for b in desk.frame.findChildren(QPushButton) if b.text() == label and b.isVisible()]
+    button.click()
+    desk.settle()
+    assert [change.tag for change in desk.plan.changes] == ["wall_anchor"]
+    assert not any(f.code == "tips" for f in desk.plan.findings)
+    desk.action("undo")
+    assert any(f.code == "tips" for f in desk.plan.findings)

@@ -4,9 +4,9 @@ import math
 
 import pytest
 
-from tests.core.changes.test_shelves import chest, form_of
+from tests.core.changes.test_shelves import chest, form_of, plan_of
 from zygoform.core.edits.fronts import hold
-from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.use import set_use
 from zygoform.core.findings.rules.tipping import CARPET, TRAVEL
@@ -44,6 +44,9 @@ def test_a_shallow_chest_with_its_drawers_out_tips_and_a_deep_one_does_not() -> 
     assert told(child) is None or "child" in words(told(child))
     finding = told(shallow)
     assert finding is not None
+    anchored = apply_fix(shallow, finding.fixes[0]).project
+    assert told(anchored) is None
+    assert "wall strap" in {row.kind for row in plan_of(anchored).purchase.rows}
     said = finding.what.words(str) + finding.why.words(str)
     assert "Fix it to studs" in said
     assert "safe" not in said.lower()

@@ -40,6 +40,7 @@ class ChangeKind(Struct, frozen=True):
 
 
 _INSIDE: frozenset[Role] = frozenset({"drawer", "door", "rail", "apron", "bottom"})
+_STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
@@ -55,6 +56,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ),
         ChangeKind("back_panel", "back_panel:BackPanel", "New back", frozenset({"back", "panel", "bracket"})),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
+        ChangeKind("wall_anchor", "wall_anchor:WallAnchor", "Straps to the wall", _STANDING),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
         ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),
     )

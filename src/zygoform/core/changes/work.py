@@ -211,6 +211,14 @@ def brackets_work(count: int, screws: int) -> tuple[Work, ...]:
     return (Work("fix", "fix", what, tasks, needs=needs, follows=("apart",), cautions=("wall",)),)
 
 
+def anchor_work(straps: int) -> tuple[Work, ...]:
+    """So many straps between a piece and the wall, once it stands where it stays."""
+    what = Message("Stand it where it stays, mark the studs, screw the straps to the piece and then to the wall")
+    tasks: tuple[tuple[Task, float], ...] = (("fix place", 2 * straps), ("drive screw", 4 * straps))
+    needs = ("a helper", "a stud finder", "a drill")
+    return (Work("fix", "fix", what, tasks, needs=needs, cautions=("wall",)),)
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

@@ -102,6 +102,8 @@ def set_value(project: Project, change_id: str, parameter: str, value: Any) -> E
 
 def apply_fix(project: Project, remedy: Fix) -> Edited:
     """Does what a finding proposes."""
+    if remedy.add:
+        return add_change(project, remedy.add, remedy.target)
     if remedy.leave_out:
         return leave_out(project, remedy.change_id, out=True)
     return set_value(project, remedy.change_id, remedy.parameter, remedy.value)

@@ -14,7 +14,7 @@ from zygoform.core.tolerance import SAME_MM
 
 FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
-    "leg plate", "leg", "castor", "leveller", "tile", "shelf pin", "bracket",
+    "leg plate", "leg", "castor", "leveller", "tile", "shelf pin", "bracket", "wall strap",
     "edge band", "tile adhesive", "grout",
     "glue", "filler", "veneer", "stain blocker", "insect treatment",
 ]  # fmt: skip
@@ -30,7 +30,9 @@ AMOUNTS: dict[FittingKind, str] = {
 }
 """What is used up, and what it is measured in; everything else is counted."""
 
-SIZELESS: frozenset[str] = frozenset({*AMOUNTS, "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket"})
+SIZELESS: frozenset[str] = frozenset(
+    {*AMOUNTS, "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap"}
+)
 """What has no size that a price list tells apart."""
 
 GLUE_ML_PER_M2 = 200.0

@@ -63,13 +63,18 @@ class Supply(Struct, frozen=True):
 
 
 class Fix(Struct, frozen=True):
-    """An edit that settles a finding: one parameter of one change set to a value, or a change left out."""
+    """An edit that settles a finding: one parameter of one change set to a value, a change left out, or one added.
+
+    `add` is its kind, `target` what it is for.
+    """
 
     label: Message
     change_id: str
     parameter: str = ""
     value: float | str | int = 0.0
     leave_out: bool = False
+    add: str = ""
+    target: str = ""
 
 
 class Finding(Struct, frozen=True):

@@ -6,6 +6,7 @@ tiled_top.py  a new top of tiles on sheet
 shelves.py   shelves in place of drawers or doors
 back_panel.py  a new back of sheet
 wall_brackets.py  brackets where the studs are
+wall_anchor.py  straps that hold a piece to the wall
 mend.py      a fault mended by one of its remedies
 own_part.py   a part of one's own
 legs.py      legs or feet, straight, tapered or splayed

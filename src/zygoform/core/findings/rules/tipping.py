@@ -13,7 +13,7 @@ from zygoform.core.condition.weights import weight_of
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Board, Body, FormOpening, own_of
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.outcome.outcome import Finding
+from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
 
 CARPET = 11.0
@@ -32,10 +32,12 @@ _Mass = tuple[float, float, float]
 
 def judge(view: JudgedPlan) -> tuple[Finding, ...]:
     uses = dict(view.uses)
+    # Straps are planned: the word is theirs and the wall's.
+    held = {o.body for o in view.outcomes if any(fitting.kind == "wall strap" for fitting in o.fittings)}
     return tuple(
         found
         for body in view.planned.bodies
-        if not body.hangs
+        if not body.hangs and body.id not in held
         if (found := _told(body, view.made_of, uses.get(body.piece_id, PieceUse()))) is not None
     )
 
@@ -145,4 +147,5 @@ def _finding(body: Body, case: str, how: Standing) -> Finding:
         f"{ratio}Fix it to studs or solid wall with two straps made for that wall, lock or stop its drawers, keep "
         "heavy things low. The stability rule in force where you live decides."
     )
-    return Finding("tips", "mind", Message(f"{literal(body.name)}: {case}"), Message(why), ())
+    fix = Fix(Message("Fix it to the wall"), "", add="wall_anchor", target=body.id)
+    return Finding("tips", "mind", Message(f"{literal(body.name)}: {case}"), Message(why), fixes=(fix,))

@@ -1,0 +1,76 @@
+"""Straps that hold a piece to the wall, so that it cannot tip."""
+
+from typing import Annotated, Literal
+
+from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.work import anchor_work
+from zygoform.core.condition.condition import Condition
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.prism import upright
+from zygoform.core.measure.message import Message
+from zygoform.core.measure.param import Choice, choice, count
+from zygoform.core.outcome.cautions import WALL
+from zygoform.core.outcome.outcome import Fitting, Note, Outcome
+from zygoform.core.shop import Shop
+
+STRAP_WIDE, STRAP_HIGH, STRAP_THICK = 25.0, 50.0, 3.0
+"""As they are drawn (mm)."""
+SCREWS_EACH_END = 2
+_WHERE = "High up, near both ends, into a rail, a side or the frame; never a thin back."
+_WALL = "Straps and fixings made for it; the rule in force where you live decides."
+_FRAME = ("side", "rail", "apron", "upright", "leg", "panel")
+
+
+class WallAnchor(ChangeBase, frozen=True, tag="wall_anchor"):
+    """Two straps or more between the upper back of a piece and the wall."""
+
+    wall: Annotated[
+        Literal["studs", "masonry"],
+        choice(
+            "Wall",
+            Choice("studs", "boards on studs", "into the studs; never into the board between them"),
+            Choice("masonry", "brick or concrete", "plugs and screws made for it"),
+        ),
+    ] = "studs"
+    straps: Annotated[int, count("Straps", 2, 6, hint="each into solid wood of the piece and solid wall")] = 2
+
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
+        """The piece held to the wall. Raises BadInputError where it hangs there already."""
+        del condition
+        body = self.body_in(form)
+        if body.hangs:
+            raise BadInputError("impossible", "This hangs on the wall already.", "wall")
+        sizes = shop.sizes_of("wood screw")
+        into_piece = max((size for size in sizes if size <= body.side_thickness + 12), default=25.0)
+        into_wall = min((size for size in sizes if size >= 50), default=max(sizes, default=60.0))
+        each = SCREWS_EACH_END * self.straps
+        words = "into studs" if self.wall == "studs" else "into plugs made for the wall"
+        return Outcome(
+            self.id,
+            Message(f"{self.straps} straps to the wall"),
+            drawn=self._drawn(body),
+            fittings=(
+                Fitting(self.id, "wall strap", 0.0, self.straps, "to the wall", Message("as chosen")),
+                Fitting(self.id, "wood screw", into_piece, each, "straps, into the piece", Message("2 a strap")),
+                Fitting(self.id, "wood screw", into_wall, each, f"straps, {words}", Message("2 a strap")),
+            ),
+            notes=(Note("Where", Message(_WHERE)), Note("Wall", Message(_WALL))),
+            cautions=(WALL,),
+            work=anchor_work(self.straps),
+            body=body.id,
+        )
+
+    def _drawn(self, body: Body) -> tuple[Board, ...]:
+        """Behind the upper edge, evenly spread."""
+        frame = [board for board in body.boards if board.role in _FRAME] or list(body.boards)
+        lows, highs = [b.solid.box[0] for b in frame], [b.solid.box[1] for b in frame]
+        x0, x1 = min(p[0] for p in lows), max(p[0] for p in highs)
+        y, z = max(b.solid.box[1][1] for b in body.boards), max(p[2] for p in highs)
+        boards = []
+        for k in range(self.straps):
+            x = x0 + (x1 - x0) * (k + 0.5) / self.straps - STRAP_WIDE / 2
+            solid = upright(rectangle(x, y, x + STRAP_WIDE, y + STRAP_THICK), z - STRAP_HIGH, z)
+            boards.append(Board(f"{self.id}/strap/{k + 1}", f"Strap {k + 1}", "bracket", solid, likely="metal"))
+        return tuple(boards)
