@@ -1,6 +1,7 @@
 """The plan: derived, the same whichever way one gets there; edits and undo keep what they must."""
 
 from collections.abc import Callable
+from random import Random
 
 import pytest
 from hypothesis import assume, given, settings
@@ -64,6 +65,32 @@ def test_ids_do_not_depend_on_other_changes(project: Project, data: st.DataObjec
     failed = [plan.failures or plan.form.superseded or plan.form.gone for plan in plans if plan]
     if not any(failed):
         assert ids[0] == ids[1] == ids[2]
+
+
+@settings(max_examples=30)
+@given(planned(), st.randoms(use_true_random=False))
+def test_the_plan_depends_on_the_list_of_changes_alone(project: Project, lot: Random) -> None:
+    """Reordered step by step, switched off and on again: as if it had been planned so from the start."""
+    memory = Memory()
+    ids = [change.id for change in project.changes]
+    wanted = lot.sample(ids, len(ids))
+    moved = project
+    for place, own in enumerate(wanted):
+        at = [change.id for change in moved.changes].index(own)
+        moved = planning.move_change(moved, own, place - at).project
+        compile_plan(moved, None, memory)
+        off = planning.leave_out(moved, own, out=True).project
+        compile_plan(off, None, memory)
+        moved = planning.leave_out(off, own, out=False).project
+    straight = structs.replace(project, changes=tuple(c for own in wanted for c in project.changes if c.id == own))
+    assert moved == straight
+    plan = compile_plan(moved, None, memory)
+    assert plan == compile_plan(straight)
+    assert plan is not None
+    # What cannot be built any more is told, and whatever can be is.
+    told = {finding.change_id for finding in plan.findings if finding.code == "cannot_be_built"}
+    assert told == {failure.change_id for failure in plan.failures}
+    assert told | {outcome.change_id for outcome in plan.form.outcomes} == set(ids)
 
 
 def test_numbers_are_given_once() -> None:

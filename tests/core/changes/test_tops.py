@@ -146,3 +146,18 @@ def test_tiles_go_on_every_top_and_thousands_are_not_drawn_one_by_one(kind: str)
     assert 0 < len(plan.outcomes[0].members[0].board.on_face) <= 401
     random = made(topped("tiled_top", kind, pattern="random"))
     assert {f.kind: f.count for f in random.fittings}["tile"] > 10
+
+
+def test_a_wide_top_in_old_holes_is_told_and_a_narrow_one_let() -> None:
+    """Pine moves 0.00216 a percent: from 8 to 11 % that is 0.65 % of the width, half of it at each edge."""
+    project = topped("plank_top", hold="holes", overhang_front=100.0)
+    across = made(project).later[0].width
+    finding = next(f for f in plan_of(project).findings if f.code == "held_fast")
+    assert finding.why.lengths[0] == pytest.approx(across * 0.00216 * 3 / 2)
+    assert not any(f.code == "held_fast" for f in plan_of(apply_fix(project, finding.fixes[0]).project).findings)
+    narrow = topped("plank_top", hold="holes")
+    # 1.5 mm at each edge: 3 / 0.00648 is 463 mm across.
+    for over, told in ((455.0, False), (470.0, True)):
+        body = plan_of(narrow).found.bodies[0]
+        own = set_value(narrow, "c1", "overhang_front", over - body.depth.value).project
+        assert any(f.code == "held_fast" for f in plan_of(own).findings) == told

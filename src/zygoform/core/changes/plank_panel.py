@@ -28,6 +28,8 @@ if TYPE_CHECKING:
     from zygoform.core.changes.kinds.plank_top import PlankTop
 
 CLAMPS_APART = 275.0
+HOLE_PLAY = 1.5
+"""A screw in a hole of its own size and a little gives by so much (mm): shop practice."""
 BATTEN = 19.0
 """How thick the battens under a lid are (mm)."""
 HOLD_SCREW = 4.5
@@ -304,19 +306,41 @@ class PlankPanel:
                 "Two battens under it across the boards: screwed tight in the middle, in slots {0} long elsewhere."
             )
             return moving, Note("Hold it flat by", Message(text, (run,))), Note("Hinges", Message(_HINGES))
+        if self.change.hold == "holes":
+            text = "Screws through the old holes, driven just tight: they give by {0} each way."
+            return moving, Note("Hold it by", Message(text, (HOLE_PLAY,))), Note("Never", Message(_NO_GLUE))
         if self.change.hold == "slots":
             text = f"Round holes in the {line} only; elsewhere slots {{0}} long across the boards."
         else:
             text = (
                 f"Screw the {line} tight; elsewhere buttons, screwed to the top only, {{0}} of groove to slide in."
             )
-        ban = Message(
-            "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
-            "a wide top held everywhere splits."
-        )
-        return moving, Note("Hold it by", Message(text, (run,))), Note("Never", ban)
+        return moving, Note("Hold it by", Message(text, (run,))), Note("Never", Message(_NO_GLUE))
 
     def _findings(self) -> tuple[Finding, ...]:
+        return (*self._thin_strip(), *self._held_fast())
+
+    def _held_fast(self) -> tuple[Finding, ...]:
+        """Wood fastened across its movement: held at both edges, half of it goes each way."""
+        shrink, grow = self._shrink_grow()
+        each = max(shrink, grow) / 2
+        if self.change.hold != "holes" or self.ground.lid or each <= HOLE_PLAY + SAME_MM:
+            return ()
+        return (
+            Finding(
+                "held_fast",
+                "mind",
+                Message("Held in the old holes the top would split"),
+                Message(
+                    "It moves by {0} at each edge with the seasons, and round holes give {1}.", (each, HOLE_PLAY)
+                ),
+                tuple(member.board.id for member in self.members)[:1],
+                self.change.id,
+                (Fix(Message("Hold it by screws in slots"), self.change.id, "hold", "slots"),),
+            ),
+        )
+
+    def _thin_strip(self) -> tuple[Finding, ...]:
         thin = min(self.layout.widths)
         if thin >= LEAST_RIP - SAME_MM or len(self.layout.widths) < 2:
             return ()
@@ -342,6 +366,10 @@ class PlankPanel:
         return overhang_handles(self.change.id, self.outline, self.ground.low + self.size.thickness / 2)
 
 
+_NO_GLUE = (
+    "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
+    "a wide top held everywhere splits."
+)
 _HINGES = "The old hinges go on again where they were; a heavier lid wants a stay that holds its weight."
 
 

@@ -73,10 +73,11 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
         float, length("Screws apart, at most", 50, 400, main=False, counts_if=("screws", True))
     ] = 177.8
     hold: Annotated[
-        Literal["slots", "buttons"],
+        Literal["slots", "buttons", "holes"],
         choice(
             "Held by",
             Choice("slots", "screws in slots", "when rails or a panel lie under the top: screwed from below"),
+            Choice("holes", "the old holes", "through them as they are, where the top is narrow enough to be let"),
             Choice("buttons", "wooden buttons", "when the frame can take a groove: holds down, slides sideways"),
             main=False,
         ),
