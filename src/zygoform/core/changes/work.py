@@ -219,6 +219,29 @@ def anchor_work(straps: int) -> tuple[Work, ...]:
     return (Work("fix", "fix", what, tasks, needs=needs, cautions=("wall",)),)
 
 
+def resize_work(sawn: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
+    """So many boards of the piece itself sawn shorter, and joined again."""
+    saw = Message(f"Saw {sawn} board{'s' * (sawn != 1)} of the piece shorter, all by one stop")
+    dry = Message("Dry fit the whole piece: square, nothing forced")
+    glue = Message("Cut the joints at the new ends, glue and clamp")
+    tasks: tuple[tuple[Task, float], ...] = (("crosscut", sawn),)
+    joints: tuple[tuple[Task, float], ...] = (("fix place", 2 * sawn),)
+    return (
+        Work(
+            "saw",
+            "cut",
+            saw,
+            tasks,
+            ids,
+            needs=("a saw with a stop",),
+            follows=("apart",),
+            cautions=("saw", "dust"),
+        ),
+        Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps", "a helper"), follows=("saw",)),
+        Work("glue", "glue", glue, joints, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)),
+    )
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

@@ -5,7 +5,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-from zygoform.core.form.form import Board
+from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Slant, slants
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
@@ -110,7 +110,8 @@ class Outcome(Struct, frozen=True, dict=True):
     """All that one change brings about: what it takes off a body and puts on, and everything that follows.
 
     `members` are drawn and cut; `drawn` is seen and not cut (what was there, turned round), `cut` is cut and not
-    seen by itself (a splint). `base_height` is how high the body stands from then on, where that is another height.
+    seen by itself (a splint). `reshaped` is the body where it has another shape from then on, `base_height` how
+    high it stands then, where that is another height.
     """
 
     change_id: str
@@ -130,6 +131,7 @@ class Outcome(Struct, frozen=True, dict=True):
     work: tuple[Work, ...] = ()
     body: str = ""
     base_height: float | None = None
+    reshaped: Body | None = None
 
     @cached_property
     def added(self) -> tuple[Board, ...]:

@@ -156,6 +156,10 @@ def _apply(
 def applied(form: Form, outcome: Outcome) -> Form:
     """The piece with what a change takes off and puts on: the only place where changes alter it."""
     body = form.body(outcome.body) if outcome.body else None
+    if body is not None and outcome.reshaped is not None:
+        new = outcome.reshaped
+        form = Form(tuple(new if own.id == body.id else own for own in form.bodies))
+        body = new
     if body is None or not (outcome.removed or outcome.added or outcome.base_height is not None):
         return form
     return rebuilt(form, body, outcome.removed, outcome.added, outcome.base_height)

@@ -7,6 +7,7 @@ shelves.py   shelves in place of drawers or doors
 back_panel.py  a new back of sheet
 wall_brackets.py  brackets where the studs are
 wall_anchor.py  straps that hold a piece to the wall
+resize.py    a piece made narrower or lower
 mend.py      a fault mended by one of its remedies
 own_part.py   a part of one's own
 legs.py      legs or feet, straight, tapered or splayed
