@@ -297,10 +297,11 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
     from zygoform.core.measure.param import counts, params
 
     for kind in (kind for kind in CHANGE_KINDS.values() if kind.begins):
-        body = desk.plan.found.bodies[0]
-        if not kind.takes(Target("body", body.id, body)):
-            desk.session.begin(new_piece(fresh_project(), "Board", {}, "wall_shelf").project, None, "New")
-            desk.action("stage_redesign")
+        for piece in ("case", "wall_shelf"):
+            body = desk.plan.found.bodies[0]
+            if not kind.takes(Target("body", body.id, body)):
+                desk.session.begin(new_piece(fresh_project(), "Piece", {}, piece).project, None, "New")
+                desk.action("stage_redesign")
         desk.click("add_change")
         desk.menu("add_menu", kind.title)
         change_id = desk.session.view.open_change
