@@ -4,6 +4,7 @@ import math
 
 import pytest
 
+from tests.core.changes.test_backs import backed
 from tests.core.changes.test_shelves import chest, form_of, plan_of
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
@@ -104,3 +105,7 @@ def test_legs_set_in_and_wind_and_a_load_on_top_are_told() -> None:
 @pytest.mark.parametrize("kind", ["table", "seat", "lidded_box"])
 def test_what_has_no_drawers_and_stands_broad_is_left_alone(kind: str) -> None:
     assert told(chest(kind=kind)) is None
+
+
+def test_a_panel_stands_by_nothing_of_its_own() -> None:
+    assert told(backed("flat_panel")) is None

@@ -39,7 +39,7 @@ class ChangeKind(Struct, frozen=True):
         return found
 
 
-_INSIDE: frozenset[Role] = frozenset({"drawer", "door", "rail", "apron", "bottom"})
+_INSIDE: frozenset[Role] = frozenset({"drawer", "door", "apron", "bottom"})
 _STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})

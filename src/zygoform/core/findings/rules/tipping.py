@@ -19,6 +19,8 @@ from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
 CARPET = 11.0
 """A carpet lifts the back by so much (mm): the floor leans forward over the depth between the feet."""
 CHILD_KG, PULL_KG, HIGHEST_GRIP = 27.0, 4.5, 1422.0
+LEAST_DEEP = 60.0
+"""What stands on less (mm) stands by nothing of its own: a bed's head, a door, a frame that leans on a wall."""
 CLIMBED = 686.0
 """From this height on (27 in, mm) stability standards speak of a piece for clothes."""
 WIND_N_M2, GRAVITY_N_KG = 250.0, 9.80665
@@ -47,7 +49,7 @@ def _told(body: Body, made_of: tuple[MadeOf, ...], use: PieceUse) -> Finding | N
     """The worst that can be said of one body. One that stays the same is not looked at again."""
     front, back, low = _contacts(body)
     high = max(board.solid.box[1][2] for board in body.boards) - low
-    if back - front < 1.0 or high <= 0:
+    if back - front < LEAST_DEEP or high <= 0:
         return None
     masses = _masses(body, made_of, back, low)
     if use.carries:
