@@ -5,6 +5,7 @@ from PySide6.QtWidgets import QLabel, QLineEdit, QPushButton, QToolButton
 
 from tests.app.desk import Desk
 from zygoform.app.stages.compare.picture import VariantPicture
+from zygoform.app.widgets.preview import Preview
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.edits.variants import add_variant
 
@@ -76,3 +77,13 @@ def test_by_keyboard_alone_and_names(desk: Desk) -> None:
     shown = desk.window._made["compare"].shown  # type: ignore[attr-defined]
     assert len(shown) == 3
     assert desk.session.project.variant in shown
+
+
+def test_the_page_for_a_customer_opens_from_the_comparison(desk: Desk) -> None:
+    desk.action("compare")
+    desk.click("variant_add")
+    desk.click("variants_print")
+    preview = next(child for child in desk.window.findChildren(Preview) if child.isVisible())
+    desk.wait(lambda: bool(preview.pages))
+    assert preview.paper.id == "variants"
+    preview.close()

@@ -13,12 +13,32 @@ from PySide6.QtWidgets import QDialog
 from tests.app.desk import Desk
 from tests.core.edits.test_own import with_own
 from zygoform.app.widgets.preview import Preview, image, print_pdf
+from zygoform.core.edits.planning import set_value
+from zygoform.core.edits.variants import add_variant, tick
 from zygoform.core.edits.workshop import set_paper, set_shop, set_unit
+from zygoform.core.plan.compared import total_lines, totals_of
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
+from zygoform.files.demo import demo_project
 from zygoform.files.paper import PAPERS, pictures
 
 SIZES = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
+
+
+def test_variants_on_paper_say_what_the_screen_says() -> None:
+    project = add_variant(demo_project(), "Without a skirt").project
+    project = tick(project, "v2", "c2", counts=False).project
+    project = set_value(project, "c1", "radius", 0.0).project
+    plans = [(v.id, compile_plan(project, variant_id=v.id)) for v in project.variants]
+    known = tuple((own, plan) for own, plan in plans if plan is not None)
+    assert len(known) == 2
+    paper = next(paper for paper in PAPERS if paper.id == "variants")
+    pages = PdfReader(io.BytesIO(paper.make(project, known[0][1], known))).pages
+    text = " ".join(" ".join(page.extract_text() for page in pages).split())
+    for line in total_lines([totals_of(plan) for _, plan in known], project.shop):
+        assert all(" ".join(said.split()) in text for said in line.words), line
+    assert "Without a skirt" in text
+    assert "corner radius" in text
 
 
 def made(project: Project) -> tuple[Project, Plan]:

@@ -119,9 +119,10 @@ class MainView(QWidget):
         if stage in makers:
             return makers[stage]()
         module, name = _SCREENS[stage]
-        made: QWidget = getattr(import_module(f"zygoform.app.stages.{module}.stage"), name)(
-            self.session, self.stages
-        )
+        screen = getattr(import_module(f"zygoform.app.stages.{module}.stage"), name)
+        made: QWidget = screen(self.session, self.stages)
+        if stage == "compare":
+            made.printed.connect(partial(self.filing.preview, "variants"))  # type: ignore[attr-defined]
         return made
 
     def _make_survey(self) -> QWidget:

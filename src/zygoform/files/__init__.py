@@ -16,6 +16,7 @@ leftover_csv.py   what is left over, for the next project
 import_csv.py     cut lists and boards owned, read in
 paper.py          what can be printed, and its pages as pictures
 shopping_pdf.py   the shopping list
+variants_pdf.py   variants side by side, for a customer
 labels_pdf.py     labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
 worksheet_pdf.py  the work sheet

@@ -1,11 +1,20 @@
 """What can be printed, and its pages as pictures."""
 
-from collections.abc import Callable
+from typing import Protocol
 
 from msgspec import Struct
 
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
+
+Variants = tuple[tuple[str, Plan], ...]
+"""The plan of each variant that is compared, by its id."""
+
+
+class Making(Protocol):
+    """Makes a PDF of a project and its plan; a comparison looks at those of its variants."""
+
+    def __call__(self, project: Project, plan: Plan, variants: Variants = ()) -> bytes: ...
 
 
 class Paper(Struct, frozen=True):
@@ -14,31 +23,41 @@ class Paper(Struct, frozen=True):
     id: str
     title: str
     ending: str
-    make: Callable[[Project, Plan], bytes]
+    make: Making
 
 
-def _work_sheet(project: Project, plan: Plan) -> bytes:
+def _work_sheet(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    del variants
     from zygoform.files.worksheet_pdf import work_sheet
 
     return work_sheet(project, plan)
 
 
-def _shopping_list(project: Project, plan: Plan) -> bytes:
+def _shopping_list(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    del variants
     from zygoform.files.shopping_pdf import shopping_list
 
     return shopping_list(project, plan)
 
 
-def _marks(project: Project, plan: Plan) -> bytes:
+def _marks(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    del variants
     from zygoform.files.marks_pdf import marks
 
     return marks(project, plan)
 
 
-def _labels(project: Project, plan: Plan) -> bytes:
+def _labels(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    del variants
     from zygoform.files.labels_pdf import labels
 
     return labels(project, plan)
+
+
+def _variants(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    from zygoform.files.variants_pdf import variants_page
+
+    return variants_page(project, variants or ((project.chosen, plan),))
 
 
 PAPERS = (
@@ -46,6 +65,7 @@ PAPERS = (
     Paper("shopping", "Shopping list", " shopping list.pdf", _shopping_list),
     Paper("marks", "Marks", " marks.pdf", _marks),
     Paper("labels", "Labels", " labels.pdf", _labels),
+    Paper("variants", "Variants", " variants.pdf", _variants),
 )
 
 

@@ -21,7 +21,7 @@ if TYPE_CHECKING:
     from zygoform.app.actions.asking import ChangedChoice, CopyChoice, UnsavedChoice
     from zygoform.app.actions.opening import Planned
     from zygoform.app.actions.taking import TableKind
-    from zygoform.files.paper import Paper
+    from zygoform.files.paper import Paper, Variants
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
 
@@ -233,8 +233,8 @@ class Filing(QObject):
         # Printing is loaded when it is first wanted.
         from zygoform.app.widgets.preview import Preview
 
-        plan, project = self.session.plan, self.session.project
-        made = Preview(self.window, lambda paper: paper.make(project, plan), self.export_paper)
+        plan, project, variants = self.session.plan, self.session.project, self._variants()
+        made = Preview(self.window, lambda paper: paper.make(project, plan, variants), self.export_paper)
         made.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         made.show_paper(paper)
         made.open()
@@ -248,7 +248,7 @@ class Filing(QObject):
     def export_paper(self, paper: "Paper") -> None:
         """A print as PDF; written in the background, since it takes a moment."""
         self.session.planning.settle()
-        plan, project = self.session.plan, self.session.project
+        plan, project, variants = self.session.plan, self.session.project, self._variants()
         if plan is None:
             return
         name = self.ask_save(self._suggested(paper.ending), "PDF (*.pdf)")
@@ -259,11 +259,17 @@ class Filing(QObject):
         def work() -> None:
             from zygoform.files.atomic import write_whole
 
-            write_whole(path, paper.make(project, plan))
+            write_whole(path, paper.make(project, plan, variants))
 
         self._exporting = shown(path)
         self.told.emit(f"Writing {shown(path)}…")
         self._background.start(work)
+
+    def _variants(self) -> "Variants":
+        """The plans that a comparison looks at; worked out here, for no other thread may."""
+        planning, variants = self.session.planning, self.session.project.variants
+        plans = ((v.id, planning.of_variant(v.id)) for v in variants) if len(variants) > 1 else ()
+        return tuple((own, plan) for own, plan in plans if plan is not None)
 
     def _exported(self, fault: str) -> None:
         self.told.emit(f"Not exported: {fault}." if fault else f"Exported {self._exporting}")

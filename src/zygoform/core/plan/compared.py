@@ -1,5 +1,6 @@
 """Variants side by side: what each comes to, and where they differ."""
 
+from collections.abc import Sequence
 from decimal import Decimal
 
 from msgspec import Struct
@@ -9,6 +10,8 @@ from zygoform.core.changes.registry import titled
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
+from zygoform.core.shop import Shop
+from zygoform.core.steps.words import span
 
 
 class VariantTotals(Struct, frozen=True):
@@ -60,6 +63,47 @@ def totals_of(plan: Plan) -> VariantTotals:
         len(plan.findings),
         len(plan.failures),
     )
+
+
+class TotalLine(Struct, frozen=True):
+    """One figure of all variants in words, and where it is another than the first one's."""
+
+    name: str
+    words: tuple[str, ...]
+    differs: tuple[bool, ...]
+
+
+def total_lines(totals: Sequence[VariantTotals], shop: Shop) -> tuple[TotalLine, ...]:
+    """The figures that stand under the variants, as they are written."""
+    money, show = shop.currency, shop.unit.show
+    lines: list[tuple[str, list[str]]] = [
+        ("Boards", [f"{x.boards}" for x in totals]),
+        ("Sheets", [f"{x.sheets}" for x in totals]),
+        ("Parts", [f"{x.parts}" for x in totals]),
+        ("Money", [f"{money}{x.money:.2f}" for x in totals]),
+        ("By hand", [span(x.minutes) for x in totals]),
+        ("Height", [show(x.height) for x in totals]),
+        ("Findings", [f"{x.findings}" for x in totals]),
+    ]
+    return tuple(TotalLine(name, tuple(said), tuple(one != said[0] for one in said)) for name, said in lines)
+
+
+def entry_words(entry: Param, value: object, shop: Shop) -> str:
+    """A size or a choice as it is told."""
+    if entry.unit == "length" and isinstance(value, float | int):
+        return shop.unit.show(float(value))
+    if entry.unit == "switch":
+        return "yes" if value else "no"
+    if entry.unit == "angle":
+        return f"{value:g}°"
+    names = {choice.value: choice.label for choice in entry.choices}
+    names |= {size.id: size.name for size in shop.timber}
+    return names.get(str(value), str(value))
+
+
+def size_words(change: ComparedChange, k: int, shop: Shop) -> str:
+    """The sizes of a change that differ, as they are in variant `k`."""
+    return ", ".join(f"{s.entry.label.lower()} {entry_words(s.entry, s.values[k], shop)}" for s in change.sizes)
 
 
 def _boxes(plan: Plan) -> list[tuple[float, float]]:

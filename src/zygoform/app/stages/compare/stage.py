@@ -2,7 +2,7 @@
 
 from functools import partial
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QResizeEvent, QShowEvent
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
@@ -17,11 +17,9 @@ from zygoform.app.widgets.tick import TickBox
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.variants import add_variant, choose_variant, remove_variant, rename_variant, tick
-from zygoform.core.measure.param import Param
-from zygoform.core.plan.compared import ComparedChange, VariantTotals, compared, totals_of
+from zygoform.core.plan.compared import ComparedChange, VariantTotals, compared, size_words, total_lines, totals_of
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Variant
-from zygoform.core.steps.words import span
 
 MOST_BESIDE, FIRST_COLUMN, LEAST_COLUMN = 3, 190, 240
 """Variants side by side, and how wide the column of names and each of theirs are at least (px)."""
@@ -30,6 +28,8 @@ _ALONE = "Only one variant so far. Make a copy, then tick changes in or out, or 
 
 class CompareStage(QWidget):
     """Made anew from the document: what is typed here is a name, what is clicked a tick."""
+
+    printed = Signal()
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -43,6 +43,11 @@ class CompareStage(QWidget):
         self.add.setObjectName("variant_add")
         self.add.setToolTip("A copy of the one that is taken; from then on it has its own ticks and sizes")
         self.add.clicked.connect(lambda: session.try_do(add_variant))
+        self.print = QPushButton("Print…")
+        self.print.setObjectName("variants_print")
+        self.print.setToolTip("A page for a customer: drawings, totals, what differs")
+        self.print.clicked.connect(self.printed)
+        head.addWidget(self.print)
         head.addWidget(self.add)
         column.addLayout(head)
         self.alone = wrapped(_ALONE, "second")
@@ -153,24 +158,12 @@ class CompareStage(QWidget):
         self._grid.setRowStretch(1, 1)
 
     def _totals(self, row: int, totals: list[VariantTotals]) -> int:
-        """A line for each figure; where it is another than the first one's, by how much."""
-        session = self.session
-        money = session.project.shop.currency
-        lines: list[tuple[str, list[str], list[object]]] = [
-            ("Boards", [f"{x.boards}" for x in totals], [x.boards for x in totals]),
-            ("Sheets", [f"{x.sheets}" for x in totals], [x.sheets for x in totals]),
-            ("Parts", [f"{x.parts}" for x in totals], [x.parts for x in totals]),
-            ("Money", [f"{money}{x.money:.2f}" for x in totals], [x.money for x in totals]),
-            ("By hand", [span(x.minutes) for x in totals], [x.minutes for x in totals]),
-            ("Height", [session.unit.show(x.height) for x in totals], [round(x.height, 2) for x in totals]),
-            ("Findings", [f"{x.findings}" for x in totals], [x.findings for x in totals]),
-        ]
-        for name, words, values in lines:
-            self._grid.addWidget(label(name, "second"), row, 0)
-            for k, (said, value) in enumerate(zip(words, values, strict=True)):
-                other = value != values[0]
+        """A line for each figure; what is another than the first one's is bold."""
+        for line in total_lines(totals, self.session.project.shop):
+            self._grid.addWidget(label(line.name, "second"), row, 0)
+            for k, (said, other) in enumerate(zip(line.words, line.differs, strict=True)):
                 figure = label(said, "strong" if other else "")
-                figure.setObjectName(f"total_{name.lower().replace(' ', '_')}_{k + 1}")
+                figure.setObjectName(f"total_{line.name.lower().replace(' ', '_')}_{k + 1}")
                 self._grid.addWidget(figure, row, k + 1)
             row += 1
         return row
@@ -207,8 +200,7 @@ class CompareStage(QWidget):
         mark.clicked.connect(partial(self._tick, variant.id, change.change_id, not change.counts[k]))
         line.addWidget(mark)
         if change.counts[k] and change.sizes:
-            named = ((size.entry.label.lower(), self._written(size.entry, size.values[k])) for size in change.sizes)
-            said = ", ".join(f"{name} {value}" for name, value in named)
+            said = size_words(change, k, self.session.project.shop)
             line.addWidget(wrapped(said, "small"), 1)
         else:
             line.addStretch(1)
@@ -216,17 +208,6 @@ class CompareStage(QWidget):
 
     def _tick(self, variant_id: str, change_id: str, counts: bool, _checked: bool = False) -> None:
         self.session.try_do(partial(tick, variant_id=variant_id, change_id=change_id, counts=counts))
-
-    def _written(self, entry: Param, value: object) -> str:
-        if entry.unit == "length" and isinstance(value, float | int):
-            return self.session.unit.show(float(value))
-        if entry.unit == "switch":
-            return "yes" if value else "no"
-        if entry.unit == "angle":
-            return f"{value:g}°"
-        names = {choice.value: choice.label for choice in entry.choices}
-        names |= {size.id: size.name for size in self.session.project.shop.timber}
-        return names.get(str(value), str(value))
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
