@@ -6,11 +6,12 @@ import pytest
 
 from tests.core.changes.test_backs import backed
 from tests.core.changes.test_shelves import chest, form_of, plan_of
+from zygoform.core.condition.use import CARPET
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.use import set_use
-from zygoform.core.findings.rules.tipping import CARPET, TRAVEL
+from zygoform.core.findings.rules.tipping import TRAVEL
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project

@@ -7,6 +7,9 @@ from msgspec import Struct
 
 from zygoform.core.measure.param import params, switch, text, weight
 
+CARPET = 11.0
+"""A carpet is so thick (mm): under the back alone it leans a piece forward, and low doors drag on it."""
+
 
 class PieceUse(Struct, frozen=True):
     """Several may hold at once. `carries` is in kg; `carries_where` says on what."""

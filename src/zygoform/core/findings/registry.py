@@ -5,6 +5,8 @@ from collections.abc import Callable
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.rules import (
     car_room,
+    damp,
+    doors_drag,
     ends_cross,
     guessed,
     openings_add_up,
@@ -30,4 +32,6 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     car_room.judge,
     runs_through.judge,
     tipping.judge,
+    damp.judge,
+    doors_drag.judge,
 )

@@ -10,5 +10,7 @@ runs_through.py     new parts that take the room of others
 car_room.py         boards that do not go into the car
 weak_screws.py      screws into parts that do not hold them
 tipping.py          pieces that would tip with drawers out, under a child, in wind
+damp.py             what a wet room or outdoors rules out and asks for
+doors_drag.py       doors too low over the floor
 guessed.py          parts that rest on a guess
 """

@@ -8,7 +8,7 @@ import math
 from functools import lru_cache
 
 from zygoform.core.condition.materials import MadeOf, MaterialCode
-from zygoform.core.condition.use import PieceUse
+from zygoform.core.condition.use import CARPET, PieceUse
 from zygoform.core.condition.weights import weight_of
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Board, Body, FormOpening, own_of
@@ -16,8 +16,6 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
 
-CARPET = 11.0
-"""A carpet lifts the back by so much (mm): the floor leans forward over the depth between the feet."""
 CHILD_KG, PULL_KG, HIGHEST_GRIP = 27.0, 4.5, 1422.0
 LEAST_DEEP = 60.0
 """What stands on less (mm) stands by nothing of its own: a bed's head, a door, a frame that leans on a wall."""
