@@ -16,7 +16,7 @@ from zygoform.app.widgets.preview import Preview, image, print_pdf
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.variants import add_variant, tick
 from zygoform.core.edits.workshop import set_paper, set_shop, set_unit
-from zygoform.core.plan.compared import total_lines, totals_of
+from zygoform.core.plan.compared import beside, total_lines, totals_of
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
@@ -39,6 +39,10 @@ def test_variants_on_paper_say_what_the_screen_says() -> None:
         assert all(" ".join(said.split()) in text for said in line.words), line
     assert "Without a skirt" in text
     assert "corner radius" in text
+    for _ in range(2):
+        project = add_variant(project, "").project
+    # Of four the chosen one, made last, is among those that have room.
+    assert [variant.id for variant in beside(project)] == ["v1", "v2", project.chosen]
 
 
 def made(project: Project) -> tuple[Project, Plan]:

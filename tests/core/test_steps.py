@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import set_done, set_fate
@@ -17,19 +18,13 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import RATES, Pace
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.work import PHASES
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.steps.order import in_order
 from zygoform.core.steps.step import Step
 from zygoform.core.steps.words import span, wait_words
 from zygoform.files.demo import demo_project
 from zygoform.files.minutes_csv import minutes_csv, parse_minutes
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def step(plan: Plan, own: str) -> Step:

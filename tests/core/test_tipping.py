@@ -5,7 +5,8 @@ import math
 import pytest
 
 from tests.core.changes.test_backs import backed
-from tests.core.changes.test_shelves import chest, form_of, plan_of
+from tests.core.changes.test_shelves import chest, form_of
+from tests.planned import plan_of
 from zygoform.core.condition.use import CARPET
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, apply_fix, set_value

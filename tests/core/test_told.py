@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.planned import plan_of
 from tests.strategies import bent, planned
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
@@ -27,7 +28,6 @@ from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import RIP
 from zygoform.core.outcome.slanted import slant_words
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Override, Project, Variant
 from zygoform.core.tolerance import TAPE_MM
 from zygoform.core.why.buying import why_row
@@ -36,12 +36,6 @@ from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import dump_project, parse_project
 
 BODY = "p1/body/main"
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def topped(system: str = "mm", *kinds: str) -> Project:

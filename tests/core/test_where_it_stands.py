@@ -1,7 +1,8 @@
 """What the place a piece stands in rules out and asks for: outdoors, a wet room, a carpet under its doors."""
 
-from tests.core.changes.test_shelves import chest, form_of, plan_of
+from tests.core.changes.test_shelves import chest, form_of
 from tests.core.test_tipping import sized
+from tests.planned import plan_of
 from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece

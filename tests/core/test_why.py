@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
@@ -19,7 +20,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, settle, sized
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.part import EndCut
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.buying import why_price, why_row, why_total
@@ -29,12 +30,6 @@ from zygoform.core.why.why import Why, sum_of
 from zygoform.files.demo import demo_project
 
 _TERM = re.compile(r"(^|[+−] )(half of |[0-9./]+ (?:× |of ))?\{([0-9]+)\}")
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def worth(say: Message) -> float:

@@ -11,24 +11,19 @@ from hypothesis import strategies as st
 from msgspec import structs
 from pypdf import PageObject, PdfReader
 
+from tests.planned import plan_of
 from tests.strategies import planned, shops
 from zygoform.core.cutting.either import better_answers
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.prices_csv import parse_prices, prices_csv, read_prices, shipped_prices
 from zygoform.files.worksheet_pdf import work_sheet
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def test_the_shipped_prices_are_whole() -> None:

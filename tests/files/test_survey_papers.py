@@ -5,12 +5,11 @@ from typing import get_args
 
 import pytest
 
+from tests.planned import plan_of
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import add_bag, count_hardware, set_bag, set_fate
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.goods.fittings import SIZELESS, FittingKind
-from zygoform.core.plan.plan import Plan, compile_plan
-from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
@@ -27,12 +26,6 @@ def words_of(pdf: bytes) -> str:
     text = "\n".join(page.get_textpage().get_text_range() for page in document)
     document.close()
     return re.sub(r"\s+", " ", text)
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def test_a_label_for_each_bag_and_each_part_that_is_kept() -> None:

@@ -6,28 +6,25 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.pdf_page import PAGE_MARGIN, Page
 
-MOST_PRINTED, NAMES, BETWEEN = 3, 34.0, 6.0
-"""Variants side by side, and how wide the column of names and the room between two are (mm)."""
+NAMES, BETWEEN = 34.0, 6.0
+"""How wide the column of names and the room between two are (mm)."""
 HIGHEST = 90.0
 _GOES = {True: "yes", False: "no"}
 
 
 def variants_page(project: Project, variants: tuple[tuple[str, Plan], ...]) -> bytes:
-    """One page on the project's paper; the chosen variant among the first few."""
-    shown = variants[:MOST_PRINTED]
-    if project.chosen not in {own for own, _ in shown}:
-        shown = (*shown[: MOST_PRINTED - 1], *(one for one in variants if one[0] == project.chosen))
+    """One page on the project's paper; `variants` by id, those that stand side by side (`plan.compared.beside`)."""
     names = {variant.id: variant.name for variant in project.variants}
     page = Page(project.shop.paper, f"{project.name}: variants")
-    page.words(f"{project.name}: {'variants' if len(shown) > 1 else names.get(project.chosen, '')}", 18, "B")
+    page.words(f"{project.name}: {'variants' if len(variants) > 1 else names.get(project.chosen, '')}", 18, "B")
     room = page.w - 2 * PAGE_MARGIN - NAMES
-    width = room / len(shown)
-    _drawings(page, shown, width)
-    head = ("", *(names.get(own, own) for own, _ in shown))
-    widths = (NAMES, *[width] * len(shown))
-    lines = total_lines([totals_of(plan) for _, plan in shown], project.shop)
+    width = room / len(variants)
+    _drawings(page, variants, width)
+    head = ("", *(names.get(own, own) for own, _ in variants))
+    widths = (NAMES, *[width] * len(variants))
+    lines = total_lines([totals_of(plan) for _, plan in variants], project.shop)
     page.rows(widths, ((line.name, *line.words) for line in lines), head=head)
-    rows = compared(project, tuple(own for own, _ in shown))
+    rows = compared(project, tuple(own for own, _ in variants))
     page.keep_together(24)
     page.words("What is done", 13, "B")
     page.rows(
@@ -48,10 +45,10 @@ def variants_page(project: Project, variants: tuple[tuple[str, Plan], ...]) -> b
     return bytes(page.output())
 
 
-def _drawings(page: Page, shown: tuple[tuple[str, Plan], ...], width: float) -> None:
+def _drawings(page: Page, variants: tuple[tuple[str, Plan], ...], width: float) -> None:
     """Side by side on one floor, at the scale that all of them have room at."""
     scenes = []
-    for _, plan in shown:
+    for _, plan in variants:
         seen = plan.seen("", "corner")
         scenes.append(draw_form(seen.found, seen.planned, {}, "corner", "planned"))
     wide, high = max(s.box[2] - s.box[0] for s in scenes), max(s.box[3] - s.box[1] for s in scenes)

@@ -7,7 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon, box
 
-from tests.core.changes.test_shelves import chest, form_of, made, plan_of
+from tests.core.changes.test_shelves import chest, form_of
+from tests.planned import made, plan_of
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.edits.pieces import new_piece

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.changes.test_shelves import made, plan_of
+from tests.planned import made, plan_of
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.project import Project

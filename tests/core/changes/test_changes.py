@@ -13,6 +13,7 @@ from shapely.ops import unary_union
 
 from tests.casefile import cases
 from tests.outlines import outline_of
+from tests.planned import plan_of
 from tests.strategies import bent, planned
 from zygoform.core.changes.kinds.plank_top import PlankTop
 from zygoform.core.changes.kinds.skirt import Skirt
@@ -33,7 +34,6 @@ from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.outcome.member import Axes, end_cuts
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.outcome.part import EndCut, Part
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -45,12 +45,6 @@ def body(width: float, depth: float, left: float = 90, right: float = 90) -> Pro
     for name in ("overhang_sides", "overhang_front", "overhang_back"):
         project = set_reading(project, name, "0 mm").project
     return bent(project, left, right)
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def with_board(project: Project, thickness: float, width: float) -> Project:

@@ -7,36 +7,20 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.planned import changed, made, plan_of
 from tests.strategies import bent
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.geometry.prism import dot
 from zygoform.core.geometry.splay import splay
-from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 
 
 def legs_on(kind: str = "case", width: float = 900, **values: object) -> Project:
     sizes = {"width": f"{width} mm", "height": "800 mm", "depth": "450 mm"}
-    project = add_change(new_piece(fresh_project(), "X", sizes, kind).project, "legs", "p1/body/main").project
-    for name, value in values.items():
-        project = set_value(project, "c1", name, value).project
-    return project
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
-
-
-def made(project: Project) -> Outcome:
-    plan = plan_of(project)
-    assert plan.failures == ()
-    return plan.outcomes[0]
+    return changed(new_piece(fresh_project(), "X", sizes, kind).project, "legs", "p1/body/main", **values)
 
 
 @settings(max_examples=40)

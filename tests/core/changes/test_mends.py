@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.casefile import cases
+from tests.planned import plan_of
 from tests.strategies import known_faults, mended, pieces
 from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.changes.mending.operations import OPERATIONS, usual_board
@@ -31,15 +32,8 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.needs import needs
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def sound_demo() -> Project:

@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.core.changes.test_shelves import chest, form_of, made, plan_of
+from tests.core.changes.test_shelves import chest, form_of
+from tests.planned import made, plan_of
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.form.targets import Target

@@ -6,13 +6,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.planned import changed, made, plan_of
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.edits.planning import apply_fix
 from zygoform.core.form.form import Body, own_of
 from zygoform.core.geometry.convex import shared_volume
-from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 
@@ -37,22 +36,7 @@ def form_of(project: Project) -> Body:
 
 
 def shelved(project: Project, target: str, **values: object) -> Project:
-    project = add_change(project, "shelves", target).project
-    for name, value in values.items():
-        project = set_value(project, "c1", name, value).project
-    return project
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
-
-
-def made(project: Project) -> Outcome:
-    plan = plan_of(project)
-    assert plan.failures == (), plan.failures
-    return plan.outcomes[0]
+    return changed(project, "shelves", target, **values)
 
 
 def test_what_stands_in_the_way_comes_out_and_nothing_else() -> None:

@@ -9,11 +9,10 @@ from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
 from tests.outlines import outline_of
+from tests.planned import changed, made, plan_of
 from tests.strategies import bent
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change, apply_fix, set_value
-from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 
@@ -22,22 +21,7 @@ WITH_TOPS = ("case", "table", "seat", "lidded_box")
 
 def topped(change: str, kind: str = "case", **values: object) -> Project:
     sizes = {"width": "900 mm", "height": "800 mm", "depth": "450 mm"}
-    project = add_change(new_piece(fresh_project(), "X", sizes, kind).project, change, "p1/body/main").project
-    for name, value in values.items():
-        project = set_value(project, "c1", name, value).project
-    return project
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
-
-
-def made(project: Project) -> Outcome:
-    plan = plan_of(project)
-    assert plan.failures == (), plan.failures
-    return plan.outcomes[0]
+    return changed(new_piece(fresh_project(), "X", sizes, kind).project, change, "p1/body/main", **values)
 
 
 @settings(max_examples=40)

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given, settings
 from msgspec import structs
 
+from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
@@ -24,16 +25,9 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer, share_of_sheet
 from zygoform.core.measure.parse import INCH
 from zygoform.core.outcome.part import EndCut, Part
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.demo import demo_project, fresh_project
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 @settings(max_examples=40)

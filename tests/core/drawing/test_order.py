@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.form.test_kinds import found
+from tests.planned import plan_of
 from tests.strategies import pieces, planned
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.order import paint_order
@@ -21,7 +22,7 @@ from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.plane import area, rectangle
 from zygoform.core.geometry.prism import Face, Point3, dot, upright
 from zygoform.core.geometry.solid import cut_off, without
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 
@@ -169,12 +170,6 @@ def test_planned_pieces_from_everywhere(
     # What runs through one another has no order; that it does is told.
     if not any(finding.code == "runs_through" for finding in plan.findings):
         compare(plan.planned, place, shares)
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def test_three_beams_in_a_ring_are_cut_so_that_they_can_be_painted() -> None:

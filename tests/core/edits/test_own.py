@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.counting import set_row_count
 from zygoform.core.edits.planning import add_change, set_text, set_value
@@ -15,19 +16,12 @@ from zygoform.core.edits.workshop import set_actual, set_unit
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer
 from zygoform.core.measure.parse import INCH
-from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.import_csv import parse_boards, parse_cut_list
 from zygoform.files.leftover_csv import leftover_csv
 from zygoform.files.project_json import dump_project, parse_project
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def with_own() -> Project:

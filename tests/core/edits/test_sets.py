@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.form.test_kinds import found
+from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.changes.kinds.mend import Mend
 from zygoform.core.changes.kinds.plank_top import PlankTop
@@ -26,17 +27,11 @@ from zygoform.core.form.arrange import APART, HUNG, offsets, side_by_side
 from zygoform.core.form.piece import over_all
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.history import begin_history
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.plan.plan import Plan
 from zygoform.core.plan.seen import SeenDrawing, seen_of
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
-
-
-def plan_of(project: Project) -> Plan:
-    plan = compile_plan(project)
-    assert plan is not None
-    return plan
 
 
 def every_kind() -> Project:

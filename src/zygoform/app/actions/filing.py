@@ -267,8 +267,9 @@ class Filing(QObject):
 
     def _variants(self) -> "Variants":
         """The plans that a comparison looks at; worked out here, for no other thread may."""
-        planning, variants = self.session.planning, self.session.project.variants
-        plans = ((v.id, planning.of_variant(v.id)) for v in variants) if len(variants) > 1 else ()
+        from zygoform.core.plan.compared import beside
+
+        plans = ((v.id, self.session.planning.of_variant(v.id)) for v in beside(self.session.project))
         return tuple((own, plan) for own, plan in plans if plan is not None)
 
     def _exported(self, fault: str) -> None:

@@ -5,7 +5,7 @@ tests are derived from there. The order is the order of the attributes.
 """
 
 from functools import cache
-from typing import Any, Literal, get_args, get_type_hints
+from typing import Any, Literal, TypedDict, Unpack, get_args, get_type_hints
 
 from msgspec import NODEFAULT, Meta, Struct
 from msgspec.structs import fields
@@ -91,34 +91,23 @@ def _meta(label: str, low: float | None, high: float | None, **extra: Any) -> Me
     return Meta(ge=low, le=high, title=label, extra=extra)
 
 
-def length(
-    label: str,
-    low: float,
-    high: float,
-    *,
-    group: str = "",
-    main: bool = True,
-    hint: str = "",
-    counts_if: tuple[str, object] | None = None,
-) -> Meta:
+class _Shown(TypedDict, total=False):
+    """How the field of a number stands on the screen, and when it counts; left out, as `Param` has it."""
+
+    group: str
+    main: bool
+    hint: str
+    counts_if: tuple[str, object] | None
+
+
+def length(label: str, low: float, high: float, **shown: Unpack[_Shown]) -> Meta:
     """A length in mm within low..high."""
-    extra: dict[str, Any] = dict(group=group, main=main, hint=hint, counts_if=counts_if)
-    return _meta(label, low, high, unit="length", **extra)
+    return _meta(label, low, high, unit="length", **shown)
 
 
-def angle(
-    label: str,
-    low: float,
-    high: float,
-    *,
-    group: str = "",
-    main: bool = True,
-    hint: str = "",
-    counts_if: tuple[str, object] | None = None,
-) -> Meta:
+def angle(label: str, low: float, high: float, **shown: Unpack[_Shown]) -> Meta:
     """Degrees within low..high."""
-    extra: dict[str, Any] = dict(group=group, main=main, hint=hint, counts_if=counts_if)
-    return _meta(label, low, high, unit="angle", **extra)
+    return _meta(label, low, high, unit="angle", **shown)
 
 
 def text(label: str, most: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:

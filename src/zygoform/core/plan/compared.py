@@ -9,9 +9,12 @@ from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.registry import titled
 from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.plan.plan import Plan
-from zygoform.core.project import Project
+from zygoform.core.project import Project, Variant
 from zygoform.core.shop import Shop
 from zygoform.core.steps.words import span
+
+MOST_BESIDE = 3
+"""Variants side by side."""
 
 
 class VariantTotals(Struct, frozen=True):
@@ -46,6 +49,12 @@ class ComparedChange(Struct, frozen=True):
     @property
     def differs(self) -> bool:
         return len(set(self.counts)) > 1 or bool(self.sizes)
+
+
+def beside(project: Project, most: int = MOST_BESIDE) -> tuple[Variant, ...]:
+    """The variants that stand side by side: the first few, the chosen one always among them."""
+    first = project.variants[:most]
+    return first if project.variant in first else (*first[: most - 1], project.variant)
 
 
 def totals_of(plan: Plan) -> VariantTotals:

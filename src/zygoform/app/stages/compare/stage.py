@@ -17,12 +17,21 @@ from zygoform.app.widgets.tick import TickBox
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.variants import add_variant, choose_variant, remove_variant, rename_variant, tick
-from zygoform.core.plan.compared import ComparedChange, VariantTotals, compared, size_words, total_lines, totals_of
+from zygoform.core.plan.compared import (
+    MOST_BESIDE,
+    ComparedChange,
+    VariantTotals,
+    beside,
+    compared,
+    size_words,
+    total_lines,
+    totals_of,
+)
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Variant
 
-MOST_BESIDE, FIRST_COLUMN, LEAST_COLUMN = 3, 190, 240
-"""Variants side by side, and how wide the column of names and each of theirs are at least (px)."""
+FIRST_COLUMN, LEAST_COLUMN = 190, 240
+"""How wide the column of names and each of theirs are at least (px)."""
 _ALONE = "Only one variant so far. Make a copy, then tick changes in or out, or type other sizes on Redesign."
 
 
@@ -64,13 +73,9 @@ class CompareStage(QWidget):
 
     @property
     def shown(self) -> tuple[Variant, ...]:
-        """The chosen one among the first few."""
-        variants = self.session.project.variants
-        most = max(1, min(MOST_BESIDE, int((self.width() - t.px(FIRST_COLUMN)) / t.px(LEAST_COLUMN))))
-        first = variants[:most]
-        if self.session.project.variant not in first:
-            first = (*first[: most - 1], self.session.project.variant)
-        return first
+        """As many as there is room for."""
+        room = int((self.width() - t.px(FIRST_COLUMN)) / t.px(LEAST_COLUMN))
+        return beside(self.session.project, max(1, min(MOST_BESIDE, room)))
 
     def showEvent(self, event: QShowEvent) -> None:
         super().showEvent(event)

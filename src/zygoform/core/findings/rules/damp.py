@@ -78,7 +78,7 @@ def _sheets(view: JudgedPlan, outcome: Outcome, place: str) -> Finding:
     return Finding(
         "sheet_for_damp",
         "mind",
-        Message(f"{names} {place}: ask how it is glued"),
+        Message(f"{names}: not every sheet bears it {place}"),
         Message("Take plywood glued for outdoors, never board of chips or fibres, and seal the edges twice."),
         ids,
         outcome.change_id,

@@ -1,0 +1,26 @@
+"""A project's plan, and what its first change brings about, where both can be made."""
+
+from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.project import Project
+
+
+def plan_of(project: Project) -> Plan:
+    plan = compile_plan(project)
+    assert plan is not None
+    return plan
+
+
+def made(project: Project) -> Outcome:
+    plan = plan_of(project)
+    assert plan.failures == (), plan.failures
+    return plan.outcomes[0]
+
+
+def changed(project: Project, kind: str, target: str, **values: object) -> Project:
+    """With a first change of that kind, its entries set one after another."""
+    project = add_change(project, kind, target).project
+    for name, value in values.items():
+        project = set_value(project, "c1", name, value).project
+    return project
