@@ -16,7 +16,7 @@ from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import USUAL_ROOM
-from zygoform.core.form.form import piece_of
+from zygoform.core.form.form import Form, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
 from zygoform.core.limits import check_size
@@ -100,6 +100,11 @@ class Session(QObject):
     def piece(self) -> PieceBase | None:
         """The one piece that is acted on: the one on screen, else the one last selected, else the first."""
         return self.project.known(self.view.shown or self.view.current) or self.project.piece
+
+    @property
+    def planned(self) -> Form | None:
+        """All pieces with their changes made; None where a piece is impossible."""
+        return self.plan.planned if self.plan is not None else None
 
     def seen(self) -> Seen | None:
         """The piece or set on screen, before and after; the same object until something of it changes."""

@@ -55,7 +55,7 @@ class FindingBox(QFrame):
         row.addLayout(column, 1)
 
     def _settle(self, remedy: object) -> Callable[[], object]:
-        return lambda: self._session.try_do(lambda project: apply_fix(project, remedy))  # type: ignore[arg-type]
+        return lambda: self._session.try_do(lambda project: apply_fix(project, remedy, self._session.planned))  # type: ignore[arg-type]
 
     def enterEvent(self, event: object) -> None:
         del event

@@ -57,6 +57,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("back_panel", "back_panel:BackPanel", "New back", frozenset({"back", "panel", "bracket"})),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
+        ChangeKind("split", "split:Split", "Split in two", _STANDING),
         ChangeKind("wall_anchor", "wall_anchor:WallAnchor", "Straps to the wall", _STANDING),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
         ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),

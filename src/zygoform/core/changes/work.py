@@ -242,6 +242,54 @@ def resize_work(sawn: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
     )
 
 
+def split_work(
+    parts: Sequence[Part], sheets: Collection[str], sawn: int, screws: int, torn: int
+) -> tuple[Work, ...]:
+    """So many boards of a piece sawn through; new sides by so many screws, `torn` joints filled."""
+    ids = tuple(part.id for part in parts)
+    hold = Message("Screw a lath across both halves, in front and behind; mark the line all round")
+    saw = Message(f"Saw through {sawn} board{'s' * (sawn != 1)} along a straight edge, both halves on supports")
+    through: tuple[tuple[Task, float], ...] = (("crosscut", sawn), ("turn over", 1))
+    works = [
+        *([cutting(parts, sheets)] if parts else []),
+        Work("hold", "cut", hold, (("fix place", 2),), needs=("a lath", "a square"), follows=("apart",)),
+        Work(
+            "saw",
+            "cut",
+            saw,
+            through,
+            needs=("a helper", "a straight edge", "a fine saw"),
+            follows=("hold",),
+            cautions=("saw", "dust", "lift"),
+        ),
+    ]
+    before: tuple[str, ...] = ("saw",)
+    if parts:
+        dry = Message("Dry fit the new sides: square to the front, top edges level")
+        works.append(Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps",), follows=("cut", "saw")))
+        glue = Message("Glue and screw the new sides on, then take the laths off")
+        drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
+        works.append(
+            Work(
+                "glue", "glue", glue, drive, ids, GLUED, CLAMPS, ("clamps", "glue", "a drill"), ("dry",), ("glue",)
+            )
+        )
+        before = ("glue",)
+    if torn:
+        fill: tuple[tuple[Task, float], ...] = (("fix place", torn),)
+        works.append(
+            Work(
+                "patch",
+                "mend",
+                Message("Pare torn joints level, fill them, sand"),
+                fill,
+                needs=("filler",),
+                follows=before,
+            )
+        )
+    return tuple(works)
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

@@ -23,7 +23,7 @@ from zygoform.core.drawing.primitives import (
 )
 from zygoform.core.drawing.seams import without_seams
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
-from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.form.form import Board, Body, Form, origin_of
 from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
@@ -57,13 +57,15 @@ def draw_form(
     view = VIEWS[place]
     form = found if overlay == "found" else planned
     stays = _painted_ids(found)
-    roles: dict[str, PartRole] = {own: "stays" if own in stays else "new" for own in _painted_ids(form)}
+    roles: dict[str, PartRole] = {
+        own: "stays" if own in stays or origin_of(own) in stays else "new" for own in _painted_ids(form)
+    }
     if overlay != "found":
         roles |= {part: "mended" for part in mended if roles.get(part) == "stays"}
     polygons = _painted(form, roles, view)
     if overlay == "over":
         off = frozenset(stays - _painted_ids(planned))
-        polygons += _coming_off(found, off, place) if off else ()
+        polygons += _set_aside(_coming_off(found, off, place), found, planned, view) if off else ()
     shown = (found, planned) if overlay == "over" else (form,)
     floor = min(_lowest(one, place) for one in shown)
     boxes = [box_of(polygon.points) for polygon in polygons]
@@ -219,6 +221,32 @@ def _coming_off(found: Form, off: frozenset[str], place: Viewpoint) -> tuple[Pol
     )
 
 
+def _set_aside(off: tuple[Polygon, ...], found: Form, planned: Form, view: View) -> tuple[Polygon, ...]:
+    """What comes off a half that is set aside is drawn there too."""
+    aside = [body for body in planned.bodies if body.aside]
+    if not aside:
+        return off
+    return tuple(_moved(polygon, view, _by(polygon.part_id, found, aside)) for polygon in off)
+
+
+def _by(part_id: str, found: Form, aside: list[Body]) -> float:
+    board = found.board(part_id)
+    if board is None:
+        return 0.0
+    low, high = board.solid.box
+    middle = (low[0] + high[0]) / 2
+    return max((b.aside for b in aside if middle >= min(x for x, _ in b.plan) - b.aside), default=0.0)
+
+
+def _moved(polygon: Polygon, view: View, by: float) -> Polygon:
+    dx, dy = view.project((by, 0.0, 0.0))
+    return (
+        structs.replace(polygon, points=tuple((x + dx, y + dy) for x, y in polygon.points), plane=None)
+        if by
+        else polygon
+    )
+
+
 def _shown_at(polygons: Sequence[Polygon], boxes: Sequence[Box], i: int, spots: tuple[Point, ...]) -> Point | None:
     """The first of these places on face i that is covered by nothing painted later."""
     for x, y in spots:
@@ -299,13 +327,7 @@ def _dimensions(
     ends = ((x0, floor), (x0, floor + top - form.floor))
     dims = [Dimension(*ends, top - form.floor, 0, "left", guessed="height" in guess)]
     if view.place not in ("left", "right"):
-        # Along the face that is true to scale: the front, or the back.
-        face = low[1] if view.toward[1] < 0 else high[1]
-        (a, over), (b, _) = view.project((low[0], face, high[2])), view.project((high[0], face, high[2]))
-        # In front it stays on the height of the top.
-        up = high[2] if view.toward[1] < 0 else over
-        ends = ((min(a, b), up), (max(a, b), up))
-        dims.append(Dimension(*ends, high[0] - low[0], 1, "above", guessed="width" in guess))
+        dims += [_wide(*_over_all(Form((body,))), high[2], view, guessed="width" in guess) for body in form.bodies]
     else:
         a, b = view.project((low[0], low[1], 0))[0], view.project((low[0], high[1], 0))[0]
         ends = ((min(a, b), high[2]), (max(a, b), high[2]))
@@ -314,6 +336,14 @@ def _dimensions(
         for body in form.bodies:
             dims += _opening_sizes(body, form)
     return tuple(dims)
+
+
+def _wide(low: Point3, high: Point3, top: float, view: View, *, guessed: bool) -> Dimension:
+    """Along the face that is true to scale: the front, or the back. In front it stays on the height of the top."""
+    face = low[1] if view.toward[1] < 0 else high[1]
+    (a, over), (b, _) = view.project((low[0], face, top)), view.project((high[0], face, top))
+    up = top if view.toward[1] < 0 else over
+    return Dimension((min(a, b), up), (max(a, b), up), high[0] - low[0], 1, "above", guessed=guessed)
 
 
 def _over_all(form: Form) -> tuple[Point3, Point3]:
@@ -325,11 +355,12 @@ def _over_all(form: Form) -> tuple[Point3, Point3]:
 
 def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:
     low, high = _over_all(form)
-    wide, deep = ((low[0], high[1]), (high[0], high[1])), ((low[0], low[1]), (low[0], high[1]))
-    return (
-        Dimension(*wide, high[0] - low[0], 0, "above", guessed="width" in guess),
-        Dimension(*deep, high[1] - low[1], 0, "left", guessed="depth" in guess),
-    )
+    deep = ((low[0], low[1]), (low[0], high[1]))
+    dims = [Dimension(*deep, high[1] - low[1], 0, "left", guessed="depth" in guess)]
+    for body in form.bodies:
+        (a, _, _), (b, _, _) = _over_all(Form((body,)))
+        dims.append(Dimension((a, high[1]), (b, high[1]), b - a, 0, "above", guessed="width" in guess))
+    return tuple(dims)
 
 
 def _opening_sizes(body: Body, form: Form) -> list[Dimension]:

@@ -9,7 +9,7 @@ from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.edits.pieces import known_piece
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
+from zygoform.core.form.form import Form, piece_of
 from zygoform.core.form.targets import target_in
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, params
@@ -17,13 +17,19 @@ from zygoform.core.outcome.outcome import Fix
 from zygoform.core.project import Override, Project, Variant
 
 
-def add_change(project: Project, kind: str, target: str) -> Edited:
-    """A new change of `kind` for `target`, a body or something of one; it gets the next number."""
+def add_change(project: Project, kind: str, target: str, planned: Form | None = None) -> Edited:
+    """A new change of `kind` for `target`, a body or something of one; it gets the next number.
+
+    What others put into another body, as half of a piece, is looked for in the form as `planned`.
+    """
     entry = CHANGE_KINDS[kind]
     number = project.next_number
     if not entry.begins:
         raise BadInputError("impossible", "This kind of change begins in the survey.")
     meant = target_in(known_piece(project, piece_of(target)).build(), target)
+    now = target_in(planned, target) if planned is not None else None
+    if now is not None and (meant is None or now.body.id != meant.body.id):
+        meant = now
     if meant is None:
         raise BadInputError("unknown_key", "What this was planned for is gone.")
     change = entry.load().begin(f"c{number}", number, meant, project.shop)
@@ -37,11 +43,11 @@ def add_change(project: Project, kind: str, target: str) -> Edited:
     return Edited(done, Message(f"Added {entry.title.lower()}"), frozenset({change.id}))
 
 
-def add_everywhere(project: Project, kind: str, targets: tuple[str, ...]) -> Edited:
+def add_everywhere(project: Project, kind: str, targets: tuple[str, ...], planned: Form | None = None) -> Edited:
     """The same change on several pieces, one for each; from then on each has its own sizes."""
     done, ids = project, list[str]()
     for target in targets:
-        edited = add_change(done, kind, target)
+        edited = add_change(done, kind, target, planned)
         done, ids = edited.project, [*ids, *edited.touched]
     title = CHANGE_KINDS[kind].title.lower()
     return Edited(done, Message(f"Added {title} on {len(targets)} pieces"), frozenset(ids))
@@ -100,10 +106,10 @@ def set_value(project: Project, change_id: str, parameter: str, value: Any) -> E
     return Edited(done, _words(project, entry, before, value), frozenset({change_id, parameter}))
 
 
-def apply_fix(project: Project, remedy: Fix) -> Edited:
+def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edited:
     """Does what a finding proposes."""
     if remedy.add:
-        return add_change(project, remedy.add, remedy.target)
+        return add_change(project, remedy.add, remedy.target, planned)
     if remedy.leave_out:
         return leave_out(project, remedy.change_id, out=True)
     return set_value(project, remedy.change_id, remedy.parameter, remedy.value)

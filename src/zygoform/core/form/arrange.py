@@ -1,5 +1,6 @@
 """Several pieces seen together: side by side on one floor, or one of them alone."""
 
+import math
 from typing import Literal
 
 from msgspec import structs
@@ -9,6 +10,8 @@ from zygoform.core.geometry.prism import Point3
 
 APART = 250.0
 """Between one piece and the next, seen as they are drawn."""
+HALVES_APART = 160.0
+"""Between two halves of one piece, as they are drawn."""
 ROWS_APART = 0.3
 """Between two rows, as a share of the higher: the names of the upper one stand there."""
 HUNG = 1000.0
@@ -21,6 +24,18 @@ def by_piece(form: Form) -> dict[str, Form]:
     for body in form.bodies:
         bodies.setdefault(body.piece_id, []).append(body)
     return {piece_id: Form(tuple(own)) for piece_id, own in bodies.items()}
+
+
+def set_aside(bodies: tuple[Body, ...]) -> tuple[Body, ...]:
+    """Bodies of one piece so far apart that they are seen to be several: the leftmost stays."""
+    placed, end = dict[str, Body](), -math.inf
+    for body in sorted(bodies, key=lambda body: body.plan[0][0]):
+        low = min(board.solid.box[0][0] for board in body.boards)
+        by = max(0.0, end + HALVES_APART - low)
+        new = structs.replace(body.moved((by, 0.0, 0.0)), aside=body.aside + by) if by else body
+        placed[body.id] = new
+        end = max(board.solid.box[1][0] for board in new.boards)
+    return tuple(placed[body.id] for body in bodies)
 
 
 def only(form: Form, piece_id: str) -> Form:
@@ -41,29 +56,32 @@ def offsets(
     lean: tuple[float, float] = (0.0, 0.0),
     wide: float = USUAL_ROOM,
 ) -> dict[str, Point3]:
-    """How far each body, by its id, is moved so that all stand side by side, in rows where that draws them larger.
+    """How far each piece, by its id, is moved so that all stand side by side, in rows where that draws them larger.
 
     They stand side by side along `across`, rows one over the other along `up`, the first one on top. Along z the
     floor of the lowest row is at height 0. `lean` is how much of its depth is seen beside a piece (towards greater
     x) and over it, where one looks from a corner; the room they are drawn in is `wide` times as wide as high.
     """
     stands = any(not body.hangs for body in form.bodies)
-    boxes = {body.id: _box(body, lean, hung=body.hangs and stands) for body in form.bodies}
+    boxes = dict[str, tuple[Point3, Point3]]()
+    for body in form.bodies:
+        own = _box(body, lean, hung=body.hangs and stands)
+        boxes[body.piece_id] = _together(boxes.get(body.piece_id, own), own)
     a, u = "xyz".index(across), "xyz".index(up)
-    rows = _rows([(body.id, boxes[body.id][1][a] - boxes[body.id][0][a]) for body in form.bodies], boxes, u, wide)
+    rows = _rows([(piece, high[a] - low[a]) for piece, (low, high) in boxes.items()], boxes, u, wide)
     moved, level = dict[str, Point3](), 0.0
     apart = _apart(max(_high(row, boxes, u) for row in rows))
     for row in reversed(rows):
         place = 0.0
-        for own in row:
-            low, high = boxes[own]
+        for piece in row:
+            low, high = boxes[piece]
             by = [0.0, 0.0, -low[2]]
             by[a] = place - low[a]
             by[u] = level - low[u]
             place += high[a] - low[a] + APART
-            moved[own] = (by[0], by[1], by[2])
+            moved[piece] = (by[0], by[1], by[2])
         level += _high(row, boxes, u) + apart
-    return {body.id: moved[body.id] for body in form.bodies}
+    return {piece: moved[piece] for piece in boxes}
 
 
 Boxes = dict[str, tuple[Point3, Point3]]
@@ -89,6 +107,11 @@ def _box(body: Body, lean: tuple[float, float], *, hung: bool) -> tuple[Point3, 
         near = max(y for _, y in body.plan) if k == 2 else deep
         low[k], high[k] = low[k] + min(0.0, share * near), high[k] + max(0.0, share * deep)
     return (low[0], low[1], low[2]), (high[0], high[1], high[2])
+
+
+def _together(a: tuple[Point3, Point3], b: tuple[Point3, Point3]) -> tuple[Point3, Point3]:
+    (p, q), (r, s) = a, b
+    return (min(p[0], r[0]), min(p[1], r[1]), min(p[2], r[2])), (max(q[0], s[0]), max(q[1], s[1]), max(q[2], s[2]))
 
 
 def _rows(widths: list[tuple[str, float]], boxes: Boxes, up: int, wide: float) -> list[list[str]]:
@@ -119,30 +142,5 @@ def _rows(widths: list[tuple[str, float]], boxes: Boxes, up: int, wide: float) -
 
 
 def side_by_side(form: Form, by: dict[str, Point3]) -> Form:
-    """Every body moved as `by` says; ids stay."""
-    return Form(tuple(_moved(body, by.get(body.id, (0.0, 0.0, 0.0))) for body in form.bodies))
-
-
-def _moved(body: Body, by: Point3) -> Body:
-    dx, dy, dz = by
-    return structs.replace(
-        body,
-        plan=tuple((x + dx, y + dy) for x, y in body.plan),
-        boards=tuple(board.moved(by) for board in body.boards),
-        openings=tuple(
-            structs.replace(
-                o,
-                rect=(o.rect[0] + dx, o.rect[1] + dz, o.rect[2] + dx, o.rect[3] + dz),
-                members=tuple(member.moved(by) for member in o.members),
-            )
-            for o in body.openings
-        ),
-        underside=body.underside + dz,
-        shut_box=None if body.shut_box is None else (shifted(body.shut_box[0], by), shifted(body.shut_box[1], by)),
-        base_height=body.base_height - dz,
-    )
-
-
-def shifted(point: Point3, by: Point3 | None) -> Point3:
-    """A point moved; where it is for None."""
-    return point if by is None else (point[0] + by[0], point[1] + by[1], point[2] + by[2])
+    """Every body moved as `by` says of its piece; ids stay."""
+    return Form(tuple(body.moved(by.get(body.piece_id, (0.0, 0.0, 0.0))) for body in form.bodies))

@@ -70,6 +70,17 @@ class FormOpening(Struct, frozen=True):
     """What stands in it, size by size (mm), by the names of its entries: measured, or taken to be."""
     unmeasured: frozenset[str] = frozenset()
 
+    @property
+    def front_id(self) -> str:
+        """The board that closes it, where it holds a drawer or a door."""
+        return sibling(self.id, "front")
+
+    def moved(self, by: Point3) -> "FormOpening":
+        dx, _, dz = by
+        x0, z0, x1, z1 = self.rect
+        members = tuple(member.moved(by) for member in self.members)
+        return structs.replace(self, rect=(x0 + dx, z0 + dz, x1 + dx, z1 + dz), members=members)
+
     def sized(self, name: str) -> Sized:
         """One size of what stands in it, with whether it is a guess."""
         words = f"{self.name.lower()}, {name.replace('_', ' ')}"
@@ -113,6 +124,8 @@ class Body(Struct, frozen=True, dict=True, cache_hash=True):
     guesses: frozenset[str] = frozenset()
     unmeasured: frozenset[str] = frozenset()
     """Entries of the piece that are guesses, by name; openings as their id and columns or rows, with a blank."""
+    aside: float = 0.0
+    """How far to the right of where it was it is set (mm), as half of a piece: for the drawing's sake alone."""
     shut_box: tuple[Point3, Point3] | None = None
     """Least and greatest corner while all of it is shut, where something stands open."""
 
@@ -124,13 +137,27 @@ class Body(Struct, frozen=True, dict=True, cache_hash=True):
     def members(self) -> tuple[Board, ...]:
         """Every part there is: the boards one sees, and what stands behind fronts that are still there."""
         known = {board.id for board in self.boards}
-        inner = (m for o in self.openings for m in o.members if f"{self.piece_id}/front/{own_of(o.id)}" in known)
+        inner = (m for o in self.openings for m in o.members if o.front_id in known)
         every = (*self.boards, *(member for member in inner if member.id not in known))
         return (*every, *(own for board in every for own in board.on_face))
 
     def opening_of(self, part_id: str) -> FormOpening | None:
         """The opening that a front, a knob or a part of a drawer belongs to."""
-        return next((o for o in self.openings if own_of(o.id) == own_of(part_id)), None)
+        return next((o for o in self.openings if goes_with(part_id, o.id)), None)
+
+    def moved(self, by: Point3) -> "Body":
+        """The same body somewhere else."""
+        dx, dy, dz = by
+        box = self.shut_box
+        return structs.replace(
+            self,
+            plan=tuple((x + dx, y + dy) for x, y in self.plan),
+            boards=tuple(board.moved(by) for board in self.boards),
+            openings=tuple(opening.moved(by) for opening in self.openings),
+            underside=self.underside + dz,
+            shut_box=None if box is None else (shifted(box[0], by), shifted(box[1], by)),
+            base_height=self.base_height - dz,
+        )
 
     def called(self, name: str) -> "Body":
         """The same body, the names of its sizes said to be those of a piece."""
@@ -198,6 +225,30 @@ class Form(Struct, frozen=True, dict=True):
 def piece_of(part_id: str) -> str:
     """The piece a found thing belongs to, from p1/opening/o3."""
     return part_id.split("/", maxsplit=1)[0]
+
+
+def goes_with(part_id: str, other_id: str) -> bool:
+    """Whether two things are of one opening of one piece: a knob and its drawer's front."""
+    return own_of(part_id) == own_of(other_id) and piece_of(part_id) == piece_of(other_id)
+
+
+def sibling(part_id: str, role: str) -> str:
+    """The id of another thing of the same opening."""
+    return f"{piece_of(part_id)}/{role}/{own_of(part_id)}"
+
+
+HALF = "~"
+"""Stands between the id of a board sawn in two and that of the change which made its other half a board."""
+
+
+def origin_of(part_id: str) -> str:
+    """The board as it was found, of one half of it; any other part is its own."""
+    return part_id.split(HALF, maxsplit=1)[0]
+
+
+def shifted(point: Point3, by: Point3 | None) -> Point3:
+    """A point moved; where it is for None."""
+    return point if by is None else (point[0] + by[0], point[1] + by[1], point[2] + by[2])
 
 
 def role_of(part_id: str) -> str:

@@ -110,8 +110,9 @@ class Outcome(Struct, frozen=True, dict=True):
     """All that one change brings about: what it takes off a body and puts on, and everything that follows.
 
     `members` are drawn and cut; `drawn` is seen and not cut (what was there, turned round), `cut` is cut and not
-    seen by itself (a splint). `reshaped` is the body where it has another shape from then on, `base_height` how
-    high it stands then, where that is another height.
+    seen by itself (a splint). `reshaped` are the bodies that stand in its place,
+    complete, where it has another shape from then on; `absorbed` other bodies that are gone into them.
+    `base_height` is how high it stands then, where that is another height.
     """
 
     change_id: str
@@ -131,7 +132,8 @@ class Outcome(Struct, frozen=True, dict=True):
     work: tuple[Work, ...] = ()
     body: str = ""
     base_height: float | None = None
-    reshaped: Body | None = None
+    reshaped: tuple[Body, ...] = ()
+    absorbed: frozenset[str] = frozenset()
 
     @cached_property
     def added(self) -> tuple[Board, ...]:

@@ -7,6 +7,7 @@ from msgspec import Struct, structs
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.arrange import set_aside
 from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Body, Form, piece_of, rebuilt
 from zygoform.core.form.piece import PieceBase, unmeasured
@@ -156,10 +157,10 @@ def _apply(
 def applied(form: Form, outcome: Outcome) -> Form:
     """The piece with what a change takes off and puts on: the only place where changes alter it."""
     body = form.body(outcome.body) if outcome.body else None
-    if body is not None and outcome.reshaped is not None:
-        new = outcome.reshaped
-        form = Form(tuple(new if own.id == body.id else own for own in form.bodies))
-        body = new
+    if body is not None and outcome.reshaped:
+        kept = [own for own in form.bodies if own.id not in outcome.absorbed]
+        all_of = tuple(new for own in kept for new in (outcome.reshaped if own.id == body.id else (own,)))
+        return Form(set_aside(all_of) if len(all_of) > 1 else all_of)
     if body is None or not (outcome.removed or outcome.added or outcome.base_height is not None):
         return form
     return rebuilt(form, body, outcome.removed, outcome.added, outcome.base_height)

@@ -9,8 +9,8 @@ from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
-from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, shifted, side_by_side
-from zygoform.core.form.form import Form, piece_of
+from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, side_by_side
+from zygoform.core.form.form import Form, piece_of, shifted
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Handle
@@ -67,10 +67,9 @@ def seen_of(
     view = VIEWS[viewpoint]
     # How far what lies deeper is seen to the side, in the direction of x, and up.
     lean = (view.across[0] * view.across[1], view.up[1]) if viewpoint in CORNER_PLACES else (0.0, 0.0)
-    by = offsets(forms[0], across, "y" if viewpoint == "above" else "z", lean, wide)
+    by = offsets(_room_for(*forms), across, "y" if viewpoint == "above" else "z", lean, wide)
     whose = {c.id: piece_of(c.targets[0]) for c in stage.changes}
     names = {piece.id: piece.name for piece in stage.pieces}
-    moved = {piece_of(body_id): distance for body_id, distance in by.items()}
     found, planned = by_piece(forms[0]), by_piece(forms[1])
     numbered = _grouped(numbers.items(), lambda entry: whose[entry[0]])
     held = _grouped(handles, lambda handle: whose[handle.change_id])
@@ -79,18 +78,25 @@ def seen_of(
         PieceDrawn(
             piece.id,
             found[piece.id],
-            planned[piece.id],
-            moved[piece.id],
+            planned.get(piece.id, Form(())),
+            by[piece.id],
             dict(numbered.get(piece.id, ())),
             tuple(held.get(piece.id, ())),
             frozenset(sound.get(piece.id, ())),
         )
         for piece in stage.pieces
-        if piece.id in moved
+        if piece.id in by
     )
-    handles = tuple(structs.replace(h, at=shifted(h.at, moved.get(whose[h.change_id]))) for h in handles)
+    handles = tuple(structs.replace(h, at=shifted(h.at, by.get(whose[h.change_id]))) for h in handles)
     together = side_by_side(forms[0], by), side_by_side(forms[1], by)
-    return Seen(*together, numbers, handles, mended, moved, names, pieces)
+    return Seen(*together, numbers, handles, mended, by, names, pieces)
+
+
+def _room_for(found: Form, planned: Form) -> Form:
+    """What stands on the floor: the pieces as found, and with their bodies those of a piece that is split."""
+    known = {body.id for body in found.bodies}
+    more = {body.piece_id for body in planned.bodies if body.id not in known}
+    return Form((*found.bodies, *(body for body in planned.bodies if body.piece_id in more))) if more else found
 
 
 def _grouped(things: Iterable[Own], whose: Callable[[Own], str]) -> dict[str, list[Own]]:

@@ -16,7 +16,8 @@ def steps_stage(form: FormPlan, pieces: tuple[PieceBase, ...], shop: Shop, memor
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
     off: dict[str, set[str]] = {}
     for outcome in form.counting:
-        off.setdefault(whose[outcome.change_id], set()).update(outcome.removed)
+        for part in outcome.removed:
+            off.setdefault(piece_of(part), set()).add(part)
     bodies: dict[str, tuple[Body, ...]] = {}
     for body in form.found.bodies:
         bodies[body.piece_id] = (*bodies.get(body.piece_id, ()), body)

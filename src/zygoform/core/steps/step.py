@@ -5,7 +5,7 @@ from collections.abc import Collection
 from msgspec import Struct
 
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import Body, own_of
+from zygoform.core.form.form import Body
 from zygoform.core.goods.minutes import RATES, Pace, Task, pace
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Outcome
@@ -122,8 +122,7 @@ def coming_off(
     """
     gone = {part for board_id in off for part in belonging(body, board_id)} | set(off)
     # What is mended inside a drawer, or what that runs on, is reached when the drawer is out.
-    inner = {own_of(member.id) for o in body.openings for member in o.members if member.id in gone}
-    gone |= {f"{body.piece_id}/front/{own}" for own in inner}
+    gone |= {o.front_id for o in body.openings if any(member.id in gone for member in o.members)}
     kept: list[DisassemblyStep] = []
     for step in order:
         boards = tuple(board for board in step.boards if board.id in gone and board.id not in done)

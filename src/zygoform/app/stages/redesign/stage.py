@@ -116,11 +116,11 @@ class RedesignStage(QWidget):
         found = self.session.plan.found if self.session.plan is not None else None
         known = found is not None and target_in(found, part_id) is not None
         target = part_id if known else self._body_of(part_id)
-        if self.session.try_do(lambda project: add_change(project, kind, target)):
+        if self.session.try_do(lambda project: add_change(project, kind, target, self.session.planned)):
             self.open_card(f"c{number}")
 
     def _plan_everywhere(self, kind: str, targets: tuple[str, ...], _checked: bool = False) -> None:
-        self.session.try_do(lambda project: add_everywhere(project, kind, targets))
+        self.session.try_do(lambda project: add_everywhere(project, kind, targets, self.session.planned))
 
     def _body_of(self, part_id: str) -> str:
         """Changes hold on to the body, which no other change takes off."""

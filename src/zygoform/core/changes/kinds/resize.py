@@ -53,7 +53,7 @@ class Resize(ChangeBase, frozen=True, tag="resize"):
             findings=self._findings(changed),
             work=resize_work(len(sawn), tuple(board.id for board in sawn)),
             body=body.id,
-            reshaped=without_slice(body, cut),
+            reshaped=(without_slice(body, cut),),
         )
 
     def _at(self, body: Body) -> float:

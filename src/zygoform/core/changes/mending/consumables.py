@@ -5,7 +5,7 @@ import math
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import own_of, role_of
+from zygoform.core.form.form import role_of, sibling
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
@@ -170,6 +170,6 @@ def off(repair: RepairContext) -> None:
     """The part leaves the piece; with a drawer's or door's front goes its knob."""
     part, role = repair.fault.part, role_of(repair.fault.part)
     closes = role in ("front", "knob") or role.startswith(("box-", "stile-", "rail-"))
-    front = f"{repair.body.piece_id}/front/{own_of(part)}"
+    front = sibling(part, "front")
     gone = {part, *(belonging(repair.body, front) if closes else ())}
     repair.removed |= {board.id for board in repair.body.boards if board.id in gone}

@@ -4,7 +4,7 @@ from msgspec import structs
 
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import own_of
+from zygoform.core.form.form import sibling
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
@@ -75,7 +75,7 @@ def new_runners(repair: RepairContext) -> None:
         )
     for k in range(2 * repair.fault.count):
         side = "left" if k % 2 == 0 else "right"
-        old = repair.member(f"{repair.body.piece_id}/runner-{side}/{own_of(repair.fault.part)}")
+        old = repair.member(sibling(repair.fault.part, f"runner-{side}"))
         repair.cut(
             f"runner/{k + 1}",
             "Runner",
@@ -121,7 +121,7 @@ def new_bottom(repair: RepairContext) -> None:
     length = repair.fault.sized("length") + groove * 2 - play
     width = repair.fault.sized("width") + groove + behind - play
     _sheet(repair, "bottom", "Bottom", length, width, location="slid in from the back")
-    old = repair.member(f"{repair.body.piece_id}/box-bottom/{own_of(repair.fault.part)}")
+    old = repair.member(sibling(repair.fault.part, "box-bottom"))
     if old is not None:
         repair.replace(old, "bottom", "x" if width.value > length.value else "y")
 

@@ -11,7 +11,7 @@ from zygoform.core.condition.materials import MadeOf, MaterialCode
 from zygoform.core.condition.use import CARPET, PieceUse
 from zygoform.core.condition.weights import weight_of
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.form.form import Board, Body, FormOpening, own_of
+from zygoform.core.form.form import Board, Body, FormOpening, goes_with, origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
@@ -111,22 +111,19 @@ def _drawers(body: Body, made_of: tuple[MadeOf, ...]) -> list[tuple[float, float
 
 
 def _is_there(body: Body, opening: FormOpening) -> bool:
-    own = own_of(opening.id)
-    return opening.holds == "drawer" and any(
-        board.role == "drawer" and own_of(board.id) == own for board in body.boards
-    )
+    fronts = (board for board in body.boards if board.role == "drawer")
+    return opening.holds == "drawer" and any(goes_with(front.id, opening.id) for front in fronts)
 
 
 def _moving(body: Body, opening: FormOpening) -> list[Board]:
     """A drawer's box and front, each once."""
-    own = own_of(opening.id)
-    fronts = [b for b in body.boards if own_of(b.id) == own and b.role in ("drawer", "knob")]
+    fronts = [b for b in body.boards if goes_with(b.id, opening.id) and b.role in ("drawer", "knob")]
     known = {board.id for board in fronts}
     return [*fronts, *(m for m in opening.members if m.role == "box" and m.id not in known)]
 
 
 def _weight(board: Board, made_of: tuple[MadeOf, ...]) -> float:
-    said: MaterialCode | None = next((m.material for m in made_of if m.part == board.id), None)
+    said: MaterialCode | None = next((m.material for m in made_of if m.part == origin_of(board.id)), None)
     return weight_of(board.solid.volume, said or board.likely)
 
 

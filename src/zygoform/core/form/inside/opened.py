@@ -5,7 +5,7 @@ from functools import lru_cache
 
 from msgspec import Struct, structs
 
-from zygoform.core.form.form import Board, Body, Form, FormOpening, own_of
+from zygoform.core.form.form import Board, Body, Form, FormOpening, goes_with, sibling
 from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plus
 from zygoform.core.geometry.prism import Point3, Turn
@@ -54,7 +54,7 @@ def opened(form: Form, open_ids: Collection[str]) -> Form:
 
 def placing(body: Body, open_ids: Collection[str], part_id: str) -> Placing | None:
     """Where a part is while these openings are open; None where it is where it always is."""
-    opening = next((o for o in body.openings if o.id in open_ids and own_of(o.id) == own_of(part_id)), None)
+    opening = next((o for o in body.openings if o.id in open_ids and goes_with(o.id, part_id)), None)
     if opening is not None:
         return _placings(body, opening).get(part_id)
     return _lifted(body).get(part_id) if any(b.role == "lid" and b.id in open_ids for b in body.boards) else None
@@ -94,10 +94,10 @@ def _lifted(body: Body) -> dict[str, Placing]:
 
 def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
     """Of all parts that move with a drawer or a door; none where its front is gone."""
-    own, parts = own_of(opening.id), {board.id: board for board in body.boards}
-    knob, front = f"{body.piece_id}/knob/{own}", f"{body.piece_id}/front/{own}"
+    parts = {board.id: board for board in body.boards}
+    knob, front = sibling(opening.id, "knob"), opening.front_id
     if opening.holds == "door":
-        leaf = [b for b in body.boards if own_of(b.id) == own and (b.role == "door" or b.id == front)]
+        leaf = [b for b in body.boards if goes_with(b.id, opening.id) and (b.role == "door" or b.id == front)]
         if not leaf:
             return {}
         lows, highs = zip(*(board.solid.box for board in leaf), strict=True)
