@@ -5,7 +5,7 @@ from pathlib import Path
 
 from zygoform.core.calculations import calculations
 from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.form.targets import Target
@@ -57,10 +57,11 @@ def changes_table() -> str:
 def _cell(kind: str, change: ChangeKind) -> str:
     sizes = dict(zip(("width", "height", "depth"), _SIZES.get(kind, _USUAL), strict=True))
     project = new_piece(fresh_project(), "Piece", sizes, kind).project
+    project = copy_piece(project, "p1").project if change.of_set else project
     project = add_change(project, change.kind, "p1/body/main").project
     plan = compile_plan(project)
     assert plan is not None
-    (body,) = plan.found.bodies
+    body = plan.found.bodies[0]
     offered = change.takes(Target("body", body.id, body))
     if not plan.failures:
         return "yes" if offered else "— nothing on it that this takes the place of"

@@ -13,7 +13,7 @@ from tests.app.desk import Desk
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.stages.cut.list import CutRow
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.form.targets import Target
 from zygoform.core.measure.parse import INCH
 from zygoform.files.demo import fresh_project
@@ -302,8 +302,10 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
             if not kind.takes(Target("body", body.id, body)):
                 desk.session.begin(new_piece(fresh_project(), "Piece", {}, piece).project, None, "New")
                 desk.action("stage_redesign")
+        if kind.of_set:
+            desk.session.try_do(lambda project: copy_piece(project, "p1"))
         desk.click("add_change")
-        desk.menu("add_menu", kind.title)
+        desk.menu("add_menu", f"{kind.title}, Piece 2" if kind.of_set else kind.title)
         change_id = desk.session.view.open_change
         more = desk.find(QWidget, f"more_{change_id}") if any(not p.main for p in params(kind.load())) else None
         if more is not None:

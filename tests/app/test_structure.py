@@ -7,6 +7,7 @@ from tests.app.desk import Desk
 from tests.core.changes.test_shelves import chest
 from zygoform.core.changes.kinds.legs import Legs
 from zygoform.core.edits.fronts import hold
+from zygoform.core.edits.planning import add_change, leave_out
 
 
 def at_the_chest(desk: Desk) -> None:
@@ -91,3 +92,26 @@ def test_a_piece_that_tips_is_fixed_to_the_wall_by_a_click(desk: Desk) -> None:
     assert not any(f.code == "tips" for f in desk.plan.findings)
     desk.action("undo")
     assert any(f.code == "tips" for f in desk.plan.findings)
+
+
+def test_what_lies_in_the_other_half_is_changed_there(desk: Desk) -> None:
+    """A side that was found stands in the right half now: legs asked for at it go under that."""
+    at_the_chest(desk)
+    desk.session.try_do(lambda project: add_change(project, "split", "p1/body/main"))
+    desk.settle()
+    desk.click_part("p1/side/right")
+    desk.key(Qt.Key.Key_Return)
+    desk.menu("part_menu", "New legs")
+    assert desk.session.project.changes[-1].targets == ("p1/body/main~c1",)
+    assert not desk.plan.failures
+    desk.session.look_from(overlay="planned")
+    desk.settle()
+    bay = next(o for body in desk.plan.planned.bodies for o in body.openings if o.holds == "nothing")
+    desk.click_part(bay.id)
+    desk.key(Qt.Key.Key_Return)
+    desk.menu("part_menu", "Shelves")
+    assert not desk.plan.failures
+    # Left out, the split leaves what was planned for its right half without ground, and says so.
+    desk.session.try_do(lambda project: leave_out(project, "c1", out=True))
+    desk.settle()
+    assert [failure.change_id for failure in desk.plan.failures] == ["c2"]

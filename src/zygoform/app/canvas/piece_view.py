@@ -257,7 +257,7 @@ class PieceView(QWidget):
         if self.kind == "small" or seen is None:
             return part
         open_ids, bays = self.session.view.opened, self.kind == "redesign"
-        return opening_at(seen.found, self.place, point, part, open_ids, bays=bays) or part
+        return opening_at(seen.of(self.overlay), self.place, point, part, open_ids, bays=bays) or part
 
     def _grip_at(self, at: QPointF) -> Grip | None:
         scene = self.scene()
@@ -397,4 +397,4 @@ class PieceView(QWidget):
             return {}
         if self.kind == "survey":
             return survey_targets(scene, seen.found, self.session.view.opened, openings=self.place in FRONT_PLACES)
-        return scene.seen_parts | (bay_targets(seen.found) if self.place in FRONT_PLACES else {})
+        return scene.seen_parts | (bay_targets(seen.of(self.overlay)) if self.place in FRONT_PLACES else {})

@@ -13,7 +13,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Dimension
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, Viewpoint
-from zygoform.core.form.form import Form, own_of
+from zygoform.core.form.form import Form, own_of, piece_of
 from zygoform.core.geometry.plane import Point, rectangle
 
 FRONT_PLACES: tuple[Viewpoint, ...] = ("front", *FRONT_CORNERS)
@@ -51,7 +51,9 @@ def opening_at(
     """
     role = hit.split("/", 2)[1] if hit else ""
     if bays:
-        inside = role in WITHIN_BAY and found is not None and found.board(hit) is not None
+        own = {body.piece_id for body in found.bodies} if found is not None else set()
+        # The side that closes half of a piece is new, and is seen through its openings like the old one.
+        inside = role in WITHIN_BAY and (piece_of(hit) in own or role == "side")
         found = only_bays(found) if found is not None and (inside or not hit) else None
     if found is None or place not in FRONT_PLACES or role in ("top", "base", "bracket", "arm", "lid"):
         return ""

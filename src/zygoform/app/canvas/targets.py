@@ -46,9 +46,9 @@ def only_bays(found: Form) -> Form:
     )
 
 
-def bay_targets(found: Form) -> dict[str, Point]:
-    """The empty openings of the pieces as found: a change can fill them."""
-    rects = {o.id: o.rect for body in found.bodies for o in body.openings if o.holds == "nothing"}
+def bay_targets(form: Form) -> dict[str, Point]:
+    """The empty openings of the pieces: a change can fill them."""
+    rects = {o.id: o.rect for body in form.bodies for o in body.openings if o.holds == "nothing"}
     return {own: ((x0 + x1) / 2, (z0 + z1) / 2) for own, (x0, z0, x1, z1) in rects.items()}
 
 

@@ -17,6 +17,7 @@ from zygoform.core.changes.base import ChangeBase
 from zygoform.core.edits.planning import set_text, set_value
 from zygoform.core.measure.param import Choice, Param, counts, params
 from zygoform.core.outcome.outcome import Note
+from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 
 BESIDE_WORD, BESIDE_CARD = 27, 44
@@ -109,7 +110,7 @@ class ChangeEditor(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(3)
         column.addWidget(label(entry.label, "second"))
-        choices = entry.choices or timber_choices(self.session.project.shop, entry.stock)
+        choices = entry.choices or stock_choices(self.session.project, entry.stock)
         if entry.unit == "switch":
             choices = (Choice("yes", "yes"), Choice("", "no"))
         name = f"{self.change_id}_{entry.name}"
@@ -208,6 +209,13 @@ def _side_by_side(choices: tuple[Choice, ...]) -> bool:
     metrics = QFontMetricsF(font(t.px(13), 500))
     wide = sum(metrics.horizontalAdvance(choice.label) + t.px(BESIDE_WORD) for choice in choices)
     return wide <= t.px(t.SIDE - BESIDE_CARD)
+
+
+def stock_choices(project: Project, stock: str) -> tuple[Choice, ...]:
+    """What a choice without words of its own is made among: the project's pieces, or what is on sale."""
+    if stock != "piece":
+        return timber_choices(project.shop, stock)
+    return (Choice("", "the next one"), *(Choice(own, name) for own, name in project.names.items()))
 
 
 def timber_choices(shop: Shop, stock: str = "") -> tuple[Choice, ...]:

@@ -12,6 +12,9 @@ shelf_holding.py  what holds shelves, and how far they bend
 shelf_bay.py  shelves and uprights worked out
 back_sheet.py  a new back worked out
 bracket_row.py  brackets under boards on a wall
+splitting.py  a piece sawn in two worked out
+new_side.py  what closes a sawn end
+joining.py   two pieces made one worked out
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 registry.py  kind of change -> its class, title and what it fits

@@ -1,7 +1,7 @@
 """What every change has."""
 
 from abc import abstractmethod
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, ClassVar, Self
 
 from msgspec import Meta, Struct
 
@@ -20,6 +20,9 @@ SOUND = Condition()
 
 class ChangeBase(Struct, frozen=True, tag_field="kind"):
     """Id, the number that also stands on the piece (given once, never again), and what it applies to."""
+
+    reads_others: ClassVar[bool] = False
+    """Whether it has to do with more than its own piece: then it sees all of them."""
 
     id: str
     number: int

@@ -54,7 +54,7 @@ def new_side(change_id: str, half: Half, own: Body, sheet: TimberSize) -> NewSid
     members, new = list[Member](), bool(half.inset and carcass)
     if new:
         members.append(_panel(change_id, half, sheet, name, _round(carcass), legged=_is_legged(own)))
-    if len(base) > 1:
+    if len(base) > 1 and not _has_return(own, half):
         inner = (min(s[2] for s in base), max(s[1] for s in base), max(s[0] for s in base), max(s[3] for s in base))
         if inner[2] - inner[0] > SAME_MM:
             members.append(_base_return(change_id, half, sheet, name, inner))
@@ -65,6 +65,16 @@ def new_side(change_id: str, half: Half, own: Body, sheet: TimberSize) -> NewSid
         return NewSide(tuple(members), top_end=bare)
     screws = sum(1 + max(1, int(max(_deep(s), s[3] - s[1]) / BEFORE_EACH_SCREW + 0.5)) for s in carcass)
     return NewSide(tuple(members), sum(_deep(s) * (s[3] - s[1]) for s in carcass), screws, bare)
+
+
+def _has_return(own: Body, half: Half) -> bool:
+    """Whether a board of the base runs from front to back there already."""
+    for board in own.boards:
+        low, high = board.solid.box
+        near = abs((high[0] if half.side < 0 else low[0]) - half.end) < 60.0
+        if board.role in _BASE and near and high[1] - low[1] > high[0] - low[0]:
+            return True
+    return False
 
 
 def _deep(section: Section) -> float:

@@ -13,8 +13,8 @@ from zygoform.core.form.targets import Target
 class ChangeKind(Struct, frozen=True):
     """A kind of change: its tag in the file, where its class is, its title, which parts it fits.
 
-    One that does not `begins` on a part begins elsewhere: a mend at its fault. `openings` are those it fits, by
-    what they hold.
+    One `of_set` needs another piece. One that does not `begins` on a part begins elsewhere: a mend at its fault.
+    `openings` are those it fits, by what they hold.
     """
 
     kind: str
@@ -23,6 +23,7 @@ class ChangeKind(Struct, frozen=True):
     fits: frozenset[Role]
     begins: bool = True
     openings: frozenset[str] = frozenset()
+    of_set: bool = False
 
     def takes(self, target: Target) -> bool:
         """Whether it can be planned for a target: a part of a role it fits, or a body that has such a part."""
@@ -58,6 +59,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
         ChangeKind("split", "split:Split", "Split in two", _STANDING),
+        ChangeKind("join", "join:Join", "Join with another", _STANDING, of_set=True),
         ChangeKind("wall_anchor", "wall_anchor:WallAnchor", "Straps to the wall", _STANDING),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
         ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),

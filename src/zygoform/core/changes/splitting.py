@@ -8,7 +8,7 @@ from zygoform.core.changes.new_side import new_side, stands_there
 from zygoform.core.changes.work import split_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import HALF, Board, Body, FormOpening
-from zygoform.core.form.halved import PLANED, TOP_ROLES, Half, half_of, planed_only, spoilt
+from zygoform.core.form.halved import PLANED, Half, half_of, planed_only, spoilt
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import extent
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, through_screw
@@ -23,9 +23,9 @@ if TYPE_CHECKING:
 
 LEAST_HALF = 80.0
 """A half narrower than this (mm) is a board."""
-THIN = 60.0
+PANEL_DEEP = 60.0
 """A panel up to this deep (mm) has no inside that a side would close."""
-NEAR = 0.15
+NEAR_MIDDLE = 0.15
 """An upright within this share of the width of the middle is where one saws."""
 THROUGH = 45.0
 """How far a screw has to reach into the ends of rails and bottom (mm): end grain holds less."""
@@ -65,7 +65,7 @@ class Splitting:
         taken = max(self.change.out, self.shop.kerf)
         middle, wide = (self.left + self.right) / 2, self.right - self.left
         own = [b.solid.box for b in self.body.boards if b.role == "upright" and not stands_on_top(b)]
-        near = [high[0] for low, high in own if abs((low[0] + high[0]) / 2 - middle) < NEAR * wide]
+        near = [high[0] for low, high in own if abs((low[0] + high[0]) / 2 - middle) < NEAR_MIDDLE * wide]
         return min(near, key=lambda x: abs(x - middle), default=middle - taken / 2)
 
     def _check_room(self) -> None:
@@ -83,7 +83,10 @@ class Splitting:
         plain = Half(-1 if side < 0 else 1, at, mark=self.change.id)
         body = self.body
         deep = extent(body.plan, (0.0, 1.0))
-        if stands_there(body, plain) is not None or body.hangs or deep[1] - deep[0] < THIN:
+        if (there := stands_there(body, plain)) is not None:
+            # The saw keeps to its face.
+            return structs.replace(plain, at=there.solid.box[1 if side < 0 else 0][0])
+        if body.hangs or deep[1] - deep[0] < PANEL_DEEP:
             return plain
         t = self.sheet.thickness
         if self.change.side == "within":
@@ -162,7 +165,9 @@ class Splitting:
         return [
             board
             for board in self.body.boards
-            if board.id not in self.gone and any(cut.crosses(board) for cut in self.cuts)
+            if board.id not in self.gone
+            and board.role not in ("drawer", "door", "knob")
+            and any(cut.crosses(board) for cut in self.cuts)
         ]
 
     def _torn(self) -> list[tuple[Board, float]]:
@@ -230,8 +235,9 @@ class Splitting:
             )
         kept = [board for cut in self.cuts if (board := stands_there(self.body, cut)) is not None]
         if kept:
-            words = " and ".join(literal(board.name).lower() for board in kept)
-            notes.append(Note("Stays", Message(f"{words[:1].upper()}{words[1:]}: closes its half as it is.")))
+            words = f"{literal(kept[0].name)} closes its half as it is."
+            words = "Both uprights close their halves as they are." if len(kept) > 1 else words
+            notes.append(Note("Stays", Message(words)))
         torn = self._torn()
         if torn:
             names = list(dict.fromkeys(literal(board.name).lower() for board, _ in torn))
@@ -247,28 +253,13 @@ class Splitting:
         return (Handle(self.change.id, "place", "Sawn at", at, (1.0, 0.0, 0.0)),)
 
     def _findings(self) -> tuple[Finding, ...]:
-        found = [
-            self._falls_over(half, name)
-            for half, name, cut in zip(self.halves, SIDES, self.cuts, strict=True)
-            if not half.hangs and _unsupported(half, cut.side)
-        ]
+        found = list[Finding]()
         fronts = [b for b in self.body.boards if b.id in self.gone and b.role in ("drawer", "door")]
         if fronts:
             found.append(self._sawn_through(fronts))
         if planed := planed_only(self.body, self.cuts):
             found.append(self._planed(planed))
         return tuple(found)
-
-    def _falls_over(self, half: Body, name: str) -> Finding:
-        return Finding(
-            "stands_on_one_end",
-            "stop",
-            Message(f"The {name} half has nothing to stand on at its new end"),
-            Message("The legs under it stay at its other end: it needs a set of its own."),
-            (half.boards[-1].id,),
-            self.change.id,
-            (Fix(Message("Give it legs"), self.change.id, add="legs", target=half.id),),
-        )
 
     def _planed(self, openings: tuple[FormOpening, ...]) -> Finding:
         names = ", ".join(literal(opening.name) for opening in openings[:4]) + (" …" if len(openings) > 4 else "")
@@ -294,14 +285,3 @@ class Splitting:
             self.change.id,
             (Fix(Message("Leave it out"), self.change.id, leave_out=True),),
         )
-
-
-def _unsupported(half: Body, side: int) -> bool:
-    """Whether nothing of a half reaches the floor in the third next to its new end."""
-    x0, x1 = extent(half.plan, (1.0, 0.0))
-    floor = half.underside - half.base_height if half.underside else -half.base_height
-    on_floor = [b.solid.box for b in half.boards if b.solid.box[0][2] < floor + 1.0 and b.role not in TOP_ROLES]
-    third = (x1 - x0) / 3
-    if side < 0:
-        return not any(high[0] > x1 - third for _, high in on_floor)
-    return not any(low[0] < x0 + third for low, _ in on_floor)

@@ -290,6 +290,24 @@ def split_work(
     return tuple(works)
 
 
+def join_work(parts: Sequence[Part], sawn: int, screws: int) -> tuple[Work, ...]:
+    """Two pieces screwed together, `sawn` tops of them cut flush first."""
+    ids = tuple(part.id for part in parts)
+    works, before = [cutting(parts)] if parts else [], ("cut",) if parts else ()
+    if sawn:
+        what = Message(f"Saw {sawn} top{'s' * (sawn != 1)} flush with the sides that meet")
+        tasks: tuple[tuple[Task, float], ...] = (("crosscut", sawn),)
+        works.append(
+            Work("flush", "cut", what, tasks, needs=("a straight edge",), follows=("apart",), cautions=("saw",))
+        )
+        before = (*before, "flush")
+    fix = Message("Stand both in line on a flat floor, clamp, bore and screw")
+    drive: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("drive screw", screws))
+    needs = ("a helper", "clamps", "a drill")
+    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=(*before, "apart"), cautions=("lift",)))
+    return tuple(works)
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

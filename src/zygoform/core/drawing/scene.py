@@ -23,7 +23,7 @@ from zygoform.core.drawing.primitives import (
 )
 from zygoform.core.drawing.seams import without_seams
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
-from zygoform.core.form.form import Board, Body, Form, origin_of
+from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
 from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
@@ -57,8 +57,11 @@ def draw_form(
     view = VIEWS[place]
     form = found if overlay == "found" else planned
     stays = _painted_ids(found)
+    # Half of a board is what stays of it, and so is what belonged to a piece that was joined to this one.
+    joined = frozenset(piece for body in form.bodies for piece in body.joined)
     roles: dict[str, PartRole] = {
-        own: "stays" if own in stays or origin_of(own) in stays else "new" for own in _painted_ids(form)
+        own: "stays" if own in stays or origin_of(own) in stays or piece_of(own) in joined else "new"
+        for own in _painted_ids(form)
     }
     if overlay != "found":
         roles |= {part: "mended" for part in mended if roles.get(part) == "stays"}

@@ -9,6 +9,7 @@ from zygoform.core.findings.rules import (
     doors_drag,
     ends_cross,
     guessed,
+    no_footing,
     openings_add_up,
     openings_close,
     recounted,
@@ -34,4 +35,5 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     tipping.judge,
     damp.judge,
     doors_drag.judge,
+    no_footing.judge,
 )

@@ -14,6 +14,7 @@ targets.py  what a change can be planned for
 belonging.py what leaves together with a part
 ornaments.py mouldings and carvings: what lies on a face
 resized.py  a piece made narrower or lower
+halved.py   a piece sawn from front to back
 front.py    the front of a case, divided into openings
 kinds/      how each kind of piece is built from its readings
 registry.py kind of piece -> its class

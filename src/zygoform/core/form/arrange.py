@@ -7,6 +7,8 @@ from msgspec import structs
 
 from zygoform.core.form.form import Body, Form
 from zygoform.core.geometry.prism import Point3
+from zygoform.core.measure.reading import sized
+from zygoform.core.tolerance import SAME_MM
 
 APART = 250.0
 """Between one piece and the next, seen as they are drawn."""
@@ -38,9 +40,35 @@ def set_aside(bodies: tuple[Body, ...]) -> tuple[Body, ...]:
     return tuple(placed[body.id] for body in bodies)
 
 
+def joined_bodies(left: Body, right: Body, name: str) -> Body:
+    """Two bodies that stand side by side as one; the deeper one says how deep it is."""
+    deep = max(y for body in (left, right) for _, y in body.plan)
+    square = abs(left.plan[2][1] - right.plan[3][1]) <= SAME_MM
+    (front_left, _, _, back_left), (_, front_right, back_right, _) = left.plan, right.plan
+    if not square:
+        back_left, back_right = (back_left[0], deep), (back_right[0], deep)
+    between = sized("between them", right.plan[0][0] - left.plan[1][0], "chosen")
+    return structs.replace(
+        left,
+        name=name,
+        plan=(front_left, front_right, back_right, back_left),
+        height=max(left.height, right.underside + right.height - left.underside),
+        width=left.width + between + right.width,
+        depth=max(left.depth, right.depth, key=lambda depth: depth.value),
+        corner_right=right.corner_right,
+        boards=(*left.boards, *right.boards),
+        openings=(*left.openings, *right.openings),
+        misfits=(*left.misfits, *right.misfits),
+        guesses=left.guesses | right.guesses,
+        unmeasured=left.unmeasured | right.unmeasured,
+        shut_box=None,
+        joined=left.joined | right.joined | {left.piece_id, right.piece_id},
+    )
+
+
 def only(form: Form, piece_id: str) -> Form:
-    """The bodies of one piece; the whole form where there is no other."""
-    bodies = tuple(body for body in form.bodies if body.piece_id == piece_id)
+    """The bodies of one piece, or what it was joined into; the whole form where there is no other."""
+    bodies = tuple(body for body in form.bodies if body.piece_id == piece_id or piece_id in body.joined)
     return form if len(bodies) == len(form.bodies) or not bodies else Form(bodies)
 
 

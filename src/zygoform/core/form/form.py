@@ -124,6 +124,8 @@ class Body(Struct, frozen=True, dict=True, cache_hash=True):
     guesses: frozenset[str] = frozenset()
     unmeasured: frozenset[str] = frozenset()
     """Entries of the piece that are guesses, by name; openings as their id and columns or rows, with a blank."""
+    joined: frozenset[str] = frozenset()
+    """The pieces it was made of, where it was joined of several."""
     aside: float = 0.0
     """How far to the right of where it was it is set (mm), as half of a piece: for the drawing's sake alone."""
     shut_box: tuple[Point3, Point3] | None = None

@@ -20,7 +20,7 @@ from zygoform.core.geometry.solid import Shape, Solid, SolidCell, cut_off
 from zygoform.core.measure.reading import sized
 from zygoform.core.tolerance import SAME_MM, SQUARE_ON
 
-LEAST_OPENING = 40.0
+LEAST_LEFT_OPEN = 40.0
 """What is left of an opening counts from this width on (mm)."""
 PLANED = 5.0
 """A drawer or a door that loses no more than this (mm) is planed narrower; one that loses more comes off."""
@@ -100,10 +100,9 @@ def _kept_prism(prism: Prism, at: float, side: int) -> Prism | None:
         return structs.replace(prism, origin=(x + a - near, y, z), thickness=abs(b - a))
     if abs(n) > SQUARE_ON:
         return None
-    # Within the outline's own plane x grows by u along its first axis and by v along its second.
+    # Its outline lies in a plane that x runs in: x grows by u along the first axis and by v along the second.
     share = at - prism.origin[0]
-    long = u * u + v * v
-    outline = clip(prism.outline, (share * u / long, share * v / long), (side * u, side * v))
+    outline = clip(prism.outline, (share * u, share * v), (side * u, side * v))
     return structs.replace(prism, outline=outline) if len(outline) >= 3 else None
 
 
@@ -184,7 +183,7 @@ def _opening(opening: FormOpening, half: Half, gone: frozenset[str], other: Half
     """What is left of an opening; one that is sawn through holds nothing any more."""
     x0, z0, x1, z1 = opening.rect
     a, b = (x0, min(x1, half.end)) if half.side < 0 else (max(x0, half.end), x1)
-    if b - a < LEAST_OPENING:
+    if b - a < LEAST_LEFT_OPEN:
         return None
     if abs(b - a - (x1 - x0)) <= SAME_MM and opening.front_id not in gone:
         return opening

@@ -60,7 +60,7 @@ class Param(Struct, frozen=True):
     follows: tuple[str, ...] = ()
     takes: Takes = "largest"
     optional: bool = False
-    stock: Literal["", "board", "sheet"] = ""
+    stock: Literal["", "board", "sheet", "piece"] = ""
 
 
 def counts(entry: Param, owner: Struct) -> bool:
@@ -138,9 +138,12 @@ def choice(
     main: bool = True,
     hint: str = "",
     counts_if: tuple[str, object] | None = None,
-    stock: Literal["", "board", "sheet"] = "",
+    stock: Literal["", "board", "sheet", "piece"] = "",
 ) -> Meta:
-    """One of several words; with no choices given, a size of timber on sale, of one kind of `stock` or of both."""
+    """One of several words; with no choices given, a size of timber on sale, of one kind of `stock` or of both.
+
+    For a "piece" it is one of the project's.
+    """
     extra: dict[str, Any] = dict(group=group, main=main, hint=hint, choices=choices, counts_if=counts_if)
     extra["stock"] = stock
     return _meta(label, None, None, unit="choice", **extra)

@@ -9,7 +9,7 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import set_aside
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import Body, Form, piece_of, rebuilt
+from zygoform.core.form.form import HALF, Body, Form, origin_of, piece_of, rebuilt
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Handle, Outcome
@@ -79,7 +79,7 @@ def form_stage(
     shapes = memory.each("pieces", tuple(_shape_of(piece, memory) for piece in pieces))
     inputs = (shapes, changes, found, planned, memory.each("outcomes", outcomes))
     return memory.once(
-        lambda: FormPlan(shapes, changes, found, planned, outcomes, failures, *_superseded(outcomes)),  # type: ignore[arg-type]
+        lambda: FormPlan(shapes, changes, found, planned, outcomes, failures, *_superseded(outcomes, planned)),  # type: ignore[arg-type]
         "form",
         *inputs,
         same=failures,
@@ -129,7 +129,7 @@ def _apply(
     for change in changes:
         yield
         piece_id = piece_of(change.targets[0])
-        form = own.get(piece_id, found)
+        form = _together(own, memory) if change.reads_others else own.get(piece_id, found)
         made = memory.once(
             lambda change=change, form=form: _made(change, form, shop, condition),  # type: ignore[misc]
             "change",
@@ -141,7 +141,9 @@ def _apply(
             failures.append(made)
         else:
             outcomes.append(made)
-            if piece_id in own:
+            if change.reads_others:
+                own |= _parted(applied(form, made), own, memory)
+            elif piece_id in own:
                 own[piece_id] = memory.once(
                     lambda form=form, made=made: applied(form, made),  # type: ignore[misc]
                     "applied",
@@ -154,13 +156,29 @@ def _apply(
     return tuple(outcomes), tuple(failures), memory.once(lambda: Form(bodies), "planned", *bodies)
 
 
+def _together(own: dict[str, Form], memory: Memory) -> Form:
+    """All pieces as they are so far."""
+    bodies = tuple(body for form in own.values() for body in form.bodies)
+    return memory.once(lambda: Form(bodies), "together", *bodies)
+
+
+def _parted(form: Form, own: dict[str, Form], memory: Memory) -> dict[str, Form]:
+    """Piece by piece again; of one that went into another nothing is left."""
+    parted = dict[str, Form]()
+    for piece_id in own:
+        bodies = tuple(body for body in form.bodies if body.piece_id == piece_id)
+        parted[piece_id] = memory.once(lambda bodies=bodies: Form(bodies), "parted", *bodies, same=(piece_id,))  # type: ignore[misc]
+    return parted
+
+
 def applied(form: Form, outcome: Outcome) -> Form:
     """The piece with what a change takes off and puts on: the only place where changes alter it."""
     body = form.body(outcome.body) if outcome.body else None
     if body is not None and outcome.reshaped:
         kept = [own for own in form.bodies if own.id not in outcome.absorbed]
         all_of = tuple(new for own in kept for new in (outcome.reshaped if own.id == body.id else (own,)))
-        return Form(set_aside(all_of) if len(all_of) > 1 else all_of)
+        mine = set_aside(tuple(own for own in all_of if own.piece_id == body.piece_id))
+        return Form((*(own for own in all_of if own.piece_id != body.piece_id), *mine))
     if body is None or not (outcome.removed or outcome.added or outcome.base_height is not None):
         return form
     return rebuilt(form, body, outcome.removed, outcome.added, outcome.base_height)
@@ -173,10 +191,13 @@ def _made(change: ChangeBase, form: Form, shop: Shop, condition: Condition) -> O
         return Failure(change.id, refused.parameter, Message(refused.message, refused.lengths))
 
 
-def _superseded(outcomes: tuple[Outcome, ...]) -> tuple[dict[str, str], frozenset[str]]:
+def _superseded(outcomes: tuple[Outcome, ...], planned: Form) -> tuple[dict[str, str], frozenset[str]]:
     """Changes of which nothing is left, with the later one that took it off; and all parts taken off again."""
     off_by: dict[str, str] = {}
+    # A board sawn in two is still cut where one half of it is left.
+    halves = {origin_of(board.id) for body in planned.bodies for board in body.boards if HALF in board.id}
     added = {board.id for outcome in outcomes for board in outcome.added}
+    added -= halves
     for outcome in outcomes:
         off_by |= dict.fromkeys(outcome.removed & added, outcome.change_id)
     superseded = {

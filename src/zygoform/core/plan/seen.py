@@ -35,6 +35,10 @@ class Seen(Struct, frozen=True):
     names: dict[str, str] = {}
     pieces: tuple[PieceDrawn, ...] = ()
 
+    def of(self, overlay: Overlay) -> Form:
+        """What one points at."""
+        return self.found if overlay == "found" else self.planned
+
     def moved(self, piece_id: str) -> Point3:
         """How far a piece of a set stands from its own coordinates."""
         return self.offsets.get(piece_id, (0.0, 0.0, 0.0))
@@ -93,9 +97,9 @@ def seen_of(
 
 
 def _room_for(found: Form, planned: Form) -> Form:
-    """What stands on the floor: the pieces as found, and with their bodies those of a piece that is split."""
+    """What stands on the floor: the pieces as found, and with them what they are split or joined into."""
     known = {body.id for body in found.bodies}
-    more = {body.piece_id for body in planned.bodies if body.id not in known}
+    more = {body.piece_id for body in planned.bodies if body.id not in known or body.joined}
     return Form((*found.bodies, *(body for body in planned.bodies if body.piece_id in more))) if more else found
 
 
@@ -132,7 +136,9 @@ class SeenDrawing:
             return last[3]
         if seen.pieces:
             floors = () if viewpoint == "above" else floors_of(seen.planned, viewpoint)
-            scene = yield from self._set.draw(seen.pieces, viewpoint, overlay, floors)
+            # One that was joined to another is drawn with that.
+            there = tuple(p for p in seen.pieces if overlay == "found" or p.planned.bodies)
+            scene = yield from self._set.draw(there, viewpoint, overlay, floors)
         else:
             forms = seen.found, seen.planned, seen.numbers
             scene = draw_form(*forms, viewpoint, overlay, seen.handles, seen.mended)

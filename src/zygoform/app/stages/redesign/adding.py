@@ -23,7 +23,7 @@ def addable(session: Session) -> list[Addable]:
     for kind in CHANGE_KINDS.values():
         rooms = _rooms(session, kind)
         own = next((body for body in rooms if piece is not None and piece_of(body) == piece.id), "")
-        if rooms:
+        if rooms and (len(session.project.known_pieces) > 1 or not kind.of_set):
             found.append(Addable(kind, own, rooms))
     return found
 

@@ -8,6 +8,8 @@ back_panel.py  a new back of sheet
 wall_brackets.py  brackets where the studs are
 wall_anchor.py  straps that hold a piece to the wall
 resize.py    a piece made narrower or lower
+split.py     one piece sawn into two
+join.py      two pieces made one
 mend.py      a fault mended by one of its remedies
 own_part.py   a part of one's own
 legs.py      legs or feet, straight, tapered or splayed

@@ -10,6 +10,7 @@ from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.plane import extent
 from zygoform.core.measure.param import Choice, choice, length
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
 
@@ -44,6 +45,7 @@ class Split(ChangeBase, frozen=True, tag="split"):
         left = extent(body.plan, (1.0, 0.0))[0]
         knees = next((o.rect for o in body.openings if o.holds == "knees"), None)
         place, out = (knees[0] - left, knees[2] - knees[0]) if knees is not None else (0.0, 0.0)
+        place, out = round_to(place, shop.cut_step), round_to(out, shop.cut_step)
         return cls(change_id, number, (body.id,), place=place, out=out, board=sheet.id if sheet else "")
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:

@@ -12,5 +12,6 @@ weak_screws.py      screws into parts that do not hold them
 tipping.py          pieces that would tip with drawers out, under a child, in wind
 damp.py             what a wet room or outdoors rules out and asks for
 doors_drag.py       doors too low over the floor
+no_footing.py  what reaches the floor at one end only
 guessed.py          parts that rest on a guess
 """
