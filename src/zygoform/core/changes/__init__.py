@@ -3,6 +3,8 @@
 base.py      what every change has; a change of a kind this version does not know
 plank_panel.py  a panel of planks worked out
 top_ground.py  where a new top goes
+top_again.py  the old top turned or made larger
+top_shape.py  a front bowed or traced, a profile round the edge
 sheet_member.py  the sheet of a top
 sheet_panel.py  a top of sheet worked out
 tile_field.py  a tiled top worked out

@@ -4,10 +4,11 @@ import math
 from typing import TYPE_CHECKING
 
 from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground, with_slant
+from zygoform.core.changes.top_shape import facet, profiled, shape_notes, top_shape
 from zygoform.core.changes.work import top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
-from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent, round_corners
+from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
 from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
@@ -47,8 +48,12 @@ class PlankPanel:
         self.outline = self.ground.outline
         self.lengthwise = (1.0, 0.0) if c.direction == "width" else (0.0, 1.0)
         self.crosswise = (0.0, 1.0) if c.direction == "width" else (1.0, 0.0)
-        low, high = extent(self.outline, self.lengthwise)
-        near, far = extent(self.outline, self.crosswise)
+        back = c.radius if c.rounded == "all" else 0.0
+        depths = (c.depth_left, c.depth_quarter, c.depth_middle, c.depth_three_quarters, c.depth_right)
+        self.shape = top_shape(self.outline, c.front, c.bow, depths, (c.radius, c.radius, back, back))
+        self.facet = facet(c.profile, c.profile_size, self.size.thickness)
+        low, high = extent(self.shape.edge, self.lengthwise)
+        near, far = extent(self.shape.edge, self.crosswise)
         self.long, self.across, self.near = high - low, far - near, near
         if c.radius > min(self.long, self.across) / 2 + SAME_MM:
             raise BadInputError(
@@ -71,6 +76,9 @@ class PlankPanel:
         where = f"{c.id}/plank/1"
         wide, deep = self.ground.sizes
         along, across = (wide, deep) if c.direction == "width" else (deep, wide)
+        if self.shape.deeper:
+            front = sized("what the front edge adds", self.shape.deeper, "chosen", where=where)
+            along, across = (along, across + front) if c.direction == "width" else (along + front, across)
         self.long_of = with_slant(along, self.long, where)
         self.across_of = with_slant(across, self.across, where)
         self.full_of = sized("width of the board", self.size.width, "on sale")
@@ -115,9 +123,8 @@ class PlankPanel:
     def _members(self) -> tuple[Member, ...]:
         """Planks side by side: cut longer than the top, drawn as they are once it is trimmed and rounded."""
         change, low, t = self.change, self.ground.low, self.size.thickness
-        back = change.radius if change.rounded == "all" else 0.0
-        rounded = round_corners(self.outline, (change.radius, change.radius, back, back))
-        begin = extent(self.outline, self.lengthwise)[0] - change.trim
+        rounded = self.shape.outline
+        begin = extent(self.shape.edge, self.lengthwise)[0] - change.trim
         (lx, ly), (cx, cy) = self.lengthwise, self.crosswise
         # The show face is the upper one: seen from above, across is to the left of along.
         along = (lx, ly, 0.0) if change.direction == "width" else (-lx, -ly, 0.0)
@@ -136,7 +143,8 @@ class PlankPanel:
                 ((begin + a) * lx + (start + b) * cx, (begin + a) * ly + (start + b) * cy) for a, b in corners
             )
             start += width
-            own, solid = f"{change.id}/plank/{k + 1}", upright(outline, low, low + t)
+            own = f"{change.id}/plank/{k + 1}"
+            solid = profiled(outline, rounded, low, t, self.facet, back=change.overhang_back > SAME_MM)
             members.append(
                 Member(
                     change.id,
@@ -263,6 +271,8 @@ class PlankPanel:
             words = "The body is out of square, and the top with it: " + "; ".join(slanted) + "."
             notes.append(Note("Out of square", Message(words)))
         notes += self._edge_notes()
+        change = self.change
+        notes += shape_notes(change.front, self.shape, change.bow, change.profile, change.profile_size)
         if self.change.screws and len(self.layout.widths) > 1:
             places = self._screw_places()
             marks = ", ".join(f"{{{i + 1}}}" for i in range(len(places)))
@@ -278,15 +288,15 @@ class PlankPanel:
 
     def _edge_notes(self) -> tuple[Note, ...]:
         """How long the edges are that are rounded over, sanded or edged: all round, and the corners' arcs of it."""
-        radius = self.change.radius
+        radius, rounded = self.change.radius, self.shape.outline
         back = radius if self.change.rounded == "all" else 0.0
-        rounded = round_corners(self.outline, (radius, radius, back, back))
+        front = radius if self.change.front == "straight" else 0.0
         around = sum(math.dist(a, b) for a, b in zip(rounded, rounded[1:] + rounded[:1], strict=True))
         if radius <= SAME_MM:
             return (Note("Edge", Message("{0} all round.", (around,))),)
         arcs = sum(
             (math.pi - corner) * r
-            for corner, r in zip(corner_angles(self.outline), (radius, radius, back, back), strict=True)
+            for corner, r in zip(corner_angles(self.outline), (front, front, back, back), strict=True)
         )
         return (Note("Edge", Message("{0} all round, {1} of it in the rounded corners.", (around, arcs))),)
 

@@ -50,6 +50,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", _TOPS),
         ChangeKind("sheet_top", "sheet_top:SheetTop", "New sheet top", _TOPS),
         ChangeKind("tiled_top", "tiled_top:TiledTop", "New tiled top", _TOPS),
+        ChangeKind("old_top", "old_top:OldTop", "Old top again", frozenset({"top", "lid", "seat"})),
         ChangeKind("skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"})),
         ChangeKind("legs", "legs:Legs", "New legs", frozenset({"base", "skirt", "leg", "bottom", "apron", "side"})),
         ChangeKind(

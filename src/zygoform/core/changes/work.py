@@ -162,6 +162,40 @@ def tiled_top_work(
     return tuple(works)
 
 
+def top_again_work(parts: Sequence[Part], long: float, dowels: int, *, turned: bool) -> tuple[Work, ...]:
+    """The old top turned, or a strip `long` mm glued to it with dowels."""
+    if turned:
+        what = Message("Fill and sand what is the upper face now, screw it on again through its slots")
+        tasks: tuple[tuple[Task, float], ...] = (("turn over", 1), ("fix place", 8))
+        return (
+            Work("fix", "fix", what, tasks, needs=("a helper", "filler"), follows=("apart",), cautions=("lift",)),
+        )
+    ids = tuple(part.id for part in parts)
+    edge, joint = Message("Plane the old edge straight and square, bore for the dowels"), ("glue",)
+    bores: tuple[tuple[Task, float], ...] = (("joint edge", long / 1000), ("pocket hole", 2 * dowels))
+    dry, glue = (
+        Message("Dry fit the strip: faces flush, no light in the joint"),
+        Message("Glue, clamp, scrape flush"),
+    )
+    return (
+        cutting(parts),
+        Work("edge", "cut", edge, bores, ids, needs=("a plane", "a drill and its jig"), follows=("cut",)),
+        Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps",), follows=("edge",)),
+        Work(
+            "glue",
+            "glue",
+            glue,
+            (("glue joint", long / 1000),),
+            ids,
+            GLUED,
+            CLAMPS,
+            ("clamps", "glue"),
+            ("dry",),
+            joint,
+        ),
+    )
+
+
 def shelves_work(
     parts: Sequence[Part], sheets: Collection[str], shelves: int, screws: int, fixing: str, cable: bool
 ) -> tuple[Work, ...]:

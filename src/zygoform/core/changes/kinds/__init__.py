@@ -1,6 +1,7 @@
 """One kind of change a file.
 
 plank_top.py  a new top of boards glued edge to edge
+old_top.py   the old top used again
 sheet_top.py  a new top cut from sheet
 tiled_top.py  a new top of tiles on sheet
 shelves.py   shelves in place of drawers or doors
