@@ -19,6 +19,7 @@ new_side.py  what closes a sawn end
 joining.py   two pieces made one worked out
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
+work_tops.py  those of tops
 registry.py  kind of change -> its class, title and what it fits
 mending/     what the remedy of a fault comes to
 kinds/       one change a file

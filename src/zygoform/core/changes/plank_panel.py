@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 
 from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground, with_slant
 from zygoform.core.changes.top_shape import facet, profiled, shape_notes, top_shape
-from zygoform.core.changes.work import top_work
+from zygoform.core.changes.work_tops import top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent

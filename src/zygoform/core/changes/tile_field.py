@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.changes.edge_trim import inside_trim, trim_members
 from zygoform.core.changes.sheet_member import sheet_member, trimmed_later
 from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground
-from zygoform.core.changes.work import tiled_top_work
+from zygoform.core.changes.work_tops import tiled_top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import area, extent, intersect, rectangle

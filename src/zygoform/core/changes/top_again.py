@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import structs
 
-from zygoform.core.changes.work import top_again_work
+from zygoform.core.changes.work_tops import top_again_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.convex import box_around

@@ -39,7 +39,10 @@ STATIONS = ("left", "quarter", "middle", "three quarters", "right")
 
 def depth_entry(place: str) -> Any:
     """One of the five depths of a traced top."""
-    return length(place.capitalize(), 50, 2000, group="Depth as traced", main=False, counts_if=("front", "traced"))
+    hint = "from the back edge; 0: as deep as it is there"
+    return length(
+        place.capitalize(), 0, 2000, group="Depth as traced", main=False, hint=hint, counts_if=("front", "traced")
+    )
 
 
 Profile = Literal["square", "eased", "rounded", "chamfer"]
@@ -106,12 +109,14 @@ def _bowed(outline: Outline, bow: float) -> Outline:
 def _traced(outline: Outline, depths: tuple[float, ...]) -> Outline:
     """Through five points a smooth line: at each its slope is that between its neighbours (Catmull and Rom)."""
     (left, _), (right, _), back_right, back_left = outline
+    slope = outline[1][1] - outline[0][1]
     step = (right - left) / (len(depths) - 1)
     points = []
     for k, depth in enumerate(depths):
         x = left + k * step
         share = (x - back_left[0]) / (back_right[0] - back_left[0])
-        points.append((x, back_left[1] + share * (back_right[1] - back_left[1]) - depth))
+        back = back_left[1] + share * (back_right[1] - back_left[1])
+        points.append((x, back - depth if depth else outline[0][1] + (x - left) / (right - left) * slope))
     for k in range(1, len(points) - 1):
         (_, before), (_, here), (_, after) = points[k - 1 : k + 2]
         if here > (before + after) / 2 + SAME_MM:

@@ -1,18 +1,16 @@
 """A new top of boards glued edge to edge."""
 
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.plank_panel import PlankPanel
 from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight
-from zygoform.core.changes.top_shape import STATIONS, Bow, EdgeProfile, FrontEdge, ProfileSize, depth_entry
+from zygoform.core.changes.top_shape import Bow, EdgeProfile, FrontEdge, ProfileSize, depth_entry
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
-from zygoform.core.geometry.plane import extent
 from zygoform.core.goods.plank_layout import Rip
 from zygoform.core.measure.param import Choice, choice, length, switch
-from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
 
@@ -46,13 +44,13 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
     ] = "all"
     front: FrontEdge = "straight"
     bow: Bow = 50.0
-    depth_left: Annotated[float, depth_entry("left")] = 400.0
-    depth_quarter: Annotated[float, depth_entry("quarter")] = 430.0
-    depth_middle: Annotated[float, depth_entry("middle")] = 440.0
-    depth_three_quarters: Annotated[float, depth_entry("three quarters")] = 430.0
-    depth_right: Annotated[float, depth_entry("right")] = 400.0
+    depth_left: Annotated[float, depth_entry("left")] = 0.0
+    depth_quarter: Annotated[float, depth_entry("quarter")] = 0.0
+    depth_middle: Annotated[float, depth_entry("middle")] = 0.0
+    depth_three_quarters: Annotated[float, depth_entry("three quarters")] = 0.0
+    depth_right: Annotated[float, depth_entry("right")] = 0.0
     profile: EdgeProfile = "square"
-    profile_size: ProfileSize = 6.0
+    profile_size: ProfileSize = 6.35
     place: Annotated[
         Literal["instead", "over"],
         choice(
@@ -109,9 +107,6 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
         """An inch or 25 mm over on three sides, from the board nearest to a usual one."""
         size, inch = nearest_size(shop, 25.4, 140.0), shop.unit.system == "inch"
         over, trim, profile = (25.4, 12.7, 6.35) if inch else (25.0, 12.0, 6.0)
-        low, high = extent(target.body.plan, (0.0, 1.0))
-        deep = min(2000.0, max(50.0, round_to(high - low, shop.cut_step)))
-        depths: dict[str, Any] = {f"depth_{place.replace(' ', '_')}": deep for place in STATIONS}
         return cls(
             change_id,
             number,
@@ -122,7 +117,6 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
             overhang_front=over,
             trim=trim,
             profile_size=profile,
-            **depths,
         )
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
