@@ -9,6 +9,7 @@ from functools import cached_property
 
 from msgspec import Struct
 
+from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Face, Point3, Turn, cross, dot
 from zygoform.core.tolerance import PLANE_SLANT, SAME_MM, SEAM_MM, SQUARE_ON
 
@@ -63,6 +64,18 @@ class Convex(Struct, frozen=True, dict=True, cache_hash=True):
         return Convex(
             tuple(Face(tuple(turn.of(p) for p in face.points), turn.way(face.normal)) for face in self.faces)
         )
+
+
+def frustum(lower: Outline, low: float, upper: Outline, high: float) -> Convex:
+    """Between two level outlines of as many corners, each side of which lies in one plane."""
+    below, above = tuple((x, y, low) for x, y in lower), tuple((x, y, high) for x, y in upper)
+    faces = [Face(above, (0.0, 0.0, 1.0)), Face(tuple(reversed(below)), (0.0, 0.0, -1.0))]
+    for k in range(len(lower)):
+        a, b, c, d = below[k], below[(k + 1) % len(below)], above[(k + 1) % len(above)], above[k]
+        normal = cross(_minus(b, a), _minus(d, a))
+        long = math.hypot(*normal)
+        faces.append(Face((a, b, c, d), (normal[0] / long, normal[1] / long, normal[2] / long)))
+    return Convex(tuple(faces))
 
 
 def box_around(points: tuple[Point3, ...]) -> tuple[Point3, Point3]:

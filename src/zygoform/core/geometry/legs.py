@@ -5,9 +5,9 @@ Its axis runs from the middle of its top to the middle of its foot.
 
 import math
 
-from zygoform.core.geometry.convex import Convex
+from zygoform.core.geometry.convex import Convex, frustum
 from zygoform.core.geometry.plane import Point
-from zygoform.core.geometry.prism import Face, Point3, Prism, X, Y, along, cross
+from zygoform.core.geometry.prism import Point3, Prism, X, Y, along
 from zygoform.core.geometry.solid import Shape, cut_off
 
 _DOWN: Point3 = (0.0, 0.0, -1.0)
@@ -66,17 +66,7 @@ def _frustum(top: Point3, height: float, thick: float, foot: float, lean: Point)
         # Along the leg from the square across it to the level plane.
         rise = -(i * right[2] + k * back[2]) / up[2]
         section.append((i * right[0] + k * back[0] + rise * up[0], i * right[1] + k * back[1] + rise * up[1]))
-    upper = [(top[0] + p, top[1] + q, top[2]) for p, q in section]
-    below = (top[0] + lean[0] * height, top[1] + lean[1] * height, top[2] - height)
-    lower = [(below[0] + p * foot / thick, below[1] + q * foot / thick, below[2]) for p, q in section]
-    faces = [Face(tuple(upper), _UP), Face(tuple(reversed(lower)), _DOWN)]
-    for n in range(4):
-        a, b, c, d = lower[n], lower[(n + 1) % 4], upper[(n + 1) % 4], upper[n]
-        normal = cross(_less(b, a), _less(d, a))
-        long = math.hypot(*normal)
-        faces.append(Face((a, b, c, d), (normal[0] / long, normal[1] / long, normal[2] / long)))
-    return Convex(tuple(faces))
-
-
-def _less(a: Point3, b: Point3) -> Point3:
-    return a[0] - b[0], a[1] - b[1], a[2] - b[2]
+    upper = tuple((top[0] + p, top[1] + q) for p, q in section)
+    below = (top[0] + lean[0] * height, top[1] + lean[1] * height)
+    lower = tuple((below[0] + p * foot / thick, below[1] + q * foot / thick) for p, q in section)
+    return frustum(lower, top[2] - height, upper, top[2])
