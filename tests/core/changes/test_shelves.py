@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from tests.planned import changed, made, plan_of
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import apply_fix
+from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.form.form import Body, own_of
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.project import Project
@@ -151,3 +151,56 @@ def test_taking_an_upright_out_is_told_unless_another_goes_in() -> None:
     finding = next(f for f in plan_of(project).findings if f.code == "carried_load")
     after = plan_of(apply_fix(project, finding.fixes[0]).project)
     assert not any(f.code == "carried_load" for f in after.findings)
+
+
+def test_a_room_round_a_thing_of_given_size_and_what_closes_it_in() -> None:
+    """By hand: 250 wide and 200 high with 10 round it; panels beside and above take their thickness."""
+    project = shelved(
+        chest(columns=1),
+        "p1/opening/o1",
+        reach="front",
+        shelves=1,
+        uprights=2,
+        first=250.0,
+        lowest=200.0,
+        around=10.0,
+    )
+    outcome = made(project)
+    boards = {board.id.split("/", 1)[1]: board.solid.box for board in outcome.added}
+    opening = form_of(project).openings
+    x0, z0 = min(o.rect[0] for o in opening), min(o.rect[1] for o in opening)
+    assert boards["upright/1"][0][0] - x0 == pytest.approx(270.0)
+    assert boards["shelf/0-1"][0][2] - z0 == pytest.approx(210.0)
+    rest, x1 = boards["upright/2"][0][0] - boards["upright/1"][1][0], max(o.rect[2] for o in opening)
+    assert rest == pytest.approx(x1 - boards["upright/2"][1][0], abs=project.shop.cut_step)
+    closed = set_value(set_value(project, "c1", "closed", "both").project, "c1", "lined", True).project
+    inner = {board.id.split("/", 1)[1]: board.solid.box for board in made(closed).added}
+    thick = inner["close/left"][1][0] - inner["close/left"][0][0]
+    assert inner["upright/1"][0][0] - x0 == pytest.approx(270.0 + thick)
+    lining = inner["lining/back"][1][1] - inner["lining/back"][0][1]
+    depth = boards["shelf/0-1"][1][1] - boards["shelf/0-1"][0][1]
+    assert inner["shelf/0-1"][1][1] - inner["shelf/0-1"][0][1] == pytest.approx(depth - lining)
+    assert inner["lining/back"][1][0] - inner["lining/back"][0][0] == pytest.approx(x1 - x0 - 2 * thick)
+    assert not [f for f in plan_of(closed).findings if f.code == "runs_through"]
+
+
+def test_what_is_to_go_in_has_to_pass_the_lip_and_end_before_the_front() -> None:
+    project = shelved(chest(columns=1), "p1/opening/o1", reach="front", lowest=200.0, lip=True, thing_deep=600.0)
+    findings = {f.code: f for f in plan_of(project).findings}
+    assert findings["thing_stands_out"].what.lengths[0] > 100
+    done = apply_fix(project, findings["does_not_pass"].fixes[0]).project
+    assert "does_not_pass" not in {f.code for f in plan_of(done).findings}
+
+
+def test_under_a_drawer_that_stays_one_click_closes_the_bay() -> None:
+    body = form_of(chest(columns=1))
+    lowest = min(body.openings, key=lambda o: o.rect[1])
+    project = shelved(chest(columns=1), lowest.id, reach="opening", cable=50.0)
+    finding = next(f for f in plan_of(project).findings if f.code == "open_above")
+    done = apply_fix(project, finding.fixes[0]).project
+    assert "open_above" not in {f.code for f in plan_of(done).findings}
+    (panel,) = [b for b in made(done).added if b.id.endswith("close/above")]
+    assert panel.solid.box[1][2] == pytest.approx(lowest.rect[3])
+    holes = [b.solid.box for b in made(done).added if "/hole/" in b.id]
+    back = next(b.solid.box for b in body.boards if b.role == "back")
+    assert sorted(box[0][1] for box in holes) == pytest.approx([back[0][1] - 0.5, back[1][1]])

@@ -10,6 +10,7 @@ sheet_panel.py  a top of sheet worked out
 tile_field.py  a tiled top worked out
 edge_trim.py  strips round its edge
 shelf_room.py  the room that shelves go into
+shelf_lining.py  what closes a bay in
 shelf_holding.py  what holds shelves, and how far they bend
 shelf_bay.py  shelves and uprights worked out
 back_sheet.py  a new back worked out

@@ -10,6 +10,7 @@ from zygoform.core.changes.shelf_holding import (
     shelf_notes,
     shelf_supplies,
 )
+from zygoform.core.changes.shelf_lining import Lining, opens_upwards
 from zygoform.core.changes.shelf_room import shelf_room
 from zygoform.core.changes.work import shelves_work
 from zygoform.core.condition.materials import MaterialCode
@@ -53,7 +54,9 @@ class ShelfBay:
         self.change, self.body, self.shop = change, body, shop
         self.size, self.strip = shop.size(change.board), shop.size(change.strip)
         self.t = self.size.thickness
-        self.room = shelf_room(body, change.targets[0], change.reach, change.setback, change.low)
+        whole = shelf_room(body, change.targets[0], change.reach, change.setback, change.low)
+        self.lining = Lining(change, whole, body, shop)
+        self.room = self.lining.room
         if len(self.room.plan) < 3:
             raise BadInputError("does_not_fit", "Set back so far, there is no room for a shelf.", "setback")
         low, high = extent(self.room.plan, (0.0, 1.0))
@@ -66,8 +69,9 @@ class ShelfBay:
             raise BadInputError("does_not_fit", "There is no depth for a shelf.", "setback")
         self.cells = self._cells()
         self.places = self._places()
-        self.members = (*self._uprights(), *self._shelves(), *self._cleats(), *self._lips())
-        self.fittings = shelf_fittings(self)
+        own = (*self._uprights(), *self._shelves(), *self._cleats(), *self._lips())
+        self.members = (*own, *self.lining.members(self.floor))
+        self.fittings = (*shelf_fittings(self), *self.lining.fittings(self.floor, shop))
 
     @property
     def is_low(self) -> bool:
@@ -82,7 +86,20 @@ class ShelfBay:
             raise BadInputError("does_not_fit", "Between so many uprights nothing finds room.", "uprights")
         if not n:
             return ((x0, x1),)
-        faces = [x0 + face for face in dividers(x1 - x0, n, self.t, self.shop.cut_step).left_faces_rounded]
+        step, first = self.shop.cut_step, self.change.first
+        if first:
+            # One column round a thing of given size, the others equal.
+            first += 2 * self.change.around
+            rest = x1 - x0 - first - self.t
+            if rest - (n - 1) * self.t < n * LEAST_CLEAR:
+                message = "The first column leaves nothing for the others: {0} at most."
+                most = x1 - x0 - n * self.t - n * LEAST_CLEAR - 2 * self.change.around
+                raise BadInputError("does_not_fit", message, "first", (most,))
+            begin = x0 + first + self.t
+            more = dividers(rest, n - 1, self.t, step).left_faces_rounded if n > 1 else ()
+            faces = [x0 + first, *(begin + face for face in more)]
+        else:
+            faces = [x0 + face for face in dividers(x1 - x0, n, self.t, step).left_faces_rounded]
         return tuple(zip((x0, *(face + self.t for face in faces)), (*faces, x1), strict=True))
 
     @property
@@ -100,8 +117,9 @@ class ShelfBay:
             each = (high - n * self.t) / (n + 1)
             heights = (each,) * (n + 1)
         else:
-            rest = (high - n * self.t - change.lowest) / n
-            heights = (change.lowest, *(rest,) * n)
+            lowest = change.lowest + change.around
+            rest = (high - n * self.t - lowest) / n
+            heights = (lowest, *(rest,) * n)
         if min(heights) < LEAST_CLEAR:
             entry = "lowest" if change.lowest else "shelves"
             raise BadInputError(
@@ -283,11 +301,12 @@ class ShelfBay:
             self._result(),
             self.room.removed,
             self.members,
+            drawn=self.lining.holes(self.floor),
             fittings=self.fittings,
             supplies=shelf_supplies(self),
             notes=shelf_notes(self),
             cautions=tuple(cautions),
-            findings=shelf_findings(self),
+            findings=(*shelf_findings(self), *opens_upwards(change, self.lining.whole, self.body)),
             handles=self._handles(),
             work=shelves_work(parts, sheets, len(self.places), screws, change.fixing, change.cable > 0),
             body=self.body.id,
@@ -311,7 +330,7 @@ class ShelfBay:
             return ()
         x0, _, x1, _ = self.room.rect
         near = extent(self.room.plan, (0.0, 1.0))[0]
-        at = ((x0 + x1) / 2, near, self.floor + self.change.lowest)
+        at = ((x0 + x1) / 2, near, self.floor + self.change.lowest + self.change.around)
         return (Handle(self.change.id, "lowest", "Lowest room", at, Z),)
 
 

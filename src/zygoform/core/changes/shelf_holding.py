@@ -7,6 +7,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, Sag, sag
 from zygoform.core.statics.stiffness import MODULUS, creep_of
+from zygoform.core.tolerance import SAME_MM
 
 if TYPE_CHECKING:
     from zygoform.core.changes.shelf_bay import ShelfBay
@@ -125,6 +126,7 @@ def shelf_findings(bay: "ShelfBay") -> tuple[Finding, ...]:
                 tuple(fixes),
             )
         )
+    found += _thing(bay)
     if bay.room.carried and not change.uprights and span > 700:
         found.append(
             Finding(
@@ -138,3 +140,35 @@ def shelf_findings(bay: "ShelfBay") -> tuple[Finding, ...]:
             )
         )
     return tuple(found)
+
+
+def _thing(bay: "ShelfBay") -> list[Finding]:
+    """Whether what the room is made for goes in: as deep as the room, and under what hangs from the shelf above."""
+    change, found = bay.change, list[Finding]()
+    where = tuple(member.board.id for member in bay.members if "/shelf/" in member.board.id)[:1]
+    if change.thing_deep > bay.depth - change.around + 0.5:
+        out = change.thing_deep - bay.depth
+        what = Message("What is to stand in it comes {0} out of the front", (out,))
+        if out <= 0:
+            what = Message("What is to stand in it has no room behind it")
+        sizes = (bay.depth, change.thing_deep, change.around)
+        why = Message("The room is {0} deep, the thing {1}, with {2} round it.", sizes)
+        found.append(Finding("thing_stands_out", "mind", what, why, where, change.id))
+    hangs = bay.strip.width - bay.t if change.lip else 0.0
+    if change.lowest and change.shelves and hangs > change.around + SAME_MM:
+        passes = change.lowest + change.around - hangs
+        found.append(
+            Finding(
+                "does_not_pass",
+                "mind",
+                Message("A thing {0} high does not pass under the lip", (change.lowest,)),
+                Message("The lip hangs {0} below the shelf: only {1} passes.", (hangs, passes)),
+                where,
+                change.id,
+                (
+                    Fix(Message("Give it {0} round it", (hangs,)), change.id, "around", hangs),
+                    Fix(Message("Leave the lip out"), change.id, "lip", False),
+                ),
+            )
+        )
+    return found

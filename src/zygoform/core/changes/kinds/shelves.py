@@ -36,6 +36,16 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
             hint="clear height for a thing of given size, with room to take it out; 0: equal",
         ),
     ] = 0.0
+    first: Annotated[
+        float,
+        length("First column", 0, 3000, main=False, hint="clear width for a thing of given size; 0: equal"),
+    ] = 0.0
+    around: Annotated[
+        float, length("Room round it", 0, 100, main=False, hint="added to the lowest room and the first column")
+    ] = 0.0
+    thing_deep: Annotated[
+        float, length("Thing deep", 0, 1500, main=False, hint="what is to stand in it; 0: any")
+    ] = 0.0
     board: Annotated[str, choice("Cut from", hint="as deep as the shelf or wider", main=False)] = ""
     fixing: Annotated[
         Literal["cleats", "pins", "grooves", "screws"],
@@ -60,6 +70,19 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
     strip: Annotated[str, choice("Strips", hint="for cleats and lips", stock="board", main=False)] = ""
     setback: Annotated[float, length("Set back", 0, 200, main=False, hint="behind the front")] = 0.0
     low: Annotated[float, length("Over the floor", 30, 900, main=False, hint="of a shelf between legs")] = 150.0
+    closed: Annotated[
+        Literal["none", "beside", "above", "both"],
+        choice(
+            "Closed in",
+            Choice("none", "as it is", "uprights and a top close it already, or it is not seen"),
+            Choice("beside", "at its sides", "runners or frames would be seen beside it"),
+            Choice("above", "above", "a drawer stays over it, and only a rail parts them"),
+            Choice("both", "both", "a box of its own"),
+            main=False,
+        ),
+    ] = "none"
+    lined: Annotated[bool, switch("Line the back", main=False, hint="hides what will be seen")] = False
+    lining: Annotated[str, choice("Lining", stock="sheet", main=False, counts_if=("lined", True))] = ""
     cable: Annotated[float, length("Cable hole", 0, 100, main=False, hint="through the back; 0: none")] = 0.0
 
     @classmethod
@@ -68,6 +91,7 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
         opening = target.opening or next((o for o in target.body.openings if o.holds != "knees"), None)
         legged = any(board.role == "apron" for board in target.body.boards)
         sheet, strip = usual_sheet(shop, 18.0), nearest_size(shop, 19.0, 38.0)
+        thin = usual_sheet(shop, 4.0)
         where = target.body.id if legged or opening is None else opening.id
         return cls(
             change_id,
@@ -75,6 +99,7 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
             (where,),
             board=sheet.id if sheet else "",
             strip=strip.id if strip else "",
+            lining=thin.id if thin else "",
             low=152.4 if shop.unit.system == "inch" else 150.0,
         )
 
