@@ -92,7 +92,8 @@ class Joining:
             "Packing strip",
             f"between the sides, {name}",
             rounding="down",
-            width_of=sized(words, self.between, "worked out", where=board.id),
+            length_of=sized("height of both", high - solid.origin[2], "measured", where=board.id),
+            width_of=sized(words, self.between, "measured", where=board.id),
         )
 
     def _rail(self) -> tuple[Member, ...]:
@@ -114,6 +115,7 @@ class Joining:
                 "behind, under the top, between both",
                 rounding="down",
                 length_of=sized("room between", self.between, "chosen", where=board.id),
+                width_of=sized("width of the strip", size.width, "on sale"),
             ),
         )
 

@@ -8,9 +8,10 @@ from msgspec import structs
 from zygoform.core.changes.shelf_room import ShelfRoom
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import FAR, Outline, Point, clip, extent, intersect, rectangle
-from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
+from zygoform.core.geometry.prism import Prism, X, Y, Z, extent_along, upright
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix
 from zygoform.core.shop import Shop
@@ -107,8 +108,19 @@ class Lining:
         square = abs(solid.volume - math.prod(high[k] - low[k] for k in range(3))) <= SAME_MM * solid.volume
         rough = None if square else upright(rectangle(low[0], low[1], high[0], high[1]), low[2], high[2])
         guesses = self.body.width.guesses | self.body.depth.guesses
+        ends = (extent_along((rough or solid).corners, way) for way in (axes.along, axes.across))
+        long, wide = (high - low for low, high in ends)
         return Member(
-            self.change.id, board, axes, size, location=location, rough=rough, rounding="down", rests_on=guesses
+            self.change.id,
+            board,
+            axes,
+            size,
+            location=location,
+            rough=rough,
+            rounding="down",
+            rests_on=guesses,
+            length_of=Sized(long, guesses, (Term("room it closes", long, "measured", where=board.id),)),
+            width_of=Sized(wide, guesses, (Term("how wide that is", wide, "measured", where=board.id),)),
         )
 
     def fittings(self, floor: float, shop: Shop) -> tuple[Fitting, ...]:

@@ -9,11 +9,11 @@ from zygoform.core.form.form import Board, Body, Role
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
 from zygoform.core.geometry.convex import Convex, frustum
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
-from zygoform.core.geometry.prism import Point3, Prism, X, Y, dot, upright
+from zygoform.core.geometry.prism import Prism, X, Y, extent_along, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing, through_screw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.reading import Sized, Term, sized
+from zygoform.core.measure.reading import Origin, Sized, Term, sized
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.member import Axes, Member, end_cuts
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
@@ -166,8 +166,8 @@ class SkirtSet:
         level, steep = math.cos(self.lean), math.sin(self.lean)
         axes = Axes((ux, uy, 0.0), (ox * level, oy * level, steep))
         left, right = (end.bevel for end in end_cuts(board.solid, axes))
-        low, high = _extent3(board.solid.corners, (ux, uy, 0.0))
-        wide = _extent3(board.solid.corners, axes.across)
+        low, high = extent_along(board.solid.corners, (ux, uy, 0.0))
+        wide = extent_along(board.solid.corners, axes.across)
         if wide[1] - wide[0] > self.size.width + SAME_MM:
             most = self.size.width * math.cos(self.lean) - self.t * abs(math.sin(self.lean))
             message = (
@@ -176,7 +176,7 @@ class SkirtSet:
             raise BadInputError("does_not_fit", message, "height", (most,))
         width = sized("height of the skirt", self.change.height, where=board.id)
         if self.change.tilt:
-            width = width + sized("what leaning and its bevels add", wide[1] - wide[0] - width.value, "worked out")
+            width = width + sized("what leaning and its bevels add", wide[1] - wide[0] - width.value)
         return Member(
             self.change.id,
             board,
@@ -219,7 +219,8 @@ class SkirtSet:
         if abs(size.value - length) <= SAME_MM:
             return size
         why = "what leaning adds at its foot" if self.change.tilt else "what corners out of square add"
-        return size + sized(why, length - size.value, "worked out", where)
+        origin: Origin = "chosen" if self.change.tilt else "worked out"
+        return size + sized(why, length - size.value, origin, where)
 
     def _rests_on(self, side: int) -> frozenset[str]:
         body = self.body
@@ -372,8 +373,3 @@ def _measured(left: float, right: float) -> str:
     if left >= 0 and right >= 0:
         return "square end to long point, on the outside face"
     return "over all, between the extreme points"
-
-
-def _extent3(points: tuple[Point3, ...], way: Point3) -> tuple[float, float]:
-    places = [dot(point, way) for point in points]
-    return min(places), max(places)

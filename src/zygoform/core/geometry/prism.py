@@ -1,6 +1,7 @@
 """A flat outline given a thickness and placed in space: the solid of every board."""
 
 import math
+from collections.abc import Iterable
 from functools import cached_property
 from typing import Literal
 
@@ -29,6 +30,12 @@ def along(start: Point3, direction: Point3, distance: float) -> Point3:
         start[1] + direction[1] * distance,
         start[2] + direction[2] * distance,
     )
+
+
+def extent_along(points: Iterable[Point3], way: Point3) -> tuple[float, float]:
+    """Least and greatest distance of some points along a unit direction."""
+    places = [dot(point, way) for point in points]
+    return min(places), max(places)
 
 
 class Turn(Struct, frozen=True):

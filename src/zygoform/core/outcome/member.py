@@ -12,7 +12,7 @@ from functools import cached_property
 from msgspec import Struct
 
 from zygoform.core.form.form import Board
-from zygoform.core.geometry.prism import Face, Point3, cross, dot
+from zygoform.core.geometry.prism import Face, Point3, cross, dot, extent_along
 from zygoform.core.geometry.solid import Shape
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.reading import Sized
@@ -60,7 +60,10 @@ class Member(Struct, frozen=True, dict=True):
     def part(self) -> Part:
         """What is cut: length and width over all, and both ends as the saw cuts them."""
         solid = self.rough or self.board.solid
-        length, width = (_extent(solid, way) for way in (self.axes.along, self.axes.across))
+        length, width = (
+            high - low
+            for low, high in (extent_along(solid.corners, way) for way in (self.axes.along, self.axes.across))
+        )
         left, right = end_cuts(solid, self.axes)
         return Part(
             self.board.id,
@@ -83,11 +86,6 @@ class Member(Struct, frozen=True, dict=True):
             left_corner=self.left_corner,
             right_corner=self.right_corner,
         )
-
-
-def _extent(solid: Shape, way: Point3) -> float:
-    places = [dot(corner, way) for corner in solid.corners]
-    return max(places) - min(places)
 
 
 def end_cuts(solid: Shape, axes: Axes) -> tuple[EndCut, EndCut]:
