@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon, box
 
 from tests.core.changes.test_shelves import chest, form_of
-from tests.planned import made, plan_of
+from tests.planned import changed, made, plan_of
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.edits.pieces import new_piece
@@ -22,6 +22,7 @@ SIZES = {
     "case": ("1000 mm", "900 mm", "450 mm"),
     "flat_panel": ("1000 mm", "900 mm", "30 mm"),
     "wall_shelf": ("1000 mm", "300 mm", "180 mm"),
+    "lidded_box": ("1000 mm", "500 mm", "450 mm"),
 }
 
 
@@ -88,3 +89,22 @@ def test_where_two_sheets_of_one_back_meet_no_line_parts_them(place: Viewpoint) 
     along = [e for e in scene.edges if abs(e[0][0] - joint) < 1 and abs(e[1][0] - joint) < 1]
     top = next(board for board in plan.planned.boards if board.role == "top").solid.sizes[0]
     assert sum(abs(a[1] - b[1]) for a, b in along) < top
+
+
+@pytest.mark.parametrize(("kind", "above"), [("table", 0.0), ("seat", 0.0), ("seat", 250.0)])
+def test_behind_legs_a_back_reaches_from_its_height_over_the_floor_to_the_top(kind: str, above: float) -> None:
+    """By hand: as wide as the back legs stand, from 200 over the floor; nothing of it within the seat."""
+    project = changed(chest(kind=kind), "back_panel", "p1/body/main", clear=200.0, above=above)
+    plan = plan_of(project)
+    body, (sheet,) = plan.found.bodies[0], plan.outcomes[0].added
+    legs = [b.solid.box for b in body.boards if b.role == "leg"]
+    behind = max(high[1] for _, high in legs)
+    back = [box for box in legs if box[1][1] > behind - 1]
+    (x0, y0, z0), (x1, _, z1) = sheet.solid.box
+    assert (x0, x1) == pytest.approx((min(low[0] for low, _ in back), max(high[0] for _, high in back)))
+    assert (z0, z1) == pytest.approx((200.0 - body.base_height, body.height + above))
+    top = max(b.solid.box[1][1] for b in body.boards if b.role in ("top", "seat"))
+    assert y0 == pytest.approx(max(behind, top) if above else behind)
+    assert not [f for f in plan.findings if f.code == "runs_through"]
+    high = plan_of(changed(chest(kind=kind), "back_panel", "p1/body/main", clear=1000.0))
+    assert [failure.parameter for failure in high.failures] == ["clear"]

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.changes.work import back_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Rect
+from zygoform.core.form.halved import TOP_ROLES
 from zygoform.core.geometry.plane import FAR, Outline, area, extent, intersect, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
 from zygoform.core.geometry.segment import arc, segment
@@ -28,6 +29,9 @@ if TYPE_CHECKING:
 THIN_BACK = 13.0
 """A board of the back up to so thick (mm) is a sheet, and comes off."""
 _NOT_COVERED = ("knob", "leg", "base", "skirt", "apron", "ornament")
+BEHIND = 25.0
+"""Legs and aprons whose back faces differ by less (mm) are behind the piece alike."""
+LEAST_BACK = 60.0
 INTO = 19.0
 """What a nail or screw through the back goes into (mm): the edge of a side."""
 
@@ -54,16 +58,39 @@ class BackSheet:
         """What it covers (x0, z0, x1, z1), and the depth of its inner face: the old back's, else behind all."""
         solids = [b.solid for b in self.old]
         inner = min((s.box[0][1] for s in solids), default=0.0)
+        if not solids and self.is_legged:
+            return self._between_legs()
         if not solids:
-            frame = [
-                b for b in self.body.boards if b.role not in ("knob", "leg", "base", "skirt", "apron", "ornament")
-            ]
+            lidded = any(b.role == "lid" for b in self.body.boards)
+            frame = [b for b in self.body.boards if b.role not in (*_NOT_COVERED, *(TOP_ROLES if lidded else ()))]
             backs = [b for b in frame if b.role == "back"] or frame
             solids = [b.solid for b in backs]
             inner = max(s.box[1][1] for s in solids)
         lows, highs = [s.box[0] for s in solids], [s.box[1] for s in solids]
         low, high = ([f(p[k] for p in points) for k in (0, 2)] for f, points in ((min, lows), (max, highs)))
         return (low[0], low[1], high[0], high[1] + self.change.above), inner
+
+    @property
+    def is_legged(self) -> bool:
+        """Whether it goes behind the legs of a table or a seat that has no back of its own."""
+        roles = {board.role for board in self.body.boards}
+        return "apron" in roles and "back" not in roles
+
+    def _between_legs(self) -> tuple[Rect, float]:
+        """Behind the back legs and the apron, from so high over the floor up to the top."""
+        legs = [b.solid.box for b in self.body.boards if b.role == "leg"]
+        aprons = [b.solid.box for b in self.body.boards if b.role == "apron"]
+        inner = max(high[1] for _, high in (*legs, *aprons))
+        back = [box for box in (*legs, *aprons) if box[1][1] > inner - BEHIND]
+        x0, x1 = min(low[0] for low, _ in back), max(high[0] for _, high in back)
+        if self.change.above:
+            # What stands up over the top clears its back edge.
+            inner = max(inner, *(b.solid.box[1][1] for b in self.body.boards if b.role in TOP_ROLES))
+        floor, top = -self.body.base_height, self.body.height
+        if top + self.change.above - floor - self.change.clear < LEAST_BACK:
+            most = top + self.change.above - floor - LEAST_BACK
+            raise BadInputError("does_not_fit", "Under the top {0} at most.", "clear", (most,))
+        return (x0, floor + self.change.clear, x1, top + self.change.above), inner
 
     def _outline(self) -> Outline:
         x0, z0, x1, z1 = self.rect

@@ -42,6 +42,7 @@ class ChangeKind(Struct, frozen=True):
 
 _INSIDE: frozenset[Role] = frozenset({"drawer", "door", "apron", "bottom"})
 _STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
+_BACKED: frozenset[Role] = frozenset({"back", "panel", "bracket", "apron", "lid"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
@@ -56,7 +57,12 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind(
             "shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=frozenset({"drawer", "door", "nothing"})
         ),
-        ChangeKind("back_panel", "back_panel:BackPanel", "New back", frozenset({"back", "panel", "bracket"})),
+        ChangeKind(
+            "back_panel",
+            "back_panel:BackPanel",
+            "New back",
+            frozenset({"back", "panel", "bracket", "apron", "lid"}),
+        ),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
         ChangeKind("split", "split:Split", "Split in two", _STANDING),

@@ -32,6 +32,9 @@ class BackPanel(ChangeBase, frozen=True, tag="back_panel"):
     rise: Annotated[
         float, length("Arch rises", 5, 800, hint="from its ends to its middle", counts_if=("shape", "arched"))
     ] = 100.0
+    clear: Annotated[
+        float, length("Over the floor", 0, 1000, main=False, hint="behind the legs of a table or a seat")
+    ] = 300.0
     fixing: Annotated[
         Literal["pins", "screws"],
         choice(
