@@ -1,8 +1,12 @@
 """What the place a piece stands in rules out and asks for: outdoors, a wet room, a carpet under its doors."""
 
+from itertools import pairwise
+
+import pytest
+
 from tests.core.changes.test_shelves import chest, form_of
 from tests.core.test_tipping import sized
-from tests.planned import plan_of
+from tests.planned import made, plan_of
 from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece
@@ -10,6 +14,7 @@ from zygoform.core.edits.planning import add_change, apply_fix
 from zygoform.core.edits.use import set_use
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.project import Project
+from zygoform.core.statics.stiffness import creep_of, modulus_psi
 
 CODES = ("not_for_damp", "sheet_for_damp", "damp_asks")
 
@@ -36,6 +41,7 @@ def test_a_dry_piece_is_asked_for_nothing_and_one_outdoors_for_what_its_parts_ne
     assert told["not_for_damp"].where == ("p1/side/left",)
     assert told["sheet_for_damp"].change_id == "c1"
     assert "wood screws of stainless steel" in told["damp_asks"].why.text
+    assert {f.stainless for f in made(topped).fittings} == {True}
 
     # Of two pieces it is asked of the one that stands there.
     pair = copy_piece(topped, "p1", with_changes=True).project
@@ -63,3 +69,58 @@ def test_doors_close_to_the_floor_are_told_until_the_piece_stands_on_legs() -> N
     assert len(low[0].where) == 2
     for project in (raised, apply_fix(thick, low[0].fixes[0]).project):
         assert not [f for f in plan_of(project).findings if f.code == "doors_drag"]
+
+
+def test_outdoors_a_new_top_drains_is_sealed_all_round_and_screwed_with_stainless_steel() -> None:
+    """Sealer by hand: 100 ml a square metre, two coats on six faces, two more on the ends."""
+    project = set_use(chest(columns=1, rows=1), "outdoors", True, "p1").project
+    project = add_change(project, "plank_top", "p1/top/main").project
+    plan = plan_of(project)
+    outcome = plan.outcomes[0]
+    boards = sorted(board.solid.box for board in outcome.added)
+    gaps = {round(b[0][1] - a[1][1], 3) for a, b in pairwise(sorted(boards, key=lambda box: box[0][1]))}
+    assert gaps == {6.0}
+    low, high = min(b[0][1] for b in boards), max(b[1][1] for b in boards)
+    assert high - low == pytest.approx(outcome.later[0].width)
+    sealer = next(s.amount for s in outcome.supplies if s.kind == "sealer")
+    by_hand = 0.0
+    for part in outcome.parts:
+        long, wide, thick = part.length / 1000, part.width / 1000, part.thickness / 1000
+        by_hand += 2 * 100 * 2 * (long * wide + long * thick + wide * thick) + 2 * 100 * 2 * wide * thick
+    assert sealer == pytest.approx(by_hand)
+    assert not [s for s in outcome.supplies if s.kind == "glue"]
+    rows = {row.kind: row for row in plan.purchase.rows if row.kind}
+    assert rows["wood screw"].name.startswith("Stainless")
+    assert not rows["sealer"].missing
+    steps = [step.id.rsplit("/", 1)[-1] for step in plan.work.steps]
+    assert steps.index("trim") < steps.index("seal") < steps.index("fix")
+
+
+def test_children_get_round_corners_and_a_standing_weight_strong_shelves() -> None:
+    project = set_use(chest(columns=1, rows=1), "children", True, "p1").project
+    (top,) = add_change(project, "plank_top", "p1/top/main").project.changes
+    assert (top.radius, top.profile) == (20.0, "rounded")  # type: ignore[union-attr]
+    heavy = set_use(project, "carries", "80 kg", "p1").project
+    (shelf,) = add_change(heavy, "shelves", "p1/opening/o1").project.changes
+    assert (shelf.load, shelf.lip) == ("heavy", True)  # type: ignore[union-attr]
+
+
+def test_a_thin_top_bends_under_what_it_is_to_carry() -> None:
+    """By hand: 5 w L⁴ / (384 E I) of the room between the sides; a stiffer one is not told of."""
+    project = set_use(chest(columns=1, rows=1), "carries", "120 kg", "p1").project
+    project = add_change(project, "sheet_top", "p1/top/main").project
+    told = [f for f in plan_of(project).findings if f.code == "top_sags"]
+    light = set_use(project, "carries", "2 kg", "p1").project
+    assert not [f for f in plan_of(light).findings if f.code == "top_sags"]
+    assert len(told) == 1
+    plan = plan_of(project)
+    body, part = plan.planned.bodies[0], plan.outcomes[0].parts[0]
+    sides = sorted(b.solid.box for b in body.boards if b.role == "side")
+    span = sides[1][0][0] - sides[0][1][0]
+    (sheet,) = [b.solid.box for b in plan.outcomes[0].added if "/sheet/" in b.id]
+    wide, deep = sheet[1][0] - sheet[0][0], sheet[1][1] - sheet[0][1]
+    modulus = modulus_psi(plan.shop.size(part.size_id).species) * 0.00689476
+    load = 120 * 9.80665 * span / wide
+    second = deep * part.thickness**3 / 12
+    bend = 5 * load * span**3 / (384 * modulus * second) * creep_of(plan.shop.size(part.size_id).species)
+    assert told[0].what.lengths[0] == pytest.approx(bend, rel=1e-3)

@@ -64,6 +64,7 @@ class Shop(Struct, frozen=True):
         own = [size for size in sizes if is_metric(size) == (self.unit.system == "mm")]
         return tuple(own or sizes)
 
-    def packs_of(self, kind: FittingKind, size: float = 0.0) -> tuple[Pack, ...]:
-        """Packs on sale of one kind and length."""
-        return tuple(p for p in self.packs if p.kind == kind and abs(p.size - size) < SAME_SIZE_MM)
+    def packs_of(self, kind: FittingKind, size: float = 0.0, *, stainless: bool = False) -> tuple[Pack, ...]:
+        """Packs on sale of one kind and length; stainless ones where that is asked for, else all."""
+        fits = (p for p in self.packs if p.kind == kind and abs(p.size - size) < SAME_SIZE_MM)
+        return tuple(p for p in fits if p.stainless or not stainless)

@@ -66,6 +66,10 @@ def own_path() -> Path:
     return config_folder() / "prices.csv"
 
 
+STAINLESS = "stainless"
+"""What stands in the column of species for a pack that does not rust."""
+
+
 def keep_prices(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> None:
     """Writes sizes and packs into the user's own list, at first a copy of the shipped one. Raises OSError."""
     own = own_prices()
@@ -90,7 +94,9 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
         rows += [(kind, *own, show(offer.length), size.species, "", offer.price, grain) for offer in size.offers]
     for pack in packs:
         length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
-        rows.append((pack.kind, pack.id, pack.name, "", "", "", "", length, "", f"{pack.holds:g}", pack.price, ""))
+        steel = STAINLESS if pack.stainless else ""
+        told = (pack.kind, pack.id, pack.name, "", "", "", "", length, steel)
+        rows.append((*told, f"{pack.holds:g}", pack.price, ""))
     return write_table(_COLUMNS, rows)
 
 
@@ -148,7 +154,8 @@ def _pack(row: dict[str, str]) -> Pack:
         holds = 0.0
     if not 0 < holds < 1_000_000:
         raise BadInputError("not_a_number", "holds is how many pieces, ml or cm² are in a pack")
-    return Pack(_cell(row, "id"), kind, _cell(row, "name"), size, holds, _price(row))
+    stainless = (row.get("species") or "").strip().lower() == STAINLESS
+    return Pack(_cell(row, "id"), kind, _cell(row, "name"), size, holds, _price(row), stainless)
 
 
 def _cell(row: dict[str, str], column: str) -> str:

@@ -2,6 +2,8 @@
 
 base.py      what every change has; a change of a kind this version does not know
 plank_panel.py  a panel of planks worked out
+plank_words.py  what is said of it
+suited.py    what damp asks of any change
 top_ground.py  where a new top goes
 top_again.py  the old top turned or made larger
 top_shape.py  a front bowed or traced, a profile round the edge

@@ -29,7 +29,7 @@ if TYPE_CHECKING:
 THIN_BACK = 13.0
 """A board of the back up to so thick (mm) is a sheet, and comes off."""
 _NOT_COVERED = ("knob", "leg", "base", "skirt", "apron", "ornament")
-BEHIND = 25.0
+BEHIND_ALIKE = 25.0
 """Legs and aprons whose back faces differ by less (mm) are behind the piece alike."""
 LEAST_BACK = 60.0
 INTO = 19.0
@@ -81,7 +81,7 @@ class BackSheet:
         legs = [b.solid.box for b in self.body.boards if b.role == "leg"]
         aprons = [b.solid.box for b in self.body.boards if b.role == "apron"]
         inner = max(high[1] for _, high in (*legs, *aprons))
-        back = [box for box in (*legs, *aprons) if box[1][1] > inner - BEHIND]
+        back = [box for box in (*legs, *aprons) if box[1][1] > inner - BEHIND_ALIKE]
         x0, x1 = min(low[0] for low, _ in back), max(high[0] for _, high in back)
         if self.change.above:
             # What stands up over the top clears its back edge.

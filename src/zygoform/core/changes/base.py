@@ -6,6 +6,7 @@ from typing import Annotated, Any, ClassVar, Self
 from msgspec import Meta, Struct
 
 from zygoform.core.condition.condition import Condition
+from zygoform.core.condition.use import PieceUse
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form
 from zygoform.core.form.targets import Target
@@ -43,6 +44,11 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
         """Its first, sensible state on a target."""
         del shop
         return cls(change_id, number, (target.body.id,))
+
+    def for_use(self, use: PieceUse) -> Self:
+        """The same, as it is best begun on a piece that is used like that."""
+        del use
+        return self
 
     @abstractmethod
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:

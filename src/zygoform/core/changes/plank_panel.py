@@ -3,6 +3,7 @@
 import math
 from typing import TYPE_CHECKING
 
+from zygoform.core.changes.plank_words import gap_notes, held_fast, movement_notes, thin_strip
 from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground, with_slant
 from zygoform.core.changes.top_shape import facet, profiled, shape_notes, top_shape
 from zygoform.core.changes.work_tops import top_work
@@ -12,14 +13,14 @@ from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
 from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
-from zygoform.core.goods.species import movement, slot
+from zygoform.core.goods.species import movement
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import sized
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.member import Axes, Member
-from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Supply
+from zygoform.core.outcome.outcome import Finding, Fitting, Handle, LaterCut, Note, Outcome, Supply
 from zygoform.core.outcome.slanted import slant_words
 from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
@@ -29,11 +30,10 @@ if TYPE_CHECKING:
     from zygoform.core.changes.kinds.plank_top import PlankTop
 
 CLAMPS_APART = 275.0
-HOLE_PLAY = 1.5
-"""A screw in a hole of its own size and a little gives by so much (mm): shop practice."""
+RAILS_APART = 600.0
+"""Boards laid with gaps lie on something at least so often (mm): shop practice."""
 BATTEN = 19.0
 """How thick the battens under a lid are (mm)."""
-HOLD_SCREW = 4.5
 
 
 class PlankPanel:
@@ -65,7 +65,7 @@ class PlankPanel:
         full = self.size.width - c.joint_loss
         if full < LEAST_RIP / 2:
             raise BadInputError("does_not_fit", "Jointing leaves nothing of this board.", "joint_loss")
-        self.layout = board_widths(self.across, full, c.rip)
+        self.layout = board_widths(self.across, full, c.rip, gap=c.gap)
         self._why_sizes()
         self.rests_on = self.ground.rests_on
         self.members = self._members()
@@ -84,10 +84,16 @@ class PlankPanel:
         self.full_of = sized("width of the board", self.size.width, "on sale")
         if c.joint_loss:
             self.full_of = self.full_of - sized("lost to jointing", c.joint_loss)
-        rest = self.across_of - self.full_of * (
-            len(self.layout.widths) - (2 if self.layout.ripped == "both" else 1)
-        )
+        n = len(self.layout.widths)
+        rest = self.across_of - self.full_of * (n - (2 if self.layout.ripped == "both" else 1))
+        if c.gap and n > 1:
+            rest = rest - sized("gap between boards", c.gap, where=where) * (n - 1)
         self.ripped_of = rest * 0.5 if self.layout.ripped == "both" else rest
+
+    @property
+    def joints(self) -> int:
+        """Glued ones; with gaps between its boards it has none."""
+        return 0 if self.change.gap else len(self.layout.widths) - 1
 
     def outcome(self) -> Outcome:
         cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
@@ -109,7 +115,7 @@ class PlankPanel:
 
     def _work(self) -> tuple[Work, ...]:
         change = self.change
-        pockets = len(self._screw_places()) * (len(self.layout.widths) - 1) if change.screws else 0
+        pockets = len(self._screw_places()) * self.joints if change.screws else 0
         corners = 0 if change.radius <= SAME_MM else 4 if change.rounded == "all" else 2
         return top_work(
             tuple(member.part for member in self.members),
@@ -142,7 +148,7 @@ class PlankPanel:
             plank = tuple(
                 ((begin + a) * lx + (start + b) * cx, (begin + a) * ly + (start + b) * cy) for a, b in corners
             )
-            start += width
+            start += width + change.gap
             own = f"{change.id}/plank/{k + 1}"
             solid = profiled(outline, rounded, low, t, self.facet, back=change.overhang_back > SAME_MM)
             members.append(
@@ -183,7 +189,7 @@ class PlankPanel:
 
     def _fittings(self) -> tuple[Fitting, ...]:
         fittings = []
-        joints = len(self.layout.widths) - 1
+        joints = self.joints
         if self.change.screws and joints:
             try:
                 size = self._pocket_screw()
@@ -201,12 +207,21 @@ class PlankPanel:
         return tuple(fittings)
 
     def _hold(self) -> Fitting:
+        if self.change.gap:
+            return self._each_board()
         held, screw = self._hold_count(), self._hold_screw()
         why = Message(
             f"two rows of {held}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
             (HOLD_SPACING, screw, self.size.thickness),
         )
         return Fitting(self.change.id, "wood screw", screw, 2 * held, "hold the top down", why)
+
+    def _each_board(self) -> Fitting:
+        """With gaps between them every board is screwed down by itself, twice at each rail."""
+        n, screw = len(self.layout.widths), self._hold_screw()
+        rails = spacing(self.long, min(50.0, self.long / 4), RAILS_APART).count
+        why = Message(f"2 in each of {n} boards at {rails} rails, at most {{0}} apart", (RAILS_APART,))
+        return Fitting(self.change.id, "wood screw", screw, 2 * n * rails, "hold every board down", why)
 
     def _battens(self) -> Fitting:
         """A lid is held flat by two battens across its boards, from offcuts; one screw a board in each."""
@@ -238,18 +253,20 @@ class PlankPanel:
         return through_screw(outer, self.size.thickness, 3.0, 8.0, sizes)
 
     def _supplies(self) -> tuple[Supply, ...]:
-        area = (len(self.layout.widths) - 1) * self.long * self.size.thickness / 1e6
+        area = self.joints * self.long * self.size.thickness / 1e6
         why = Message(
-            f"{len(self.layout.widths) - 1} joints of {{0}} × {{1}}, {GLUE_ML_PER_M2:g} ml a square metre",
+            f"{self.joints} joints of {{0}} × {{1}}, {GLUE_ML_PER_M2:g} ml a square metre",
             (self.long, self.size.thickness),
         )
         amount = area * GLUE_ML_PER_M2
         return (Supply(self.change.id, "glue", amount, "edge joints of the top", why),) if area else ()
 
-    def _shrink_grow(self) -> tuple[float, float]:
+    def shrink_grow(self) -> tuple[float, float]:
+        """Of the whole panel, or of one board where there are gaps between them (mm)."""
         now, climate = self.shop.climate.now, self.shop.climate
-        shrink = -movement(self.across, self.size.species, now, climate.low)
-        return shrink, movement(self.across, self.size.species, now, climate.high)
+        across = max(self.layout.widths) if self.change.gap else self.across
+        shrink = -movement(across, self.size.species, now, climate.low)
+        return shrink, movement(across, self.size.species, now, climate.high)
 
     def _result(self) -> Message:
         n, ripped = len(self.layout.widths), self.layout.ripped
@@ -273,17 +290,17 @@ class PlankPanel:
         notes += self._edge_notes()
         change = self.change
         notes += shape_notes(change.front, self.shape, change.bow, change.profile, change.profile_size)
-        if self.change.screws and len(self.layout.widths) > 1:
+        if self.change.screws and self.joints:
             places = self._screw_places()
             marks = ", ".join(f"{{{i + 1}}}" for i in range(len(places)))
             text = f"{len(places)} in each joint, {{0}} long. From one end of the rough planks: {marks}."
             lengths = (self._pocket_screw(), *places)
             notes.append(Note("Pocket screws", Message(text, lengths)))
-        if len(self.layout.widths) > 1:
+        if self.joints:
             clamps = spacing(self.long, min(50.0, self.long / 4), CLAMPS_APART)
             text = f"{clamps.count} panel clamps, {{0}} apart, above and below in turn."
             notes.append(Note("Clamps", Message(text, (clamps.spacing,))))
-        notes.extend(self._movement_notes())
+        notes += gap_notes(self) if self.change.gap else movement_notes(self)
         return tuple(notes)
 
     def _edge_notes(self) -> tuple[Note, ...]:
@@ -300,87 +317,11 @@ class PlankPanel:
         )
         return (Note("Edge", Message("{0} all round, {1} of it in the rounded corners.", (around, arcs))),)
 
-    def _movement_notes(self) -> tuple[Note, ...]:
-        shrink, grow = self._shrink_grow()
-        climate = self.shop.climate
-        text = (
-            f"Across the boards it shrinks up to {{0}} when it is dry and grows up to {{1}} when it is damp "
-            f"({self.size.species}, {climate.low:g} to {climate.high:g} % moisture)."
-        )
-        moving = Note("Movement", Message(text, (shrink, grow)))
-        distance = self.across / (2 if self.change.fixed == "centre" else 1)
-        run = slot(distance, self.size.species, climate.now, climate.low, climate.high, HOLD_SCREW)
-        line = "front row" if self.change.fixed == "front" else "middle row"
-        if self.ground.lid:
-            text = (
-                "Two battens under it across the boards: screwed tight in the middle, in slots {0} long elsewhere."
-            )
-            return moving, Note("Hold it flat by", Message(text, (run,))), Note("Hinges", Message(_HINGES))
-        if self.change.hold == "holes":
-            text = "Screws through the old holes, driven just tight: they give by {0} each way."
-            return moving, Note("Hold it by", Message(text, (HOLE_PLAY,))), Note("Never", Message(_NO_GLUE))
-        if self.change.hold == "slots":
-            text = f"Round holes in the {line} only; elsewhere slots {{0}} long across the boards."
-        else:
-            text = (
-                f"Screw the {line} tight; elsewhere buttons, screwed to the top only, {{0}} of groove to slide in."
-            )
-        return moving, Note("Hold it by", Message(text, (run,))), Note("Never", Message(_NO_GLUE))
-
     def _findings(self) -> tuple[Finding, ...]:
-        return (*self._thin_strip(), *self._held_fast())
-
-    def _held_fast(self) -> tuple[Finding, ...]:
-        """Wood fastened across its movement: held at both edges, half of it goes each way."""
-        shrink, grow = self._shrink_grow()
-        each = max(shrink, grow) / 2
-        if self.change.hold != "holes" or self.ground.lid or each <= HOLE_PLAY + SAME_MM:
-            return ()
-        return (
-            Finding(
-                "held_fast",
-                "mind",
-                Message("Held in the old holes the top would split"),
-                Message(
-                    "It moves by {0} at each edge with the seasons, and round holes give {1}.", (each, HOLE_PLAY)
-                ),
-                tuple(member.board.id for member in self.members)[:1],
-                self.change.id,
-                (Fix(Message("Hold it by screws in slots"), self.change.id, "hold", "slots"),),
-            ),
-        )
-
-    def _thin_strip(self) -> tuple[Finding, ...]:
-        thin = min(self.layout.widths)
-        if thin >= LEAST_RIP - SAME_MM or len(self.layout.widths) < 2:
-            return ()
-        remedies: tuple[Fix, ...] = ()
-        if self.change.rip != "both" and self.layout.full - self.layout.excess / 2 >= LEAST_RIP:
-            remedies = (Fix(Message("Rip both outer boards"), self.change.id, "rip", "both"),)
-        return (
-            Finding(
-                "thin_strip",
-                "mind",
-                Message("One board of the top is only {0} wide", (thin,)),
-                Message(
-                    "Under {0} a strip is hard to joint and to clamp. Share it between both outer boards.",
-                    (LEAST_RIP,),
-                ),
-                tuple(f"{self.change.id}/plank/{k + 1}" for k, w in enumerate(self.layout.widths) if w == thin),
-                self.change.id,
-                remedies,
-            ),
-        )
+        return (*thin_strip(self), *held_fast(self))
 
     def _handles(self) -> tuple[Handle, ...]:
         return overhang_handles(self.change.id, self.outline, self.ground.low + self.size.thickness / 2)
-
-
-_NO_GLUE = (
-    "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
-    "a wide top held everywhere splits."
-)
-_HINGES = "The old hinges go on again where they were; a heavier lid wants a stay that holds its weight."
 
 
 def _strip(outline: Outline, across: tuple[float, float], low: float, high: float) -> Outline:

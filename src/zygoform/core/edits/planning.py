@@ -33,6 +33,8 @@ def add_change(project: Project, kind: str, target: str, planned: Form | None = 
     if meant is None:
         raise BadInputError("unknown_key", "What this was planned for is gone.")
     change = entry.load().begin(f"c{number}", number, meant, project.shop)
+    use = known_piece(project, piece_of(target)).use
+    change = change.for_use(use) if use is not None else change
     # Of several variants it is begun in the chosen one: in the others it is there to be ticked.
     variants = tuple(
         v if v.id == project.variant.id else structs.replace(v, left_out=(*v.left_out, change.id))

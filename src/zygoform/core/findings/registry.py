@@ -17,12 +17,14 @@ from zygoform.core.findings.rules import (
     short_parts,
     tipping,
     too_long,
+    top_sags,
     weak_screws,
 )
 from zygoform.core.outcome.outcome import Finding
 
 RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     too_long.judge,
+    top_sags.judge,
     ends_cross.judge,
     openings_add_up.judge,
     openings_close.judge,

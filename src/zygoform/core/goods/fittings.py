@@ -16,7 +16,7 @@ FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
     "leg plate", "leg", "castor", "leveller", "tile", "shelf pin", "bracket", "wall strap",
     "edge band", "tile adhesive", "grout",
-    "glue", "filler", "veneer", "stain blocker", "insect treatment",
+    "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer",
 ]  # fmt: skip
 AMOUNTS: dict[FittingKind, str] = {
     "glue": "ml",
@@ -24,11 +24,18 @@ AMOUNTS: dict[FittingKind, str] = {
     "veneer": "cm²",
     "stain blocker": "ml",
     "insect treatment": "ml",
+    "sealer": "ml",
     "edge band": "m",
     "tile adhesive": "g",
     "grout": "g",
 }
 """What is used up, and what it is measured in; everything else is counted."""
+
+RUSTS: tuple[FittingKind, ...] = (
+    "pocket screw", "wood screw", "pin", "hinge", "pull", "slide pair", "leg plate", "castor", "leveller",
+    "bracket", "wall strap",
+)  # fmt: skip
+"""What is of steel: in damp it is bought stainless."""
 
 SIZELESS: frozenset[str] = frozenset(
     {*AMOUNTS, "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap"}
@@ -48,6 +55,7 @@ class Pack(Struct, frozen=True):
     size: Annotated[float, Meta(ge=0, le=1000)]
     holds: Annotated[float, Meta(gt=0, le=1_000_000)]
     price: Decimal
+    stainless: bool = False
 
     def __post_init__(self) -> None:
         check_price(self.price)

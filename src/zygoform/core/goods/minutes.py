@@ -9,7 +9,7 @@ Task = Literal[
     "glue joint", "block", "trim end", "round corner", "fix place", "turn over", "mending", "take glass out",
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
     "take top off", "take base off", "taper", "fix leg",
-    "lay tile", "cut tile", "grout",
+    "lay tile", "cut tile", "grout", "seal face",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -55,6 +55,7 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("lay tile", "tile laid", "tiles laid", "each", 1, 2.5),
     ("cut tile", "tile cut", "tiles cut", "each", 2, 6),
     ("grout", "of joint filled and wiped", "of joint filled and wiped", "m", 1, 2),
+    ("seal face", "face sealed", "faces sealed", "each", 0.7, 1.5),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),
     ("take glass out", "pane", "panes", "each", 10, 25),
     ("take drawer out", "drawer", "drawers", "each", 1, 3),

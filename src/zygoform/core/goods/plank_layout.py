@@ -22,13 +22,15 @@ class PlankLayout(Struct, frozen=True):
     ripped: Literal["none", "first", "last", "both"]
 
 
-def board_widths(across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP) -> PlankLayout:
-    """n = ceil(across / full) boards of working width `full`; what is over comes off the chosen board.
+def board_widths(
+    across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP, gap: float = 0.0
+) -> PlankLayout:
+    """n = ceil((across + gap) / (full + gap)) boards of working width `full`; the chosen board loses what is over.
 
     On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
     """
-    n = count_up(across / full)
-    excess = n * full - across
+    n = count_up((across + gap) / (full + gap))
+    excess = n * (full + gap) - gap - across
     if excess <= SAME_MM:
         return PlankLayout((full,) * n, full, 0.0, "none")
     chosen: Literal["first", "last", "both"] = "last" if full - excess >= least - SAME_MM else "both"

@@ -100,19 +100,20 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
 
 
 def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list[BuyRow]:
-    wanted: dict[tuple[str, float], list[tuple[int, Fitting]]] = {}
+    wanted: dict[tuple[str, float, bool], list[tuple[int, Fitting]]] = {}
     for number, fitting in fittings:
-        wanted.setdefault((fitting.kind, fitting.size), []).append((number, fitting))
+        wanted.setdefault((fitting.kind, fitting.size, fitting.stainless), []).append((number, fitting))
     rows = []
-    for (kind, size), uses in wanted.items():
+    for (kind, size, stainless), uses in wanted.items():
         count = sum(fitting.count for _, fitting in uses)
-        packs = shop.packs_of(uses[0][1].kind, size)
+        packs = shop.packs_of(uses[0][1].kind, size, stainless=stainless)
         numbers = tuple(sorted({number for number, _ in uses}))
         group = _GROUPS.get(kind, "Hardware")
         more = shop.spare_screws if group == "Screws" else 0
         spare = f" and {more} spare" if more else ""
         need = f"{count} {kind}{'s' * (count != 1)}{spare}: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
-        plain = Message(f"{kind} {{0}}" if size else kind, (size,) if size else ())
+        named = f"stainless {kind}" if stainless else kind
+        plain = Message(f"{named} {{0}}" if size else named, (size,) if size else ())
         rows += _pack_rows((group, kind, size), count + more, packs, need, numbers, plain)
     return rows
 

@@ -50,6 +50,7 @@ class Fitting(Struct, frozen=True):
     count: int
     use: str
     why: Message = Message("")
+    stainless: bool = False
 
 
 class Supply(Struct, frozen=True):

@@ -2,17 +2,23 @@
 
 from typing import Annotated, Literal, Self
 
+from msgspec import structs
+
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.plank_panel import PlankPanel
 from zygoform.core.changes.top_ground import OverBack, OverFront, OverLeft, OverRight
 from zygoform.core.changes.top_shape import Bow, EdgeProfile, FrontEdge, ProfileSize, depth_entry
 from zygoform.core.condition.condition import Condition
+from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
 from zygoform.core.goods.plank_layout import Rip
 from zygoform.core.measure.param import Choice, choice, length, switch
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
+
+GAP_OUTDOORS, CHILD_RADIUS = 6.0, 20.0
+"""So far apart lie boards that dew gets at, so round are corners a child runs into (mm): shop practice."""
 
 
 class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
@@ -60,6 +66,9 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
             main=False,
         ),
     ] = "instead"
+    gap: Annotated[
+        float, length("Gaps between boards", 0, 20, main=False, hint="outdoors: water runs out; 0: glued up")
+    ] = 0.0
     rip: Annotated[
         Rip,
         choice(
@@ -118,6 +127,13 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
             trim=trim,
             profile_size=profile,
         )
+
+    def for_use(self, use: PieceUse) -> Self:
+        """Outdoors with gaps that drain; where children are with rounded corners and edge."""
+        top = structs.replace(self, gap=GAP_OUTDOORS, screws=False) if use.outdoors else self
+        if use.children:
+            top = structs.replace(top, radius=max(top.radius, CHILD_RADIUS), profile="rounded")
+        return top
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with the new top. Raises BadInputError where it cannot be built."""

@@ -2,15 +2,21 @@
 
 from typing import Annotated, Literal, Self
 
+from msgspec import structs
+
 from zygoform.core.changes.base import SOUND, ChangeBase, nearest_size
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.changes.shelf_bay import ShelfBay
 from zygoform.core.condition.condition import Condition
+from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
 from zygoform.core.measure.param import Choice, choice, count, length, switch
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
+
+HEAVY_KG = 40.0
+"""From here on what a piece carries counts as heavy (kg)."""
 
 
 class Shelves(ChangeBase, frozen=True, tag="shelves"):
@@ -102,6 +108,10 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
             lining=thin.id if thin else "",
             low=152.4 if shop.unit.system == "inch" else 150.0,
         )
+
+    def for_use(self, use: PieceUse) -> Self:
+        """Under a standing weight it is begun for heavy things, with a lip."""
+        return structs.replace(self, load="heavy", lip=True) if use.carries >= HEAVY_KG else self
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with its shelves. Raises BadInputError where they find no room."""

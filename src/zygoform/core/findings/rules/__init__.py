@@ -2,6 +2,7 @@
 
 openings_add_up.py  sizes of the front that do not come to the room there is
 openings_close.py   readings of one opening that contradict each other
+top_sags.py         a new top under what the piece carries
 too_long.py         parts longer than any board
 ends_cross.py       parts too short for their slanted ends
 short_parts.py      parts too short to hold at the saw

@@ -10,16 +10,12 @@ from zygoform.core.condition.materials import MATERIALS, MaterialCode
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Body
-from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.goods.fittings import RUSTS
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Outcome
 
 SWELL: tuple[MaterialCode, ...] = ("chipboard", "fibreboard", "foil on board", "veneer on board")
 LOOSEN: tuple[MaterialCode, ...] = ("cane", "fabric")
-METAL: tuple[FittingKind, ...] = (
-    "pocket screw", "wood screw", "pin", "hinge", "pull", "slide pair", "leg plate", "castor", "leveller",
-    "bracket", "wall strap",
-)  # fmt: skip
 DAMPEST_OUTDOORS = 14.0
 """As far as the coefficients of movement hold (percent)."""
 
@@ -45,7 +41,7 @@ def _told(view: JudgedPlan, body: Body, use: PieceUse) -> Iterator[Finding]:
 def _metal(made: list[Outcome]) -> str:
     """The fittings to buy that would rust, in words."""
     kinds = {fitting.kind for outcome in made for fitting in outcome.fittings}
-    return _listed([f"{kind}s" for kind in METAL if kind in kinds])
+    return _listed([f"{kind}s" for kind in RUSTS if kind in kinds])
 
 
 def _ruled_out(view: JudgedPlan, body: Body, place: str) -> Iterator[Finding]:
@@ -97,7 +93,7 @@ def _asked(view: JudgedPlan, body: Body, use: PieceUse, metal: str) -> Finding:
     else:
         why = "Seal the back and the underside too, once: what drinks on one side only bends."
     if metal:
-        why += f" Buy {metal} of stainless steel: plated ones rust, and stain oak black."
+        why += f" The list has {metal} of stainless steel: plated ones rust, and stain oak black."
     what = f"{literal(body.name)}: what it asks {'outdoors' if use.outdoors else 'in a wet room'}"
     return Finding("damp_asks", "note", Message(what), Message(why))
 
