@@ -7,7 +7,8 @@ from tests.app.desk import Desk
 from zygoform.app.stages.compare.picture import VariantPicture
 from zygoform.app.widgets.preview import Preview
 from zygoform.app.widgets.tick import TickBox
-from zygoform.core.edits.variants import add_variant
+from zygoform.core.edits.planning import leave_out, set_value
+from zygoform.core.edits.variants import add_variant, choose_variant
 
 
 def total(desk: Desk, name: str, column: int) -> str:
@@ -87,3 +88,32 @@ def test_the_page_for_a_customer_opens_from_the_comparison(desk: Desk) -> None:
     desk.wait(lambda: bool(preview.pages))
     assert preview.paper.id == "variants"
     preview.close()
+
+
+def on_screen(desk: Desk, name: str) -> bool:
+    return any(button.isVisible() for button in desk.frame.findChildren(QPushButton, name))
+
+
+def test_changes_are_mixed_across_by_a_click(desk: Desk) -> None:
+    """Of the other variant one change is taken over with its size, one is left out like there."""
+    desk.session.try_do(add_variant)
+    for edit in (
+        lambda project: set_value(project, "c1", "radius", 50.0),
+        lambda project: leave_out(project, "c2", out=True),
+        lambda project: choose_variant(project, "v1"),
+        lambda project: set_value(project, "c1", "radius", 20.0),
+    ):
+        desk.session.try_do(edit)
+    desk.settle()
+    desk.action("compare")
+    assert not on_screen(desk, "over_v1_c1")
+    desk.click("over_v2_c1")
+    (top, _) = desk.session.project.settled("v1")
+    assert top.radius == 50.0  # type: ignore[attr-defined]
+    assert not on_screen(desk, "over_v2_c1")
+    desk.click("over_v2_c2")
+    assert [change.id for change in desk.session.project.settled("v1")] == ["c1"]
+    desk.action("undo")
+    desk.action("undo")
+    (top, _) = desk.session.project.settled("v1")
+    assert top.radius == 20.0  # type: ignore[attr-defined]

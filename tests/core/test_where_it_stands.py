@@ -94,6 +94,8 @@ def test_outdoors_a_new_top_drains_is_sealed_all_round_and_screwed_with_stainles
     assert not rows["sealer"].missing
     steps = [step.id.rsplit("/", 1)[-1] for step in plan.work.steps]
     assert steps.index("trim") < steps.index("seal") < steps.index("fix")
+    fix = next(step for step in plan.work.steps if step.id.endswith("/fix"))
+    assert any(before.endswith("/seal") for before in fix.follows)
 
 
 def test_children_get_round_corners_and_a_standing_weight_strong_shelves() -> None:

@@ -58,6 +58,22 @@ def tick(project: Project, variant_id: str, change_id: str, *, counts: bool) -> 
     return Edited(_with(project, new), words, frozenset({variant_id, change_id}))
 
 
+def take_over(project: Project, variant_id: str, change_id: str) -> Edited:
+    """A change in the chosen variant as it is in another: its tick, and every size."""
+    other, chosen = _variant(project, variant_id), project.variant
+    kept = tuple(c for c in chosen.left_out if c != change_id)
+    left_out = (*kept, change_id) if change_id in other.left_out else kept
+    change = next((c for c in project.changes if c.id == change_id), None)
+    if change is None:
+        raise BadInputError("unknown_key", "That change is no longer there.")
+    # Of its own are in each variant only the sizes that are not those of the change itself.
+    rest = tuple(o for o in chosen.overrides if o.change_id != change_id)
+    theirs = tuple(o for o in other.overrides if o.change_id == change_id)
+    new = structs.replace(chosen, left_out=left_out, overrides=(*rest, *theirs))
+    words = Message(f"{literal(chosen.name)}: change {change_id.lstrip('c')} as in {literal(other.name)}")
+    return Edited(_with(project, new), words, frozenset({chosen.id, change_id}))
+
+
 def _variant(project: Project, variant_id: str) -> Variant:
     found = next((v for v in project.variants if v.id == variant_id), None)
     if found is None:

@@ -16,7 +16,14 @@ from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.edits.variants import add_variant, choose_variant, remove_variant, rename_variant, tick
+from zygoform.core.edits.variants import (
+    add_variant,
+    choose_variant,
+    remove_variant,
+    rename_variant,
+    take_over,
+    tick,
+)
 from zygoform.core.plan.compared import (
     MOST_BESIDE,
     ComparedChange,
@@ -204,12 +211,32 @@ class CompareStage(QWidget):
         mark.setAccessibleName(f"{change.title} in {variant.name}")
         mark.clicked.connect(partial(self._tick, variant.id, change.change_id, not change.counts[k]))
         line.addWidget(mark)
+        over = self._over(change, variant, k)
         if change.counts[k] and change.sizes:
             said = size_words(change, k, self.session.project.shop)
             line.addWidget(wrapped(said, "small"), 1)
         else:
             line.addStretch(1)
+        if over is not None:
+            line.addWidget(over, 0, Qt.AlignmentFlag.AlignTop)
         return box
+
+    def _over(self, change: ComparedChange, variant: Variant, k: int) -> QPushButton | None:
+        """Takes a change into the chosen variant as it is in this one, where the two differ."""
+        taken = next((i for i, v in enumerate(self.shown) if v.id == self.session.project.chosen), k)
+        same = change.counts[k] == change.counts[taken] and all(
+            s.values[k] == s.values[taken] for s in change.sizes
+        )
+        if same:
+            return None
+        over = QPushButton("Take over")
+        over.setObjectName(f"over_{variant.id}_{change.change_id}")
+        over.setProperty("kind", "plain")
+        over.setToolTip(f"This change as it is here, in {self.session.project.variant.name} too")
+        over.setAccessibleName(f"Take {change.title} over from {variant.name}")
+        edit = partial(take_over, variant_id=variant.id, change_id=change.change_id)
+        over.clicked.connect(lambda: self.session.try_do(edit))
+        return over
 
     def _tick(self, variant_id: str, change_id: str, counts: bool, _checked: bool = False) -> None:
         self.session.try_do(partial(tick, variant_id=variant_id, change_id=change_id, counts=counts))
