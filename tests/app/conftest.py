@@ -18,7 +18,7 @@ from tests.app.own_screen import own_screen
 from tests.app.slowness import FIRST_MS, SWING
 from zygoform.app.collecting import Collector
 from zygoform.app.main import qt_application
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 
 own_screen()
 
@@ -74,7 +74,7 @@ def quiet(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
 @pytest.fixture
 def desk(app: QApplication) -> Iterator[Desk]:
     """The window with the demo."""
-    made = Desk(app, demo_project())
+    made = Desk(app, counter_begun())
     yield made
     made.close()
 

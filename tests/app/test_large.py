@@ -25,7 +25,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.limits import MOST_CHANGES, MOST_COUNTED, MOST_FAULTS, MOST_PIECES, check_size, is_large
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import write_project
 
 TRIES = 3
@@ -34,7 +34,7 @@ TRIES = 3
 @cache
 def at_the_limits() -> Project:
     """As many pieces, changes, faults and parts asked for as there may be, all in one."""
-    project = demo_project()
+    project = counter_begun()
     own = 20
     while len(project.pieces) < MOST_PIECES:
         changes = len(project.changes) + 2 <= MOST_CHANGES - own
@@ -273,7 +273,7 @@ def test_on_a_piece_drawn_small_marks_are_counted_and_numbers_stay_near(hands: D
 
 
 def test_what_is_small_is_worked_out_at_once(hands: Desk) -> None:
-    hands.session.begin(demo_project(), None, "Opened")
+    hands.session.begin(counter_begun(), None, "Opened")
     assert not is_large(hands.session.project)
     hands.session.do(lambda p: set_value(p, "c1", "overhang_left", 33.0))
     assert not hands.session.planning.busy

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 
 from zygoform.app.main import Asked
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.project_json import write_project
 
 
@@ -46,12 +46,12 @@ def run(*words: str) -> subprocess.CompletedProcess[str]:
 
 def test_starts_empty_with_a_project_or_with_the_demo(tmp_path: Path) -> None:
     path = tmp_path / "mine.zygoform.json"
-    write_project(path, demo_project())
+    write_project(path, counter_begun())
     bad = tmp_path / "bad.zygoform.json"
     bad.write_text("{")
     for words, shows in (
         ((), "SHOWS  0 None"),
-        (("--demo",), "SHOWS Harbour Lane counter 2 None"),
+        (("--demo",), "SHOWS Harbour Lane counter 10 None"),
         ((str(path),), f"SHOWS Harbour Lane counter 2 {path}"),
         ((str(bad),), "SHOWS  0 None"),
         ((str(tmp_path / "none.json"),), "SHOWS  0 None"),

@@ -30,7 +30,7 @@ from zygoform.core.edits.workshop import set_price
 from zygoform.core.project import Project
 from zygoform.files import guard
 from zygoform.files.atomic import same_content
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.photos import photo_folder, photo_path
 from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
 from zygoform.files.project_json import read_project, write_project
@@ -137,7 +137,7 @@ def leave(app: QApplication, desk: Application) -> None:
 
 def test_work_left_behind_is_offered_and_taken_up(app: QApplication, empty_home: Path) -> None:
     path = empty_home / "old.zygoform.json"
-    project = set_value(demo_project(), "c1", "radius", 30.0).project
+    project = set_value(counter_begun(), "c1", "radius", 30.0).project
     keeper = RecoveryFile()
     keeper.keep(project, path)
     assert left_behind() == [], "its window still lives"
@@ -190,8 +190,8 @@ def test_a_copy_is_offered_with_both_times_and_what_differs(
     app: QApplication, empty_home: Path, later: str
 ) -> None:
     path = empty_home / "old.zygoform.json"
-    write_project(path, demo_project())
-    copy = left(set_value(demo_project(), "c1", "radius", 30.0).project, path, guard.stamp(path))
+    write_project(path, counter_begun())
+    copy = left(set_value(counter_begun(), "c1", "radius", 30.0).project, path, guard.stamp(path))
     at = time.time() + (60 if later == "the file" else -60)
     os.utime(path, (at, at))
     order = "is older than the file" if later == "the file" else "after the file was saved"
@@ -224,12 +224,12 @@ def test_a_file_opened_by_name_offers_its_copy_and_saving_asks_where_it_changed(
     app: QApplication, empty_home: Path
 ) -> None:
     path = empty_home / "old.zygoform.json"
-    write_project(path, demo_project())
-    mine = set_value(demo_project(), "c1", "radius", 30.0).project
+    write_project(path, counter_begun())
+    mine = set_value(counter_begun(), "c1", "radius", 30.0).project
     known = guard.stamp(path)
     left(mine, path, known)
     # Meanwhile somebody else has saved the file.
-    write_project(path, set_value(demo_project(), "c1", "radius", 12.0).project)
+    write_project(path, set_value(counter_begun(), "c1", "radius", 12.0).project)
     hands = desk_of(app, demo=False)
     filing, asked = hands.window.filing, list[str]()
     answers: Iterator[CopyChoice] = iter(("later", "take"))
@@ -301,7 +301,7 @@ def test_prices_that_cannot_be_kept_are_no_fault_of_the_copy(desk: Hands, empty_
 
 def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) -> None:
     path = tmp_path / "shared.zygoform.json"
-    write_project(path, demo_project())
+    write_project(path, counter_begun())
     desk.window.filing.open_file(path)
     # Another window comes later, and the first is told all the same.
     code = "import sys, time; from pathlib import Path; from zygoform.files import guard\n"
@@ -319,7 +319,7 @@ def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) 
     guard._mark(path, there).write_bytes(msgspec.json.encode(there))
     desk.wait(lambda: "is open on garage" in desk.told[-1])
     desk.session.do(lambda project: set_value(project, "c1", "radius", 30.0))
-    theirs = set_value(demo_project(), "c1", "radius", 12.0).project
+    theirs = set_value(counter_begun(), "c1", "radius", 12.0).project
     write_project(path, theirs)
     desk.wait(lambda: "changed elsewhere" in desk.told[-1])
     answers: Iterator[ChangedChoice] = iter(("back", "other", "over"))
@@ -332,14 +332,14 @@ def test_two_windows_on_one_file_notice_each_other(desk: Hands, tmp_path: Path) 
     assert read_project(tmp_path / "mine.zygoform.json") == desk.session.project
     desk.window.filing.open_file(path)
     desk.session.do(lambda project: set_value(project, "c1", "radius", 33.0))
-    write_project(path, demo_project())
+    write_project(path, counter_begun())
     assert desk.window.filing.save()
     assert read_project(path) == desk.session.project
 
 
 def test_photos_of_work_never_saved_come_along_and_leave_nothing_behind(desk: Hands, tmp_path: Path) -> None:
     keeping, session, picture = Autosave(desk.session), desk.session, tmp_path / "left.png"
-    session.begin(demo_project(), None, "Opened")
+    session.begin(counter_begun(), None, "Opened")
     desk.frame.grab().save(str(picture))
     desk.window.go("survey")
     desk.window._made["survey"].photos.take([picture, picture])  # type: ignore[attr-defined]
@@ -364,7 +364,7 @@ def test_photos_of_work_never_saved_come_along_and_leave_nothing_behind(desk: Ha
 
 def test_a_save_that_has_to_wait_leaves_the_window_painting(desk: Hands, tmp_path: Path) -> None:
     path, session, ticks = tmp_path / "shared.zygoform.json", desk.session, []
-    write_project(path, demo_project())
+    write_project(path, counter_begun())
     desk.window.filing.open_file(path)
     session.do(lambda project: set_value(project, "c1", "radius", 30.0))
     code = "import sys, time; from pathlib import Path; from zygoform.files import guard\n"

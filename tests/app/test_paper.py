@@ -19,14 +19,14 @@ from zygoform.core.edits.workshop import set_paper, set_shop, set_unit
 from zygoform.core.plan.compared import beside, total_lines, totals_of
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.paper import PAPERS, pictures
 
 SIZES = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
 
 
 def test_variants_on_paper_say_what_the_screen_says() -> None:
-    project = add_variant(demo_project(), "Without a skirt").project
+    project = add_variant(counter_begun(), "Without a skirt").project
     project = tick(project, "v2", "c2", counts=False).project
     project = set_value(project, "c1", "radius", 0.0).project
     plans = [(v.id, compile_plan(project, variant_id=v.id)) for v in project.variants]

@@ -17,14 +17,14 @@ from zygoform.core.drawing.primitives import Scene
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import set_value
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 NEAR = 6
 """Of 255: so far a colour may be off by being rounded twice, in the picture and on the sheet."""
 
 
 def three() -> Project:
-    project = demo_project()
+    project = counter_begun()
     while len(project.pieces) < 3:
         project = copy_piece(project, "p1", with_changes=True).project
     return project

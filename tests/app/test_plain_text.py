@@ -12,7 +12,7 @@ from zygoform.app.actions import asking
 from zygoform.core.edits.pieces import copy_piece, rename
 from zygoform.core.edits.planning import add_change, set_text
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 EVIL = '<img src="/dev/zero"><b>A&B</b>'
 OURS = ("caution_", "material_guide")
@@ -20,7 +20,7 @@ OURS = ("caution_", "material_guide")
 
 def evil() -> Project:
     """The demo with such a name wherever one can be given."""
-    project = rename(demo_project(), EVIL).project
+    project = rename(counter_begun(), EVIL).project
     project = add_change(project, "own_part", "p1/body/main").project
     project = set_text(project, "c3", "name", EVIL).project
     project = set_text(project, "c3", "location", EVIL).project

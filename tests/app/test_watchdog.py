@@ -17,7 +17,7 @@ from zygoform.core.edits.planning import add_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 TRIES = 5
 """The least of so many counts: another process on the machine only ever adds to it."""
@@ -25,7 +25,7 @@ TRIES = 5
 
 def many_parts() -> Project:
     """300 parts of a dozen lengths with mitred ends."""
-    project = demo_project()
+    project = counter_begun()
     for k in range(12):
         project = add_change(project, "own_part", "p1/body/main").project
         own = project.changes[-1].id
@@ -36,13 +36,13 @@ def many_parts() -> Project:
 
 def large_set() -> Project:
     """Seven pieces with a top and a skirt each."""
-    project = demo_project()
+    project = counter_begun()
     while len(project.pieces) < 7:
         project = copy_piece(project, "p1", with_changes=True).project
     return project
 
 
-@pytest.mark.parametrize("project", [demo_project, many_parts, large_set])
+@pytest.mark.parametrize("project", [counter_begun, many_parts, large_set])
 def test_nothing_holds_the_window(app: QApplication, project: Callable[[], Project]) -> None:
     desk = Desk(app, project())
     session, turn = desk.session, count()
@@ -92,7 +92,7 @@ def test_a_screen_first_gone_to_does_not_keep_one_waiting(app: QApplication) -> 
     held: dict[str, float] = {}
     slow = 99.0
     for _ in range(TRIES):
-        desk = Desk(app, demo_project())
+        desk = Desk(app, counter_begun())
         slow = min(slow, plain_work() / LOOPS_MS)
         for stage in [*(stage for stage, _ in STAGES), "settings", "help"]:
             worst = _longest(app, partial(desk.window.go, stage))

@@ -30,7 +30,7 @@ from zygoform.app.shots import take_shots
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.tally import TOTALS, Tally
 from zygoform.core.drawing.views import CORNER_PLACES
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun, demo_project
 from zygoform.files.project_json import write_project
 
 
@@ -80,7 +80,7 @@ def test_a_full_disk_and_a_bad_file_are_told_and_nothing_is_lost(
     desk: Desk, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     path = tmp_path / "old.zygoform.json"
-    write_project(path, demo_project())
+    write_project(path, counter_begun())
     spoil(desk)
     kept = desk.session.project
 

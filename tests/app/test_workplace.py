@@ -20,7 +20,7 @@ from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.goods.saw import Saw
 from zygoform.core.measure.param import params
 from zygoform.core.measure.parse import INCH
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.project_json import write_project
 from zygoform.files.settings_json import Settings
 
@@ -298,12 +298,12 @@ def test_from_three_sizes_to_paper_by_keyboard_alone(bare: Desk, tmp_path: Path)
 
 def test_another_look_does_not_forget_who_else_has_the_file(app: QApplication, tmp_path: Path) -> None:
     path = tmp_path / "shared.json"
-    write_project(path, demo_project())
+    write_project(path, counter_begun())
     frame, preferences = MainWindow(), Preferences(Settings())
     whole, asked = Whole(app, frame, preferences, demo=True), list[str]()
     try:
         assert whole.window.filing.open_file(path)
-        theirs = set_value(demo_project(), "c1", "radius", 40.0).project
+        theirs = set_value(counter_begun(), "c1", "radius", 40.0).project
         write_project(path, theirs)
         preferences.set(theme="dark")
         app.processEvents()

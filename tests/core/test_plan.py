@@ -24,7 +24,7 @@ from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.plan.touched import EVERYTHING, Topic, topics
 from zygoform.core.project import Override, Project, UnknownPiece
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 
 
 @settings(max_examples=40)
@@ -94,7 +94,7 @@ def test_the_plan_depends_on_the_list_of_changes_alone(project: Project, lot: Ra
 
 
 def test_numbers_are_given_once() -> None:
-    project = demo_project()
+    project = counter_begun()
     project = planning.remove_change(project, "c2").project
     project = planning.add_change(project, "skirt", "p1/body/main").project
     assert [c.number for c in project.changes] == [1, 3]
@@ -102,7 +102,7 @@ def test_numbers_are_given_once() -> None:
 
 
 def test_a_variant_has_its_own_values() -> None:
-    project = demo_project()
+    project = counter_begun()
     own = structs.replace(project.variant, overrides=(Override("c1", "radius", 10.0),))
     project = structs.replace(project, variants=(own,))
     plan = compile_plan(project)
@@ -117,7 +117,7 @@ def test_a_variant_has_its_own_values() -> None:
 
 def test_kinds_of_the_future_are_kept_and_told() -> None:
     unknown = UnknownChange("c9", 9, ("p1",), {"id": "c9", "kind": "hologram", "number": 9, "targets": ["p1"]})
-    project = structs.replace(demo_project(), changes=(*demo_project().changes, unknown), next_number=10)
+    project = structs.replace(counter_begun(), changes=(*counter_begun().changes, unknown), next_number=10)
     plan = compile_plan(project)
     assert plan is not None
     assert [f.code for f in plan.findings if f.change_id == "c9"] == ["unknown_kind"]
@@ -128,7 +128,7 @@ def test_kinds_of_the_future_are_kept_and_told() -> None:
 
 
 def test_answers_known_are_used_and_lower_the_bill_or_leave_it() -> None:
-    project = demo_project()
+    project = counter_begun()
     quick = compile_plan(project)
     assert quick is not None
     answers = {}
@@ -153,13 +153,13 @@ TEXTS = [
 @pytest.mark.parametrize(("change_id", "parameter", "text", "kind"), TEXTS)
 def test_bad_values_are_refused_with_what_would_do(change_id: str, parameter: str, text: str, kind: str) -> None:
     with pytest.raises(BadInputError) as refused:
-        planning.set_text(demo_project(), change_id, parameter, text)
+        planning.set_text(counter_begun(), change_id, parameter, text)
     assert refused.value.kind == kind
     assert refused.value.message
 
 
 def test_a_setback_can_be_typed() -> None:
-    project = planning.set_text(demo_project(), "c1", "overhang_back", "-1/2").project
+    project = planning.set_text(counter_begun(), "c1", "overhang_back", "-1/2").project
     assert known(project, "c1").overhang_back == -12.7  # type: ignore[attr-defined]
     project = planning.set_text(project, "c1", "overhang_back", "−12 mm").project
     assert known(project, "c1").overhang_back == -12.0  # type: ignore[attr-defined]
@@ -176,7 +176,7 @@ def test_a_setback_can_be_typed() -> None:
     ],
 )
 def test_an_edit_is_told_in_words(change_id: str, parameter: str, text: str, words: str) -> None:
-    project = planning.add_change(demo_project(), "own_part", "p1/body/main").project
+    project = planning.add_change(counter_begun(), "own_part", "p1/body/main").project
     edited = planning.set_text(project, change_id, parameter, text)
     assert edited.words.words(project.shop.unit.show).replace("\u00a0", " ") == words
     chosen = planning.set_value(project, "c2", "board", "pine-1x4").words.text
@@ -186,7 +186,7 @@ def test_an_edit_is_told_in_words(change_id: str, parameter: str, text: str, wor
 
 
 def test_a_note_of_a_fault_is_kept_and_has_an_end() -> None:
-    project = demo_project()
+    project = counter_begun()
     fault = project.known_pieces[0].faults[0]
     noted = set_fault_note(project, fault.id, " seen  in\ndaylight ").project
     assert noted.known_pieces[0].faults[0].note == "seen in daylight"
@@ -196,7 +196,7 @@ def test_a_note_of_a_fault_is_kept_and_has_an_end() -> None:
 
 
 def test_what_an_edit_touched_and_nothing_else() -> None:
-    memory, project = Memory(), demo_project()
+    memory, project = Memory(), counter_begun()
     was = compile_plan(project, None, memory)
     fault = project.known_pieces[0].faults[0]
 
@@ -216,7 +216,7 @@ def test_what_an_edit_touched_and_nothing_else() -> None:
 
 
 def test_every_edit_can_be_taken_back_and_done_again() -> None:
-    project = demo_project()
+    project = counter_begun()
     edits: list[Callable[[Project], Edited]] = [
         lambda p: planning.set_text(p, "c1", "overhang_left", "2"),
         lambda p: planning.set_text(p, "c2", "height", "2"),
@@ -255,7 +255,7 @@ def test_every_edit_can_be_taken_back_and_done_again() -> None:
 
 
 def test_history_does_not_grow_for_ever() -> None:
-    history = begin_history(demo_project(), "start")
+    history = begin_history(counter_begun(), "start")
     for k in range(MOST_STATES + 5):
         history = history.after(planning.set_value(history.project, "c1", "radius", float(k % 50)))
     assert len(history.states) == MOST_STATES
@@ -264,7 +264,7 @@ def test_history_does_not_grow_for_ever() -> None:
 @pytest.mark.parametrize("text", ["-1", "abc", "nan", "1e9", ""])
 def test_prices_are_numbers(text: str) -> None:
     with pytest.raises(BadInputError):
-        workshop.set_price(demo_project(), "glue-120", 0, text)
+        workshop.set_price(counter_begun(), "glue-120", 0, text)
 
 
 @pytest.mark.parametrize(
@@ -273,7 +273,7 @@ def test_prices_are_numbers(text: str) -> None:
 )
 def test_boards_owned_are_real_boards(size: str, length: str, count: int) -> None:
     with pytest.raises(BadInputError):
-        workshop.own_board(demo_project(), size, length, count)
+        workshop.own_board(counter_begun(), size, length, count)
 
 
 def test_every_file_of_a_kind_is_registered() -> None:

@@ -23,7 +23,7 @@ from zygoform.core.project import Project
 from zygoform.core.steps.order import in_order
 from zygoform.core.steps.step import Step
 from zygoform.core.steps.words import span, wait_words
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.minutes_csv import minutes_csv, parse_minutes
 
 
@@ -32,7 +32,7 @@ def step(plan: Plan, own: str) -> Step:
 
 
 def test_the_demo_by_hand() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     # Four planks: eight square ends at 1 to 3 min, the last one ripped over 63 5/16 in = 1.608 m at 1 to 3.
     assert step(plan, "c1/cut").minutes == pytest.approx((8 + 1.608, 24 + 3 * 1.608), abs=0.01)
     # Four skirts with both ends mitred.
@@ -74,7 +74,7 @@ def test_any_steps_come_out_once_each(rows: list[tuple[str, set[int]]]) -> None:
 
 
 def test_glass_comes_out_before_the_back() -> None:
-    project = hold(demo_project(), "p1/opening/o2", "door").project
+    project = hold(counter_begun(), "p1/opening/o2", "door").project
     for name, value in (("made", "frame"), ("fill", "glass")):
         project = choose_inside(project, "p1/opening/o2", "door", name, value).project
     project = leave_out(leave_out(project, "c1", out=True).project, "c2", out=True).project
@@ -90,7 +90,7 @@ def test_glass_comes_out_before_the_back() -> None:
 
 
 def test_a_mend_in_a_drawer_takes_the_drawer_out_and_shapes_before_it_fixes() -> None:
-    project = leave_out(leave_out(demo_project(), "c1", out=True).project, "c2", out=True).project
+    project = leave_out(leave_out(counter_begun(), "c1", out=True).project, "c2", out=True).project
     project = add_fault(project, "p1/box-bottom/o1", "broken_bottom", (0.0, 0.0, 0.0)).project
     assert project.piece is not None
     project = mend(project, project.piece.faults[-1].id, "new").project
@@ -103,7 +103,7 @@ def test_a_mend_in_a_drawer_takes_the_drawer_out_and_shapes_before_it_fixes() ->
 
 
 def test_minutes_are_the_users_to_change() -> None:
-    project = set_pace(demo_project(), "mitre cut", "high", "10").project
+    project = set_pace(counter_begun(), "mitre cut", "high", "10").project
     assert step(plan_of(project), "c2/cut").minutes == pytest.approx((16, 80))
     project = set_pace(project, "mitre cut", "low", "0,5 min").project
     assert step(plan_of(project), "c2/cut").minutes == pytest.approx((4, 80))
@@ -113,7 +113,7 @@ def test_minutes_are_the_users_to_change() -> None:
     assert parse_minutes(minutes_csv(project.shop.minutes)).rows == tuple(
         Pace(t, *((0.5, 10) if t == "mitre cut" else (r.low, r.high))) for t, r in RATES.items()
     )
-    again = use_minutes(demo_project(), parse_minutes(minutes_csv(project.shop.minutes)).rows).project
+    again = use_minutes(counter_begun(), parse_minutes(minutes_csv(project.shop.minutes)).rows).project
     assert again.shop.minutes == project.shop.minutes, "what is usual is not kept"
     assert set_pace(project, "mitre cut", "high", "").project.shop.minutes == ()
     wrong = parse_minutes("task,low,high\ncrosscut,3,1\nflying,1,2\nrip,1,two\nblock,1,2\n")
@@ -132,6 +132,6 @@ def test_times_in_words_are_rounded_outward() -> None:
 
 
 def test_without_screws_and_joints_there_are_no_steps_for_them() -> None:
-    plan = plan_of(set_value(demo_project(), "c1", "screws", False).project)
+    plan = plan_of(set_value(counter_begun(), "c1", "screws", False).project)
     assert not any(s.id == "c1/bore" for s in plan.work.steps)
     assert step(plan, "c1/dry").follows == ("c1/cut",)

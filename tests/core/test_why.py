@@ -27,7 +27,7 @@ from zygoform.core.why.buying import why_price, why_row, why_total
 from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
 from zygoform.core.why.tape import tape_before_cut
 from zygoform.core.why.why import Why, sum_of
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 _TERM = re.compile(r"(^|[+−] )(half of |[0-9./]+ (?:× |of ))?\{([0-9]+)\}")
 
@@ -120,7 +120,7 @@ def test_sums_come_to_the_size(project: Project) -> None:
 
 
 def test_the_demo_in_words() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     why = why_part(plan, "c1/plank/1", "length")
     assert why is not None
     what, formula, inputs = (line.words(plan.shop.unit.plain) for line in why.lines)
@@ -161,7 +161,7 @@ def test_an_end_is_cut_to_the_corner_it_names(project: Project) -> None:
 
 
 def test_an_end_says_how_its_board_lies() -> None:
-    project = add_change(demo_project(), "own_part", "p1/body/main").project
+    project = add_change(counter_begun(), "own_part", "p1/body/main").project
     project = set_value(set_value(project, "c3", "left", 30.0).project, "c3", "slant", "flat").project
     for slant_, words in (("flat", "the board lies flat"), ("edge", "the board stands on edge")):
         end = why_part(plan_of(set_value(project, "c3", "slant", slant_).project), "c3/own/1", "left")
@@ -170,7 +170,7 @@ def test_an_end_says_how_its_board_lies() -> None:
 
 
 def test_spare_boards_are_told_beside_those_that_are_cut() -> None:
-    project = demo_project()
+    project = counter_begun()
     shop = structs.replace(project.shop, spare_boards=50.0)
     plan = plan_of(structs.replace(project, shop=shop))
     rows = [row for row in plan.purchase.rows if row.group == "Wood"]
@@ -183,7 +183,7 @@ def test_spare_boards_are_told_beside_those_that_are_cut() -> None:
 
 
 def test_a_guess_is_named_first() -> None:
-    project = set_reading(demo_project(), "overhang_sides", "").project
+    project = set_reading(counter_begun(), "overhang_sides", "").project
     why = why_part(plan_of(project), "c1/plank/1", "length")
     assert why is not None
     assert why.inputs.text.startswith("Guessed, measure it first: top over the sides")
@@ -200,7 +200,7 @@ def test_terms_follow_the_arithmetic() -> None:
 
 
 def test_what_to_tape_first_is_what_would_cost_most() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     tapes = tape_before_cut(plan)
     assert [t.cost for t in tapes] == sorted((t.cost for t in tapes), reverse=True)
     by_name = {tape.name: tape for tape in tapes}
@@ -215,18 +215,18 @@ def test_what_to_tape_first_is_what_would_cost_most() -> None:
 
 
 def test_own_boards_and_missing_prices_say_so() -> None:
-    project = own_board(demo_project(), "pine-1x3", "7 ft", 1).project
+    project = own_board(counter_begun(), "pine-1x3", "7 ft", 1).project
     plan = plan_of(project)
     board = next(b for lay in plan.layouts for b in lay.boards if b.owned)
     assert "your own" in why_length(plan, board).formula.text
-    thick = plan_of(set_value(demo_project(), "c1", "board", "pine-28x195").project)
+    thick = plan_of(set_value(counter_begun(), "c1", "board", "pine-28x195").project)
     rows = {row.group: why_row(thick, row) for row in thick.purchase.rows}
     assert {"Wood", "Screws", "Glue"} <= set(rows)
     assert all(why.formula.text for why in rows.values())
 
 
 def test_an_end_says_how_it_meets_the_other() -> None:
-    project = set_value(demo_project(), "c2", "corners", "butted").project
+    project = set_value(counter_begun(), "c2", "corners", "butted").project
     project = set_reading(project, "corner_right", "88.5").project
     why = why_part(plan_of(project), "c2/board/front", "right")
     assert why is not None

@@ -20,7 +20,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.limits import MOST_CHANGES, check_size
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import PartCount, Project
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import (
     FORMAT,
     UnreadableError,
@@ -41,7 +41,7 @@ def test_what_is_written_is_read_back(project: Project) -> None:
 
 
 def raw() -> dict[str, Any]:
-    return dict(json.loads(dump_project(demo_project())))
+    return dict(json.loads(dump_project(counter_begun())))
 
 
 def test_unknown_kinds_survive_a_round_trip() -> None:
@@ -88,7 +88,7 @@ def spoil(path: str, value: object) -> bytes:
 
 BAD = {
     "nothing": b"",
-    "half of it": dump_project(demo_project())[:4000],
+    "half of it": dump_project(counter_begun())[:4000],
     "not JSON": b"<project/>",
     "noise": random.Random(4).randbytes(10_000_000),
     "deep": b"[" * 200_000,
@@ -119,7 +119,7 @@ BAD = {
     ),
     "a number without an end": spoil("changes.0.radius", 1e300),
     "boxes in boxes": spoil("unknown_thing", json.loads("[" * 60 + "]" * 60)),
-    "a thousand changes": spoil("changes", [json.loads(dump_project(demo_project()))["changes"][0]] * 1000),
+    "a thousand changes": spoil("changes", [json.loads(dump_project(counter_begun()))["changes"][0]] * 1000),
     "a change without id": spoil("changes.0", {"kind": "hologram"}),
 }
 
@@ -170,12 +170,12 @@ def test_a_variants_value_that_cannot_be_is_kept_and_not_used(value: object) -> 
     assert [o.value for o in project.refused_overrides()] == [value]
     plan = compile_plan(project)
     assert plan is not None
-    assert plan.parts == compile_plan(demo_project()).parts  # type: ignore[union-attr]
+    assert plan.parts == compile_plan(counter_begun()).parts  # type: ignore[union-attr]
     assert json.loads(dump_project(project))["variants"][0]["overrides"] == [override]
 
 
 def test_no_edit_makes_a_project_that_could_not_be_opened() -> None:
-    project = demo_project()
+    project = counter_begun()
     rows = tuple(OwnRow(f"Part {k}", "pine-1x3", 200, 300.0, 63.5) for k in range(11))
     with pytest.raises(BadInputError, match="at most 2000 parts asked for by number; these are 2200"):
         check_size(take_parts(project, rows).project)
@@ -214,7 +214,7 @@ def test_files_that_are_not_there_or_too_large(tmp_path: Path) -> None:
 @given(st.data())
 def test_any_spoiled_file_is_read_or_refused(data: st.DataObject) -> None:
     """Cut, doubled or changed bytes: never anything but a project or a refusal."""
-    content = bytearray(dump_project(demo_project()))
+    content = bytearray(dump_project(counter_begun()))
     for _ in range(data.draw(st.integers(1, 4))):
         at = data.draw(st.integers(0, len(content) - 1))
         match data.draw(st.integers(0, 2)):
@@ -234,16 +234,16 @@ def test_a_crash_while_writing_leaves_the_last_good_file(tmp_path: Path) -> None
     path = tmp_path / "counter.zygoform.json"
     write_project(path, fresh_project())
     with full_disk(3), pytest.raises(OSError, match="No space"):
-        write_project(path, demo_project())
+        write_project(path, counter_begun())
     assert read_project(path) == fresh_project()
     assert [p.name for p in tmp_path.iterdir()] == [path.name], "nothing is left lying about"
-    write_project(path, demo_project())
-    assert read_project(path) == demo_project()
+    write_project(path, counter_begun())
+    assert read_project(path) == counter_begun()
     with pytest.raises(OSError, match="No such file"):
-        write_project(tmp_path / "gone" / "x.json", demo_project())
+        write_project(tmp_path / "gone" / "x.json", counter_begun())
 
 
 def test_the_published_schema_is_the_one_of_the_code() -> None:
     published = Path(__file__).parents[2] / "docs" / "project.schema.json"
     assert json.loads(published.read_text()) == json.loads(json.dumps(project_schema()))
-    assert msgspec.json.decode(dump_project(demo_project()))["format"] == FORMAT
+    assert msgspec.json.decode(dump_project(counter_begun()))["format"] == FORMAT

@@ -11,7 +11,7 @@ from zygoform.core.edits.disassembly import add_bag, count_hardware, set_bag, se
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.goods.fittings import SIZELESS, FittingKind
 from zygoform.files.cutlist_csv import by_part_csv
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.labels_pdf import labels
 from zygoform.files.prices_csv import parse_prices, prices_csv, shipped_prices
@@ -29,7 +29,7 @@ def words_of(pdf: bytes) -> str:
 
 
 def test_a_label_for_each_bag_and_each_part_that_is_kept() -> None:
-    project = set_fate(demo_project(), "p1/back/main", "gone").project
+    project = set_fate(counter_begun(), "p1/back/main", "gone").project
     project = set_bag(project, "p1", "b1", "spacing", "3").project
     project = set_bag(add_bag(project, "p1").project, "p1", "b2", "what", "Shelf pins").project
     words = words_of(labels(project, plan_of(project)))
@@ -43,7 +43,7 @@ def test_a_label_for_each_bag_and_each_part_that_is_kept() -> None:
 
 
 def test_many_labels_go_on_over_pages_and_none_says_so() -> None:
-    project = count_hardware(demo_project(), "p1").project
+    project = count_hardware(counter_begun(), "p1").project
     for _ in range(40):
         project = add_bag(project, "p1").project
     words = words_of(labels(project, plan_of(project)))
@@ -63,7 +63,7 @@ def test_the_work_sheet_of_a_set_names_every_piece_and_whose_guess_it_is() -> No
 
 
 def test_a_mend_is_bought_and_cut_like_anything_else() -> None:
-    project = add_fault(demo_project(), "p1/back/main", "torn_back", (0.0, 0.0, 0.0)).project
+    project = add_fault(counter_begun(), "p1/back/main", "torn_back", (0.0, 0.0, 0.0)).project
     project = mend(project, "f5", "new").project
     project = mend(project, "f1", "block").project
     project = mend(project, "f3", "runners").project

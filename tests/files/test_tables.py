@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.import_csv import parse_boards, parse_cut_list
 from zygoform.files.prices_csv import own_path, own_prices, parse_prices, prices_csv, shipped_prices
 from zygoform.files.tables import LARGEST_TABLE, LONGEST_CELL, TableError, read_file, read_table, write_table
@@ -41,7 +41,7 @@ def test_a_price_list_with_dangerous_names_comes_back() -> None:
 
 
 def test_tables_of_other_programs_are_read(tmp_path: Path) -> None:
-    shop = demo_project().shop
+    shop = counter_begun().shop
     path = tmp_path / "list.csv"
     path.write_bytes('Name;Qty;Length;Stock\r\nRail;2;"100,5 mm";Pine 1 × 3\r\n'.encode("utf-8-sig"))
     taken = parse_cut_list(read_file(path), shop)
@@ -75,7 +75,7 @@ def test_what_is_far_too_large_is_refused_in_words(tmp_path: Path) -> None:
         with pytest.raises(TableError, match=word):
             read_table(text, 10)
     assert "1" * 5000 not in str(
-        parse_boards(f"length,stock,count\n8 ft,Pine 1 × 3,{'1' * 1000}\n", demo_project().shop)
+        parse_boards(f"length,stock,count\n8 ft,Pine 1 × 3,{'1' * 1000}\n", counter_begun().shop)
     )
 
 

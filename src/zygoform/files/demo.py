@@ -1,7 +1,9 @@
-"""The Harbour Lane counter: an old shop counter that gets a plank top and a skirt. All made up.
+"""The Harbour Lane counter: an old shop counter that gets a top, shelves, a back, a skirt or legs. All made up.
 
 Its photos are drawn by tools/draw_photos.py.
 """
+
+from typing import Any
 
 from msgspec import structs
 
@@ -9,6 +11,7 @@ from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.photo import SHIPPED, Dot, Photo
+from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.form.front import Division, Opening
@@ -16,7 +19,7 @@ from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.measure.param import param
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Reading, Readings
-from zygoform.core.project import Project
+from zygoform.core.project import Project, Variant
 from zygoform.core.shop import Shop
 from zygoform.files.prices_csv import PriceList, shipped_prices
 
@@ -46,6 +49,31 @@ def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) ->
 
 
 def demo_project() -> Project:
+    """The counter with ten changes in two variants: low on a skirt, or on legs under a tiled top."""
+    project = counter_begun()
+    for fault, remedy in (("f2", "glue"), ("f3", "runners")):
+        project = mend(project, fault, remedy).project
+    for kind, target, values in _MORE:
+        number = project.next_number
+        project = add_change(project, kind, target).project
+        for parameter, value in values.items():
+            project = set_value(project, f"c{number}", parameter, value).project
+    first = structs.replace(project.variant, name="On its skirt", left_out=("c9", "c10"))
+    return structs.replace(project, variants=(first, Variant("v2", "On legs, tiled", left_out=("c1", "c2"))))
+
+
+_MORE: tuple[tuple[str, str, dict[str, Any]], ...] = (
+    ("shelves", "p1/opening/o2", {"reach": "opening", "shelves": 2, "fixing": "pins"}),
+    ("shelves", "p1/opening/o3", {"reach": "opening", "shelves": 1, "lowest": 13 * INCH, "cable": 2 * INCH}),
+    ("back_panel", "p1/body/main", {"pieces": 3}),
+    ("wall_anchor", "p1/body/main", {}),
+    ("legs", "p1/body/main", {"shape": "tapered", "splay_side": 8.0, "splay_front": 8.0, "height": 7 * INCH}),
+    ("tiled_top", "p1/body/main", {}),
+)
+"""What follows the top, the skirt and two mends: kind of change, what it is for, what is set."""
+
+
+def counter_begun() -> Project:
     """Measured in inches; three drawers on the left, two open bays; one corner not yet measured; four faults."""
     project, piece = fresh_project(), CasePiece("p1", "Harbour Lane counter")
     # Put in as it was taken down: a start must not wait for edits.

@@ -35,7 +35,7 @@ from zygoform.core.outcome.member import Axes, end_cuts
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 
 
 def body(width: float, depth: float, left: float = 90, right: float = 90) -> Project:
@@ -240,7 +240,7 @@ def test_a_skirt_round_the_body_needs_body_and_leaves_the_front_free() -> None:
 
 
 def test_a_flush_skirt_takes_the_place_of_the_base() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     gone = {b.id for b in plan.found.boards} - {b.id for b in plan.planned.boards}
     assert gone == {"p1/top/main"} | {f"p1/base/{side}" for side in ("front", "back", "left", "right")}
     (_, _, low), (_, _, high) = plan.planned.box
@@ -249,7 +249,7 @@ def test_a_flush_skirt_takes_the_place_of_the_base() -> None:
 
 def test_the_demo_by_hand() -> None:
     """62 5/16 = 59 13/16 + 2 x 1 1/4; 21 7/8 = 20 7/8 + 1: four boards of 5 1/2, the last less 1/8."""
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     top, skirt = plan.outcomes
     assert [p.width / 25.4 for p in top.parts] == pytest.approx([5.5, 5.5, 5.5, 5.375])
     assert [p.length / 25.4 for p in top.parts] == pytest.approx([63.3125] * 4)
@@ -267,15 +267,15 @@ def test_the_demo_by_hand() -> None:
 
 
 def test_a_change_whose_board_is_gone_says_so() -> None:
-    project = set_value(demo_project(), "c1", "board", "no such").project
+    project = set_value(counter_begun(), "c1", "board", "no such").project
     plan = plan_of(project)
     assert plan.failures[0].parameter == "board"
     assert plan.findings[0].code == "cannot_be_built"
     assert plan.outcome("c2") is not None, "what comes after is still built"
-    thin = set_value(demo_project(), "c2", "height", 200.0).project
+    thin = set_value(counter_begun(), "c2", "height", 200.0).project
     assert plan_of(thin).failures[0].parameter == "height"
     with pytest.raises(BadInputError):
-        demo_project().shop.size("no such")
+        counter_begun().shop.size("no such")
 
 
 def test_what_runs_through_another_part_is_told_once_by_the_later_one() -> None:
@@ -332,7 +332,7 @@ def test_the_ends_of_a_member_are_those_of_its_solid(m1: float, b1: float, m2: f
 
 
 def test_a_target_is_of_one_kind_and_a_change_begins_from_it() -> None:
-    project = demo_project()
+    project = counter_begun()
     form = case_of(project).build()
     kinds = {
         "p1/body/main": "body",

@@ -33,12 +33,12 @@ from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.needs import needs
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 
 def sound_demo() -> Project:
     """The counter, nothing wrong with it."""
-    project = demo_project()
+    project = counter_begun()
     assert project.piece is not None
     return structs.replace(project, pieces=(structs.replace(project.piece, faults=(), made_of=()),))
 
@@ -179,7 +179,7 @@ def test_a_pull_that_is_not_sold_is_refused_with_a_reason() -> None:
 
 
 def test_screws_into_board_are_minded() -> None:
-    project = demo_project()
+    project = counter_begun()
     assert not [f for f in plan_of(project).findings if f.code == "weak_screws"]
     weak = set_made_of(project, ("p1/side/left", "p1/side/right"), "chipboard").project
     found = [f for f in plan_of(weak).findings if f.code == "weak_screws"]
@@ -206,7 +206,7 @@ def test_any_fault_gives_parts_and_a_sum_or_a_reason(data: st.DataObject, projec
 
 @given(st.sampled_from(sorted(VIEWS)), st.floats(0.02, 0.98), st.floats(0.02, 0.98))
 def test_a_pin_lies_where_it_was_set(place: str, across: float, up: float) -> None:
-    board = next(b for b in plan_of(demo_project()).found.boards if b.id == "p1/top/main")
+    board = next(b for b in plan_of(counter_begun()).found.boards if b.id == "p1/top/main")
     view = VIEWS[place]  # type: ignore[index]
     points = [view.project(p) for p in board.solid.corners]
     xs, ys = [p[0] for p in points], [p[1] for p in points]

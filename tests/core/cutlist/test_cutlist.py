@@ -27,7 +27,7 @@ from zygoform.core.measure.parse import INCH
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 
 
 @settings(max_examples=40)
@@ -118,7 +118,7 @@ def test_a_part_turned_end_for_end_is_the_same_shape() -> None:
 
 def test_letters_go_on_after_z() -> None:
     assert [letters(i) for i in (0, 25, 26, 27, 701, 702)] == ["a", "z", "aa", "ab", "zz", "aaa"]
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     shop = plan.shop
     many = list_parts(tuple(part(f"p{i}", 300 + 10 * i) for i in range(30)), shop)
     assert many[27].shape == "3ab"
@@ -141,8 +141,8 @@ def test_settings_come_in_order_and_both_ends_count() -> None:
 
 
 def test_a_measured_corner_changes_the_setting_and_both_neighbours() -> None:
-    before = {p.code: p for p in plan_of(demo_project()).parts}
-    bent = set_value(demo_project(), "c2", "fit", "out").project
+    before = {p.code: p for p in plan_of(counter_begun()).parts}
+    bent = set_value(counter_begun(), "c2", "fit", "out").project
     square = {p.part.name: p.part for p in plan_of(bent).parts}
     bent = set_reading(bent, "corner_right", "88").project
     plan = plan_of(bent)
@@ -158,21 +158,21 @@ def test_a_measured_corner_changes_the_setting_and_both_neighbours() -> None:
 
 
 def test_mm_projects_round_to_half_a_millimetre() -> None:
-    project = set_unit(demo_project(), "mm").project
+    project = set_unit(counter_begun(), "mm").project
     lengths = {p.length for p in plan_of(project).parts}
     assert all(length * 2 == pytest.approx(round(length * 2)) for length in lengths)
 
 
 def test_what_is_owned_is_not_bought() -> None:
-    bare = plan_of(demo_project())
-    project = own_board(demo_project(), "pine-1x3", "8 ft", 2).project
+    bare = plan_of(counter_begun())
+    project = own_board(counter_begun(), "pine-1x3", "8 ft", 2).project
     plan = plan_of(project)
     assert plan.purchase.total < bare.purchase.total
     assert not any(row.key.startswith("pine-1x3 ") for row in plan.purchase.rows)
 
 
 def test_a_part_longer_than_any_board_is_told() -> None:
-    project = set_reading(demo_project(), "width", "170 in").project
+    project = set_reading(counter_begun(), "width", "170 in").project
     plan = plan_of(project)
     stop = [f for f in plan.findings if f.code == "too_long"]
     assert {f.change_id for f in stop} == {"c1", "c2"}
@@ -182,7 +182,7 @@ def test_a_part_longer_than_any_board_is_told() -> None:
 
 
 def test_short_parts_are_told_with_the_limit() -> None:
-    project = set_value(demo_project(), "c1", "direction", "depth").project
+    project = set_value(counter_begun(), "c1", "direction", "depth").project
     project = set_reading(project, "depth", "9 in").project
     project = set_value(project, "c1", "radius", 0.0).project
     plan = plan_of(project)
@@ -262,7 +262,7 @@ def test_sheet_is_cut_both_ways_from_the_size_that_is_cheapest() -> None:
 
 
 def strips(count: int, length: str, width: str) -> Project:
-    project = add_change(demo_project(), "own_part", "p1/body/main").project
+    project = add_change(counter_begun(), "own_part", "p1/body/main").project
     for change in project.changes[:2]:
         project = leave_out(project, change.id, out=True).project
     for entry, text in (("count", f"{count}"), ("length", length), ("width", width)):

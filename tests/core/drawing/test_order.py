@@ -24,7 +24,7 @@ from zygoform.core.geometry.prism import Face, Point3, dot, upright
 from zygoform.core.geometry.solid import cut_off, without
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 PLACES: tuple[Viewpoint, ...] = tuple(VIEWS)
 
@@ -190,13 +190,13 @@ def test_three_beams_in_a_ring_are_cut_so_that_they_can_be_painted() -> None:
 
 
 def scene_of(place: Viewpoint = "corner", overlay: str = "over") -> tuple[Plan, object]:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     handles = tuple(h for o in plan.outcomes for h in o.handles)
     return plan, draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, place, overlay, handles)  # type: ignore[arg-type]
 
 
 def test_new_kept_and_removed_are_told_apart_by_role() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     roles = {}
     for overlay in ("found", "over", "planned"):
         scene = draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, "corner", overlay)
@@ -205,7 +205,7 @@ def test_new_kept_and_removed_are_told_apart_by_role() -> None:
 
 
 def test_numbers_stand_on_what_is_seen_of_their_change() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     for place in PLACES:
         scene = draw_form(plan.found, plan.planned, {"c1": 1, "c2": 2}, place, "planned")
         for leader in scene.leaders:
@@ -217,7 +217,7 @@ def test_numbers_stand_on_what_is_seen_of_their_change() -> None:
 
 
 def test_grips_lie_where_their_direction_can_be_seen() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     handles = tuple(h for o in plan.outcomes for h in o.handles)
     seen = {}
     for place in PLACES:
@@ -234,7 +234,7 @@ def test_grips_lie_where_their_direction_can_be_seen() -> None:
 
 
 def test_the_front_of_the_corner_view_is_true_to_scale() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     flat = draw_form(plan.found, plan.found, {}, "front", "found")
     corner = draw_form(plan.found, plan.found, {}, "corner", "found")
 
@@ -272,7 +272,7 @@ def test_every_opening_says_its_height_and_the_lowest_their_widths(project: Proj
 
 
 def test_boards_show_true_shapes_within_the_board() -> None:
-    plan = plan_of(demo_project())
+    plan = plan_of(counter_begun())
     for layout in plan.layouts:
         for board in layout.boards:
             scene = draw_board(board)

@@ -24,7 +24,7 @@ from zygoform.core.form.form import Body
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import DISASSEMBLY_STAGES, disassembly_order
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 from zygoform.files.prices_csv import shipped_prices
 from zygoform.files.project_json import dump_project, parse_project
 
@@ -67,7 +67,7 @@ def test_a_glass_shelf_between_two_openings_comes_out_and_one_of_wood_stays() ->
 
 
 def test_what_comes_off_becomes_a_board_of_its_own_size() -> None:
-    project = demo_project()
+    project = counter_begun()
     assert project.piece is not None
     project = set_fate(project, "p1/top/main", "stock").project
     size = project.shop.size("found-p1-top-main")
@@ -94,7 +94,7 @@ def test_what_comes_off_becomes_a_board_of_its_own_size() -> None:
 
 
 def test_what_does_not_go_back_is_off_in_the_drawing() -> None:
-    project = set_fate(demo_project(), "p1/back/main", "gone").project
+    project = set_fate(counter_begun(), "p1/back/main", "gone").project
     plan = compile_plan(project)
     assert plan is not None
     assert "p1/back/main" in {b.id for b in plan.found.boards}

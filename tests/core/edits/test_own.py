@@ -18,21 +18,21 @@ from zygoform.core.goods.timber import Offer
 from zygoform.core.measure.parse import INCH
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.import_csv import parse_boards, parse_cut_list
 from zygoform.files.leftover_csv import leftover_csv
 from zygoform.files.project_json import dump_project, parse_project
 
 
 def with_own() -> Project:
-    project = add_change(demo_project(), "own_part", "p1/body/main").project
+    project = add_change(counter_begun(), "own_part", "p1/body/main").project
     for entry, text in (("name", "Cleat"), ("count", "3"), ("length", "14"), ("width", "1 1/2"), ("left", "45")):
         project = set_text(project, "c3", entry, text).project
     return set_value(project, "c3", "board", "pine-1x3").project
 
 
 def test_a_part_of_ones_own_goes_all_the_way() -> None:
-    plan, before = plan_of(with_own()), plan_of(demo_project())
+    plan, before = plan_of(with_own()), plan_of(counter_begun())
     own = [part for part in plan.parts if part.part.change_id == "c3"]
     assert [part.code for part in own] == ["3a.1", "3a.2", "3a.3"]
     assert {round(part.length / INCH, 4) for part in own} == {14.0}
@@ -81,14 +81,14 @@ def test_a_row_is_cut_as_often_as_one_says(project: Project, data: st.DataObject
 
 @pytest.mark.parametrize("text", ["many", "-1", "1.5", "999"])
 def test_a_count_is_a_whole_number(text: str) -> None:
-    row = plan_of(demo_project()).part_rows[0]
+    row = plan_of(counter_begun()).part_rows[0]
     with pytest.raises(BadInputError, match="whole number"):
-        set_row_count(demo_project(), row.code, row.planned, text)
+        set_row_count(counter_begun(), row.code, row.planned, text)
 
 
 def test_the_plan_follows_the_board_as_it_really_is() -> None:
     """Real 5 3/8 in boards: 21 7/8 - 4 x 5 3/8 leaves 3/8, so five boards, the outer ones ripped or the last."""
-    project = set_actual(demo_project(), "pine-5/4x6", "width", "5 3/8").project
+    project = set_actual(counter_begun(), "pine-5/4x6", "width", "5 3/8").project
     plan = plan_of(project)
     planks = [part for part in plan.parts if part.part.change_id == "c1"]
     assert len(planks) == 5
@@ -109,9 +109,9 @@ Side,1,500 mm,,30° bevel,square,Pine 1 × 3
 
 
 def test_a_cut_list_is_taken_over_as_parts() -> None:
-    taken = parse_cut_list(LIST, demo_project().shop)
+    taken = parse_cut_list(LIST, counter_begun().shop)
     assert taken.problems == ()
-    project = take_parts(demo_project(), taken.parts).project
+    project = take_parts(counter_begun(), taken.parts).project
     plan = plan_of(project)
     own = {(p.part.name, round(p.length, 2)) for p in plan.parts if p.number > 2}
     assert own == {("Rail", 774.7), ("Cleat", 304.8), ("Side", 500.06)}, "rounded to the sixteenth"
@@ -125,7 +125,7 @@ def test_a_cut_list_is_taken_over_as_parts() -> None:
 
 @pytest.mark.parametrize("system", ["inch", "mm"])
 def test_our_own_cut_list_can_be_taken_over(system: str) -> None:
-    project = set_unit(demo_project(), system).project  # type: ignore[arg-type]
+    project = set_unit(counter_begun(), system).project  # type: ignore[arg-type]
     plan = plan_of(project)
     taken = parse_cut_list(by_part_csv(plan), project.shop)
     assert taken.problems == ()
@@ -149,7 +149,7 @@ def test_our_own_cut_list_can_be_taken_over(system: str) -> None:
 )
 def test_one_faulty_row_and_nothing_is_taken(row: str, place: str, word: str) -> None:
     text = LIST.splitlines()[0] + "\nGood,1,10,,,,pine-1x3\n" + row + "\n"
-    taken = parse_cut_list(text, demo_project().shop)
+    taken = parse_cut_list(text, counter_begun().shop)
     assert taken.parts == ()
     assert taken.problems[0].path == place
     assert word in taken.problems[0].message
@@ -157,8 +157,8 @@ def test_one_faulty_row_and_nothing_is_taken(row: str, place: str, word: str) ->
 
 @pytest.mark.parametrize("text", ["", "\n\n", "a,b\n1,2\n", "length\n5\n", "length,stock\n"])
 def test_a_table_of_something_else_is_told(text: str) -> None:
-    assert parse_cut_list(text, demo_project().shop).problems
-    assert parse_boards(text, demo_project().shop).problems
+    assert parse_cut_list(text, counter_begun().shop).problems
+    assert parse_boards(text, counter_begun().shop).problems
 
 
 @settings(max_examples=200)
@@ -166,17 +166,17 @@ def test_a_table_of_something_else_is_told(text: str) -> None:
 def test_any_text_is_taken_or_told(text: str) -> None:
     for parse in (parse_cut_list, parse_boards):
         for head in ("", "length,stock,count\n"):
-            taken = parse(head + text, demo_project().shop)
+            taken = parse(head + text, counter_begun().shop)
             assert bool(taken.problems) != bool(taken.parts or taken.boards)
 
 
 def test_boards_owned_are_taken_over() -> None:
     text = "stock;length;count\nPine 1 × 3;7 ft;2\npine-5/4x6;62 in;\n"
-    taken = parse_boards(text, demo_project().shop)
+    taken = parse_boards(text, counter_begun().shop)
     assert taken.problems == ()
-    project = take_boards(demo_project(), taken.boards).project
+    project = take_boards(counter_begun(), taken.boards).project
     assert [(line.size, line.count) for line in project.stock] == [("pine-1x3", 2), ("pine-5/4x6", 1)]
-    assert plan_of(project).purchase.total < plan_of(demo_project()).purchase.total
+    assert plan_of(project).purchase.total < plan_of(counter_begun()).purchase.total
     again = take_boards(project, taken.boards).project
     assert len({line.id for line in again.stock}) == 4
     assert structs.replace(again, stock=()) == structs.replace(project, stock=())
@@ -186,10 +186,10 @@ def test_what_is_left_over_is_taken_by_the_next_project() -> None:
     """A board cut to 30 in of 96, and half a sheet cut down, come back as boards of their own sizes; what lay
     unused too. By hand: 96 - 2 x 1/2 lost at the ends - 30 - a 1/8 kerf; the right end is cut off with the offcut.
     """
-    shop = demo_project().shop
+    shop = counter_begun().shop
     board = structs.replace(shop.size("pine-1x3"), offers=(Offer(96 * 25.4, Decimal(5)),))
     sheet = next(size for size in shop.timber if size.kind == "sheet")
-    project = structs.replace(demo_project(), changes=(), shop=structs.replace(shop, timber=(board, sheet)))
+    project = structs.replace(counter_begun(), changes=(), shop=structs.replace(shop, timber=(board, sheet)))
     rows = (OwnRow("Rail", "pine-1x3", 1, 30 * 25.4, board.width), OwnRow("Panel", sheet.id, 1, 500.0, 300.0))
     owned = (OwnBoard("pine-1x3", 20 * 25.4, 3), OwnBoard(sheet.id, 1000.0, 1, 600.0))
     project = take_boards(take_parts(project, rows).project, owned).project

@@ -32,7 +32,7 @@ from zygoform.core.history import begin_history
 from zygoform.core.plan.plan import Plan
 from zygoform.core.plan.seen import SeenDrawing, seen_of
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.demo_set import set_demo
 
 
@@ -235,7 +235,7 @@ def test_the_demo_set_is_as_large_as_it_says() -> None:
 
 
 def test_copies_share_sizes_but_no_damage() -> None:
-    project = demo_project()
+    project = counter_begun()
     project = set_made_of(project, ("p1/side/left",), "plywood").project
     project = mend(project, "f2", "glue").project
     copied = copy_piece(project, "p1", with_changes=True).project
@@ -275,7 +275,7 @@ def fresh_project_with_case() -> Project:
 
 
 def test_taking_a_piece_out_takes_what_was_planned_for_it() -> None:
-    project = copy_piece(demo_project(), "p1", with_changes=True).project
+    project = copy_piece(counter_begun(), "p1", with_changes=True).project
     project = leave_out(project, "c3", out=True).project
     gone = remove_piece(project, "p2").project
     assert [p.id for p in gone.pieces] == ["p1"]
@@ -283,7 +283,7 @@ def test_taking_a_piece_out_takes_what_was_planned_for_it() -> None:
     assert gone.variant.left_out == ()
     # Its numbers are not given again.
     assert add_change(gone, "skirt", "p1/body/main").project.changes[-1].number == 5
-    assert plan_of(gone).found == plan_of(demo_project()).found
+    assert plan_of(gone).found == plan_of(counter_begun()).found
     with pytest.raises(BadInputError):
         remove_piece(gone, "p2")
 
@@ -324,7 +324,7 @@ def test_any_order_of_copies_and_removals_keeps_ids_apart(picks: list[int]) -> N
 
 
 def test_a_fault_is_found_on_the_piece_it_is_on() -> None:
-    project = copy_piece(demo_project(), "p1").project
+    project = copy_piece(counter_begun(), "p1").project
     project = add_fault(project, "p2/side/left", "split", (0.0, 1.0, 2.0)).project
     project = mend(project, "f5", "splint").project
     plan = plan_of(project)

@@ -20,7 +20,7 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.measure.param import params
 from zygoform.core.measure.reading import Reading
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 
 
 def fresh(width: str = "60 in", height: str = "34 in", depth: str = "20 in") -> Project:
@@ -209,7 +209,7 @@ def test_a_bent_corner_bends_the_plan_and_keeps_the_sides() -> None:
 
 
 def test_the_demo_is_the_counter_of_the_story() -> None:
-    piece = case_piece(demo_project())
+    piece = case_piece(counter_begun())
     form = piece.build()
     inches = [getattr(piece, name)[-1].value / 25.4 for name in ("width", "height", "depth")]
     assert inches == pytest.approx([61.4375, 34.625, 22.0625])

@@ -23,7 +23,7 @@ from zygoform.core.geometry.solid import SolidCell
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import disassembly_order, likely_hardware
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import UnreadableError, dump_project, parse_project, read_project
 
 O1 = "p1/opening/o1"
@@ -41,7 +41,7 @@ def extents(board: Board | None) -> tuple[float, ...]:
 
 
 def measured_drawer() -> Project:
-    project = demo_project()
+    project = counter_begun()
     for name, text in (
         ("wide", "540 mm"), ("long", "450 mm"), ("high", "150 mm"), ("side_thickness", "12 mm"),
         ("back_thickness", "10 mm"), ("bottom_thickness", "4 mm"), ("groove", "5 mm"), ("groove_up", "8 mm"),
@@ -67,7 +67,7 @@ def test_a_drawer_by_hand() -> None:
 
 
 def test_a_framed_door_by_hand() -> None:
-    project = hold(demo_project(), O1, "door").project
+    project = hold(counter_begun(), O1, "door").project
     project = choose_inside(project, O1, "door", "made", "frame").project
     project = choose_inside(project, O1, "door", "fill", "glass").project
     for name, text in (("stile", "60 mm"), ("rail", "70 mm"), ("fill_thickness", "4 mm")):
@@ -88,7 +88,7 @@ def test_a_framed_door_by_hand() -> None:
 
 
 def test_what_cannot_be_is_refused_beside_its_field() -> None:
-    project = demo_project()
+    project = counter_begun()
     for name, text in (("groove", "31 mm"), ("pull_holes", "many"), ("wide", "wide")):
         with pytest.raises(BadInputError) as refused:
             set_inside(project, O1, "drawer", name, text)
@@ -187,7 +187,7 @@ def test_a_file_from_before_there_were_inner_parts_opens_with_them_guessed() -> 
     path = Path(__file__).parents[2] / "cases" / "before_inner_parts.zygoform.json"
     project = read_project(path)
     assert not project.has_unknown
-    now = demo_project()
+    now = counter_begun()
     assert structs.replace(project, shop=now.shop) == now, "nothing that was measured is lost"
     assert {size.id for size in project.shop.timber} <= {size.id for size in now.shop.timber}
     plan = compile_plan(project)
@@ -197,7 +197,7 @@ def test_a_file_from_before_there_were_inner_parts_opens_with_them_guessed() -> 
 
 
 def test_without_its_front_nothing_of_a_drawer_is_there() -> None:
-    form = built(demo_project())
+    form = built(counter_begun())
     body = form.bodies[0]
     assert form.without({"p1/front/o1"}).board("p1/box-left/o1") is None
     assert form.without({"p1/box-left/o1"}).board("p1/box-left/o1") is None
@@ -207,7 +207,7 @@ def test_without_its_front_nothing_of_a_drawer_is_there() -> None:
 
 
 def test_taking_apart_glass_first_and_a_drawer_with_its_parts() -> None:
-    project = hold(demo_project(), "p1/opening/o2", "door").project
+    project = hold(counter_begun(), "p1/opening/o2", "door").project
     for name, value in (("made", "frame"), ("fill", "glass"), ("hinges", 3), ("lock", True)):
         project = choose_inside(project, "p1/opening/o2", "door", name, value).project
     project = set_done(project, "p1/front/o1", done=True).project
@@ -243,7 +243,7 @@ def body_part(project: Project, part_id: str) -> Board | None:
 
 
 def test_faults_know_the_old_holes_and_which_sheet_is_torn() -> None:
-    project = choose_inside(demo_project(), O1, "drawer", "pull_holes", 2).project
+    project = choose_inside(counter_begun(), O1, "drawer", "pull_holes", 2).project
     project = set_inside(project, O1, "drawer", "hole_spacing", "96 mm").project
     front = built(project).bodies[0].openings[0].members[0]
     low, high = front.solid.box
@@ -270,7 +270,7 @@ def test_faults_know_the_old_holes_and_which_sheet_is_torn() -> None:
 
 
 def test_new_runners_take_the_place_of_the_old_ones_and_stay_where_they_are() -> None:
-    project = add_fault(demo_project(), "p1/front/o1", "worn_runner", (0.0, 0.0, 0.0)).project
+    project = add_fault(counter_begun(), "p1/front/o1", "worn_runner", (0.0, 0.0, 0.0)).project
     assert project.piece is not None
     fault, old = project.piece.faults[-1], built(project).board("p1/runner-left/o1")
     assert fault.mm("length") == pytest.approx(extents(old)[1])
@@ -293,7 +293,7 @@ def test_new_runners_take_the_place_of_the_old_ones_and_stay_where_they_are() ->
 
 
 def test_files_with_too_much_on_a_piece_are_refused() -> None:
-    content = json.loads(dump_project(demo_project()))
+    content = json.loads(dump_project(counter_begun()))
     content["pieces"][0]["ornaments"] = [{"id": f"m{k}", "part": "p1/top/main"} for k in range(61)]
     with pytest.raises(UnreadableError):
         parse_project(json.dumps(content).encode())

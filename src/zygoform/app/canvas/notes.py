@@ -86,12 +86,17 @@ def paint_leaders(
     Neither number nor line goes over the figures in `taken`; `lift` is how much higher those above stand. In a set
     a number stands on its piece: a line from the edge of the drawing would cross others.
     """
-    flags = _on_pieces(scene, mapping, on) if scene.layers else _beside(scene, mapping, room, taken, lift)
+    flags = [] if scene.layers else _beside(scene, mapping, room, taken, lift)
+    if any(not room.contains(box.center()) for box, _ in flags) or not flags:
+        # More than there is room for beside it.
+        flags = _on_pieces(scene, mapping, on)
     for box, leader in flags:
         _flag(painter, box, mapping.to_px(leader.at), leader, lit=leader.change_id == on)
     return flags
 
 
+_TRIES = 40
+"""A number moves up or down by 6 px so often until its line is clear of all figures."""
 Flags = list[tuple[QRectF, Leader]]
 
 
@@ -134,7 +139,7 @@ def _beside(scene: Scene, mapping: Mapping, room: QRectF, taken: list[QRectF], l
     for leader in beside:
         at = mapping.to_px(leader.at)
         x = max(room.left() + 16, left - 66)
-        y = _clear_of(taken, QPointF(x, max(at.y() - 20, y_used + _APART)), at)
+        y = _clear_of(taken, QPointF(x, max(at.y() - 20, y_used + _APART)), at, y_used + _APART)
         y_used = y
         flags.append((_flag_box(QPointF(x, y)), leader))
     for leader in sorted((x for x in scene.leaders if x.side == "above"), key=lambda x: x.at[0]):
@@ -145,15 +150,16 @@ def _beside(scene: Scene, mapping: Mapping, room: QRectF, taken: list[QRectF], l
     return flags
 
 
-def _clear_of(taken: list[QRectF], flag: QPointF, at: QPointF) -> float:
-    """The flag's y, moved down until its line to `at` passes no figure."""
-    y = start = flag.y()
-    for _ in range(12):
-        line = [QPointF(flag.x() + (at.x() - flag.x()) * k / 40, y + (at.y() - y) * k / 40) for k in range(41)]
-        if not any(box.adjusted(-3, -6, 3, 6).contains(point) for box in taken for point in line):
-            return y
-        y += 6
-    return start
+def _clear_of(taken: list[QRectF], flag: QPointF, at: QPointF, least: float) -> float:
+    """The flag's y, moved up (not over `least`) or down until its line to `at` passes no figure."""
+    for step in range(_TRIES):
+        for y in (flag.y() - 6 * step, flag.y() + 6 * step):
+            if y < least:
+                continue
+            line = [QPointF(flag.x() + (at.x() - flag.x()) * k / 40, y + (at.y() - y) * k / 40) for k in range(41)]
+            if not any(box.adjusted(-3, -6, 3, 6).contains(point) for box in taken for point in line):
+                return y
+    return flag.y()
 
 
 def _flag_box(middle: QPointF) -> QRectF:

@@ -2,7 +2,7 @@
 
 from msgspec import structs
 
-from zygoform.core.condition.use import PieceUse
+from zygoform.core.condition.use import Damp
 from zygoform.core.goods.fittings import RUSTS
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
@@ -16,20 +16,20 @@ DRIES = (4.0, 24.0)
 """Hours until what is sealed is handled: the label comes first."""
 
 
-def suited(outcome: Outcome, use: PieceUse | None) -> Outcome:
+def suited(outcome: Outcome, damp: Damp) -> Outcome:
     """The same, with steel that does not rust and every face of the new parts sealed before they are fixed."""
-    if use is None or not (use.wet or use.outdoors):
+    if not damp:
         return outcome
     fittings = tuple(structs.replace(f, stainless=f.kind in RUSTS) for f in outcome.fittings)
     if not outcome.parts:
         return structs.replace(outcome, fittings=fittings)
-    coats = 2 if use.outdoors else 1
+    coats = 2 if damp == "outdoors" else 1
     faces, ends = sealed_area(outcome.parts)
-    amount = SEALER_ML_PER_M2 * (faces * coats + ends * (END_COATS if use.outdoors else 0))
+    amount = SEALER_ML_PER_M2 * (faces * coats + ends * (END_COATS if damp == "outdoors" else 0))
     often = "twice" if coats == 2 else "once"
-    why = Message(f"{faces:.2f} m² all round, {often}" + (", end grain twice more" if use.outdoors else ""))
+    why = Message(f"{faces:.2f} m² all round, {often}" + (", end grain twice more" if damp == "outdoors" else ""))
     words = f"All six faces of every new part {often}, {faces:.2f} m²; hidden faces too, or it bends."
-    note = Note("Seal", Message(words + (" End grain two coats more." if use.outdoors else "")))
+    note = Note("Seal", Message(words + (" End grain two coats more." if damp == "outdoors" else "")))
     return structs.replace(
         outcome,
         fittings=fittings,

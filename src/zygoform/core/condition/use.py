@@ -1,7 +1,7 @@
 """What a piece is for: how it is used decides what its finish and its structure must bear."""
 
 from collections.abc import Callable
-from typing import Annotated
+from typing import Annotated, Literal
 
 from msgspec import Struct
 
@@ -21,6 +21,14 @@ class PieceUse(Struct, frozen=True):
     outdoors: Annotated[bool, switch("Outdoors, under a roof", hint="never in the rain")] = False
     carries: Annotated[float, weight("Carries", 0, 1000, hint="a screen, an aquarium, books; all of it")] = 0.0
     carries_where: Annotated[str, text("Where", 60, hint="on the top, on the shelves")] = ""
+
+
+Damp = Literal["", "wet", "outdoors"]
+
+
+def damp_of(use: PieceUse | None) -> Damp:
+    """What of a use decides what is sealed, and what must not rust."""
+    return "" if use is None else "outdoors" if use.outdoors else "wet" if use.wet else ""
 
 
 def use_words(use: PieceUse, show_weight: Callable[[float], str]) -> str:

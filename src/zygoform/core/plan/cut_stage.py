@@ -67,7 +67,7 @@ def cut_stage(
     known: dict[LayoutProblem, FoundLayout] = {}
     for problem in (asked for sized in problems for asked in sized.asked):
         known[problem] = layouts.get(problem) or (
-            yield from memory.once_piecemeal(lambda p=problem: quick_answer(p), "quick", problem)  # type: ignore[misc]
+            yield from memory.once_piecemeal(lambda p=problem: quick_answer(p), "quick", same=(problem,))  # type: ignore[misc]
         )
     later = tuple((numbers[o.change_id], cut) for o in form.counting for cut in o.later)
 

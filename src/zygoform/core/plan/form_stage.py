@@ -7,7 +7,7 @@ from msgspec import Struct, structs
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.suited import suited
 from zygoform.core.condition.condition import Condition
-from zygoform.core.condition.use import PieceUse
+from zygoform.core.condition.use import Damp, damp_of
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import set_aside
 from zygoform.core.form.belonging import belonging
@@ -70,7 +70,7 @@ def form_stage(
     """The pieces, and a variant's changes made on them. Raises BadInputError where a piece is impossible."""
     found = yield from _found(pieces, memory)
     changes = memory.each("changes", project.settled(variant_id))
-    uses = {piece.id: piece.use for piece in pieces}
+    uses = {piece.id: damp_of(piece.use) for piece in pieces}
     outcomes, failures, planned = yield from _apply(found, changes, uses, project.shop, condition, memory)  # type: ignore[arg-type]
     yield
     marked = [mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep"]
@@ -117,7 +117,7 @@ def _bodies(piece: PieceBase, memory: Memory, *, named: bool) -> tuple[Body, ...
 def _apply(
     found: Form,
     changes: tuple[ChangeBase, ...],
-    uses: dict[str, PieceUse | None],
+    uses: dict[str, Damp],
     shop: Shop,
     condition: Condition,
     memory: Memory,
@@ -137,14 +137,14 @@ def _apply(
     for change in changes:
         yield
         piece_id = piece_of(change.targets[0])
-        use = uses.get(piece_id)
+        damp = uses.get(piece_id, "")
         form = _together(own, memory) if change.reads_others else own.get(piece_id, found)
         made = memory.once(
-            lambda change=change, form=form, use=use: _made(change, form, shop, condition, use),  # type: ignore[misc]
+            lambda change=change, form=form, damp=damp: _made(change, form, shop, condition, damp),  # type: ignore[misc]
             "change",
             form,
             shop,
-            same=(change, change.reads(condition), use),
+            same=(change, change.reads(condition), damp),
         )
         if isinstance(made, Failure):
             failures.append(made)
@@ -193,11 +193,9 @@ def applied(form: Form, outcome: Outcome) -> Form:
     return rebuilt(form, body, outcome.removed, outcome.added, outcome.base_height)
 
 
-def _made(
-    change: ChangeBase, form: Form, shop: Shop, condition: Condition, use: PieceUse | None
-) -> Outcome | Failure:
+def _made(change: ChangeBase, form: Form, shop: Shop, condition: Condition, damp: Damp) -> Outcome | Failure:
     try:
-        return suited(change.apply(form, shop, condition), use)
+        return suited(change.apply(form, shop, condition), damp)
     except BadInputError as refused:
         return Failure(change.id, refused.parameter, Message(refused.message, refused.lengths))
 

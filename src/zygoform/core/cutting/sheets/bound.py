@@ -21,9 +21,17 @@ def _by_area(sheets: SheetSet) -> int:
     steps = asked // step
     # Each room counted as more than it is, the area asked for as less.
     rooms = [(-(-sheets.rooms[j][0] * sheets.rooms[j][1] // step), sheets.prices[j]) for j in sheets.sale]
-    least = [0] * (steps + 1)
+    rooms = [(room, price) for room, price in rooms if room]
+    # Of all amounts only those matter that whole sheets leave of what is asked for.
+    wanted, least = bytearray(steps + 1), [0] * (steps + 1)
+    wanted[steps] = 1
+    for k in range(steps, 0, -1):
+        if wanted[k]:
+            for room, _ in rooms:
+                wanted[max(0, k - room)] = 1
     for k in range(1, steps + 1):
-        least[k] = min(least[max(0, k - room)] + price for room, price in rooms if room)
+        if wanted[k]:
+            least[k] = min([least[max(0, k - room)] + price for room, price in rooms])
     return least[steps]
 
 

@@ -1,0 +1,30 @@
+"""The demo counter: ten changes in two variants, each of which can be built as it stands."""
+
+import pytest
+
+from zygoform.core.plan.compared import compared, totals_of
+from zygoform.core.plan.plan import compile_plan
+from zygoform.files.demo import demo_project
+
+
+@pytest.mark.parametrize(("variant", "left_out"), [("v1", {"c9", "c10"}), ("v2", {"c1", "c2"})])
+def test_each_variant_is_built_of_what_it_says(variant: str, left_out: set[str]) -> None:
+    project = demo_project()
+    plan = compile_plan(project, None, None, variant)
+    assert plan is not None
+    assert plan.failures == ()
+    assert {change.id for change in project.changes} - {change.id for change in plan.changes} == left_out
+    assert plan.form.superseded == {}
+    assert not [f for f in plan.findings if f.weight == "stop"]
+    # Everything it needs is on the price list.
+    assert not [row.name for row in plan.purchase.rows if row.missing]
+
+
+def test_the_two_differ_in_what_they_come_to() -> None:
+    project = demo_project()
+    assert (len(project.changes), len(project.variants)) == (10, 2)
+    rows = compared(project, ("v1", "v2"))
+    assert sum(row.differs for row in rows) == 4
+    first, second = (totals_of(plan) for v in ("v1", "v2") if (plan := compile_plan(project, None, None, v)))
+    assert first.height < second.height
+    assert first.money != second.money
