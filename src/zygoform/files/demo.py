@@ -7,15 +7,16 @@ from typing import Any
 
 from msgspec import structs
 
+from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.photo import SHIPPED, Dot, Photo
 from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings
-from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.form.front import Division, Opening
 from zygoform.core.form.kinds.case_piece import CasePiece
+from zygoform.core.form.targets import target_in
 from zygoform.core.measure.param import param
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Reading, Readings
@@ -53,16 +54,37 @@ def demo_project() -> Project:
     project = counter_begun()
     for fault, remedy in (("f2", "glue"), ("f3", "runners")):
         project = mend(project, fault, remedy).project
-    for kind, target, values in _MORE:
-        number = project.next_number
-        project = add_change(project, kind, target).project
-        for parameter, value in values.items():
-            project = set_value(project, f"c{number}", parameter, value).project
+    project = _with(project, _MORE)
     first = structs.replace(project.variant, name="On its skirt", left_out=("c9", "c10"))
     return structs.replace(project, variants=(first, Variant("v2", "On legs, tiled", left_out=("c1", "c2"))))
 
 
-_MORE: tuple[tuple[str, str, dict[str, Any]], ...] = (
+Planned = tuple[tuple[str, str, dict[str, Any]], ...]
+"""Kind of change, what it is for, what is set."""
+
+
+def _with(project: Project, planned: Planned) -> Project:
+    """More changes, begun as one begins them by hand; the piece is built once for all, or a start would wait."""
+    assert project.piece is not None
+    form, number, changes = project.piece.build(), project.next_number, list(project.changes)
+    for kind, target, values in planned:
+        meant = target_in(form, target)
+        assert meant is not None
+        change = CHANGE_KINDS[kind].load().begin(f"c{number}", number, meant, project.shop)
+        changes.append(structs.replace(change, **values))
+        number += 1
+    return structs.replace(project, changes=tuple(changes), next_number=number)
+
+
+_BEGUN: Planned = (
+    (
+        "plank_top",
+        "p1/body/main",
+        {"overhang_left": 1.25 * INCH, "overhang_right": 1.25 * INCH, "overhang_front": INCH, "radius": 2 * INCH},
+    ),
+    ("skirt", "p1/body/main", {}),
+)
+_MORE: Planned = (
     ("shelves", "p1/opening/o2", {"reach": "opening", "shelves": 2, "fixing": "pins"}),
     ("shelves", "p1/opening/o3", {"reach": "opening", "shelves": 1, "lowest": 13 * INCH, "cable": 2 * INCH}),
     ("back_panel", "p1/body/main", {"pieces": 3}),
@@ -70,7 +92,7 @@ _MORE: tuple[tuple[str, str, dict[str, Any]], ...] = (
     ("legs", "p1/body/main", {"shape": "tapered", "splay_side": 8.0, "splay_front": 8.0, "height": 7 * INCH}),
     ("tiled_top", "p1/body/main", {}),
 )
-"""What follows the top, the skirt and two mends: kind of change, what it is for, what is set."""
+"""What follows the top, the skirt and two mends."""
 
 
 def counter_begun() -> Project:
@@ -83,11 +105,7 @@ def counter_begun() -> Project:
     project = structs.replace(
         project, name=piece.name, pieces=(_looked_over(structs.replace(piece, front=_FRONT, **readings)),)
     )
-    project = add_change(project, "plank_top", "p1/body/main").project
-    inches = {"overhang_left": 1.25, "overhang_right": 1.25, "overhang_front": 1.0, "radius": 2.0}
-    for parameter, value in inches.items():
-        project = set_value(project, "c1", parameter, value * 25.4).project
-    project = add_change(project, "skirt", "p1/body/main").project
+    project = _with(project, _BEGUN)
     return structs.replace(project, photos=_PHOTOS)
 
 
