@@ -14,8 +14,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.planning import add_change, leave_out, set_value
-from zygoform.core.edits.variants import add_variant
+from zygoform.core.edits.planning import add_change, set_value
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.settings_json import Theme
@@ -77,10 +76,20 @@ def _redesign(studio: _Studio) -> None:
     session.open_up("c2")
     session.select("")
     studio.shot("redesign-front")
-    session.look_from(viewpoint="above")
-    session.open_up("c1")
-    studio.shot("redesign-above")
     session.look_from(viewpoint="corner")
+    _split(studio)
+
+
+def _split(studio: _Studio) -> None:
+    """The counter sawn in two beside an upright, and what closes both halves."""
+    session = studio.session
+    before = session.project
+    session.begin(before.without_changes({change.id for change in before.changes}), None, "Opened")
+    session.do(partial(add_change, kind="split", target="p1/body/main"))
+    own = session.project.changes[-1].id
+    session.open_up(own)
+    studio.shot("redesign-split")
+    session.begin(before, None, "Opened")
 
 
 def _survey(studio: _Studio) -> None:
@@ -148,21 +157,10 @@ def _pages(studio: _Studio) -> None:
 
 
 def _compare(studio: _Studio) -> None:
-    """A second way to do the counter: on legs, with a tiled top."""
-    session = studio.session
-    before = session.project
-    session.do(partial(add_variant, name="On legs, tiled"))
-    for own in ("c1", "c2"):
-        session.do(partial(leave_out, change_id=own, out=True))
-    for kind in ("tiled_top", "legs"):
-        session.do(partial(add_change, kind=kind, target="p1/body/main"))
-    own = session.project.changes[-1].id
-    for entry, value in (("shape", "tapered"), ("splay_side", 8.0), ("splay_front", 8.0), ("height", 152.4)):
-        session.do(partial(set_value, change_id=own, parameter=entry, value=value))
-    session.look_from(viewpoint="corner")
+    """Both ways to do the counter: low on a skirt, or on legs under tiles."""
+    studio.session.look_from(viewpoint="corner")
     studio.window.go("compare")
     studio.shot("compare")
-    session.begin(before, None, "Opened")
 
 
 def _dark(studio: _Studio) -> None:

@@ -1,6 +1,6 @@
 """The head strip: the piece, its sizes, undo, redo, units."""
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QEvent, QObject, Qt
 from PySide6.QtGui import QAction, QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QToolButton, QWidget
 
@@ -19,6 +19,8 @@ _ROOMY = 820
 """In less room the sizes beside the name are left out."""
 _WIDE, _TIGHT = 1040, 640
 """In less room the variant's name stands on Compare only."""
+_BUSY = 300
+"""How much room it takes to tell what is worked out."""
 
 
 class HeadStrip(QWidget):
@@ -67,6 +69,7 @@ class HeadStrip(QWidget):
         self.compare.setToolTip("Variants side by side (Alt+V)")
         row.addWidget(self.compare)
         self.busy = Busy(session)
+        self.busy.installEventFilter(self)
         row.addWidget(self.busy)
         for widget in (self.state, self.undo, self.redo, self.fraction, self.units):
             row.addWidget(widget)
@@ -78,9 +81,19 @@ class HeadStrip(QWidget):
         super().resizeEvent(event)
         roomy = self.width() >= t.px(_ROOMY)
         self.sizes.setVisible(roomy)
-        beside = Qt.ToolButtonStyle.ToolButtonTextBesideIcon
-        wide = self.width() >= t.px(_WIDE)
         self._tell_state()
+        self._tell_variant()
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        """While it is told what is worked out, there is less room."""
+        if watched is self.busy and event.type() in (QEvent.Type.ShowToParent, QEvent.Type.HideToParent):
+            self._tell_variant()
+        return super().eventFilter(watched, event)
+
+    def _tell_variant(self) -> None:
+        need = _WIDE if self.busy.isHidden() else _WIDE + _BUSY
+        wide = self.width() >= t.px(need)
+        beside = Qt.ToolButtonStyle.ToolButtonTextBesideIcon
         self.compare.setToolButtonStyle(beside if wide else Qt.ToolButtonStyle.ToolButtonIconOnly)
 
     def warn(self, words: str) -> None:

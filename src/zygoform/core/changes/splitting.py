@@ -229,7 +229,7 @@ class Splitting:
             inner = self.sheet.thickness
             words = "All but the top is sawn {0} shorter than it, where a new side stands."
             notes.append(Note("Shorter", Message(words, (inner,))))
-        if all(closed.members for closed in self.closed):
+        if all(closed.glued for closed in self.closed):
             notes.append(
                 Note("Pair", Message("The new sides mirror each other: mark left and right, good face out."))
             )
