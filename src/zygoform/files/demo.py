@@ -59,11 +59,11 @@ def demo_project() -> Project:
     return structs.replace(project, variants=(first, Variant("v2", "On legs, tiled", left_out=("c1", "c2"))))
 
 
-Planned = tuple[tuple[str, str, dict[str, Any]], ...]
+ChangeRows = tuple[tuple[str, str, dict[str, Any]], ...]
 """Kind of change, what it is for, what is set."""
 
 
-def _with(project: Project, planned: Planned) -> Project:
+def _with(project: Project, planned: ChangeRows) -> Project:
     """More changes, begun as one begins them by hand; the piece is built once for all, or a start would wait."""
     assert project.piece is not None
     form, number, changes = project.piece.build(), project.next_number, list(project.changes)
@@ -76,7 +76,7 @@ def _with(project: Project, planned: Planned) -> Project:
     return structs.replace(project, changes=tuple(changes), next_number=number)
 
 
-_BEGUN: Planned = (
+_BEGUN: ChangeRows = (
     (
         "plank_top",
         "p1/body/main",
@@ -84,7 +84,7 @@ _BEGUN: Planned = (
     ),
     ("skirt", "p1/body/main", {}),
 )
-_MORE: Planned = (
+_MORE: ChangeRows = (
     ("shelves", "p1/opening/o2", {"reach": "opening", "shelves": 2, "fixing": "pins"}),
     ("shelves", "p1/opening/o3", {"reach": "opening", "shelves": 1, "lowest": 13 * INCH, "cable": 2 * INCH}),
     ("back_panel", "p1/body/main", {"pieces": 3}),
