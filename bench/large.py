@@ -21,14 +21,14 @@ from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
+from zygoform.files.demo import counter_begun
 
 PIECES, CHANGES = 7, 30
 
 
 def large_project() -> Project:
     """The demo's counter seven times, with tops, skirts and parts of one's own."""
-    project = demo_project()
+    project = counter_begun()
     while len(project.pieces) < PIECES:
         project = copy_piece(project, "p1", with_changes=True).project
     kinds = iter(("own_part", "own_part", "mend") * CHANGES)
@@ -136,8 +136,8 @@ for k in range(rows):
     name = f"dummy{{k}}"
     registry.CHANGE_KINDS[name] = registry.ChangeKind(name, f"{{name}}:Dummy", "Dummy", frozenset({{"top"}}))
 from zygoform.core.plan.plan import compile_plan
-from zygoform.files.demo import demo_project
-compile_plan(demo_project())
+from zygoform.files.demo import counter_begun
+compile_plan(counter_begun())
 print(time.perf_counter() - start)
 """
 

@@ -10,7 +10,7 @@ from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, apply_fix
-from zygoform.core.form.form import Board, Body, origin_of
+from zygoform.core.form.form import Board, Body, Form, origin_of
 from zygoform.core.form.halved import kept_of
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import shared_volume
@@ -229,6 +229,28 @@ def test_what_is_kept_of_a_solid_is_what_lies_on_its_side_of_the_cut(
     expected = volume_within(board, *((-5000, at) if side < 0 else (at, 5000)))
     assert kept.volume == pytest.approx(expected, rel=1e-6, abs=1e-3)
     assert kept.box[1 if side < 0 else 0][0] == pytest.approx(at, abs=1e-6)
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_body_that_stands_elsewhere_takes_the_same_changes(kind: str) -> None:
+    """Halves are set aside: nothing of a change hangs on where its body begins but where its boards lie."""
+    shop, here = fresh_project().shop, form_of(chest(kind=kind))
+    there = here.moved((777.0, 0.0, 0.0))
+    for row in CHANGE_KINDS.values():
+        if not row.begins or row.of_set or not row.takes(Target("body", here.id, here)):
+            continue
+        one, other = (
+            row.load().begin("c1", 1, Target("body", body.id, body), shop).apply(Form((body,)), shop)
+            for body in (here, there)
+        )
+        assert one.result.text == other.result.text
+        assert one.result.lengths == pytest.approx(other.result.lengths)
+        for a, b in zip(one.parts, other.parts, strict=True):
+            assert (a.length, a.width) == pytest.approx((b.length, b.width)), a.id
+        assert [(f.kind, f.count) for f in one.fittings] == [(f.kind, f.count) for f in other.fittings]
+        for mine, theirs in zip(one.added, other.added, strict=True):
+            assert mine.solid.box[0][0] + 777.0 == pytest.approx(theirs.solid.box[0][0])
+        assert [h.at[0] + 777.0 for h in one.handles] == pytest.approx([h.at[0] for h in other.handles])
 
 
 STEPS = st.lists(

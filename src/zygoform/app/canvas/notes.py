@@ -12,6 +12,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene
 from zygoform.core.drawing.views import Viewpoint
+from zygoform.core.geometry.plane import Point
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.write import DisplayUnit
 
@@ -152,14 +153,28 @@ def _beside(scene: Scene, mapping: Mapping, room: QRectF, taken: list[QRectF], l
 
 def _clear_of(taken: list[QRectF], flag: QPointF, at: QPointF, least: float) -> float:
     """The flag's y, moved up (not over `least`) or down until its line to `at` passes no figure."""
+    around = [(box.left() - 3, box.top() - 6, box.right() + 3, box.bottom() + 6) for box in taken]
     for step in range(_TRIES):
         for y in (flag.y() - 6 * step, flag.y() + 6 * step):
             if y < least:
                 continue
-            line = [QPointF(flag.x() + (at.x() - flag.x()) * k / 40, y + (at.y() - y) * k / 40) for k in range(41)]
-            if not any(box.adjusted(-3, -6, 3, 6).contains(point) for box in taken for point in line):
+            if not any(_crosses((flag.x(), y), (at.x(), at.y()), box) for box in around):
                 return y
     return flag.y()
+
+
+def _crosses(a: Point, b: Point, box: tuple[float, float, float, float]) -> bool:
+    """Whether the line from a to b runs through a box, x0, y0, x1, y1 (Liang and Barsky)."""
+    low, high = 0.0, 1.0
+    for k in (0, 1):
+        way, least, most = b[k] - a[k], box[k] - a[k], box[k + 2] - a[k]
+        if abs(way) < 1e-9:
+            if least > 0 or most < 0:
+                return False
+            continue
+        near, far = sorted((least / way, most / way))
+        low, high = max(low, near), min(high, far)
+    return low <= high
 
 
 def _flag_box(middle: QPointF) -> QRectF:
