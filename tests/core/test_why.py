@@ -1,6 +1,7 @@
 """Every number on Cut and Buy says why, and what it says comes to the number."""
 
 import itertools
+import math
 import re
 from decimal import Decimal
 from fractions import Fraction
@@ -153,7 +154,14 @@ def test_an_end_is_cut_to_the_corner_it_names(project: Project) -> None:
     for listed in plan_of(project).parts:
         part = listed.part
         for end, of in ((part.left, part.left_corner), (part.right, part.right_corner)):
-            if slant(end):
+            if part.joint == "compound" and slant(end):
+                # Both settings come of one lean: tan M = sin t / tan(c / 2), sin B = cos t cos(c / 2).
+                assert of is not None
+                half = math.radians(of.value / 2)
+                by_mitre = math.asin(abs(math.tan(math.radians(end.mitre))) * math.tan(half))
+                by_bevel = math.acos(abs(math.sin(math.radians(end.bevel))) / math.cos(half))
+                assert by_mitre == pytest.approx(by_bevel, abs=1e-4)
+            elif slant(end):
                 assert of is not None
                 halved = {"mitred": (180 - of.value) / 2, "butted": of.value - 90}
                 wanted = halved.get(part.joint, of.value)

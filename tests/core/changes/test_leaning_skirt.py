@@ -11,7 +11,7 @@ from msgspec import structs
 from tests.core.changes.test_changes import body, with_board
 from tests.planned import plan_of
 from zygoform.core.changes.kinds.skirt import Skirt
-from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.geometry.convex import shared_volume
 
 
@@ -66,3 +66,23 @@ def test_blocks_from_the_old_base_are_counted() -> None:
             got += math.floor((long + kerf) / (60 + kerf)) * math.floor((high[2] - low[2] + kerf) / (38 + kerf))
     note = next(note for note in plan.outcomes[0].notes if note.label == "Of it")
     assert note.message.text.startswith(f"{got} blocks")
+
+
+def test_the_old_holes_hold_a_skirt_that_lies_under_them() -> None:
+    """They stand in the middle of the old base's boards: set back like those it is met, flush it is not."""
+    project = add_change(body(900, 450), "skirt", "p1/body/main").project
+    project = set_value(project, "c1", "hold", "holes").project
+    front = next(b.solid.box for b in plan_of(project).found.bodies[0].boards if b.id.endswith("/base/front"))
+    middle = (front[0][1] + front[1][1]) / 2
+    miss = next(f for f in plan_of(project).findings if f.code == "old_holes_miss")
+    assert miss.why.lengths[0] == pytest.approx(middle)
+    inside = set_value(project, "c1", "fit", "in").project
+    inside = set_value(inside, "c1", "setback", 1.0).project
+    miss = next(f for f in plan_of(inside).findings if f.code == "old_holes_miss")
+    plan = plan_of(apply_fix(inside, miss.fixes[0]).project)
+    assert not [f for f in plan.findings if f.code == "old_holes_miss"]
+    board = next(b.solid.box for b in plan.outcomes[0].added if b.id.endswith("/front"))
+    assert (board[0][1] + board[1][1]) / 2 == pytest.approx(middle)
+    (screws,) = plan.outcomes[0].fittings
+    assert screws.use == "through the bottom into the skirt"
+    assert screws.size > 25

@@ -20,6 +20,7 @@ bracket_row.py  brackets under boards on a wall
 splitting.py  a piece sawn in two worked out
 new_side.py  what closes a sawn end
 joining.py   two pieces made one worked out
+skirt_hold.py  what holds a skirt
 skirt_set.py  the boards of a skirt worked out
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts

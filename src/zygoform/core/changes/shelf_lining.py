@@ -105,7 +105,11 @@ class Lining:
     def _member(self, board: Board, axes: Axes, size: TimberSize, location: str) -> Member:
         solid = board.solid
         low, high = solid.box
-        square = abs(solid.volume - math.prod(high[k] - low[k] for k in range(3))) <= SAME_MM * solid.volume
+        # A lining is square in itself, whichever way the back leans.
+        square = (
+            board.role == "back"
+            or abs(solid.volume - math.prod(high[k] - low[k] for k in range(3))) <= SAME_MM * solid.volume
+        )
         rough = None if square else upright(rectangle(low[0], low[1], high[0], high[1]), low[2], high[2])
         guesses = self.body.width.guesses | self.body.depth.guesses
         ends = (extent_along((rough or solid).corners, way) for way in (axes.along, axes.across))

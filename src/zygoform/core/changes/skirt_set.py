@@ -3,6 +3,15 @@
 import math
 from typing import TYPE_CHECKING
 
+from zygoform.core.changes.skirt_hold import (
+    BLOCKS_APART,
+    blocks_of,
+    hold_notes,
+    lean_notes,
+    old_holes_miss,
+    skirt_fittings,
+    skirt_supplies,
+)
 from zygoform.core.changes.work import skirt_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Role
@@ -10,13 +19,13 @@ from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
 from zygoform.core.geometry.convex import Convex, frustum
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
 from zygoform.core.geometry.prism import Prism, X, Y, extent_along, upright
-from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing, through_screw
+from zygoform.core.goods.fittings import spacing
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Origin, Sized, Term, sized
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
 from zygoform.core.outcome.member import Axes, Member, end_cuts
-from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
+from zygoform.core.outcome.outcome import Finding, Fix, Handle, Note, Outcome
 from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
@@ -27,9 +36,6 @@ if TYPE_CHECKING:
 _NAMES = ("front", "right", "back", "left")
 LEAST_HOLD = 15.0
 """A skirt round the body must overlap it by this much to be screwed to it, thinner bottoms by most of theirs."""
-
-_BLOCK = 19.0
-BLOCKS_APART = 300.0
 
 
 class SkirtSet:
@@ -80,8 +86,8 @@ class SkirtSet:
             self._result(),
             off,
             self.members,
-            fittings=self._fittings(),
-            supplies=self._supplies(),
+            fittings=skirt_fittings(self),
+            supplies=skirt_supplies(self),
             notes=self._notes(),
             cautions=cautions,
             findings=self._findings(),
@@ -93,8 +99,9 @@ class SkirtSet:
 
     def _work(self) -> tuple[Work, ...]:
         parts = tuple(member.part for member in self.members)
-        corners, out = 2 if self.count == 3 else 4, self.change.fit == "out"
-        blocks, screws = (0, self._rows()) if out else (self._rows(), 2 * self._rows())
+        corners = 2 if self.count == 3 else 4
+        blocks = blocks_of(self)
+        screws = 2 * blocks or self.rows()
         return skirt_work(parts, corners, blocks, screws, mitred=self.change.corners == "mitred")
 
     def _check_room(self) -> None:
@@ -189,7 +196,7 @@ class SkirtSet:
             rests_on=self._rests_on(side),
             length_of=self._length_of(side, high - low),
             width_of=width,
-            joint=self.change.corners,
+            joint="compound" if self.change.tilt else self.change.corners,
             left_corner=self._corner(side),
             right_corner=self._corner((side + 1) % 4),
         )
@@ -233,37 +240,13 @@ class SkirtSet:
         corners = f"{2 if self.count == 3 else 4} {self.change.corners} corners"
         return Message(f"{{0}} high, {corners}, {_STANDS[self.change.fit]}", (self.change.height,))
 
-    def _rows(self) -> int:
+    def rows(self) -> int:
         """Screws or blocks along all sides."""
         total = 0
         for side, outline in self.pieces.items():
             low, high = extent(outline, self._axes(side)[0])
             total += spacing(high - low, min(75.0, (high - low) / 4), BLOCKS_APART).count
         return total
-
-    def _fittings(self) -> tuple[Fitting, ...]:
-        sizes = self.shop.sizes_of("wood screw")
-        out = self.change.fit == "out"
-        size = through_screw(self.body.side_thickness if out else _BLOCK, self.t, 3.0, 8.0, sizes)
-        use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
-        each, through = (1, self.body.side_thickness) if out else (2, _BLOCK)
-        places, screws = "places" if out else "blocks", "1 screw" if out else "2 screws"
-        why = Message(
-            f"{self._rows()} {places}, at most {{0}} apart, {screws} in each; "
-            "{1} is the longest that goes through {2} and not through {3}",
-            (BLOCKS_APART, size, through, self.t),
-        )
-        return (Fitting(self.change.id, "wood screw", size, self._rows() * each, use, why),)
-
-    def _supplies(self) -> tuple[Supply, ...]:
-        corners = 2 if self.count == 3 else 4
-        blocks = 0 if self.change.fit == "out" else self._rows()
-        area = (corners * self.t * 1.5 + blocks * 2 * _BLOCK) * self.change.height / 1e6
-        why = Message(
-            f"{corners} corners and {blocks} blocks, {{0}} high, {GLUE_ML_PER_M2:g} ml a square metre",
-            (self.change.height,),
-        )
-        return (Supply(self.change.id, "glue", area * GLUE_ML_PER_M2, "corners and blocks of the skirt", why),)
 
     def _notes(self) -> tuple[Note, ...]:
         notes = [
@@ -272,46 +255,10 @@ class SkirtSet:
                 Message("Cut the front first and dry fit it. Cut the sides a little long and trim them to it."),
             ),
         ]
-        notes += self._lean_notes()
+        notes += lean_notes(self)
         if self.change.fit != "out":
-            text = f"{self._rows()} blocks {{0}} thick from offcuts behind it, one in each corner, {{1}} apart."
-            notes.append(Note("Blocks", Message(text, (_BLOCK, BLOCKS_APART))))
-            notes += self._base_notes()
+            notes += hold_notes(self)
             notes.append(Note("Height", Message("The piece will stand {0} high.", (self._overall(),))))
-        return tuple(notes)
-
-    def _lean_notes(self) -> tuple[Note, ...]:
-        """Both long edges are ripped with the saw tilted, so that they lie level; the blocks lean as well."""
-        if not self.change.tilt:
-            return ()
-        text = f"Rip both long edges with the blade tilted {abs(self.change.tilt):g}°, so that they lie level."
-        if self.change.fit == "out":
-            return (Note("Edges", Message(text)),)
-        return (
-            Note("Edges", Message(text)),
-            Note("Behind", Message("Plane one face of each block to the same lean.")),
-        )
-
-    def _old_blocks(self) -> int:
-        """How many blocks, as long as the new skirt is high, what comes off gives."""
-        kerf, found = self.shop.kerf, 0
-        for board in self.body.boards:
-            if board.role == "base":
-                _, wide, long = board.solid.sizes
-                found += int((long + kerf) / (self.change.height + kerf)) * int((wide + kerf) / (2 * _BLOCK + kerf))
-        return found
-
-    def _base_notes(self) -> tuple[Note, ...]:
-        old = [board for board in self.body.boards if board.role == "base"]
-        if not old:
-            return ()
-        notes = [
-            Note("Old base", Message("Pry it off from behind; scrape glue off, fill nail holes and torn edges."))
-        ]
-        if self.change.blocks == "base":
-            got, needed = self._old_blocks(), self._rows()
-            words = "enough" if got >= needed else f"{needed - got} more from offcuts"
-            notes.append(Note("Of it", Message(f"{got} blocks {{0}} long: {words}.", (self.change.height,))))
         return tuple(notes)
 
     def _overall(self) -> float:
@@ -320,7 +267,7 @@ class SkirtSet:
 
     def _findings(self) -> tuple[Finding, ...]:
         if self.change.fit != "out":
-            return ()
+            return old_holes_miss(self)
         base, height = self.body.base_height, self.change.height
         hold = min(LEAST_HOLD, 0.75 * self.body.bottom_rail)
         ids = tuple(f"{self.change.id}/board/{_NAMES[side]}" for side in self.pieces)

@@ -7,9 +7,10 @@ from msgspec import Struct
 from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
 
-Joint = Literal["mitred", "butted", "chosen", "level"]
+Joint = Literal["mitred", "butted", "chosen", "level", "compound"]
 """How the ends of a part meet others: halving the corner, covered by the other, at an angle of one's own, or cut
 level because the part leans: of a leaning one the corners are the splay seen on its show face, or else beside it.
+Compound is a mitre of boards that lean.
 """
 
 

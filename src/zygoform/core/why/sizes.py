@@ -99,8 +99,10 @@ def _end(plan: Plan, listed: ListedPart, end: Literal["left", "right"]) -> Why:
     lies = "the board stands on edge, or the blade is tilted" if cut.bevel else "the board lies flat"
     inputs = Message(f"{known}; {lies}")
     words = _angle_words(listed.part.joint, round(of.value, 2), round(angle, 2))
-    if cut.mitre and cut.bevel:
-        tilt = round(abs(cut.bevel), 2)
+    tilt = round(abs(cut.bevel), 2)
+    if listed.part.joint == "compound":
+        words += f"; the blade tilted {tilt:g}°"
+    elif cut.mitre and cut.bevel:
         words += f"swung {round(angle, 2):g}°, and the blade tilted {tilt:g}°, less than the other splay"
     read = on_scale(angle, plan.shop.saw)
     if abs(read - angle) > SAME_DEG:
@@ -115,6 +117,8 @@ def _angle_words(joint: Joint, corner: float, angle: float) -> str:
         return f"The saw's scale is 90° less half the corner: 90° − {corner:g}° / 2 = {angle:g}°"
     if joint == "butted":
         return f"As far from square as the corner of {corner:g}°: {angle:g}°"
+    if joint == "compound":
+        return f"Boards that lean: sine of the lean over tangent of {corner:g}° / 2 is the tangent of {angle:g}°"
     if joint == "level":
         return "Cut level, so that the foot stands flat: "
     return ""

@@ -47,6 +47,20 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
     ] = "mitred"
     setback: Annotated[float, length("Set back", 0, 300, counts_if=("fit", "in"))] = 25.4
     tilt: Annotated[float, angle("Leans", -30, 30, main=False, hint="out at the foot; less than 0: in")] = 0.0
+    hold: Annotated[
+        Literal["blocks", "holes"],
+        choice(
+            "Held by",
+            Choice("blocks", "blocks behind it", "glued and screwed from below; works everywhere"),
+            Choice(
+                "holes",
+                "the old holes",
+                "screws from above, where the new one lies under them",
+            ),
+            main=False,
+            counts_if=("fit", ("flush", "in")),
+        ),
+    ] = "blocks"
     blocks: Annotated[
         Literal["offcuts", "base"],
         choice(
