@@ -52,9 +52,23 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "tip": "statics.tipping:tip",
         "clothes_load": "statics.tipping:clothes_load",
     },
-    "Drawers, backs": {
+    "Drawers and drop fronts": {
         "drawer": "geometry.casework:drawer",
+        "flap": "geometry.flap:flap",
+        "flap_axis": "geometry.flap:flap_axis",
+    },
+    "Pulls": {
+        "pulls": "geometry.pull_holes:pull_places",
+        "reuse": "geometry.pull_holes:reuse",
+        "backplate": "geometry.pull_holes:backplate",
+        "pull_screw": "goods.fittings:pull_screw",
+        "packs": "goods.fittings:packs",
+    },
+    "Door cut-outs, arches, templates": {
         "arc": "geometry.segment:arc",
+        "cutout": "geometry.cutout:cutout",
+        "pages": "geometry.paper_tiles:pages",
+        "scale_check": "geometry.paper_tiles:scale_check",
     },
 }
 

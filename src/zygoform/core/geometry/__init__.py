@@ -10,5 +10,9 @@ casework.py sizes of shelves, dividers, drawers and edged sheets, by formula
 tiling.py  a field of tiles with joints, by formula
 splay.py   legs that lean, and sides that lean inward, by formula
 legs.py    a leg that leans and tapers, as a solid
+flap.py    a front that drops open, by formula
+pull_holes.py where pulls stand, and old holes against new
+cutout.py  an opening cut into a door, by formula
+paper_tiles.py a drawing at full size over several sheets
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """

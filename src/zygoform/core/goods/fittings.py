@@ -116,3 +116,39 @@ def through_screw(
     fits = [size for size in sizes if shortest - SAME_MM <= size <= longest + SAME_MM]
     # Where none on sale does, the length that would: the shopping list says that it is not on the price list.
     return max(fits) if fits else math.floor(max(shortest, longest))
+
+
+class PullScrew(Struct, frozen=True):
+    """The longest screw on sale that holds a pull, and from where to where it may be."""
+
+    length: float
+    min: float
+    max: float
+
+
+def pull_screw(
+    front_t: float, extra_t: float, engage_min: float, engage_max: float, sizes: tuple[float, ...]
+) -> PullScrew:
+    """Through the front and what is glued on it, then from `engage_min` to `engage_max` into the pull's thread."""
+    if front_t <= 0 or not 0 <= engage_min <= engage_max:
+        raise BadInputError("impossible", "A front has a thickness, and a thread a depth.")
+    least, most = front_t + extra_t + engage_min, front_t + extra_t + engage_max
+    fits = [size for size in sizes if least - SAME_MM <= size <= most + SAME_MM]
+    if not fits:
+        raise BadInputError("no_stock_size", "No screw on sale is {0} to {1} long.", "sizes", (least, most))
+    return PullScrew(max(fits), least, most)
+
+
+class PacksOf(Struct, frozen=True):
+    """How many packs, and what is left over of them."""
+
+    packs: int
+    left_over: int
+
+
+def packs(n: int, pack: int) -> PacksOf:
+    """ceil(n / pack)."""
+    if pack <= 0 or n < 0:
+        raise BadInputError("zero", "A pack holds something.")
+    count = -(-n // pack)
+    return PacksOf(count, count * pack - n)
