@@ -173,6 +173,9 @@ def test_a_room_round_a_thing_of_given_size_and_what_closes_it_in() -> None:
     assert boards["shelf/0-1"][0][2] - z0 == pytest.approx(210.0)
     rest, x1 = boards["upright/2"][0][0] - boards["upright/1"][1][0], max(o.rect[2] for o in opening)
     assert rest == pytest.approx(x1 - boards["upright/2"][1][0], abs=project.shop.cut_step)
+    for first in (1.0, 900.0):
+        refused = plan_of(set_value(project, "c1", "first", first).project).failures
+        assert [failure.parameter for failure in refused] == ["first"]
     closed = set_value(set_value(project, "c1", "closed", "both").project, "c1", "lined", True).project
     inner = {board.id.split("/", 1)[1]: board.solid.box for board in made(closed).added}
     thick = inner["close/left"][1][0] - inner["close/left"][0][0]

@@ -90,6 +90,8 @@ class ShelfBay:
         if first:
             # One column round a thing of given size, the others equal.
             first += 2 * self.change.around
+            if first < LEAST_CLEAR:
+                raise BadInputError("does_not_fit", "A column is {0} wide at least.", "first", (LEAST_CLEAR,))
             rest = x1 - x0 - first - self.t
             if rest - (n - 1) * self.t < n * LEAST_CLEAR:
                 message = "The first column leaves nothing for the others: {0} at most."
