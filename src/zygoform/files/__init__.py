@@ -19,6 +19,7 @@ shopping_pdf.py   the shopping list
 variants_pdf.py   variants side by side, for a customer
 labels_pdf.py     labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
+template_pdf.py   templates at full size over several sheets
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project

@@ -60,11 +60,19 @@ def _variants(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
     return variants_page(project, variants or ((project.chosen, plan),))
 
 
+def _templates(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    del variants
+    from zygoform.files.template_pdf import templates
+
+    return templates(project, plan)
+
+
 PAPERS = (
     Paper("sheet", "Work sheet", " work sheet.pdf", _work_sheet),
     Paper("shopping", "Shopping list", " shopping list.pdf", _shopping_list),
     Paper("marks", "Marks", " marks.pdf", _marks),
     Paper("labels", "Labels", " labels.pdf", _labels),
+    Paper("templates", "Templates", " templates.pdf", _templates),
     Paper("variants", "Variants", " variants.pdf", _variants),
 )
 

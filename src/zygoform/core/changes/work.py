@@ -187,6 +187,35 @@ def join_work(parts: Sequence[Part], sawn: int, screws: int) -> tuple[Work, ...]
     return tuple(works)
 
 
+PLUGS_CURE = (4.0, 24.0)
+"""Hours until a glued dowel is bored: the label of the glue comes first."""
+
+
+def pulls_work(count: int, holes: int, plugs: int) -> tuple[Work, ...]:
+    """Old holes plugged, new ones bored, pulls screwed on last."""
+    works, before = list[Work](), ("apart",)
+    if plugs:
+        what = Message(f"Bore out and glue dowels into {plugs} old hole{'s' * (plugs != 1)}, saw and sand flush")
+        tasks: tuple[tuple[Task, float], ...] = (("fix place", plugs),)
+        needs = ("glue", "a flush saw", "a drill")
+        wait = "Nothing is bored into them before."
+        works.append(Work("plug", "mend", what, tasks, (), PLUGS_CURE, wait, needs, before, ("glue",)))
+        before = ("plug",)
+    if holes:
+        check = Message("Tape the template on every front, step back and look before you bore")
+        works.append(
+            Work("check", "dry fit", check, (("fix place", count),), needs=("the template",), follows=before)
+        )
+        bore: tuple[tuple[Task, float], ...] = (("pocket hole", holes),)
+        what = Message(f"Bore {holes} holes from the face, a block clamped behind")
+        works.append(Work("bore", "shape", what, bore, needs=("a drill", "a block"), follows=("check",)))
+        before = ("bore",)
+    drive: tuple[tuple[Task, float], ...] = (("drive screw", max(holes, 2 * count)),)
+    what = Message("Screw the pulls on, after the last coat; some do before the last clear, to touch up scratches")
+    works.append(Work("fix", "fix", what, drive, needs=("a screwdriver",), follows=before))
+    return tuple(works)
+
+
 def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)

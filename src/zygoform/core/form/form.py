@@ -13,7 +13,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.form.opening_readings import OpeningReadings
-from zygoform.core.geometry.plane import Outline
+from zygoform.core.geometry.plane import Outline, Point
 from zygoform.core.geometry.prism import Point3, Turn, X
 from zygoform.core.geometry.solid import Shape
 from zygoform.core.measure.reading import Sized, Term
@@ -66,6 +66,9 @@ class FormOpening(Struct, frozen=True):
     """What is seen of a drawer only when it is drawn out, its true front among them; and what it runs on."""
     hinged: Literal["", "left", "right"] = ""
     hardware: tuple[tuple[str, int], ...] = ()
+    pull_holes: tuple[Point, ...] = ()
+    """Old holes of its pulls, x and z from the middle of its front (mm)."""
+    holes_through: bool = True
     sizes: tuple[tuple[str, float], ...] = ()
     """What stands in it, size by size (mm), by the names of its entries: measured, or taken to be."""
     unmeasured: frozenset[str] = frozenset()

@@ -73,7 +73,11 @@ def fill_openings(
             sizes, known = tuple(door_sizes(front, door).items()), not_measured(door)
             counts = (("Door knobs", 1), ("Hinges", door.hinges), ("Locks", int(door.lock)))
             hardware = tuple((what, count) for what, count in counts if count)
-            filled = structs.replace(filled, hinged=door.hinged, sizes=sizes, unmeasured=known, hardware=hardware)
+            (low, _, _), (high, _, _) = front.solid.box
+            knob = own[-1].solid.box
+            holes = (((knob[0][0] + knob[1][0] - low - high) / 2, 0.0),)
+            told = dict(sizes=sizes, unmeasured=known, hardware=hardware, pull_holes=holes)
+            filled = structs.replace(filled, hinged=door.hinged, **told)
         openings.append(filled)
     return boards, tuple(openings)
 
@@ -107,7 +111,7 @@ def _with_drawer(
     """With the drawer in the straight room behind its front; without where a case out of square leaves none."""
     straight, (x0, z0, x1, z1) = _straight(room), opening.rect
     if straight is None or straight[1] - straight[0] < (x1 - x0) / 2:
-        return structs.replace(opening, hardware=(("Pulls", 1),))
+        return structs.replace(opening, hardware=(("Pulls", 1),), pull_holes=((0.0, 0.0),))
     low, high, back = straight
     behind, own = front.solid.box[1][1], (low, z0, high, z1)
     drawer = drawer_boards(opening.name, own, back - behind, front, parts)
@@ -120,7 +124,17 @@ def _with_drawer(
     named = tuple(structs.asdict(sizes).items())
     hardware = (("Pulls", 1), *((("Metal slides", 2),) if parts.runs_on == "slides" else ()))
     known = not_measured(parts)
-    return structs.replace(opening, members=members, sizes=named, unmeasured=known, hardware=hardware)
+    row = parts.pull_holes - 1
+    holes = tuple(((k - row / 2) * sizes.hole_spacing, 0.0) for k in range(parts.pull_holes))
+    return structs.replace(
+        opening,
+        members=members,
+        sizes=named,
+        unmeasured=known,
+        hardware=hardware,
+        pull_holes=holes,
+        holes_through=parts.holes_through,
+    )
 
 
 def not_measured(parts: Struct) -> frozenset[str]:

@@ -6,4 +6,5 @@ species.py    how wood moves with moisture
 minutes.py    how long each kind of work takes
 saw.py        what a saw can reach
 plank_layout.py    how many boards side by side, and which of them is ripped
+pull_fixing.py how a pull is fixed against what hole is there
 """

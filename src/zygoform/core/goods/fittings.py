@@ -16,7 +16,7 @@ FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
     "leg plate", "leg", "castor", "leveller", "tile", "shelf pin", "bracket", "wall strap",
     "edge band", "tile adhesive", "grout",
-    "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer",
+    "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer", "machine screw", "knob",
 ]  # fmt: skip
 AMOUNTS: dict[FittingKind, str] = {
     "glue": "ml",
@@ -33,12 +33,12 @@ AMOUNTS: dict[FittingKind, str] = {
 
 RUSTS: tuple[FittingKind, ...] = (
     "pocket screw", "wood screw", "pin", "hinge", "pull", "slide pair", "leg plate", "castor", "leveller",
-    "bracket", "wall strap",
+    "bracket", "wall strap", "machine screw", "knob",
 )  # fmt: skip
 """What is of steel: in damp it is bought stainless."""
 
 SIZELESS: frozenset[str] = frozenset(
-    {*AMOUNTS, "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap"}
+    {*AMOUNTS, "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap", "knob"}
 )
 """What has no size that a price list tells apart."""
 

@@ -126,9 +126,9 @@ def weight(label: str, low: float, high: float, *, group: str = "", hint: str = 
     return _meta(label, low, high, unit="weight", group=group, main=True, hint=hint)
 
 
-def count(label: str, low: int, high: int, *, group: str = "", main: bool = True, hint: str = "") -> Meta:
+def count(label: str, low: int, high: int, **shown: Unpack[_Shown]) -> Meta:
     """A whole number within low..high."""
-    return _meta(label, low, high, unit="count", group=group, main=main, hint=hint)
+    return _meta(label, low, high, unit="count", **shown)
 
 
 def choice(

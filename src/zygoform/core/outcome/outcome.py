@@ -6,7 +6,7 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.form.form import Board, Body
-from zygoform.core.geometry.plane import Outline, Slant, slants
+from zygoform.core.geometry.plane import Outline, Point, Slant, slants
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
@@ -97,6 +97,19 @@ class Note(Struct, frozen=True):
     message: Message
 
 
+class Template(Struct, frozen=True):
+    """A drawing to be printed at full size: from its lower left corner, x to the right and z up (mm).
+
+    `rings` are lines round something, `holes` middles with their diameters.
+    """
+
+    title: str
+    width: float
+    height: float
+    rings: tuple[Outline, ...] = ()
+    holes: tuple[tuple[Point, float], ...] = ()
+
+
 class Handle(Struct, frozen=True):
     """A place on the piece to drag: moving it by d mm along `direction` adds d to the parameter."""
 
@@ -131,6 +144,7 @@ class Outcome(Struct, frozen=True, dict=True):
     handles: tuple[Handle, ...] = ()
     mended: frozenset[str] = frozenset()
     work: tuple[Work, ...] = ()
+    templates: tuple[Template, ...] = ()
     body: str = ""
     base_height: float | None = None
     reshaped: tuple[Body, ...] = ()

@@ -92,10 +92,23 @@ def _lifted(body: Body) -> dict[str, Placing]:
     return dict.fromkeys(leaf, Placing(turn=turn))
 
 
+def _pulls_on(body: Body, opening: FormOpening) -> list[str]:
+    """New pulls, whose ids are their change's: what stands before the front within its opening moves with it."""
+    x0, z0, x1, z1 = opening.rect
+    found = []
+    for board in body.boards:
+        if board.role == "knob" and board.id != sibling(opening.id, "knob"):
+            low, high = board.solid.box
+            if x0 < (low[0] + high[0]) / 2 < x1 and z0 < (low[2] + high[2]) / 2 <= z1 and board.id.count("/pull/"):
+                found.append(board.id)
+    return found
+
+
 def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
     """Of all parts that move with a drawer or a door; none where its front is gone."""
     parts = {board.id: board for board in body.boards}
-    knob, front = sibling(opening.id, "knob"), opening.front_id
+    front = opening.front_id
+    knobs = [sibling(opening.id, "knob"), *_pulls_on(body, opening)]
     if opening.holds == "door":
         leaf = [b for b in body.boards if goes_with(b.id, opening.id) and (b.role == "door" or b.id == front)]
         if not leaf:
@@ -104,11 +117,11 @@ def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
         left = opening.hinged != "right"
         x = min(low[0] for low in lows) if left else max(high[0] for high in highs)
         turn = Turn((x, min(low[1] for low in lows)), -WIDE_OPEN if left else WIDE_OPEN)
-        return dict.fromkeys([knob, *(board.id for board in leaf)], Placing(turn=turn))
+        return dict.fromkeys([*knobs, *(board.id for board in leaf)], Placing(turn=turn))
     if front not in parts:
         return {}
     boxes = [m.solid.box for m in opening.members if m.role == "box"] or [parts[front].solid.box]
     long = max(high[1] for _, high in boxes) - min(low[1] for low, _ in boxes)
     out = Placing((0.0, -OUT * long, 0.0))
     # What it runs on stays where it is.
-    return dict.fromkeys([knob, front, *(m.id for m in opening.members if m.role != "runner")], out)
+    return dict.fromkeys([*knobs, front, *(m.id for m in opening.members if m.role != "runner")], out)

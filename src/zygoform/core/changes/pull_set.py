@@ -1,0 +1,263 @@
+"""Pulls on some fronts worked out: places, old holes against new ones, screws, plugs, what is drawn."""
+
+import math
+from typing import TYPE_CHECKING
+
+from msgspec import Struct
+
+from zygoform.core.changes.pull_judgement import pull_findings, pull_notes
+from zygoform.core.changes.work import pulls_work
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, FormOpening, own_of, sibling
+from zygoform.core.geometry.plane import Point, rectangle
+from zygoform.core.geometry.prism import Prism, X, Z, upright
+from zygoform.core.geometry.pull_holes import HoleStatus, backplate, pull_places
+from zygoform.core.goods.fittings import pull_screw, through_screw
+from zygoform.core.goods.pull_fixing import HoleKind, HoleUse, PullFixing, hole_use
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.cautions import DUST, GLUE
+from zygoform.core.outcome.outcome import Fitting, Handle, Outcome, Supply, Template
+from zygoform.core.shop import Shop
+
+if TYPE_CHECKING:
+    from zygoform.core.changes.kinds.pulls import Pulls
+
+PULL_SHARES = {"quarters": 1 / 4, "thirds": 1 / 3, "sixths": 1 / 6}
+PLUG = 8.0
+"""An old hole is bored out for a dowel of so much (mm)."""
+TOLERANCE, LEAST_WEB = 0.3, 3.0
+"""An old hole within the one serves as it is; less wood than the other between two of them breaks out (mm)."""
+REACH, BAR, CUP = 28.0, 10.0, 34.0
+"""How far a pull stands out, how thick its bar is, how high a cup (mm): as drawn, usual ones."""
+FROM_FREE_EDGE = 40.0
+"""On a door the pull stands so far from the edge that opens (mm)."""
+LEAST_THREAD = 4.0
+"""A screw reaches so far into a pull's thread at least (mm)."""
+
+
+class PulledFront(Struct, frozen=True):
+    """One front: its board, new holes and old ones (x, z from its lower left corner, mm) with their fates."""
+
+    opening: FormOpening
+    board: Board
+    centres: tuple[Point, ...]
+    holes: tuple[Point, ...]
+    old: tuple[tuple[Point, HoleStatus, HoleUse], ...]
+
+    @property
+    def thickness(self) -> float:
+        low, high = self.board.solid.box
+        return high[1] - low[1]
+
+
+class PullSet:
+    """Lives only for the length of a call."""
+
+    def __init__(self, change: "Pulls", body: Body, shop: Shop) -> None:
+        self.change, self.body, self.shop = change, body, shop
+        self.fixing: PullFixing = "plate" if change.shape in ("cup", "edge") else change.fixing
+        self.spacing = 0.0 if change.shape in ("knob", "edge") else change.spacing
+        self.fronts = tuple(self._front(opening, board) for opening, board in self._chosen())
+
+    def _chosen(self) -> list[tuple[FormOpening, Board]]:
+        boards = {board.id: board for board in self.body.boards}
+        wanted = ("drawer", "door") if self.change.on == "all" else ("drawer",)
+        target = self.change.targets[0]
+        single = self.change.on == "this" and target != self.body.id
+        found = [
+            (opening, boards[opening.front_id])
+            for opening in self.body.openings
+            if opening.front_id in boards
+            and (target in (opening.id, opening.front_id) if single else opening.holds in wanted)
+        ]
+        if not found:
+            raise BadInputError("impossible", "No drawer or door is there for a pull.", "on")
+        return found
+
+    def _front(self, opening: FormOpening, board: Board) -> PulledFront:
+        (x0, _, z0), (x1, _, z1) = board.solid.box
+        wide, high = x1 - x0, z1 - z0
+        centres, holes = self._places(opening, wide, high)
+        middle = wide / 2, high / 2
+        old = tuple((middle[0] + dx, middle[1] + dz) for dx, dz in opening.pull_holes)
+        fates = tuple((place, *self._fate(place, centres, holes, opening)) for place in old)
+        return PulledFront(opening, board, centres, holes, fates)
+
+    def _places(
+        self, opening: FormOpening, wide: float, high: float
+    ) -> tuple[tuple[Point, ...], tuple[Point, ...]]:
+        change = self.change
+        n = 2 if change.each == "two" or (change.each == "auto" and wide >= change.two_from) else 1
+        vertical = {"middle": high / 2, "share": high * change.up / 100, "top": high - change.down}[change.line]
+        edge = change.hole / 2 + LEAST_WEB
+        if change.shape == "edge":
+            vertical, edge = high / 2, 0.0
+        if opening.holds == "door":
+            return self._on_door(opening, wide, high, edge)
+        try:
+            places = pull_places(wide, high, n, self.spacing, PULL_SHARES[change.share], None, vertical, edge)
+        except BadInputError as refused:
+            field = "down" if change.line == "top" and not edge <= vertical <= high - edge else "spacing"
+            words = f"{opening.name}: {refused.message[:1].lower()}{refused.message[1:]}"
+            raise BadInputError(refused.kind, words, field, refused.lengths) from refused
+        if change.shape == "edge":
+            vertical = high
+        centres = tuple((x, vertical) for x in places.centres)
+        return centres, () if self.fixing == "plate" else tuple((x, places.y) for x in places.holes)
+
+    def _on_door(
+        self, opening: FormOpening, wide: float, high: float, edge: float
+    ) -> tuple[tuple[Point, ...], tuple[Point, ...]]:
+        """Upright, away from the hinges, in the middle of its height."""
+        x = FROM_FREE_EDGE if opening.hinged == "right" else wide - FROM_FREE_EDGE
+        places = pull_places(high, wide, 1, self.spacing, 0.25, None, x if 0 < x < wide else wide / 2, edge)
+        holes = () if self.fixing == "plate" else tuple((places.y, z) for z in places.holes)
+        return ((places.y, high / 2),), holes
+
+    def _fate(
+        self, place: Point, centres: tuple[Point, ...], holes: tuple[Point, ...], opening: FormOpening
+    ) -> tuple[HoleStatus, HoleUse]:
+        """How an old hole lies to the nearest new one, and what becomes of it."""
+        distance = min((math.dist(place, hole) for hole in holes), default=math.inf)
+        web = distance - PLUG / 2 - self.change.hole / 2
+        status: HoleStatus = (
+            "same" if distance <= TOLERANCE else "overlap" if web < 0 else "thin" if web < LEAST_WEB else "clear"
+        )
+        kind: HoleKind = "through" if opening.holes_through else "blind"
+        return status, hole_use(self.fixing, kind, status, covered=self._is_covered(place, centres))
+
+    def _is_covered(self, place: Point, centres: tuple[Point, ...]) -> bool:
+        wide, high = self.plate
+        return min(wide, high) > 0 and any(
+            backplate("rect", wide, high, place[0] - x, place[1] - z, PLUG).covered for x, z in centres
+        )
+
+    @property
+    def plate(self) -> tuple[float, float]:
+        """What hides old holes: a plate behind the pull, or a cup's own."""
+        change = self.change
+        if change.shape == "cup":
+            return max(change.plate_w, change.spacing + 20.0), max(change.plate_h, CUP)
+        return change.plate_w, change.plate_h
+
+    @property
+    def count(self) -> int:
+        return sum(len(front.centres) for front in self.fronts)
+
+    @property
+    def plugs(self) -> int:
+        """Old holes that are closed with a dowel."""
+        return sum(use.use in ("plug", "dowel", "never") for front in self.fronts for _, _, use in front.old)
+
+    def outcome(self) -> Outcome:
+        off = frozenset(sibling(front.opening.id, "knob") for front in self.fronts)
+        known = {board.id for board in self.body.boards}
+        holes = sum(len(front.holes) for front in self.fronts)
+        return Outcome(
+            self.change.id,
+            Message(f"{self.count} on {len(self.fronts)} front{'s' * (len(self.fronts) != 1)}"),
+            off & known,
+            drawn=tuple(board for front in self.fronts for board in self._drawn(front)),
+            fittings=self._fittings(),
+            supplies=self._supplies(),
+            notes=pull_notes(self),
+            cautions=(DUST, GLUE) if self.plugs else (DUST,),
+            findings=pull_findings(self),
+            handles=self._handles(),
+            templates=self._templates(),
+            work=pulls_work(self.count, holes, self.plugs),
+            body=self.body.id,
+        )
+
+    def _templates(self) -> tuple[Template, ...]:
+        """One for each kind of front: its outline and its new holes."""
+        alike: dict[tuple[float, ...], list[PulledFront]] = {}
+        for front in self.fronts:
+            low, high = front.board.solid.box
+            size = high[0] - low[0], high[2] - low[2]
+            key = tuple(round(value, 2) for value in (*size, *(c for hole in front.holes for c in hole)))
+            alike.setdefault(key, []).append(front)
+        found = []
+        for fronts in alike.values():
+            low, high = fronts[0].board.solid.box
+            wide, tall = high[0] - low[0], high[2] - low[2]
+            names = ", ".join(front.opening.name for front in fronts[:3]) + (" …" if len(fronts) > 3 else "")
+            ring = rectangle(0.0, 0.0, wide, tall)
+            holes = tuple((hole, self.change.hole) for hole in fronts[0].holes)
+            if holes:
+                found.append(Template(names, wide, tall, (ring,), holes))
+        return tuple(found)
+
+    def _fittings(self) -> tuple[Fitting, ...]:
+        change, count = self.change, self.count
+        each = f"on {len(self.fronts)} fronts"
+        found = [Fitting(change.id, "knob", 0.0, count, "knobs", Message(each))] if not self.spacing else []
+        if self.spacing:
+            found = [Fitting(change.id, "pull", self.spacing, count, "pulls", Message(each))]
+        if self.plugs:
+            found.append(Fitting(change.id, "dowel", PLUG, self.plugs, "in old holes", Message("one for each")))
+        return (*found, self._screws())
+
+    def _screws(self) -> Fitting:
+        """Through the front and what is glued on it into the pull; or from the front into the wood."""
+        change, thick = self.change, max(front.thickness for front in self.fronts)
+        holes = sum(len(front.holes) for front in self.fronts)
+        if self.fixing in ("wood", "plate"):
+            size = through_screw(2.0, thick, 2.0, 8.0, self.shop.sizes_of("wood screw"))
+            count = 2 * self.count if self.fixing == "plate" else holes
+            why = Message("{0} goes into {1} and not through", (size, thick))
+            return Fitting(change.id, "wood screw", size, count, "hold the pulls", why)
+        sizes = self.shop.sizes_of("machine screw")
+        try:
+            screw = pull_screw(thick, change.glued_on, LEAST_THREAD, change.thread, sizes)
+        except BadInputError:
+            least, most = thick + change.glued_on + LEAST_THREAD, thick + change.glued_on + change.thread
+            why = Message(
+                "between {0} and {1}: through {2} of front into {3} of thread", (least, most, thick, change.thread)
+            )
+            return Fitting(change.id, "machine screw", math.floor(most), holes, "hold the pulls", why)
+        why = Message("{0} through {1} of front, {2} into the pull", (screw.length, thick, screw.length - thick))
+        return Fitting(change.id, "machine screw", screw.length, holes, "hold the pulls", why)
+
+    def _supplies(self) -> tuple[Supply, ...]:
+        if not self.plugs:
+            return ()
+        why = Message(f"half a millilitre for each of {self.plugs}")
+        return (Supply(self.change.id, "glue", 0.5 * self.plugs, "plugs in old holes", why),)
+
+    def _drawn(self, front: PulledFront) -> list[Board]:
+        (x0, y, z0), _ = front.board.solid.box
+        named = f"{'Knob' if not self.spacing else 'Pull'} of {front.opening.name.lower()}"
+        return [
+            Board(
+                f"{self.change.id}/pull/{own_of(front.opening.id)}-{k}",
+                named,
+                "knob",
+                self._solid((x0 + x, z0 + z), y, front.opening.holds == "door"),
+                likely="metal",
+            )
+            for k, (x, z) in enumerate(front.centres, 1)
+        ]
+
+    def _solid(self, at: Point, y: float, upright_one: bool) -> Prism:
+        """As it is seen from the front; a knob is round."""
+        x, z = at
+        if self.change.shape == "knob":
+            ring = tuple(
+                (x + 16 * math.cos(math.tau * k / 16), z + 16 * math.sin(math.tau * k / 16)) for k in range(16)
+            )
+            return Prism((0.0, y, 0.0), X, Z, ring, REACH)
+        wide, high = {"bar": (self.spacing + 24.0, BAR), "cup": self.plate, "edge": (90.0, 6.0)}[self.change.shape]
+        if upright_one:
+            wide, high = high, wide
+        return upright(rectangle(x - wide / 2, y - REACH, x + wide / 2, y), z - high / 2, z + high / 2)
+
+    def _handles(self) -> tuple[Handle, ...]:
+        """Where the distance from the upper edge is set, it is dragged."""
+        if self.change.line != "top":
+            return ()
+        front = self.fronts[0]
+        (x0, y, z0), _ = front.board.solid.box
+        x, z = front.centres[0]
+        at = (x0 + x, y - REACH, z0 + z)
+        return (Handle(self.change.id, "down", "From the upper edge", at, (0.0, 0.0, -1.0)),)

@@ -1,0 +1,145 @@
+"""Pulls: where they go, what becomes of the old holes, by brute force over all spacings and kinds of fixing."""
+
+import itertools
+import math
+
+import pytest
+
+from tests.core.changes.test_shelves import chest, form_of
+from tests.planned import changed, made, plan_of
+from zygoform.core.edits.inside import choose_inside, set_inside
+from zygoform.core.edits.planning import apply_fix, set_value
+from zygoform.core.form.inside.opened import opened
+from zygoform.core.geometry.pull_holes import distance_to_ellipse, reuse
+from zygoform.core.goods.pull_fixing import hole_use
+from zygoform.core.project import Project
+
+MAIN = "p1/body/main"
+
+
+def test_every_pair_of_spacings_is_decided_as_the_wood_between_the_holes_says() -> None:
+    """0 to 300 mm in steps of 1: the new holes as stretches of wood against those of the plugs, counted apart."""
+    for old, new in itertools.product(range(301), repeat=2):
+        found = reuse(old, new)
+        olds = {-old / 2, old / 2}
+        news = [0.0] if new == 0 else [-new / 2, new / 2]
+        for status, hole in zip(found.status, news, strict=True):
+            nearest = min(olds, key=lambda place, hole=hole: abs(place - hole))  # type: ignore[misc]
+            if abs(nearest - hole) <= 0.3:
+                assert status == "same"
+                continue
+            plug, bore = sorted(((nearest - 4, nearest + 4), (hole - 2.5, hole + 2.5)))
+            between = bore[0] - plug[1]
+            assert status == ("overlap" if between < 0 else "thin" if between < 3 else "clear"), (old, new)
+        assert (found.verdict == "as they are") == (set(found.status) == {"same"})
+
+
+def test_every_way_to_fix_a_pull_against_every_kind_of_hole() -> None:
+    """The rules in words: what needs wood never goes into an open hole; what breaks out is dowelled first."""
+    fixings, holes = ("screw", "wood", "bolt", "plate"), ("through", "blind", "plugged", "filled")
+    for fixing, hole, status, covered in itertools.product(
+        fixings, holes, ("same", "clear", "thin", "overlap"), (False, True)
+    ):
+        use = hole_use(fixing, hole, status, covered=covered)  # type: ignore[arg-type]
+        if fixing == "plate":
+            assert use.use == ("cover" if covered else "plug")
+        elif status in ("thin", "overlap"):
+            assert use.use == "dowel"
+        elif status == "same":
+            needs_wood = fixing == "wood"
+            if hole == "through":
+                assert use.use == ("plug" if needs_wood else "again")
+            elif hole == "blind":
+                assert use.use == ("again" if needs_wood else "deeper")
+            elif hole == "filled" and needs_wood:
+                assert use.use == "never"
+            else:
+                assert use.use == "bore"
+        else:
+            assert use.use in ("cover", "plug")
+            assert (use.use == "plug") == (hole in ("through", "blind") and not covered)
+
+
+@pytest.mark.parametrize(("a", "b"), [(50.0, 15.0), (15.0, 50.0), (20.0, 20.0)])
+def test_the_way_to_an_oval_plates_edge_is_that_to_its_nearest_point(a: float, b: float) -> None:
+    ring = [(a * math.cos(k / 5000 * math.tau), b * math.sin(k / 5000 * math.tau)) for k in range(5000)]
+    for x, y in itertools.product((0.0, 3.0, 11.0, 18.0, 40.0), (0.0, 2.0, 9.0, 30.0)):
+        brute = min(math.dist((x, y), place) for place in ring)
+        assert distance_to_ellipse(a, b, x, y) == pytest.approx(brute, abs=0.05), (x, y)
+
+
+def measured(spacing: str, through: bool = True) -> Project:
+    """Two old holes in each front of one column, so far apart."""
+    project = chest(columns=1)
+    for opening in form_of(project).openings:
+        project = choose_inside(project, opening.id, "drawer", "pull_holes", 2).project
+        project = set_inside(project, opening.id, "drawer", "hole_spacing", spacing).project
+        if not through:
+            project = choose_inside(project, opening.id, "drawer", "holes_through", False).project
+    return project
+
+
+def test_holes_by_hand_and_the_old_ones_used_again_plugged_or_dowelled() -> None:
+    project = changed(measured("96 mm"), "pulls", MAIN, spacing=96.0, each="one")
+    outcome = made(project)
+    assert {f.kind: f.count for f in outcome.fittings} == {"pull": 3, "machine screw": 6}
+    (template,) = outcome.templates
+    (left, low), (right, _) = (place for place, _ in template.holes)
+    assert right - left == pytest.approx(96.0)
+    assert left + right == pytest.approx(template.width)
+    assert low == pytest.approx(template.height / 2)
+    assert not outcome.findings
+
+    near = plan_of(set_value(project, "c1", "spacing", 101.6).project)
+    told = next(f for f in near.findings if f.code == "holes_break_out")
+    assert {f.kind: f.count for f in near.outcomes[0].fittings}["dowel"] == 6
+    steps = [step.id.rsplit("/", 1)[-1] for step in near.work.steps]
+    assert steps.index("plug") < steps.index("check") < steps.index("bore") < steps.index("fix")
+    # One click takes those that fit the old holes.
+    again = apply_fix(set_value(project, "c1", "spacing", 101.6).project, told.fixes[0]).project
+    assert "dowel" not in {f.kind for f in made(again).fittings}
+
+    far = made(set_value(project, "c1", "spacing", 160.0).project)
+    assert {f.kind: f.count for f in far.fittings}["dowel"] == 6
+    plate = set_value(set_value(project, "c1", "spacing", 160.0).project, "c1", "plate_w", 200.0).project
+    hidden = made(set_value(plate, "c1", "plate_h", 30.0).project)
+    assert "dowel" not in {f.kind for f in hidden.fittings}
+
+
+def test_wood_screws_are_not_sent_into_open_holes() -> None:
+    project = changed(measured("96 mm"), "pulls", MAIN, spacing=96.0, each="one", fixing="wood")
+    told = next(f for f in plan_of(project).findings if f.code == "needs_wood")
+    assert "needs_wood" not in {f.code for f in plan_of(apply_fix(project, told.fixes[0]).project).findings}
+    blind = changed(measured("96 mm", through=False), "pulls", MAIN, spacing=96.0, each="one", fixing="wood")
+    assert "needs_wood" not in {f.code for f in plan_of(blind).findings}
+
+
+def test_a_screw_goes_through_the_front_and_what_is_glued_on_it() -> None:
+    """19.05 thick, 4 to 8 of thread: 23.05 to 27.05; with 6 of trim on it 29.05 to 33.05."""
+    project = changed(chest(columns=1), "pulls", MAIN, each="one", thread=8.0)
+    screw = next(f for f in made(project).fittings if f.kind == "machine screw")
+    front = next(b.solid.box for b in form_of(chest(columns=1)).boards if b.role == "drawer")
+    thick = front[1][1] - front[0][1]
+    assert thick + 4 <= screw.size <= thick + 8
+    thicker = made(set_value(project, "c1", "glued_on", 6.35).project)
+    longer = next(f for f in thicker.fittings if f.kind == "machine screw")
+    assert thick + 6.35 + 4 <= longer.size <= thick + 6.35 + 8
+
+
+def test_pulls_line_up_over_unlike_drawers_and_move_out_with_them() -> None:
+    project = changed(chest(columns=1), "pulls", MAIN, line="top", down=50.0, each="two")
+    plan = plan_of(project)
+    fronts = {b.id: b.solid.box for b in plan.planned.bodies[0].boards if b.role == "drawer"}
+    pulls = list(plan.outcomes[0].added)
+    assert len(pulls) == 6
+    for pull in pulls:
+        low, high = pull.solid.box
+        middle = (low[2] + high[2]) / 2
+        (own,) = [box for box in fronts.values() if box[0][2] < middle < box[1][2]]
+        assert own[1][2] - middle == pytest.approx(50.0)
+    opening = plan.planned.bodies[0].openings[0]
+    out = opened(plan.planned, frozenset({opening.id})).bodies[0]
+    moved = [b.id for b in out.boards if b.id.startswith("c1/") and b not in plan.planned.bodies[0].boards]
+    assert len(moved) == 2
+    refused = plan_of(set_value(project, "c1", "down", 399.0).project).failures
+    assert [failure.parameter for failure in refused] == ["down"]
