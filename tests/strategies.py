@@ -42,7 +42,7 @@ def value_of(entry: Param, draw: st.DrawFn) -> Any:
     if entry.unit == "angle":
         return float(draw(st.integers(int(entry.low), int(entry.high))))
     if entry.unit == "count":
-        return draw(st.integers(int(entry.low), min(int(entry.high), 6)))
+        return draw(st.integers(int(entry.low), min(int(entry.high), int(entry.low) + 6)))
     if entry.unit == "text":
         return draw(st.text(st.characters(categories=("L", "N")), max_size=int(entry.high)))
     return draw(st.sampled_from([choice.value for choice in entry.choices]))

@@ -48,8 +48,8 @@ NOTHING = 1e-9
 PROGRAM_SLACK = 1e-6
 """Of a linear program, in hundredths of a millimetre or cents: values closer than this are the same."""
 
-HOLES_MM = 1.0
-"""A pull fits old holes that are apart by so much more or less: its screws have that play."""
+HOLES_MM = 0.6
+"""A pull fits old holes that are apart by so much more or less: 0.3 at each of its screws."""
 
 SHARED_MM = 1.0
 """Sizes that miss the room they fill by no more are right, and share it out: a tape reads to about that."""

@@ -151,7 +151,8 @@ def pulls(repair: RepairContext) -> None:
                 "remedy",
                 (spacing,),
             )
-        repair.fit("pull", fits[0], n, "for the old holes", Message("holes {0} apart", (spacing,)))
+        nearest = min(fits, key=lambda size: abs(size - spacing))
+        repair.fit("pull", nearest, n, "for the old holes", Message("holes {0} apart", (spacing,)))
         return
     other = [size for size in sizes if abs(size - spacing) > HOLES_MM] or list(sizes)
     size = min(other, key=lambda s: abs(s - spacing), default=spacing)
