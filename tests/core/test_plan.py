@@ -4,7 +4,7 @@ from collections.abc import Callable
 from random import Random
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
@@ -34,7 +34,8 @@ def test_a_plan_from_the_one_before_is_the_plan_from_nothing(data: st.DataObject
     compile_plan(project, None, memory)
     change = known(project, data.draw(st.sampled_from([c.id for c in project.changes])))
     entries = [p for p in params(type(change)) if not of_stock(p)]
-    assume(entries)
+    if not entries:
+        return
     entry = data.draw(st.sampled_from(entries))
     value = data.draw(st.builds(lambda: None)) or value_of(entry, data.draw)  # type: ignore[arg-type]
     edited = planning.set_value(project, change.id, entry.name, value).project

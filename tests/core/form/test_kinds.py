@@ -4,7 +4,7 @@ from contextlib import suppress
 from itertools import combinations
 
 import pytest
-from hypothesis import assume, given
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.outlines import outline_of
@@ -286,9 +286,10 @@ def test_drawn_from_everywhere_with_the_changes_that_fit(
         try:
             project = set_reading(project, "corner_left", f"{corner}").project
         except BadInputError:
-            assume(False)
+            return
     row = CHANGE_KINDS[change]
-    assume(row.begins)
+    if not row.begins:
+        return
     project = add_change(project, change, "p1/body/main").project
     plan = compile_plan(project)
     assert plan is not None
