@@ -5,6 +5,7 @@ from PySide6.QtWidgets import QPushButton
 
 from tests.app.desk import Desk
 from tests.core.changes.test_shelves import chest
+from zygoform.app.widgets.preview import Preview
 from zygoform.core.changes.kinds.legs import Legs
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, leave_out
@@ -115,3 +116,27 @@ def test_what_lies_in_the_other_half_is_changed_there(desk: Desk) -> None:
     desk.session.try_do(lambda project: leave_out(project, "c1", out=True))
     desk.settle()
     assert [failure.change_id for failure in desk.plan.failures] == ["c2"]
+
+
+def test_new_pulls_for_six_drawers_to_the_printed_template_in_at_most_ten(desk: Desk) -> None:
+    at_the_chest(desk)
+    desk.click("add_change")
+    desk.menu("add_menu", "New pulls")
+    desk.choose("c1_line", "top")
+    desk.enter("c1_down", "2")
+    desk.choose("c1_each", "one")
+    desk.action("print")
+    (preview,) = [w for w in desk.frame.findChildren(Preview) if w.isVisible()]
+    desk.choose("paper_kind", "templates")
+    assert desk.count <= 10
+    assert preview.paper.id == "templates"
+    preview.close()
+    (outcome,) = desk.plan.outcomes
+    assert len(outcome.added) == 6
+    assert outcome.templates
+    steps = [step.id.rsplit("/", 1)[-1] for step in desk.plan.work.steps]
+    assert steps.index("plug") < steps.index("bore")
+    # Dragged on the drawing as well: up by an inch.
+    before = outcome.notes[0].message.lengths
+    desk.drag("down", 25.4)
+    assert desk.plan.outcomes[0].notes[0].message.lengths != before
