@@ -137,11 +137,16 @@ def _beside(scene: Scene, mapping: Mapping, room: QRectF, taken: list[QRectF], l
     left = mapping.to_px((scene.box[0], 0)).x()
     beside = sorted((x for x in scene.leaders if x.side == "left"), key=lambda x: -x.at[1])
     y_used, x_used = -1e9, -1e9
+    if len(beside) * _APART > room.height():
+        # They find no room there, however they are set.
+        return []
     for leader in beside:
         at = mapping.to_px(leader.at)
         x = max(room.left() + 16, left - 66)
         y = _clear_of(taken, QPointF(x, max(at.y() - 20, y_used + _APART)), at, y_used + _APART)
         y_used = y
+        if y > room.bottom():
+            return []
         flags.append((_flag_box(QPointF(x, y)), leader))
     for leader in sorted((x for x in scene.leaders if x.side == "above"), key=lambda x: x.at[0]):
         at = mapping.to_px(leader.at)
