@@ -16,6 +16,7 @@ shelf_lining.py  what closes a bay in
 shelf_holding.py  what holds shelves, and how far they bend
 shelf_bay.py  shelves and uprights worked out
 back_sheet.py  a new back worked out
+flap_plan.py  a drop flap worked out
 pull_set.py  new pulls worked out
 pull_judgement.py  what is told of them
 bracket_row.py  brackets under boards on a wall

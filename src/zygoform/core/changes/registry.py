@@ -44,6 +44,7 @@ _INSIDE: frozenset[Role] = frozenset({"drawer", "door", "apron", "bottom"})
 _STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
 _BACKED: frozenset[Role] = frozenset({"back", "panel", "bracket", "apron", "lid"})
 _CLOSED = frozenset({"drawer", "door"})
+_DRAWER = frozenset({"drawer"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
@@ -65,6 +66,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
             frozenset({"back", "panel", "bracket", "apron", "lid"}),
         ),
         ChangeKind("pulls", "pulls:Pulls", "New pulls", frozenset({"drawer", "door"}), openings=_CLOSED),
+        ChangeKind("drop_flap", "drop_flap:DropFlap", "Drop flap", frozenset({"drawer"}), openings=_DRAWER),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
         ChangeKind("split", "split:Split", "Split in two", _STANDING),

@@ -187,6 +187,25 @@ def join_work(parts: Sequence[Part], sawn: int, screws: int) -> tuple[Work, ...]
     return tuple(works)
 
 
+def flap_work(parts: Sequence[Part], cut: int, hinges: int, stays: int) -> tuple[Work, ...]:
+    """The box cut back, hinges hung and tried, stays last."""
+    ids = tuple(part.id for part in parts)
+    works = [cutting(parts)] if parts else []
+    before: tuple[str, ...] = ("cut",) if parts else ("apart",)
+    if cut:
+        what = Message(f"Cut back {cut} part{'s' * (cut != 1)} of the box where the flap swings in")
+        tasks: tuple[tuple[Task, float], ...] = (("crosscut", cut),)
+        works.append(Work("back", "cut", what, tasks, needs=("a fine saw",), follows=("apart",), cautions=("saw",)))
+        before = (*before, "back")
+    hang = Message(f"Hang the flap on {hinges} hinges with two screws each; open it slowly, then drive the rest")
+    tries: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("fix place", hinges))
+    works.append(Work("hang", "dry fit", hang, tries, ids, needs=("a drill", "a helper"), follows=before))
+    stay = Message(f"Fit {stays} stay{'s' * (stays != 1)} so that it stops level, and the catch")
+    held: tuple[tuple[Task, float], ...] = (("fix place", stays + 1),)
+    works.append(Work("stay", "fix", stay, held, needs=("a level",), follows=("hang",)))
+    return tuple(works)
+
+
 PLUGS_CURE = (4.0, 24.0)
 """Hours until a glued dowel is bored: the label of the glue comes first."""
 

@@ -60,12 +60,14 @@ class FormOpening(Struct, frozen=True):
     id: str
     name: str
     rect: Rect
-    holds: Literal["drawer", "door", "panel", "knees", "nothing"]
+    holds: Literal["drawer", "door", "panel", "knees", "nothing", "flap"]
     readings: OpeningReadings | None = None
     members: tuple[Board, ...] = ()
     """What is seen of a drawer only when it is drawn out, its true front among them; and what it runs on."""
     hinged: Literal["", "left", "right"] = ""
     hardware: tuple[tuple[str, int], ...] = ()
+    flap_axis: Point | None = None
+    """Where a flap turns: y and z of the line through both its ends."""
     pull_holes: tuple[Point, ...] = ()
     """Old holes of its pulls, x and z from the middle of its front (mm)."""
     holes_through: bool = True
@@ -82,7 +84,8 @@ class FormOpening(Struct, frozen=True):
         dx, _, dz = by
         x0, z0, x1, z1 = self.rect
         members = tuple(member.moved(by) for member in self.members)
-        return structs.replace(self, rect=(x0 + dx, z0 + dz, x1 + dx, z1 + dz), members=members)
+        axis = None if self.flap_axis is None else (self.flap_axis[0] + by[1], self.flap_axis[1] + dz)
+        return structs.replace(self, rect=(x0 + dx, z0 + dz, x1 + dx, z1 + dz), members=members, flap_axis=axis)
 
     def sized(self, name: str) -> Sized:
         """One size of what stands in it, with whether it is a guess."""

@@ -16,7 +16,8 @@ FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
     "leg plate", "leg", "castor", "leveller", "tile", "shelf pin", "bracket", "wall strap",
     "edge band", "tile adhesive", "grout",
-    "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer", "machine screw", "knob",
+    "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer",
+    "machine screw", "knob", "lid stay", "catch",
 ]  # fmt: skip
 AMOUNTS: dict[FittingKind, str] = {
     "glue": "ml",
@@ -33,12 +34,25 @@ AMOUNTS: dict[FittingKind, str] = {
 
 RUSTS: tuple[FittingKind, ...] = (
     "pocket screw", "wood screw", "pin", "hinge", "pull", "slide pair", "leg plate", "castor", "leveller",
-    "bracket", "wall strap", "machine screw", "knob",
+    "bracket", "wall strap",
+    "machine screw", "knob", "lid stay", "catch",
 )  # fmt: skip
 """What is of steel: in damp it is bought stainless."""
 
 SIZELESS: frozenset[str] = frozenset(
-    {*AMOUNTS, "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap", "knob"}
+    {
+        *AMOUNTS,
+        "pad",
+        "leg plate",
+        "castor",
+        "leveller",
+        "shelf pin",
+        "bracket",
+        "wall strap",
+        "knob",
+        "lid stay",
+        "catch",
+    }
 )
 """What has no size that a price list tells apart."""
 

@@ -6,6 +6,7 @@ sheet_top.py  a new top cut from sheet
 tiled_top.py  a new top of tiles on sheet
 shelves.py   shelves in place of drawers or doors
 back_panel.py  a new back of sheet
+drop_flap.py  a front that drops open
 pulls.py     new pulls on drawers and doors
 wall_brackets.py  brackets where the studs are
 wall_anchor.py  straps that hold a piece to the wall

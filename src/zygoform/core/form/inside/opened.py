@@ -37,7 +37,7 @@ class Placing(Struct, frozen=True):
 
 def opens(opening: FormOpening) -> bool:
     """Whether an opening has something that can be drawn out or opened."""
-    return bool(opening.members) or opening.holds == "door"
+    return bool(opening.members) or opening.holds in ("door", "flap")
 
 
 def opened(form: Form, open_ids: Collection[str]) -> Form:
@@ -120,6 +120,8 @@ def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
         return dict.fromkeys([*knobs, *(board.id for board in leaf)], Placing(turn=turn))
     if front not in parts:
         return {}
+    if opening.flap_axis is not None:
+        return dict.fromkeys([*knobs, front], Placing(turn=Turn(opening.flap_axis, WIDE_OPEN, "x")))
     boxes = [m.solid.box for m in opening.members if m.role == "box"] or [parts[front].solid.box]
     long = max(high[1] for _, high in boxes) - min(low[1] for low, _ in boxes)
     out = Placing((0.0, -OUT * long, 0.0))
