@@ -28,7 +28,7 @@ if TYPE_CHECKING:
 HINGES_APART, SCREWS_A_HINGE = 500.0, 6
 """Hinges stand at most so far apart (mm): shop practice."""
 BLOCK_LONG = 80.0
-LEVEL = 1.0
+LEVEL_STEP = 1.0
 """A smaller step (mm) is none."""
 STEP_DEG = 5
 """It is turned by so much at a time to see what it meets (degrees)."""
@@ -155,7 +155,7 @@ class FlapPlan:
 
     def _result(self) -> Message:
         step = self.swing.step_to_floor
-        words = "level with" if abs(step) < LEVEL else "{1} over" if step > 0 else "{1} below"
+        words = "level with" if abs(step) < LEVEL_STEP else "{1} over" if step > 0 else "{1} below"
         lengths = (self.swing.reach_open - self.t, abs(step))
         return Message(f"Opens to {{0}} before the front, its upper side {words} the floor inside", lengths)
 
