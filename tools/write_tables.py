@@ -5,6 +5,7 @@ from pathlib import Path
 
 from zygoform.core.calculations import calculations
 from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
+from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.form.registry import PIECE_KINDS
@@ -57,6 +58,8 @@ def changes_table() -> str:
 def _cell(kind: str, change: ChangeKind) -> str:
     sizes = dict(zip(("width", "height", "depth"), _SIZES.get(kind, _USUAL), strict=True))
     project = new_piece(fresh_project(), "Piece", sizes, kind).project
+    # As most of them are found, with a drawer in it.
+    project = hold(project, "p1/opening/o1", "drawer").project if kind == "case" else project
     project = copy_piece(project, "p1").project if change.of_set else project
     project = add_change(project, change.kind, "p1/body/main").project
     plan = compile_plan(project)
