@@ -95,8 +95,12 @@ def _mark(page: Page, px: float, py: float, x: float, z: float, project: Project
     page.set_font(PDF_FAMILY, "", 7)
     page.set_text_color(25)
     show = project.shop.unit.plain
-    page.text(px + CROSS + 1, py - 1.5, f"{show(x)} from the left")
-    page.text(px + CROSS + 1, py + 3.5, f"{show(z)} from below")
+    lines = (f"{show(x)} from the left", f"{show(z)} from below")
+    # On its other side where the sheet ends.
+    room = page.w - ROUND_SHEET - px - CROSS
+    for line, down in zip(lines, (-1.5, 3.5), strict=True):
+        wide = page.get_string_width(line)
+        page.text(px + CROSS + 1 if wide < room else px - CROSS - 1 - wide, py + down, line)
 
 
 def _captions(page: Page, name: str, project: Project, several: bool) -> None:
