@@ -18,7 +18,7 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.limits import is_large
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import counter_begun, fresh_project
+from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.project_json import dump_project, parse_project
 
@@ -164,7 +164,7 @@ def test_pressing_everything_for_long(app: QApplication) -> None:
     while time.monotonic() < until:
         seed += 1
         put_on(app, ("light", "dark")[seed % 2], (100, 130)[seed % 4 // 2])
-        kinds = (counter_begun, set_demo, every_kind, fresh_project, large)
+        kinds = (demo_project, set_demo, every_kind, fresh_project, large)
         documents = [kinds[(seed + k) % len(kinds)]() for k in (0, 1)]
         desk = Desk(app, documents[0])
         monkey = Monkey(desk, seed)
@@ -180,7 +180,7 @@ def test_pressing_everything_for_long(app: QApplication) -> None:
 
 @pytest.mark.parametrize("seed", range(6))
 def test_pressing_everything_breaks_nothing(app: QApplication, seed: int) -> None:
-    desk = Desk(app, (fresh_project, counter_begun, large)[seed % 3]())
+    desk = Desk(app, (fresh_project, demo_project, large)[seed % 3]())
     monkey = Monkey(desk, seed)
     try:
         for _ in range(STEPS):

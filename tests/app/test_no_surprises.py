@@ -22,7 +22,7 @@ from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.form import piece_of
-from zygoform.files.demo import counter_begun, fresh_project
+from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.project_json import write_project
 
@@ -264,7 +264,7 @@ def test_kinds_are_drawn_and_chosen_with_the_arrows(bare: Desk) -> None:
 
 def test_recent_projects_show_what_they_are(app: QApplication, tmp_path: Path, bare: Desk) -> None:
     good, bad = tmp_path / "Hall.zygoform.json", tmp_path / "Spoilt.zygoform.json"
-    write_project(good, counter_begun())
+    write_project(good, demo_project())
     bad.write_text("{")
     box = StartBox(bare.session, (str(good), str(bad)))
     opened: list[object] = []

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from zygoform.files.demo import counter_begun
+from zygoform.files.demo import demo_project
 from zygoform.files.names import as_text, from_text
 from zygoform.files.project_json import write_project
 
@@ -82,7 +82,7 @@ def test_a_recent_file_that_does_not_answer_keeps_nobody_waiting(tmp_path: Path)
     folder = tmp_path / "config" / "zygoform"
     folder.mkdir(parents=True)
     good = tmp_path / os.fsdecode(b"K\xfcche.zygoform.json")
-    write_project(good, counter_begun())
+    write_project(good, demo_project())
     assert from_text(as_text(good)) == good
     os.mkfifo(tmp_path / "gone.zygoform.json")
     (folder / "settings.json").write_text(f'{{"recent": ["{as_text(good)}", "{tmp_path}/gone.zygoform.json"]}}')

@@ -1,5 +1,6 @@
 """Nothing holds the window: no answer to the user, and no painting, takes the interface's thread over 50 ms."""
 
+import gc
 import time
 from collections.abc import Callable
 from functools import partial
@@ -17,7 +18,7 @@ from zygoform.core.edits.planning import add_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
-from zygoform.files.demo import counter_begun
+from zygoform.files.demo import demo_project
 
 TRIES = 5
 """The least of so many counts: another process on the machine only ever adds to it."""
@@ -25,7 +26,7 @@ TRIES = 5
 
 def many_parts() -> Project:
     """300 parts of a dozen lengths with mitred ends."""
-    project = counter_begun()
+    project = demo_project()
     for k in range(12):
         project = add_change(project, "own_part", "p1/body/main").project
         own = project.changes[-1].id
@@ -36,13 +37,13 @@ def many_parts() -> Project:
 
 def large_set() -> Project:
     """Seven pieces with a top and a skirt each."""
-    project = counter_begun()
+    project = demo_project()
     while len(project.pieces) < 7:
         project = copy_piece(project, "p1", with_changes=True).project
     return project
 
 
-@pytest.mark.parametrize("project", [counter_begun, many_parts, large_set])
+@pytest.mark.parametrize("project", [demo_project, many_parts, large_set])
 def test_nothing_holds_the_window(app: QApplication, project: Callable[[], Project]) -> None:
     desk = Desk(app, project())
     session, turn = desk.session, count()
@@ -85,14 +86,18 @@ def test_nothing_holds_the_window(app: QApplication, project: Callable[[], Proje
 
 
 def test_a_screen_first_gone_to_does_not_keep_one_waiting(app: QApplication) -> None:
+    # What the test before left to be done is not counted here: windows to be deleted, their garbage.
+    for _ in range(4):
+        app.processEvents()
+    gc.collect()
     # Loaded while nothing happens, as after every start.
     steps = loading_steps()
-    assert all(_longest(app, partial(next, steps, None)) < FIRST_MS * SWING for _ in range(60))
+    assert all(_longest(app, partial(next, steps, None)) < FIRST_MS for _ in range(60))
     assert next(steps, None) is None
     held: dict[str, float] = {}
     slow = 99.0
     for _ in range(TRIES):
-        desk = Desk(app, counter_begun())
+        desk = Desk(app, demo_project())
         slow = min(slow, plain_work() / LOOPS_MS)
         for stage in [*(stage for stage, _ in STAGES), "settings", "help"]:
             worst = _longest(app, partial(desk.window.go, stage))

@@ -21,7 +21,7 @@ from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
-from zygoform.files.demo import counter_begun, fresh_project
+from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.prices_csv import parse_prices, prices_csv, read_prices, shipped_prices
 from zygoform.files.worksheet_pdf import work_sheet
 
@@ -93,8 +93,8 @@ def test_a_price_list_of_ones_own_changes_the_bill(tmp_path: Path) -> None:
     text = (Path(shipped_prices.__code__.co_filename).parents[1] / "data" / "prices.csv").read_text()
     path.write_text(text.replace("14.90", "24.90"), encoding="utf-8-sig")
     prices = read_prices(path)
-    project = use_prices(counter_begun(), prices.timber, prices.packs).project
-    assert plan_of(project).purchase.total > plan_of(counter_begun()).purchase.total
+    project = use_prices(demo_project(), prices.timber, prices.packs).project
+    assert plan_of(project).purchase.total > plan_of(demo_project()).purchase.total
 
 
 @settings(max_examples=20)
@@ -115,14 +115,14 @@ def test_csv_holds_every_row_with_sizes_that_read_back(project: Project, system:
 
 
 def test_a_name_that_looks_like_a_formula_does_no_harm() -> None:
-    sizes = tuple(structs.replace(s, name='=HYPERLINK("x")') for s in counter_begun().shop.timber)
-    project = use_prices(counter_begun(), sizes, counter_begun().shop.packs).project
+    sizes = tuple(structs.replace(s, name='=HYPERLINK("x")') for s in demo_project().shop.timber)
+    project = use_prices(demo_project(), sizes, demo_project().shop.packs).project
     assert all(row["stock"].startswith("'=") for row in csv.DictReader(io.StringIO(by_part_csv(plan_of(project)))))
 
 
 @pytest.mark.parametrize("paper", ["A4", "Letter"])
 def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> None:
-    project = own_board(counter_begun(), "pine-1x3", "7 ft", 1).project
+    project = own_board(demo_project(), "pine-1x3", "7 ft", 1).project
     project = structs.replace(project, shop=structs.replace(project.shop, paper=paper))
     plan = plan_of(project)
     answers = {}

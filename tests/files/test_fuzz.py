@@ -18,13 +18,13 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Override, Project, Variant
-from zygoform.files.demo import counter_begun
+from zygoform.files.demo import demo_project
 from zygoform.files.project_json import UnreadableError, dump_project, parse_project
 
 
 def rich_project() -> Project:
     """One of everything: every kind of piece, faults, bags, close readings."""
-    project = counter_begun()
+    project = demo_project()
     for kind in PIECE_KINDS:
         project = new_piece(project, kind, {}, kind).project
     project = copy_piece(project, "p1", mirrored=True).project
@@ -136,8 +136,8 @@ def test_a_spoiled_file_is_read_whole_or_refused(changes: list[tuple[tuple[Any, 
 
 
 @fuzz
-@given(st.binary(max_size=400), st.integers(0, len(dump_project(counter_begun()))))
+@given(st.binary(max_size=400), st.integers(0, len(dump_project(demo_project()))))
 def test_bytes_that_are_no_project_are_refused(noise: bytes, at: int) -> None:
-    whole = dump_project(counter_begun())
+    whole = dump_project(demo_project())
     for content in (noise, whole[:at] + noise, whole[:at] + noise + whole[at:]):
         assert opened(content)

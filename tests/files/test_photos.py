@@ -13,7 +13,7 @@ from zygoform.core.condition.photo import Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
 from zygoform.core.errors import BadInputError
 from zygoform.files.atomic import same_content
-from zygoform.files.demo import counter_begun
+from zygoform.files.demo import demo_project
 from zygoform.files.photos import bring_in, copy_along, photo_folder, photo_path
 from zygoform.files.pictures import PhotoError
 from zygoform.files.project_json import dump_project, parse_project
@@ -93,7 +93,7 @@ def test_no_picture_of_anothers_is_written_over_and_no_link_followed(tmp_path: P
 @pytest.mark.parametrize("name", ["../x.png", "/etc/passwd", "..", "a/b.png", "shipped/../x.png", "a\x00.png"])
 def test_no_name_leads_out_of_the_folder(name: str, tmp_path: Path) -> None:
     assert photo_path(tmp_path / "p.zygoform.json", OWN, Photo("h1", name)) is None
-    for photo in counter_begun().photos:
+    for photo in demo_project().photos:
         shipped = photo_path(tmp_path / "p.zygoform.json", OWN, photo)
         assert shipped is not None
         assert shipped.is_file(), "what comes with the program is there"
@@ -127,7 +127,7 @@ def test_what_is_no_picture_is_refused_by_its_content(tmp_path: Path) -> None:
 
 
 def test_a_part_has_one_number_on_all_photos() -> None:
-    project = structs.replace(counter_begun(), photos=())
+    project = structs.replace(demo_project(), photos=())
     project = add_photos(project, (("a.png", "left"), ("b.png", "right"))).project
     project = add_dot(project, "h1", 0.2, 0.3, "p1/side/left").project
     project = add_dot(project, "h2", 0.5, 0.5, "p1/top/main").project

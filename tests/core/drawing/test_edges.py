@@ -14,7 +14,7 @@ from zygoform.core.edits.planning import add_change
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import counter_begun, fresh_project
+from zygoform.files.demo import demo_project, fresh_project
 
 PLACES: tuple[Viewpoint, ...] = tuple(VIEWS)
 ASIDE = 0.8
@@ -119,7 +119,7 @@ def test_a_face_thinner_than_a_line() -> None:
 
 def test_the_demo_from_everywhere() -> None:
     for place in PLACES:
-        scene = scene_of(counter_begun(), place)
+        scene = scene_of(demo_project(), place)
         for edge in edges_of(scene):
             for share in (0.03, 0.5, 0.97):
                 check(scene, *edge, share)
