@@ -28,3 +28,12 @@ def test_the_two_differ_in_what_they_come_to() -> None:
     first, second = (totals_of(plan) for v in ("v1", "v2") if (plan := compile_plan(project, None, None, v)))
     assert first.height < second.height
     assert first.money != second.money
+
+
+def test_screws_are_what_is_driven() -> None:
+    """Neither the tiles nor the pins of the back are any; what is bought is in the same group."""
+    plan = compile_plan(demo_project(), None, None, "v2")
+    assert plan is not None
+    kinds = {f.kind for o in plan.outcomes for f in o.fittings}
+    assert {"tile", "pin", "wood screw"} <= kinds
+    assert plan.screws == sum(f.count for o in plan.outcomes for f in o.fittings if f.kind.endswith("screw"))

@@ -6,9 +6,21 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from zygoform.core.geometry.flap import flap, flap_axis, flap_section
+from zygoform.core.geometry.flap import flap, flap_axis
+from zygoform.core.geometry.plane import Outline
 
 STEP = 0.25
+
+
+def flap_section(t: float, h: float, a: float, zh: float, angle: float) -> Outline:
+    """Its section at an angle (degrees from closed), counter-clockwise: y, z of the four corners."""
+    c, s = math.cos(math.radians(angle)), math.sin(math.radians(angle))
+    corners = ((0.0, 0.0), (t, 0.0), (t, h), (0.0, h))
+    found = []
+    for y, z in corners:
+        p, q = y - a, z - zh
+        found.append((a + p * c + q * s, zh - p * s + q * c))
+    return tuple(found)
 
 
 def swept(t: float, h: float, a: float, zh: float) -> tuple[float, float, float]:

@@ -38,7 +38,7 @@ TOTALS = (
     Total("Boards", lambda plan: sum(len(lay.boards) for lay in plan.layouts), rank=1),
     Total("Parts", lambda plan: len(plan.parts), rank=4),
     Total("Saw settings", lambda plan: len(plan.settings), rank=5),
-    Total("Screws", lambda plan: sum(f.count for o in plan.outcomes for f in o.fittings), rank=3, stage="buy"),
+    Total("Screws", lambda plan: plan.screws, rank=3, stage="buy"),
     Total("Money", lambda plan: plan.purchase.total, money=True, rank=0, stage="buy"),
     Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),
     Total("Hands on", lambda plan: round(sum(plan.work.hands_on) / 2), rank=3, stage="redesign", time=True),

@@ -11,7 +11,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, own_of, sibling
 from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
-from zygoform.core.geometry.pull_holes import HoleStatus, backplate, pull_places
+from zygoform.core.geometry.pull_holes import HoleStatus, backplate, hole_status, pull_places
 from zygoform.core.goods.fittings import pull_screw, through_screw
 from zygoform.core.goods.pull_fixing import HoleKind, HoleUse, PullFixing, hole_use
 from zygoform.core.measure.message import Message
@@ -25,8 +25,8 @@ if TYPE_CHECKING:
 PULL_SHARES = {"quarters": 1 / 4, "thirds": 1 / 3, "sixths": 1 / 6}
 PLUG = 8.0
 """An old hole is bored out for a dowel of so much (mm)."""
-TOLERANCE, LEAST_WEB = 0.3, 3.0
-"""An old hole within the one serves as it is; less wood than the other between two of them breaks out (mm)."""
+LEAST_WEB = 3.0
+"""So much wood stays between a hole and the edge of its front (mm)."""
 REACH, BAR, CUP = 28.0, 10.0, 34.0
 """How far a pull stands out, how thick its bar is, how high a cup (mm): as drawn, usual ones."""
 FROM_FREE_EDGE = 40.0
@@ -119,10 +119,7 @@ class PullSet:
     ) -> tuple[HoleStatus, HoleUse]:
         """How an old hole lies to the nearest new one, and what becomes of it."""
         distance = min((math.dist(place, hole) for hole in holes), default=math.inf)
-        web = distance - PLUG / 2 - self.change.hole / 2
-        status: HoleStatus = (
-            "same" if distance <= TOLERANCE else "overlap" if web < 0 else "thin" if web < LEAST_WEB else "clear"
-        )
+        status, _ = hole_status(distance, PLUG, self.change.hole)
         kind: HoleKind = "through" if opening.holes_through else "blind"
         return status, hole_use(self.fixing, kind, status, covered=self._is_covered(place, centres))
 

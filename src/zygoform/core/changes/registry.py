@@ -56,9 +56,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("old_top", "old_top:OldTop", "Old top again", frozenset({"top", "lid", "seat"})),
         ChangeKind("skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"})),
         ChangeKind("legs", "legs:Legs", "New legs", frozenset({"base", "skirt", "leg", "bottom", "apron", "side"})),
-        ChangeKind(
-            "shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=frozenset({"drawer", "door", "nothing"})
-        ),
+        ChangeKind("shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=_OPEN),
         ChangeKind(
             "back_panel",
             "back_panel:BackPanel",

@@ -128,10 +128,6 @@ class Splitting:
         right = structs.replace(right, id=f"{self.body.id}{HALF}{self.change.id}", name=named[1])
         return structs.replace(left, name=named[0]), right
 
-    @property
-    def members(self) -> tuple[Board, ...]:
-        return tuple(member.board for closed in self.closed for member in closed.members)
-
     def outcome(self) -> Outcome:
         change = self.change
         members = tuple(member for closed in self.closed for member in closed.members)

@@ -15,7 +15,7 @@ from msgspec import Struct
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, Point, extent, round_corners
 from zygoform.core.geometry.prism import Prism, upright
-from zygoform.core.geometry.segment import CHORDS
+from zygoform.core.geometry.segment import arc, segment
 from zygoform.core.geometry.solid import CutOff, Shape, Solid
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Choice, choice, length
@@ -96,14 +96,9 @@ def _bowed(outline: Outline, bow: float) -> Outline:
     if bow > chord / 2 + SAME_MM:
         raise BadInputError("does_not_fit", "An arc bows by half its width at most: {0}.", "bow", (chord / 2,))
     ux, uy = (bx - ax) / chord, (by - ay) / chord
-    radius = (chord * chord / 4 + bow * bow) / (2 * bow)
-    reach = math.asin(min(1.0, chord / 2 / radius))
-    points = []
-    for k in range(CHORDS + 1):
-        turn = -reach + 2 * reach * k / CHORDS
-        along, out = chord / 2 + radius * math.sin(turn), bow - radius * (1 - math.cos(turn))
-        points.append((ax + along * ux + out * uy, ay + along * uy - out * ux))
-    return tuple(points)
+    # A segment of a circle runs from right to left.
+    rises = reversed(segment(chord / 2, 0.0, chord, bow))
+    return tuple((ax + along * ux + out * uy, ay + along * uy - out * ux) for along, out in rises)
 
 
 def _traced(outline: Outline, depths: tuple[float, ...]) -> Outline:
@@ -188,9 +183,8 @@ def shape_notes(front: Front, shape: TopShape, bow: float, profile: Profile, siz
     notes = list[Note]()
     if front == "bowed":
         chord = math.dist(shape.edge[0], shape.edge[-3])
-        radius = (chord * chord / 4 + bow * bow) / (2 * bow)
         text = "Radius {0}: a lath with a pin at one end and a pencil at the other draws it from corner to corner."
-        notes.append(Note("Front", Message(text, (radius,))))
+        notes.append(Note("Front", Message(text, (arc(chord, bow).radius,))))
     elif front == "traced":
         text = "Lay the old top on the new one, back edges flush, and trace it; the depths are a check."
         notes.append(Note("Front", Message(text)))

@@ -10,7 +10,6 @@ import math
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import Outline
 from zygoform.core.tolerance import SAME_MM
 
 FULLY_OPEN = 90.0
@@ -98,17 +97,6 @@ def least_axis_height(t: float, gap: float, a: float) -> float:
     if f <= gap:
         return 0.0
     return (f * f - gap * gap) / (2 * gap) if gap > 0 else math.inf
-
-
-def flap_section(t: float, h: float, a: float, zh: float, angle: float) -> Outline:
-    """Its section at an angle (degrees from closed), counter-clockwise: y, z of the four corners."""
-    c, s = math.cos(math.radians(angle)), math.sin(math.radians(angle))
-    corners = ((0.0, 0.0), (t, 0.0), (t, h), (0.0, h))
-    found = []
-    for y, z in corners:
-        p, q = y - a, z - zh
-        found.append((a + p * c + q * s, zh - p * s + q * c))
-    return tuple(found)
 
 
 def _most(side: float, level: float, turn: float) -> float:

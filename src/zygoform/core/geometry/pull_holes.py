@@ -82,18 +82,9 @@ def reuse(
     old, new = _holes(old_center, old_spacing), _holes(new_center, new_spacing)
     status, webs = list[HoleStatus](), list[float]()
     for hole in new:
-        distance = min(math.hypot(hole - before, dy) for before in old)
-        web = distance - plug_d / 2 - hole_d / 2
-        webs.append(web)
-        status.append(
-            "same"
-            if distance <= tol + HOLE_SLACK
-            else "overlap"
-            if web < -HOLE_SLACK
-            else "thin"
-            if web < min_web - HOLE_SLACK * max(1.0, min_web)
-            else "clear"
-        )
+        found = hole_status(min(math.hypot(hole - before, dy) for before in old), plug_d, hole_d, min_web, tol)
+        status.append(found[0])
+        webs.append(found[1])
     verdict: HolesVerdict = (
         "as they are"
         if set(status) == {"same"}
@@ -102,6 +93,18 @@ def reuse(
         else "plug and drill"
     )
     return Reuse(tuple(status), tuple(webs), verdict, abs(new_spacing - old_spacing) / 2)
+
+
+def hole_status(
+    distance: float, plug_d: float = 8.0, hole_d: float = 5.0, min_web: float = 3.0, tol: float = 0.3
+) -> tuple[HoleStatus, float]:
+    """How a new hole lies to an old one whose middle is so far off, and how much wood is left between."""
+    web = distance - plug_d / 2 - hole_d / 2
+    if distance <= tol + HOLE_SLACK:
+        return "same", web
+    if web < -HOLE_SLACK:
+        return "overlap", web
+    return ("thin" if web < min_web - HOLE_SLACK * max(1.0, min_web) else "clear"), web
 
 
 def _holes(center: float, spacing: float) -> tuple[float, ...]:

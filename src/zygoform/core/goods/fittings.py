@@ -32,6 +32,9 @@ AMOUNTS: dict[FittingKind, str] = {
 }
 """What is used up, and what it is measured in; everything else is counted."""
 
+SCREWS: tuple[FittingKind, ...] = ("pocket screw", "wood screw", "machine screw")
+"""What is driven: tiles, pins and pulls are fittings too, and no screws."""
+
 RUSTS: tuple[FittingKind, ...] = (
     "pocket screw", "wood screw", "pin", "hinge", "pull", "slide pair", "leg plate", "castor", "leveller",
     "bracket", "wall strap",

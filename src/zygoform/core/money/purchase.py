@@ -21,6 +21,7 @@ _GROUPS: dict[str, Group] = {
     "tile": "Hardware",
     "pocket screw": "Screws",
     "wood screw": "Screws",
+    "machine screw": "Screws",
     "pin": "Screws",
     "glue": "Glue",
 }

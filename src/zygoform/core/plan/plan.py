@@ -17,6 +17,7 @@ from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.piece import PieceBase
+from zygoform.core.goods.fittings import SCREWS
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution
@@ -98,6 +99,11 @@ class Plan(Struct, frozen=True):
 
     def listed(self, part_id: str) -> ListedPart | None:
         return self.cut.listed(part_id)
+
+    @property
+    def screws(self) -> int:
+        """How many are driven in all."""
+        return sum(f.count for outcome in self.outcomes for f in outcome.fittings if f.kind in SCREWS)
 
     def part(self, part_id: str) -> Board | None:
         """A part of the pieces as planned, or as found."""
