@@ -10,13 +10,14 @@ from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 
 from tests.app.desk import Desk
+from tests.core.changes.test_doors import cupboard
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.stages.cut.list import CutRow
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.pieces import copy_piece, new_piece
+from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.form.targets import Target
 from zygoform.core.measure.parse import INCH
-from zygoform.files.demo import fresh_project
+from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import read_project
 
 NO_BUTTON, NO_KEY = Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier
@@ -297,10 +298,11 @@ def test_every_kind_of_change_has_a_way_in_and_an_editor(desk: Desk) -> None:
     from zygoform.core.measure.param import counts, params
 
     for kind in (kind for kind in CHANGE_KINDS.values() if kind.begins):
-        for piece in ("case", "wall_shelf"):
+        plain = (new_piece(fresh_project(), "Piece", {}, piece).project for piece in ("case", "wall_shelf"))
+        for project in (*plain, rename(cupboard(), "Piece").project, counter_begun()):
             body = desk.plan.found.bodies[0]
             if not kind.takes(Target("body", body.id, body)):
-                desk.session.begin(new_piece(fresh_project(), "Piece", {}, piece).project, None, "New")
+                desk.session.begin(project, None, "New")
                 desk.action("stage_redesign")
         if kind.of_set:
             desk.session.try_do(lambda project: copy_piece(project, "p1"))

@@ -33,6 +33,11 @@ def describe(session: Session, part_id: str) -> Description | None:
     listed = plan.listed(part_id)
     if listed is not None:
         return _listed(session, plan, listed)
+    placed = next((p for roll in plan.cut.rolls for p in roll.cuts if p.cut.id == part_id), None)
+    if placed is not None:
+        show, cut = session.unit.show, placed.cut
+        size = f"{show(cut.width)} across the roll × {show(cut.length)} along it"
+        return Description("", cut.name, (size, f"{cut.kind}, from a roll {show(cut.roll)} wide"))
     board = plan.part(part_id)
     if board is not None:
         return _found(session, plan, board)

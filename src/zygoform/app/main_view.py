@@ -141,6 +141,7 @@ class MainView(QWidget):
         from zygoform.app.stages.redesign.stage import RedesignStage
 
         redesign = RedesignStage(self.session, self.stages)
+        redesign.outline_wanted.connect(self.filing.take_outline)
         self._give_keys(drawing_actions(self.session, redesign.area.view, redesign.open_add), redesign.area.view)
         return redesign
 

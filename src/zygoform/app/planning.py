@@ -108,7 +108,7 @@ class Planning(QObject):
         """The solver is given what it has not seen through; with nothing to do it stops."""
         if not self.solve_in_background or self.plan is None:
             return
-        wanted = self.layouts.open_of(asked for sized in self.plan.cut.problems for asked in sized.asked)
+        wanted = self.layouts.open_of(self.plan.cut.asked)
         if wanted:
             self.solver.ask(wanted)
             self.solving.emit()

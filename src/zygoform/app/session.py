@@ -114,9 +114,9 @@ class Session(QObject):
         # A set is set out for the place it is looked at from; one piece looks the same object from everywhere.
         shown = self.view.shown if len(form.pieces) > 1 else ""
         whole = len(form.pieces) > 1 and not shown
-        how = (shown, self.view.opened, *((self.view.viewpoint, self._room_wide) if whole else ()))
+        how = (shown, self.view.opened, self.view.swing, *((self.view.viewpoint, self._room_wide) if whole else ()))
         if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != how:
-            seen = seen_of(form, shown, self.view.viewpoint, self._room_wide, self.view.opened)
+            seen = seen_of(form, shown, self.view.viewpoint, self._room_wide, self.view.opened, self.view.swing)
             self._seen_of = (form, how, seen)
         return self._seen_of[2]
 
@@ -126,6 +126,11 @@ class Session(QObject):
         self.view.opened = now | frozenset(opening_ids) if open_ else now - frozenset(opening_ids)
         if self.view.opened != now:
             self.viewpoint_changed.emit()
+
+    def swing_to(self, share: float) -> None:
+        """Lets all open flaps down by a share of their turn."""
+        self.view.swing = share
+        self.viewpoint_changed.emit()
 
     def draw_in(self, wide: float) -> None:
         """The room there is for a drawing is so many times as wide as high: a set is laid out for it."""

@@ -41,6 +41,9 @@ def summaries(session: Session) -> dict[str, Summary]:
     things = len(plan.purchase.rows)
     money = f"{session.project.shop.currency}{plan.purchase.total:.2f}"
     parts, settings = len(plan.parts), len(plan.settings)
+    rolls = len(plan.cut.rolls)
+    said = [f"{_many(parts, 'part')}, {_many(settings, 'setting')}"] if parts else []
+    said += [_many(rolls, "roll")] if rolls else []
     cut = session.project.cut_parts
     done = sum(part.id in cut for part in plan.parts)
     return {
@@ -48,7 +51,7 @@ def summaries(session: Session) -> dict[str, Summary]:
         "redesign": (redesign if known else "nothing planned", built, len(known)),
         "buy": (f"{_many(things, 'thing')}, {money}" if things else "nothing to buy", 0, things),
         "cut": (
-            f"{_many(parts, 'part')}, {_many(settings, 'setting')}" if parts else "nothing to cut",
+            ", ".join(said) or "nothing to cut",
             done,
             parts,
         ),

@@ -14,6 +14,7 @@ class ViewState:
     """Nothing of this is saved. `shown` is the piece on screen, or nothing for all; `current` the one acted on.
 
     `opened` are the openings that one looks into: their drawers are drawn out, their doors open.
+    Flaps among them are let down by the share `swing`.
     """
 
     def __init__(self) -> None:
@@ -21,6 +22,7 @@ class ViewState:
         self.selected = ""
         self.selected_fault = ""
         self.opened: frozenset[str] = frozenset()
+        self.swing = 1.0
         self.highlighted: tuple[str, ...] = ()
         self.open_change = ""
         self.shown = ""

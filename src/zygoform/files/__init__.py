@@ -20,6 +20,9 @@ variants_pdf.py   variants side by side, for a customer
 labels_pdf.py     labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
 template_pdf.py   templates at full size over several sheets
+outline_svg.py    outlines in SVG
+outline_dxf.py    outlines in DXF
+outlines.py       either of them by a name's ending
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project

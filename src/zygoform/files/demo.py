@@ -14,7 +14,9 @@ from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.photo import SHIPPED, Dot, Photo
 from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings
-from zygoform.core.form.front import Division, Opening
+from zygoform.core.form.front import Division, Opening, replaced
+from zygoform.core.form.inside.bay import BayParts
+from zygoform.core.form.inside.door import DoorParts
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.form.targets import target_in
 from zygoform.core.measure.param import param
@@ -50,8 +52,8 @@ def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) ->
 
 
 def demo_project() -> Project:
-    """The counter with ten changes in two variants: low on a skirt, or on legs under a tiled top."""
-    project = counter_begun()
+    """The counter with twelve changes in two variants: low on a skirt, or on legs under a tiled top."""
+    project = _with_door(counter_begun())
     for fault, remedy in (("f2", "glue"), ("f3", "runners")):
         project = mend(project, fault, remedy).project
     project = _with(project, _MORE)
@@ -85,14 +87,25 @@ _BEGUN: ChangeRows = (
     ("skirt", "p1/body/main", {}),
 )
 _MORE: ChangeRows = (
-    ("shelves", "p1/opening/o2", {"reach": "opening", "shelves": 2, "fixing": "pins"}),
+    ("insert", "p1/opening/o2", {}),
     ("shelves", "p1/opening/o3", {"reach": "opening", "shelves": 1, "lowest": 13 * INCH, "cable": 2 * INCH}),
     ("back_panel", "p1/body/main", {"pieces": 3}),
     ("wall_anchor", "p1/body/main", {}),
     ("legs", "p1/body/main", {"shape": "tapered", "splay_side": 8.0, "splay_front": 8.0, "height": 7 * INCH}),
     ("tiled_top", "p1/body/main", {}),
+    ("pulls", "p1/body/main", {"spacing": 3 * INCH, "stained": True}),
+    ("drop_flap", "p1/opening/o1", {}),
 )
 """What follows the top, the skirt and two mends."""
+
+
+def _with_door(project: Project) -> Project:
+    """A framed door before the middle bay, two shelves behind it."""
+    piece = project.piece
+    assert isinstance(piece, CasePiece)
+    door = DoorParts("frame", "panel", _inches('2 1/2"', 2.5), _inches('2 1/2"', 2.5))
+    front = replaced(piece.front, "o2", Opening("o2", "door", door=door, bay=BayParts(2)))
+    return structs.replace(project, pieces=(structs.replace(piece, front=front),))
 
 
 def counter_begun() -> Project:

@@ -10,7 +10,7 @@ from zygoform.core.edits.condition import add_fault, mend, set_fault_size, set_m
 from zygoform.core.edits.fronts import divide, hold, set_cell_size, set_opening_reading
 from zygoform.core.edits.photos import add_dot, add_photos
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
-from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
@@ -67,6 +67,10 @@ def _cupboards(project: Project) -> Project:
     project = mend(project, "f1", "patch").project
     project = set_made_of(project, ("p1/front/o1", "p1/front/o2"), "veneer on board").project
     project = add_change(project, "plank_top", "p1/body/main").project
+    project = add_change(project, "cutout", "p1/opening/o2").project
+    oval = project.changes[-1].id
+    for entry, value in (("side", 70.0), ("top", 90.0), ("bottom", 90.0), ("edge", "banded")):
+        project = set_value(project, oval, entry, value).project
     project = copy_piece(project, "p1", mirrored=True, with_changes=True).project
     project = rename(project, "Right cupboard", on="p2").project
     return set_reading(project, "width", "418 mm", on="p2").project

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from importlib import resources
+from itertools import pairwise
 from typing import Literal
 
 from fpdf import FPDF
@@ -116,8 +117,8 @@ class Page(FPDF):
         self.set_dash_pattern(dash=1.2, gap=0.8)
         self.set_line_width(0.2)
         for stroke in scene.strokes:
-            (ax, ay), (bx, by) = place(stroke.points)
-            self.line(ax, ay, bx, by)
+            for (ax, ay), (bx, by) in pairwise(place(stroke.points)):
+                self.line(ax, ay, bx, by)
         self.set_dash_pattern()
         bottom = top + (y1 - y0) * scale
         if scene.floors:

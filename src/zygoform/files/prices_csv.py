@@ -2,7 +2,7 @@
 
 from decimal import Decimal, InvalidOperation
 from pathlib import Path
-from typing import get_args
+from typing import Literal, get_args
 
 from msgspec import Struct, structs
 
@@ -66,6 +66,7 @@ def own_path() -> Path:
     return config_folder() / "prices.csv"
 
 
+_KINDS: dict[Literal["", "board", "sheet", "rod"], str] = {"sheet": "sheet", "rod": "rod"}
 STAINLESS = "stainless"
 """What stands in the column of species for a pack that does not rust."""
 
@@ -90,7 +91,7 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
     for size in timber:
         show = DisplayUnit(size.system).entered
         own = (size.id, size.name, size.nominal, size.system, show(size.thickness), show(size.width))
-        kind, grain = "sheet" if size.kind == "sheet" else "timber", "yes" if size.grain else ""
+        kind, grain = _KINDS.get(size.kind, "timber"), "yes" if size.grain else ""
         rows += [(kind, *own, show(offer.length), size.species, "", offer.price, grain) for offer in size.offers]
     for pack in packs:
         length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
@@ -112,7 +113,7 @@ def parse_prices(text: str) -> PriceList:
             continue
         row = dict(zip(names, cells, strict=False))
         try:
-            if row.get("kind") in ("timber", "sheet"):
+            if row.get("kind") in ("timber", "sheet", "rod"):
                 size = _size(row)
                 known = timber.get(size.id)
                 timber[size.id] = structs.replace(known, offers=known.offers + size.offers) if known else size
@@ -138,7 +139,7 @@ def _size(row: dict[str, str]) -> TimberSize:
         _positive(row, "width"),
         species,
         (Offer(_positive(row, "length"), _price(row)),),
-        "sheet" if row.get("kind") == "sheet" else "",
+        next((kind for kind in _KINDS if kind == row.get("kind")), ""),
         (row.get("grain") or "").strip().lower() == "yes",
     )
 
@@ -146,7 +147,7 @@ def _size(row: dict[str, str]) -> TimberSize:
 def _pack(row: dict[str, str]) -> Pack:
     kind = next((k for k in PACK_KINDS if k == row.get("kind")), None)
     if kind is None:
-        raise BadInputError("unknown_key", f"kind is timber, sheet, {', '.join(PACK_KINDS)}")
+        raise BadInputError("unknown_key", f"kind is timber, sheet, rod, {', '.join(PACK_KINDS)}")
     size = 0.0 if kind in SIZELESS else _positive(row, "length")
     try:
         holds = float(_cell(row, "holds").replace(",", "."))

@@ -21,7 +21,7 @@ def templates(project: Project, plan: Plan) -> bytes:
     page.set_auto_page_break(auto=False)
     found = [template for outcome in plan.outcomes for template in outcome.templates]
     if not found:
-        page.words("No change here has a template: new pulls have one.")
+        page.words("No change here has a template: new pulls and cut-outs have one.")
         return bytes(page.output())
     for k, template in enumerate(found):
         _sheets(page, template, project, first=k == 0)
@@ -75,8 +75,8 @@ def _sheet(page: Page, template: Template, at: Point, project: Project) -> None:
         for ring in template.rings:
             page.polygon([place(x, z) for x, z in ring], style="D")
         page.set_line_width(0.15)
-        middle = template.width / 2
-        _dashed(page, place(middle, 0.0), place(middle, template.height), 4.0)
+        for start, end in template.aims:
+            _dashed(page, place(*start), place(*end), 4.0)
         for (x, z), diameter in template.holes:
             px, py = place(x, z)
             page.circle(px, py, diameter / 2, style="D")

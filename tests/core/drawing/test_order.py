@@ -12,8 +12,9 @@ from tests.planned import plan_of
 from tests.strategies import pieces, planned
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.order import paint_order
+from zygoform.core.drawing.part_sizes import part_dimensions
 from zygoform.core.drawing.primitives import box_of, holds
-from zygoform.core.drawing.scene import draw_form, part_dimensions
+from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.inside import choose_inside

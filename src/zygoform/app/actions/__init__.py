@@ -5,6 +5,7 @@ asking.py  the questions about files
 devices.py measuring devices, and their readings to the field with the keyboard
 opening.py  a large project opened while the window goes on answering
 filing.py  new, open, save, export, and asking before unsaved work is lost
+outlines.py  outlines from a file, templates into one
 taking.py  tables of one's own taken over
 sharing.py  two windows or machines on one file notice each other
 table.py   the list: menus, keys and tests come from it

@@ -21,6 +21,7 @@ if TYPE_CHECKING:
     from zygoform.app.actions.asking import ChangedChoice, CopyChoice, UnsavedChoice
     from zygoform.app.actions.opening import Planned
     from zygoform.app.actions.taking import TableKind
+    from zygoform.files.outlines import DrawingKind
     from zygoform.files.paper import Paper, Variants
 
 FILTER = f"Zygoform projects (*{SUFFIX});;All files (*)"
@@ -195,6 +196,19 @@ class Filing(QObject):
         from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
 
         self._table(f" cut list by {kind}.csv", by_setting_csv(plan) if kind == "setting" else by_part_csv(plan))
+
+    def export_templates(self, kind: "DrawingKind") -> None:
+        """Templates at full size, for other programs and for machines."""
+        self.session.planning.settle()
+        from zygoform.app.actions.outlines import write_templates
+
+        write_templates(self.session, kind, self.ask_save, self._suggested(f" template.{kind}"), self.told.emit)
+
+    def take_outline(self) -> None:
+        """The line of a cut-out, from a drawing."""
+        from zygoform.app.actions.outlines import take_outline
+
+        take_outline(self.session, self.ask_open, self.told.emit)
 
     def export_leftovers(self) -> None:
         """What is left over, for the next project to take over as boards of one's own."""

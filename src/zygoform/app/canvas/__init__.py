@@ -7,6 +7,7 @@ drawing_ahead.py     the drawing of what is seen, of many pieces a slice at a ti
 pictures.py          every piece as a picture that is kept
 notes.py             what is written round it: floor rule, numbers of changes, grips
 looking_in.py        drawers drawn out and doors opened
+swing.py             a flap let down step by step
 dividing.py          dragging what parts two openings
 surveying.py         openings, dividers and the tape on a survey's drawing
 fault_pins.py        faults on it, pinned one by one or counted
@@ -18,6 +19,7 @@ gestures.py          one class a mouse gesture: pan, drag a grip
 outline_view.py      one part with the angles of its ends
 thumbnail.py         a small drawing of a piece or a set
 boards.py            the boards with their cuts
+rolls.py             what is cut from rolls
 sheets.py            what a sheet has that a board has not
 viewpoint_picker.py  where you stand: the piece in plan
 """

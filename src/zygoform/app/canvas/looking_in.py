@@ -3,24 +3,36 @@
 from functools import partial
 
 from zygoform.app.canvas.part_menu import Entries
+from zygoform.app.canvas.swing import play_swing
 from zygoform.app.session import Session
 from zygoform.core.condition.fault import Fault
-from zygoform.core.form.form import own_of
+from zygoform.core.form.form import Body, FormOpening, own_of
 from zygoform.core.form.inside.opened import opens, placing
 from zygoform.core.geometry.prism import Point3
+
+_WORDS = {"drawer": ("Draw it out", "Push it in"), "flap": ("Let it down", "Shut it")}
 
 
 def _meant(session: Session, part_id: str) -> tuple[str, tuple[str, str]] | None:
     """The drawer, door or lid that a part belongs to: its id, and the words for opening and for shutting it."""
     seen = session.seen()
-    body = seen.found.body(part_id) if seen is not None and part_id else None
+    form = seen.of(session.view.overlay) if seen is not None else None
+    body = form.body(part_id) if form is not None and part_id else None
+    if body is None and seen is not None and part_id:
+        body = seen.found.body(part_id)
     if body is None:
         return None
-    opening = next((o for o in body.openings if own_of(o.id) == own_of(part_id) and opens(o)), None)
+    opening = _opening(body, part_id)
     if opening is not None:
-        return opening.id, ("Draw it out", "Push it in") if opening.holds == "drawer" else ("Open it", "Shut it")
+        return opening.id, _WORDS.get(opening.holds, ("Open it", "Shut it"))
     lid = next((board.id for board in body.boards if board.role == "lid"), "")
     return (lid, ("Lift the lid", "Shut the lid")) if lid else None
+
+
+def _opening(body: Body, part_id: str) -> FormOpening | None:
+    """The one a part is of: by its own id, or because it was put on that front."""
+    mine = (o for o in body.openings if own_of(o.id) == own_of(part_id) or part_id in (o.closed_by, *o.carries))
+    return next((o for o in mine if opens(o)), None)
 
 
 def look_in_entries(session: Session, part_id: str) -> Entries:
@@ -30,13 +42,17 @@ def look_in_entries(session: Session, part_id: str) -> Entries:
         return []
     own, words = meant
     is_open = own in session.view.opened
-    return [(words[is_open], partial(session.look_into, (own,), open_=not is_open))]
+    entries: Entries = [(words[is_open], partial(session.look_into, (own,), open_=not is_open))]
+    if words == _WORDS["flap"]:
+        entries.append(("Let it down slowly", partial(play_swing, session, own)))
+    return entries
 
 
 def swap_opening(session: Session, part_id: str) -> bool:
     """Opens or shuts what a part belongs to; whether there is anything of that kind."""
     entries = look_in_entries(session, part_id)
-    for _, do in entries:
+    for _, do in entries[:1]:
+        session.view.swing = 1.0
         do()
     return bool(entries)
 

@@ -2,7 +2,7 @@
 
 import math
 
-from PySide6.QtCore import QPointF, QRectF
+from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter
 
 from zygoform.app.canvas import paint
@@ -10,7 +10,8 @@ from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.drawing.primitives import Grip, Leader, Scene
+from zygoform.core.drawing.part_sizes import part_dimensions
+from zygoform.core.drawing.primitives import Leader, Scene
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
 from zygoform.core.measure.parse import INCH
@@ -67,6 +68,19 @@ def paint_sizes(
             words = (size + high, size + high.split(",")[0], size)
             taken.append(paint.dimension(painter, dim, mapping, words, lanes[dim.lane]))
     return taken
+
+
+def paint_part(
+    painter: QPainter,
+    session: Session,
+    scene: Scene,
+    mapping: Mapping,
+    part_id: str,
+    sizes: tuple[float, float] | None,
+) -> None:
+    """Width and height of the part pointed at, where they are known."""
+    for dim in part_dimensions(scene, part_id, sizes) if sizes else ():
+        paint.dimension(painter, dim, mapping, (session.unit.show(dim.size),), 16.0)
 
 
 def high_words(session: Session, place: Viewpoint, now: float) -> str:
@@ -210,9 +224,27 @@ def _flag(painter: QPainter, box: QRectF, at: QPointF, leader: Leader, *, lit: b
     )
 
 
-def paint_grips(painter: QPainter, grips: list[Grip], mapping: Mapping) -> None:
-    """Where an edge can be dragged: a small bar across it with an arrow out."""
-    for grip in grips:
+def _paint_swings(painter: QPainter, scene: Scene, mapping: Mapping) -> None:
+    """The way of each flap's edge, with an arrow's head where it ends."""
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for stroke in scene.strokes:
+        points = [mapping.to_px(point) for point in stroke.points]
+        painter.setPen(paint.pen(t.SHEET, 3.4))
+        painter.drawPolyline(points)
+        painter.setPen(paint.pen(t.BLUE, 1.4, dash=(5, 4)))
+        painter.drawPolyline(points)
+        end, before = points[-1], points[-2]
+        way = end - before
+        long = max(1e-6, math.hypot(way.x(), way.y()))
+        along, across = way / long, QPointF(-way.y(), way.x()) / long
+        painter.setPen(paint.pen(t.BLUE, 1.4))
+        painter.drawPolyline([end - along * 9 + across * 4, end, end - along * 9 - across * 4])
+
+
+def paint_grips(painter: QPainter, scene: Scene, mapping: Mapping, change_id: str) -> None:
+    """Where an edge of a change can be dragged: a small bar across it with an arrow out; and the ways of flaps."""
+    _paint_swings(painter, scene, mapping)
+    for grip in (grip for grip in scene.grips if grip.change_id == change_id):
         at = mapping.to_px(grip.at)
         ux, uy = grip.direction[0], -grip.direction[1]
         px, py = -uy, ux

@@ -21,8 +21,14 @@ if TYPE_CHECKING:
     from zygoform.core.geometry.plane import Outline
 
 NEVER = Qt.PenStyle.NoPen
-PANES = {"pane": ("#8fb9c4", 84), "mirror": ("#c3d2d6", 255), "mesh": ("#8a7a5c", 70), "tile": ("#e7e9e4", 255)}
 GROUT = "#a9a69b"
+PANES = {
+    "pane": ("#8fb9c4", 84),
+    "mirror": ("#c3d2d6", 255),
+    "mesh": ("#8a7a5c", 70),
+    "tile": ("#e7e9e4", 255),
+    "cloth": ("#dcd2bd", 255),
+}
 """Colour and how solid it is (255 all) of what is no wood, by its shade."""
 
 

@@ -24,7 +24,7 @@ from zygoform.app.canvas.fault_pins import fault_at, paint_faults
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.looking_in import look_in_entries, swap_opening
 from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
-from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_sizes
+from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_part, paint_sizes
 from zygoform.app.canvas.part_menu import PartMenu, pop_up
 from zygoform.app.canvas.pictures import PiecePictures
 from zygoform.app.canvas.set_names import paint_names
@@ -53,7 +53,7 @@ from zygoform.app.describe import describe, spoken
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Grip, Leader, Scene
-from zygoform.core.drawing.scene import Overlay, part_dimensions
+from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan.touched import Topic
@@ -194,9 +194,9 @@ class PieceView(QWidget):
         paint_names(painter, self.session, scene, mapping)
         taken = paint_sizes(painter, scene, mapping, self.session, self.place, all_sizes=self.all_sizes)
         if pointed and not self._gesture:
-            sizes = true_sizes(self.session.plan, pointed, self.place)
-            for dim in part_dimensions(scene, pointed, sizes) if sizes else ():
-                paint.dimension(painter, dim, mapping, (self.session.unit.show(dim.size),), 16.0)
+            paint_part(
+                painter, self.session, scene, mapping, pointed, true_sizes(self.session.plan, pointed, self.place)
+            )
         on = pointed.split("/", maxsplit=1)[0] or self.session.view.open_change
         if self.kind == "survey":
             if self.session.view.photos_open:
@@ -209,7 +209,7 @@ class PieceView(QWidget):
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
             self._flags = paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
             change = self._change_of(pointed) or self.session.view.open_change
-            paint_grips(painter, [g for g in scene.grips if g.change_id == change], mapping)
+            paint_grips(painter, scene, mapping, change)
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]

@@ -220,7 +220,7 @@ def stock_choices(project: Project, stock: str) -> tuple[Choice, ...]:
 
 def timber_choices(shop: Shop, stock: str = "") -> tuple[Choice, ...]:
     """Sizes on sale, of one kind of stock or all, those of the project's own system first."""
-    fits = [size for size in shop.timber if not stock or size.is_sheet == (stock == "sheet")]
+    fits = [size for size in shop.timber if size.stock == stock or (not stock and size.stock != "rod")]
     own = sorted(fits, key=lambda size: size.system != shop.unit.system)
     return tuple(Choice(size.id, size.name) for size in own)
 

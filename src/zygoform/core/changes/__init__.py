@@ -18,7 +18,19 @@ shelf_bay.py  shelves and uprights worked out
 back_sheet.py  a new back worked out
 flap_plan.py  a drop flap worked out
 pull_set.py  new pulls worked out
+pull_bar.py  a pull made of a dowel
+hinge_set.py  hinges, catches, stays worked out
 pull_judgement.py  what is told of them
+drawer_choice.py  which drawers, and the room behind each front
+drawer_build.py  new boxes and what they run on worked out
+drawer_repair.py  a drawer mended part by part worked out
+drawer_lining.py  linings from a roll worked out
+regrouped.py  drawers put together or parted worked out
+insert_entries.py  what every change with an insert asks
+insert_set.py  inserts for some openings in doors worked out
+insert_plan.py  those of framed doors
+cutout_plan.py  cut-outs in doors worked out
+bare_openings.py  openings whose doors are off
 bracket_row.py  brackets under boards on a wall
 splitting.py  a piece sawn in two worked out
 new_side.py  what closes a sawn end
@@ -28,6 +40,8 @@ skirt_set.py  the boards of a skirt worked out
 leg_set.py   a set of legs worked out
 work.py      the steps of each kind, in amounts
 work_tops.py  those of tops
+work_doors.py  those of doors
+work_drawers.py  those of drawers
 registry.py  kind of change -> its class, title and what it fits
 mending/     what the remedy of a fault comes to
 kinds/       one change a file

@@ -84,5 +84,5 @@ def nearest_size(shop: Shop, thickness: float, width: float, at_least: float = 0
     """The size on sale nearest to a wanted section (mm), in the project's system where there is one."""
     sold = [s for s in shop.timber if s.offers] or list(shop.timber)
     own = [s for s in sold if s.system == shop.unit.system] or sold
-    own = [s for s in own if s.width >= at_least - SAME_MM]
+    own = [s for s in own if s.width >= at_least - SAME_MM and s.stock != "rod"]
     return min(own, key=lambda s: (2 * abs(s.thickness - thickness) + abs(s.width - width), s.id), default=None)

@@ -7,10 +7,11 @@ from msgspec import structs
 
 from zygoform.core.changes.work import flap_work
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, FormOpening, goes_with
+from zygoform.core.form.form import Board, Body, FormOpening, goes_with, sibling
+from zygoform.core.form.inside.opened import pulls_on
 from zygoform.core.geometry.convex import Convex, boxes_meet, shared_volume
 from zygoform.core.geometry.flap import flap, least_axis_height
-from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Turn, X, upright
 from zygoform.core.geometry.solid import Shape, Solid, without
 from zygoform.core.goods.fittings import through_screw
@@ -18,7 +19,7 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, SAW
 from zygoform.core.outcome.member import Axes, Member
-from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -30,6 +31,7 @@ HINGES_APART, SCREWS_A_HINGE = 500.0, 6
 BLOCK_LONG = 80.0
 LEVEL_STEP = 1.0
 """A smaller step (mm) is none."""
+SWING_STEPS = 24
 STEP_DEG = 5
 """It is turned by so much at a time to see what it meets (degrees)."""
 MEETS_MM3 = 50.0
@@ -47,7 +49,7 @@ class FlapPlan:
         self.t, self.high = self.y1 - self.y0, self.z1 - self.z0
         self.gap = change.gap or self._gap_below()
         self.a = {"front": self.t, "forward": self.t / 2, "inside": 0.0}[change.hinge]
-        self.zh = least_axis_height(self.t, self.gap, self.a)
+        self.zh = least_axis_height(self.t, self.gap, self.a) + change.raised
         if not math.isfinite(self.zh) or self.zh > self.high / 2:
             message = "Here it would need its axis {0} up: more gap below it, or a hinge further in front."
             height = self.zh if math.isfinite(self.zh) else self.high
@@ -147,10 +149,18 @@ class FlapPlan:
             notes=self._notes(cut),
             cautions=(SAW, DUST),
             findings=self._findings(),
+            handles=self._handles(),
             mended=frozenset({self.front.id}),
             work=flap_work(parts, len(cut), self._hinges(), 2 if change.stays == "two" else 1),
             body=self.body.id,
             reshaped=(self._body({m.id for m in cut}),),
+        )
+
+    def _handles(self) -> tuple[Handle, ...]:
+        """The axis, to be raised."""
+        y, z = self.axis
+        return (
+            Handle(self.change.id, "raised", "Axis higher by", ((self.x0 + self.x1) / 2, y, z), (0.0, 0.0, 1.0)),
         )
 
     def _result(self) -> Message:
@@ -174,9 +184,16 @@ class FlapPlan:
         """The opening has a flap now: what was its drawer's box stays where it is."""
         members = tuple(self._cut_back(m) if m.id in cut else m for m in self.opening.members)
         members = (*members, *(member.board for member in self.block))
-        opening = structs.replace(self.opening, holds="flap", flap_axis=self.axis, members=members)
+        opening = structs.replace(
+            self.opening, holds="flap", flap_axis=self.axis, members=members, swing=self._way_of_edge()
+        )
         openings = tuple(opening if o.id == self.opening.id else o for o in self.body.openings)
         return structs.replace(self.body, openings=openings)
+
+    def _way_of_edge(self) -> tuple[Point, ...]:
+        """Of its upper front edge, from shut to level."""
+        steps = (Turn(self.axis, 90.0 * k / SWING_STEPS, "x") for k in range(SWING_STEPS + 1))
+        return tuple((y, z) for _, y, z in (turn.of((0.0, self.y0, self.z1)) for turn in steps))
 
     def _fittings(self) -> tuple[Fitting, ...]:
         change, n = self.change, self._hinges()
@@ -260,11 +277,16 @@ class FlapPlan:
         boards = (b for b in self.body.boards if b.id != self.front.id and b.role != "knob")
         others = [b for b in boards if not goes_with(b.id, own)]
         blank = self.front.solid.blank if isinstance(self.front.solid, Solid) else self.front.solid
+        # Its pulls swing with it, and so may meet what stands before the front.
+        mine = {sibling(own, "knob"), *pulls_on(self.body, self.opening)}
+        leaf = [Convex(blank.faces), *(Convex(b.solid.faces) for b in self.body.boards if b.id in mine)]
+        others += [b for b in self.body.boards if b.role == "knob" and b.id not in mine]
         for angle in range(STEP_DEG, 91, STEP_DEG):
-            there = Convex(blank.faces).turned(Turn(self.axis, float(angle), "x"))
-            for board in others:
-                if not boxes_meet(there.box, board.solid.box, SAME_MM):
-                    continue
-                if sum(shared_volume(there.faces, cell.faces) for cell in board.solid.cells) > MEETS_MM3:
-                    return board, angle
+            turn = Turn(self.axis, float(angle), "x")
+            for there in (part.turned(turn) for part in leaf):
+                for board in others:
+                    if not boxes_meet(there.box, board.solid.box, SAME_MM):
+                        continue
+                    if sum(shared_volume(there.faces, cell.faces) for cell in board.solid.cells) > MEETS_MM3:
+                        return board, angle
         return None

@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from zygoform.core.changes.pull_bar import bar_members, bar_notes, bar_screw
 from zygoform.core.changes.pull_judgement import pull_findings, pull_notes
 from zygoform.core.changes.work import pulls_work
 from zygoform.core.errors import BadInputError
@@ -58,6 +59,7 @@ class PullSet:
         self.fixing: PullFixing = "plate" if change.shape in ("cup", "edge") else change.fixing
         self.spacing = 0.0 if change.shape in ("knob", "edge") else change.spacing
         self.fronts = tuple(self._front(opening, board) for opening, board in self._chosen())
+        self.bars = bar_members(self) if change.shape == "dowel" else ()
 
     def _chosen(self) -> list[tuple[FormOpening, Board]]:
         boards = {board.id: board for board in self.body.boards}
@@ -150,19 +152,21 @@ class PullSet:
         off = frozenset(sibling(front.opening.id, "knob") for front in self.fronts)
         known = {board.id for board in self.body.boards}
         holes = sum(len(front.holes) for front in self.fronts)
+        parts = tuple(member.part for member in self.bars)
         return Outcome(
             self.change.id,
             Message(f"{self.count} on {len(self.fronts)} front{'s' * (len(self.fronts) != 1)}"),
             off & known,
-            drawn=tuple(board for front in self.fronts for board in self._drawn(front)),
+            self.bars,
+            drawn=() if self.bars else tuple(board for front in self.fronts for board in self._drawn(front)),
             fittings=self._fittings(),
             supplies=self._supplies(),
-            notes=pull_notes(self),
+            notes=(*(bar_notes(self) if self.bars else ()), *pull_notes(self)),
             cautions=(DUST, GLUE) if self.plugs else (DUST,),
             findings=pull_findings(self),
             handles=self._handles(),
             templates=self._templates(),
-            work=pulls_work(self.count, holes, self.plugs),
+            work=pulls_work(self.count, holes, self.plugs, parts),
             body=self.body.id,
         )
 
@@ -182,15 +186,22 @@ class PullSet:
             ring = rectangle(0.0, 0.0, wide, tall)
             holes = tuple((hole, self.change.hole) for hole in fronts[0].holes)
             if holes:
-                found.append(Template(names, wide, tall, (ring,), holes))
+                aims = (((wide / 2, 0.0), (wide / 2, tall)),)
+                found.append(Template(names, wide, tall, (ring,), holes, aims))
         return tuple(found)
 
     def _fittings(self) -> tuple[Fitting, ...]:
         change, count = self.change, self.count
         each = f"on {len(self.fronts)} fronts"
-        found = [Fitting(change.id, "knob", 0.0, count, "knobs", Message(each))] if not self.spacing else []
+        found = (
+            [Fitting(change.id, "knob", 0.0, count, "knobs", Message(each), kept=change.bags)]
+            if not self.spacing
+            else []
+        )
         if self.spacing:
-            found = [Fitting(change.id, "pull", self.spacing, count, "pulls", Message(each))]
+            found = [Fitting(change.id, "pull", self.spacing, count, "pulls", Message(each), kept=change.bags)]
+        if self.bars:
+            found = []
         if self.plugs:
             found.append(Fitting(change.id, "dowel", PLUG, self.plugs, "in old holes", Message("one for each")))
         return (*found, self._screws())
@@ -204,6 +215,8 @@ class PullSet:
             count = 2 * self.count if self.fixing == "plate" else holes
             why = Message("{0} goes into {1} and not through", (size, thick))
             return Fitting(change.id, "wood screw", size, count, "hold the pulls", why)
+        if self.bars:
+            return self._bar_screws(thick, holes)
         sizes = self.shop.sizes_of("machine screw")
         try:
             screw = pull_screw(thick, change.glued_on, LEAST_THREAD, change.thread, sizes)
@@ -215,6 +228,16 @@ class PullSet:
             return Fitting(change.id, "machine screw", math.floor(most), holes, "hold the pulls", why)
         why = Message("{0} through {1} of front, {2} into the pull", (screw.length, thick, screw.length - thick))
         return Fitting(change.id, "machine screw", screw.length, holes, "hold the pulls", why)
+
+    def _bar_screws(self, thick: float, holes: int) -> Fitting:
+        """Through the front and a post into the bar, and not out of it again."""
+        rod = self.shop.size(self.change.rod).width
+        most, least = bar_screw(thick, self.change.standoff, rod), thick + self.change.standoff + rod / 4
+        fits = [size for size in self.shop.sizes_of("wood screw") if least <= size <= most]
+        size = max(fits, default=math.floor(most))
+        words = "{0} through {1} of front and {2} of post, not through the bar"
+        why = Message(words, (size, thick, self.change.standoff))
+        return Fitting(self.change.id, "wood screw", size, holes, "hold the bars", why)
 
     def _supplies(self) -> tuple[Supply, ...]:
         if not self.plugs:

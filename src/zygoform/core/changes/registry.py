@@ -45,6 +45,10 @@ _STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
 _BACKED: frozenset[Role] = frozenset({"back", "panel", "bracket", "apron", "lid"})
 _CLOSED = frozenset({"drawer", "door"})
 _DRAWER = frozenset({"drawer"})
+_SWINGS: frozenset[Role] = frozenset({"door", "lid"})
+_BOXED: frozenset[Role] = frozenset({"drawer", "box", "runner"})
+_FRAMED: frozenset[Role] = frozenset({"door", "pane", "panel"})
+_DOOR = frozenset({"door"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
@@ -64,7 +68,15 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
             frozenset({"back", "panel", "bracket", "apron", "lid"}),
         ),
         ChangeKind("pulls", "pulls:Pulls", "New pulls", frozenset({"drawer", "door"}), openings=_CLOSED),
+        ChangeKind("drawer_box", "drawer_box:DrawerBoxes", "New drawer box", _BOXED, openings=_DRAWER),
+        ChangeKind("drawer_parts", "drawer_parts:DrawerRebuild", "Drawer rebuilt", _BOXED, openings=_DRAWER),
+        ChangeKind("regroup", "regroup:RegroupDrawers", "Drawer into…", frozenset({"drawer"}), openings=_DRAWER),
+        ChangeKind("lining", "lining:DrawerLining", "Drawer lining", _BOXED, openings=_DRAWER),
         ChangeKind("drop_flap", "drop_flap:DropFlap", "Drop flap", frozenset({"drawer"}), openings=_DRAWER),
+        ChangeKind("hinges", "hinges:DoorHinges", "Hinges and catches", _SWINGS, openings=_DOOR),
+        ChangeKind("cutout", "cutout:DoorCutout", "Cut-out", frozenset({"door"}), openings=_DOOR),
+        ChangeKind("insert", "insert:DoorInsert", "New insert", _FRAMED, openings=_DOOR),
+        ChangeKind("doors_off", "doors_off:DoorsOff", "Doors off", frozenset({"door"}), openings=_DOOR),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
         ChangeKind("split", "split:Split", "Split in two", _STANDING),

@@ -210,9 +210,9 @@ PLUGS_CURE = (4.0, 24.0)
 """Hours until a glued dowel is bored: the label of the glue comes first."""
 
 
-def pulls_work(count: int, holes: int, plugs: int) -> tuple[Work, ...]:
+def pulls_work(count: int, holes: int, plugs: int, parts: Sequence[Part] = ()) -> tuple[Work, ...]:
     """Old holes plugged, new ones bored, pulls screwed on last."""
-    works, before = list[Work](), ("apart",)
+    works, before = [cutting(parts)] if parts else list[Work](), ("apart", "cut") if parts else ("apart",)
     if plugs:
         what = Message(f"Bore out and glue dowels into {plugs} old hole{'s' * (plugs != 1)}, saw and sand flush")
         tasks: tuple[tuple[Task, float], ...] = (("fix place", plugs),)

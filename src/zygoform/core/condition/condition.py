@@ -4,15 +4,17 @@ from functools import cached_property
 
 from msgspec import Struct
 
+from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 
 
 class Condition(Struct, frozen=True, dict=True):
-    """The faults of all pieces, and what their parts are made of."""
+    """The faults of all pieces, what their parts are made of, the hardware kept of them."""
 
     faults: tuple[Fault, ...] = ()
     made_of: tuple[MadeOf, ...] = ()
+    bags: tuple[Bag, ...] = ()
 
     def fault(self, fault_id: str) -> Fault | None:
         """The fault of that id."""

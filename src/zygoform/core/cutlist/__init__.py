@@ -3,6 +3,7 @@
 listed.py   parts with their codes, rounded sizes and settings
 problems.py the layout problems: a size of board, a kind of sheet
 layouts.py  layouts as boards and sheets with letters
+rolls.py    what is cut from rolls
 counted.py  parts as often as they are wanted
 car.py      what the shop should cut before it goes into the car
 rows.py     the list by saw setting and by part

@@ -10,7 +10,7 @@ from msgspec import Struct, structs
 from zygoform.core.cutlist.listed import ListedPart, letters
 from zygoform.core.cutlist.problems import SizeProblem, by_stock, cut_lines, stock_kind, units_of
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem
-from zygoform.core.cutting.problem import UNITS_PER_MM, CutBoard, StockType
+from zygoform.core.cutting.problem import UNITS_PER_MM, CutBoard, StockType, StripProblem
 from zygoform.core.cutting.sheets.problem import CutSheet, SheetProblem
 from zygoform.core.cutting.solvers.packing import shortest_edge
 from zygoform.core.goods.timber import StockLine, TimberSize
@@ -150,12 +150,13 @@ Waiting = dict[str, list[ListedPart]]
 
 
 def _ends_cross(problem: LayoutProblem, shape: str) -> bool:
-    if isinstance(problem, SheetProblem):
+    if not isinstance(problem, StripProblem):
         return False
     return shortest_edge(next(part for part in problem.parts if part.id == shape), problem.width) < 0
 
 
 def _placed_board(sized: SizeProblem, board: CutBoard, waiting: Waiting, letter: str, shop: Shop) -> PlacedBoard:
+    assert isinstance(sized.problem, StripProblem)
     stock = next(s for s in sized.problem.stocks if isinstance(s, StockType) and s.id == board.stock)
     on_it = tuple(
         PlacedPart(waiting[cut.part].pop(0), cut.x / UNITS_PER_MM, cut.left, cut.right) for cut in board.cuts

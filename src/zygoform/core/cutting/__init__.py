@@ -5,6 +5,7 @@ nest.py      how close slanted ends come to each other, and the best order on on
 verify.py    the independent checker every answer passes before anyone sees it
 saw.py       an end turned into a setting of the saw
 solvers/     quick.py at once, exact.py in the solver's process
-either.py    boards or sheets
+either.py    boards, sheets or rolls
 sheets/      rectangles on sheets: question, answer, checker, fills
+rolls/       pieces from a roll, none of them turned
 """

@@ -1,15 +1,16 @@
-"""Boards or sheets: a problem of one or the other kind, answered and checked by the solvers of its kind."""
+"""Boards, sheets or rolls: a problem of one kind or another, answered and checked by the solvers of its kind."""
 
 from collections.abc import Iterator
 
 from zygoform.core.cutting.problem import StripLayout, StripProblem
+from zygoform.core.cutting.rolls.problem import RollLayout, RollProblem
 from zygoform.core.cutting.sheets.problem import SheetLayout, SheetProblem
 from zygoform.core.cutting.solvers.quick import quick_piecemeal
 from zygoform.core.cutting.verify import verify
 from zygoform.core.piecemeal import Piecemeal
 
-LayoutProblem = StripProblem | SheetProblem
-FoundLayout = StripLayout | SheetLayout
+LayoutProblem = StripProblem | SheetProblem | RollProblem
+FoundLayout = StripLayout | SheetLayout | RollLayout
 
 
 def quick_answer(asked: LayoutProblem) -> Piecemeal[FoundLayout]:
@@ -19,6 +20,10 @@ def quick_answer(asked: LayoutProblem) -> Piecemeal[FoundLayout]:
         from zygoform.core.cutting.sheets.layout import quick_sheets_piecemeal
 
         return (yield from quick_sheets_piecemeal(asked))
+    if isinstance(asked, RollProblem):
+        from zygoform.core.cutting.rolls.layout import quick_roll
+
+        return quick_roll(asked)
     return (yield from quick_piecemeal(asked))
 
 
@@ -28,6 +33,11 @@ def better_answers(asked: LayoutProblem) -> Iterator[FoundLayout]:
         from zygoform.core.cutting.sheets.layout import improve_sheets
 
         yield from improve_sheets(asked)
+        return
+    if isinstance(asked, RollProblem):
+        from zygoform.core.cutting.rolls.layout import better_rolls
+
+        yield from better_rolls(asked)
         return
     # Its programs are loaded with the first board that is asked for.
     from zygoform.core.cutting.solvers.exact import improve
@@ -41,4 +51,8 @@ def wrong_with(asked: LayoutProblem, answered: FoundLayout) -> list[str]:
         from zygoform.core.cutting.sheets.verify import verify_sheets
 
         return verify_sheets(asked, answered) if isinstance(answered, SheetLayout) else ["no layout of sheets"]
+    if isinstance(asked, RollProblem):
+        from zygoform.core.cutting.rolls.verify import verify_roll
+
+        return verify_roll(asked, answered) if isinstance(answered, RollLayout) else ["no layout of a roll"]
     return verify(asked, answered) if isinstance(answered, StripLayout) else ["no layout of boards"]

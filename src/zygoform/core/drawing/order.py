@@ -8,13 +8,14 @@ by the separating axis theorem. Overlapping in a ring is broken by cutting one s
 import math
 from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
+from itertools import pairwise
 
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.convex import Convex, Plane, halved_skin, halves, is_along_an_axis
-from zygoform.core.geometry.plane import clip
+from zygoform.core.geometry.plane import Outline, Point, clip
 from zygoform.core.geometry.prism import Face, Point3, Prism, cross, dot
 from zygoform.core.geometry.solid import Shape, Solid
 from zygoform.core.tolerance import SQUARE_ON, TOUCHING_MM
@@ -124,6 +125,9 @@ def _hides(a: _Item, b: _Item, view: View) -> int:
         or b.shadow[3] <= a.shadow[1] + TOUCHING_MM
     ):
         return 0
+    if a.board.id == b.board.id and not _seen_over_each_other(a.board, b.board, view.place):
+        # Cells of one board are parted by many planes: one of them could order two that never meet the same sight.
+        return 0
     a_may, b_may = True, True
     for k in range(3):
         facing = view.toward[k]
@@ -144,6 +148,39 @@ def _hides(a: _Item, b: _Item, view: View) -> int:
         )
         return -1 if near > 0 else 1
     return 1 if b_may else -1 if a_may else 0
+
+
+def _seen_over_each_other(a: Board, b: Board, place: Viewpoint) -> bool:
+    """Whether the outlines of two convex solids on the view plane have more than an edge in common."""
+    one, other = _outline(a, place), _outline(b, place)
+    for outline in (one, other):
+        for (px, py), (qx, qy) in pairwise((*outline, outline[0])):
+            nx, ny = qy - py, px - qx
+            long = math.hypot(nx, ny)
+            reach = [(x * nx + y * ny) / long for x, y in one]
+            against = [(x * nx + y * ny) / long for x, y in other]
+            if max(reach) <= min(against) + TOUCHING_MM or max(against) <= min(reach) + TOUCHING_MM:
+                return False
+    return True
+
+
+@lru_cache(maxsize=2048)
+def _outline(board: Board, place: Viewpoint) -> Outline:
+    """The convex outline of a solid on the view plane (Andrew's monotone chain)."""
+    points = sorted({VIEWS[place].project(corner) for corner in board.solid.corners})
+    chains = []
+    for run in (points, points[::-1]):
+        chain = list[Point]()
+        for x, y in run:
+            while len(chain) > 1 and _turns_right(chain[-2], chain[-1], (x, y)):
+                chain.pop()
+            chain.append((x, y))
+        chains.append(chain[:-1])
+    return (*chains[0], *chains[1])
+
+
+def _turns_right(a: Point, b: Point, c: Point) -> bool:
+    return (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]) <= SQUARE_ON
 
 
 def _parted(a: _Item, b: _Item, normal: Point3, view: View, a_may: bool, b_may: bool) -> tuple[bool, bool]:

@@ -81,6 +81,7 @@ class SetDrawing:
             (),
             tuple(_sided(leader, box) for scene in scenes for leader in scene.leaders),
             tuple(grip for scene in scenes for grip in scene.grips),
+            tuple(stroke for scene in scenes for stroke in scene.strokes),
             floors=floors,
             edges=tuple(edge for scene in scenes for edge in scene.edges),
             layers=tuple(layers),
@@ -147,6 +148,7 @@ def _moved(scene: Scene, by: Point) -> Scene:
         (),
         tuple(structs.replace(leader, at=at(leader.at)) for leader in scene.leaders),
         tuple(grip(one) for one in scene.grips),
+        tuple(structs.replace(one, points=tuple(map(at, one.points))) for one in scene.strokes),
         edges=tuple([line(edge) for edge in scene.edges]),
     )
 

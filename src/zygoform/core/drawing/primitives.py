@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.geometry.plane import Outline, Point
 
 PartRole = Literal["stays", "new", "mended", "off", "moved", "hidden"]
-Shade = Literal["front", "side", "top", "inside", "pane", "mirror", "mesh", "tile"]
+Shade = Literal["front", "side", "top", "inside", "pane", "mirror", "mesh", "tile", "cloth"]
 """How wood is turned to the light; or what is no wood: one sees through a pane and through mesh or cane."""
 SEEN_THROUGH: tuple[Shade, ...] = ("pane", "mesh")
 Edge = tuple[Point, Point]
@@ -77,10 +77,10 @@ class Grip(Struct, frozen=True):
 
 
 class Stroke(Struct, frozen=True):
-    """A line: the short side of a bevel on a board's face, a cut that is not an edge."""
+    """A line: the short side of a bevel on a board's face, a cut that is not an edge, the way of a flap."""
 
     points: Outline
-    kind: Literal["bevel", "floor", "rip"]
+    kind: Literal["bevel", "floor", "rip", "swing"]
     part_id: str = ""
 
 

@@ -22,6 +22,7 @@ from zygoform.core.drawing.primitives import (
     holds,
 )
 from zygoform.core.drawing.seams import without_seams
+from zygoform.core.drawing.swings import swing_strokes
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
 from zygoform.core.form.on_top import case_box
@@ -72,13 +73,15 @@ def draw_form(
     shown = (found, planned) if overlay == "over" else (form,)
     floor = min(_lowest(one, place) for one in shown)
     boxes = [box_of(polygon.points) for polygon in polygons]
-    box = _box(boxes, floor, place)
+    strokes = swing_strokes(form, view) if overlay != "found" else ()
+    box = _box([*boxes, *(box_of(stroke.points) for stroke in strokes)], floor, place)
     return Scene(
         tuple(polygons),
         box,
         _dimensions(found, form, box, view),
         _leaders(polygons, boxes, numbers, box) if overlay != "found" else (),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
+        strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
         edges=outer_edges(polygons, boxes),
     )
@@ -191,6 +194,8 @@ def _polygon(
 
 def _shade(face: Face, board: Board, case: Case) -> Shade:
     if board.role == "pane":
+        if board.likely == "fabric":
+            return "cloth"
         return "mesh" if board.likely != "glass" else "mirror" if board.name.lower().endswith("mirror") else "pane"
     if board.role == "tile":
         return "tile"
@@ -384,15 +389,3 @@ def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
         guess = "base_height" in body.unmeasured
         dims.append(Dimension(*ends, body.base_height, 2, "right", guessed=guess))
     return dims
-
-
-def part_dimensions(scene: Scene, part_id: str, sizes: tuple[float, float]) -> tuple[Dimension, ...]:
-    """Width and height of the part pointed at, drawn at its own edges; sizes are true ones."""
-    points = tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)
-    if not points:
-        return ()
-    x0, y0, x1, y1 = box_of(points)
-    return (
-        Dimension((x0, y1), (x1, y1), sizes[0], 0, "above", part_id),
-        Dimension((x1, y0), (x1, y1), sizes[1], 0, "right", part_id),
-    )

@@ -10,6 +10,7 @@ cutting_facts.py  parts ticked as cut
 disassembly.py    where parts go that come off; hardware in bags
 photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies
+outlines.py  a cut-out's line from a file
 variants.py ways to do it, side by side
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step

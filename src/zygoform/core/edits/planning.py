@@ -10,7 +10,7 @@ from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.edits.pieces import known_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form, piece_of
-from zygoform.core.form.targets import target_in
+from zygoform.core.form.targets import Target, target_in
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, params
 from zygoform.core.outcome.outcome import Fix
@@ -28,7 +28,7 @@ def add_change(project: Project, kind: str, target: str, planned: Form | None = 
         raise BadInputError("impossible", "This kind of change begins in the survey.")
     meant = target_in(known_piece(project, piece_of(target)).build(), target)
     now = target_in(planned, target) if planned is not None else None
-    if now is not None and (meant is None or now.body.id != meant.body.id):
+    if now is not None and (meant is None or now.body.id != meant.body.id or _is_another(meant, now)):
         meant = now
     if meant is None:
         raise BadInputError("unknown_key", "What this was planned for is gone.")
@@ -43,6 +43,12 @@ def add_change(project: Project, kind: str, target: str, planned: Form | None = 
     changes = (*project.changes, change)
     done = structs.replace(project, changes=changes, next_number=number + 1, variants=variants)
     return Edited(done, Message(f"Added {entry.title.lower()}"), frozenset({change.id}))
+
+
+def _is_another(found: Target, planned: Target) -> bool:
+    """Whether an opening is larger or smaller as planned: two that were put together, half of one."""
+    pair = found.opening, planned.opening
+    return all(own is not None for own in pair) and pair[0].rect != pair[1].rect  # type: ignore[union-attr]
 
 
 def add_everywhere(project: Project, kind: str, targets: tuple[str, ...], planned: Form | None = None) -> Edited:

@@ -14,4 +14,4 @@ def belonging(body: Body, part_id: str) -> frozenset[str]:
         # A pane alone.
         return frozenset({part_id})
     whole = frame | {opening.front_id} if frame else {part_id}
-    return frozenset({*whole, sibling(part_id, "knob")})
+    return frozenset({*whole, sibling(part_id, "knob"), *opening.carries})

@@ -68,9 +68,15 @@ class FormOpening(Struct, frozen=True):
     hardware: tuple[tuple[str, int], ...] = ()
     flap_axis: Point | None = None
     """Where a flap turns: y and z of the line through both its ends."""
+    swing: tuple[Point, ...] = ()
+    """The way its upper front edge goes as the flap opens, y and z (mm)."""
     pull_holes: tuple[Point, ...] = ()
     """Old holes of its pulls, x and z from the middle of its front (mm)."""
     holes_through: bool = True
+    carries: tuple[str, ...] = ()
+    """What was put on or into its front since, and moves with it."""
+    closed_by: str = ""
+    """What a change put in the place of its front, or of what its frame held."""
     sizes: tuple[tuple[str, float], ...] = ()
     """What stands in it, size by size (mm), by the names of its entries: measured, or taken to be."""
     unmeasured: frozenset[str] = frozenset()
@@ -78,14 +84,16 @@ class FormOpening(Struct, frozen=True):
     @property
     def front_id(self) -> str:
         """The board that closes it, where it holds a drawer or a door."""
-        return sibling(self.id, "front")
+        return self.closed_by or sibling(self.id, "front")
 
     def moved(self, by: Point3) -> "FormOpening":
         dx, _, dz = by
         x0, z0, x1, z1 = self.rect
         members = tuple(member.moved(by) for member in self.members)
         axis = None if self.flap_axis is None else (self.flap_axis[0] + by[1], self.flap_axis[1] + dz)
-        return structs.replace(self, rect=(x0 + dx, z0 + dz, x1 + dx, z1 + dz), members=members, flap_axis=axis)
+        swing = tuple((y + by[1], z + dz) for y, z in self.swing)
+        rect = (x0 + dx, z0 + dz, x1 + dx, z1 + dz)
+        return structs.replace(self, rect=rect, members=members, flap_axis=axis, swing=swing)
 
     def sized(self, name: str) -> Sized:
         """One size of what stands in it, with whether it is a guess."""

@@ -13,6 +13,8 @@ legs.py    a leg that leans and tapers, as a solid
 flap.py    a front that drops open, by formula
 pull_holes.py where pulls stand, and old holes against new
 cutout.py  an opening cut into a door, by formula
+cut_shape.py its line: convex pieces, starter holes
+drawer_droop.py how far a drawer's front sinks
 paper_tiles.py a drawing at full size over several sheets
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """

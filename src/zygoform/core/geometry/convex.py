@@ -197,14 +197,16 @@ def _around(points: list[Point3], normal: Point3) -> tuple[Point3, ...]:
         return ()
     n = len(points)
     middle = (sum(p[0] for p in points) / n, sum(p[1] for p in points) / n, sum(p[2] for p in points) / n)
-    far = max(points, key=lambda p: math.dist(p, middle))
-    u = _minus(far, middle)
+    # The same corner first wherever the solid stands: a float's last digit decides nothing.
+    u = _minus(max(points, key=lambda p: [round(c, 4) for c in _minus(p, middle)]), middle)
     long = math.hypot(*u)
     if long <= SAME_MM:
         return ()
     u = (u[0] / long, u[1] / long, u[2] / long)
     v = cross(normal, u)
-    angle = {p: math.atan2(dot(_minus(p, middle), v), dot(_minus(p, middle), u)) for p in points}
+    # From a little before that corner on: the one across, at half a turn, is neither first nor last.
+    turns = {p: math.atan2(dot(_minus(p, middle), v), dot(_minus(p, middle), u)) for p in points}
+    angle = {p: (turn + 0.1) % math.tau for p, turn in turns.items()}
     ordered = sorted(angle, key=lambda p: angle[p])
     kept = [p for k, p in enumerate(ordered) if math.dist(p, ordered[k - 1]) > 10 * SAME_MM]
     return tuple(kept)

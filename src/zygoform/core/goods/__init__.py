@@ -7,4 +7,5 @@ minutes.py    how long each kind of work takes
 saw.py        what a saw can reach
 plank_layout.py    how many boards side by side, and which of them is ripped
 pull_fixing.py how a pull is fixed against what hole is there
+hinge_count.py  how many hinges, and what tells one from another
 """

@@ -18,7 +18,13 @@ FittingKind = Literal[
     "edge band", "tile adhesive", "grout",
     "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer",
     "machine screw", "knob", "lid stay", "catch",
+    "woven cane", "fabric", "mesh", "lining paper",
+    "glass", "mirror glass", "staple", "glass clip", "retaining strip", "spline", "adhesive",
+    "drawer glide", "centre guide", "under slide pair",
 ]  # fmt: skip
+RollKind = Literal["woven cane", "fabric", "mesh", "lining paper"]
+ROLLS: tuple[RollKind, ...] = ("woven cane", "fabric", "mesh", "lining paper")
+"""What is sold by the metre from a roll of some width: that is its size."""
 AMOUNTS: dict[FittingKind, str] = {
     "glue": "ml",
     "filler": "ml",
@@ -29,6 +35,11 @@ AMOUNTS: dict[FittingKind, str] = {
     "edge band": "m",
     "tile adhesive": "g",
     "grout": "g",
+    "glass": "cm²",
+    "mirror glass": "cm²",
+    "retaining strip": "m",
+    "spline": "m",
+    "adhesive": "ml",
 }
 """What is used up, and what it is measured in; everything else is counted."""
 
@@ -38,25 +49,14 @@ SCREWS: tuple[FittingKind, ...] = ("pocket screw", "wood screw", "machine screw"
 RUSTS: tuple[FittingKind, ...] = (
     "pocket screw", "wood screw", "pin", "hinge", "pull", "slide pair", "leg plate", "castor", "leveller",
     "bracket", "wall strap",
-    "machine screw", "knob", "lid stay", "catch",
+    "machine screw", "knob", "lid stay", "catch", "staple", "glass clip", "drawer glide", "under slide pair",
 )  # fmt: skip
 """What is of steel: in damp it is bought stainless."""
 
-SIZELESS: frozenset[str] = frozenset(
-    {
-        *AMOUNTS,
-        "pad",
-        "leg plate",
-        "castor",
-        "leveller",
-        "shelf pin",
-        "bracket",
-        "wall strap",
-        "knob",
-        "lid stay",
-        "catch",
-    }
-)
+SIZELESS: frozenset[str] = frozenset(AMOUNTS) | {
+    "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap", "knob", "lid stay", "catch",
+    "staple", "glass clip", "drawer glide", "centre guide",
+}  # fmt: skip
 """What has no size that a price list tells apart."""
 
 GLUE_ML_PER_M2 = 200.0
@@ -64,12 +64,15 @@ GLUE_ML_PER_M2 = 200.0
 
 
 class Pack(Struct, frozen=True):
-    """A pack on sale: `size` (mm) is a screw's length, a pull's hole spacing or 0; `holds` pieces or an amount."""
+    """A pack on sale: `size` (mm) is a screw's length, a pull's hole spacing, a roll's width or 0.
+
+    It `holds` so many pieces, or an amount.
+    """
 
     id: str
     kind: FittingKind
     name: str
-    size: Annotated[float, Meta(ge=0, le=1000)]
+    size: Annotated[float, Meta(ge=0, le=3000)]
     holds: Annotated[float, Meta(gt=0, le=1_000_000)]
     price: Decimal
     stainless: bool = False
@@ -83,8 +86,8 @@ _POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.
 
 
 def is_metric(size: float) -> bool:
-    """Whether a size (mm) is one of whole millimetres."""
-    return abs(size - round(size)) < SAME_MM
+    """Whether a size (mm) is one of whole millimetres; 127 mm and its multiples are 5 in and so on."""
+    return abs(size - round(size)) < SAME_MM and round(size) % 127 != 0
 
 
 POCKET_SLACK = 4.0

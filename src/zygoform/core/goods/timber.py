@@ -40,8 +40,8 @@ class TimberSize(Struct, frozen=True):
     width: PositiveMm
     species: str
     offers: tuple[Offer, ...]
-    kind: Literal["", "board", "sheet"] = ""
-    """Nothing said: thin enough it is a sheet."""
+    kind: Literal["", "board", "sheet", "rod"] = ""
+    """Nothing said: thin enough it is a sheet. A rod is round, as thick as wide."""
     grain: bool = False
     """Of a sheet: whether its face has a grain that parts must follow, along the sheet's length."""
 
@@ -49,6 +49,11 @@ class TimberSize(Struct, frozen=True):
     def is_sheet(self) -> bool:
         """Whether it is cut in two directions."""
         return self.kind == "sheet" or (not self.kind and self.thickness <= SHEET_MM)
+
+    @property
+    def stock(self) -> Literal["board", "sheet", "rod"]:
+        """What it is sold as."""
+        return "rod" if self.kind == "rod" else "sheet" if self.is_sheet else "board"
 
 
 SHEET_MM = 7.0

@@ -60,7 +60,7 @@ class Param(Struct, frozen=True):
     follows: tuple[str, ...] = ()
     takes: Takes = "largest"
     optional: bool = False
-    stock: Literal["", "board", "sheet", "piece"] = ""
+    stock: Literal["", "board", "sheet", "rod", "piece"] = ""
 
 
 def counts(entry: Param, owner: Struct) -> bool:
@@ -138,7 +138,7 @@ def choice(
     main: bool = True,
     hint: str = "",
     counts_if: tuple[str, object] | None = None,
-    stock: Literal["", "board", "sheet", "piece"] = "",
+    stock: Literal["", "board", "sheet", "rod", "piece"] = "",
 ) -> Meta:
     """One of several words; with no choices given, a size of timber on sale, of one kind of `stock` or of both.
 

@@ -7,11 +7,14 @@ from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.condition.disassembly import Bag
 from zygoform.core.cutlist.layouts import SizeLayout
-from zygoform.core.goods.fittings import AMOUNTS, Pack
+from zygoform.core.cutlist.rolls import CutRoll
+from zygoform.core.goods.fittings import AMOUNTS, ROLLS, Pack
 from zygoform.core.goods.timber import share_of_sheet
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.money.kept_hardware import Kept
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import COUNT_SLACK
@@ -65,10 +68,17 @@ def purchase(
     layouts: tuple[SizeLayout, ...],
     fittings: tuple[tuple[int, Fitting], ...],
     supplies: tuple[tuple[int, Supply], ...],
+    rolls: tuple[CutRoll, ...],
     shop: Shop,
+    bags: tuple[Bag, ...] = (),
 ) -> Purchase:
     """What a plan needs; the numbers beside fittings and supplies are those of their changes."""
-    rows = (*_board_rows(layouts, shop), *_fitting_rows(fittings, shop), *_supply_rows(supplies, shop))
+    rows = (
+        *_board_rows(layouts, shop),
+        *_fitting_rows(fittings, shop, Kept(bags)),
+        *_supply_rows(supplies, shop),
+        *_roll_rows(rolls, shop),
+    )
     return Purchase(rows, sum((row.total for row in rows), Decimal(0)), sum(row.missing for row in rows))
 
 
@@ -100,19 +110,25 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
     return rows
 
 
-def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop) -> list[BuyRow]:
+def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: Kept) -> list[BuyRow]:
     wanted: dict[tuple[str, float, bool], list[tuple[int, Fitting]]] = {}
     for number, fitting in fittings:
         wanted.setdefault((fitting.kind, fitting.size, fitting.stainless), []).append((number, fitting))
     rows = []
     for (kind, size, stainless), uses in wanted.items():
-        count = sum(fitting.count for _, fitting in uses)
+        have = sum(kept.taken(fitting) for _, fitting in uses)
+        count = sum(fitting.count for _, fitting in uses) - have
+        if not count:
+            # All of them are there.
+            continue
         packs = shop.packs_of(uses[0][1].kind, size, stainless=stainless)
         numbers = tuple(sorted({number for number, _ in uses}))
         group = _GROUPS.get(kind, "Hardware")
         more = shop.spare_screws if group == "Screws" else 0
         spare = f" and {more} spare" if more else ""
-        need = f"{count} {kind}{'s' * (count != 1)}{spare}: " + ", ".join(dict.fromkeys(f.use for _, f in uses))
+        need = f"{count} {kind}{'s' * (count != 1)}{spare}: "
+        need += f"{have} more from the bags; " if have else ""
+        need += ", ".join(dict.fromkeys(f.use for _, f in uses))
         named = f"stainless {kind}" if stainless else kind
         plain = Message(f"{named} {{0}}" if size else named, (size,) if size else ())
         rows += _pack_rows((group, kind, size), count + more, packs, need, numbers, plain)
@@ -129,6 +145,20 @@ def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[B
         group = _GROUPS.get(kind, "Mending")
         plain = Message("wood glue" if kind == "glue" else kind)
         rows += _pack_rows((group, kind, 0.0), amount, shop.packs_of(kind), need, numbers, plain)
+    return rows
+
+
+def _roll_rows(rolls: tuple[CutRoll, ...], shop: Shop) -> list[BuyRow]:
+    """By the metre: what the layout takes, in whole metres or whatever it is sold in."""
+    rows = []
+    for roll in rolls:
+        metres = roll.length / 1000
+        uses = ", ".join(dict.fromkeys(placed.cut.use for placed in roll.cuts))
+        need = f"{math.ceil(metres * 100) / 100:g} m: {uses}"
+        numbers = tuple(sorted({placed.number for placed in roll.cuts}))
+        plain = Message(f"{roll.kind} {{0}} wide", (roll.width,))
+        packs = shop.packs_of(roll.kind, roll.width)
+        rows += _pack_rows(("Hardware", roll.kind, roll.width), metres, packs, need, numbers, plain)
     return rows
 
 
@@ -167,6 +197,8 @@ def _pack_rows(
 
 
 def _holds(pack: Pack) -> Message:
+    if pack.kind in ROLLS:
+        return Message(f"{pack.holds:g} m of a roll {{0}} wide", (pack.size,))
     if pack.kind in AMOUNTS:
         return Message(f"{pack.holds:g} {AMOUNTS[pack.kind]}")
     if not pack.size:

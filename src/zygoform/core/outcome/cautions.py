@@ -112,7 +112,30 @@ GLASS = Caution(
     "Glass",
     "Tape across the pane, gloves, shoes, two people. Take it out before you turn or pry anything.",
 )
+CUTOUT = Caution(
+    "cutout",
+    "cut",
+    "Sawing a cut-out",
+    "Lay the door on two supports close to the line and clamp it; move them as you go. The waste drops at the "
+    "end: hold it from below, never with a hand under the blade. The saw's manual comes first.",
+)
 CAUTIONS: dict[str, Caution] = {
     caution.code: caution
-    for caution in (SAW, SHORT, DUST, GLUE, RIP, TILE, WALL, LIFT, LEAD, MOULD, INSECTS, SOLVENT, FILLER, GLASS)
+    for caution in (
+        SAW,
+        SHORT,
+        DUST,
+        GLUE,
+        RIP,
+        TILE,
+        WALL,
+        LIFT,
+        LEAD,
+        MOULD,
+        INSECTS,
+        SOLVENT,
+        FILLER,
+        GLASS,
+        CUTOUT,
+    )
 }

@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Point, Slant, slants
 from zygoform.core.geometry.prism import Point3
-from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.goods.fittings import FittingKind, RollKind
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
 from zygoform.core.outcome.cautions import Caution
@@ -51,6 +51,8 @@ class Fitting(Struct, frozen=True):
     use: str
     why: Message = Message("")
     stainless: bool = False
+    kept: bool = False
+    """Whether what lies in the survey's bags serves as well."""
 
 
 class Supply(Struct, frozen=True):
@@ -61,6 +63,19 @@ class Supply(Struct, frozen=True):
     amount: float
     use: str
     why: Message = Message("")
+
+
+class RollCut(Struct, frozen=True):
+    """A piece from a roll `roll` wide: `width` across it, `length` along it (mm); never turned."""
+
+    change_id: str
+    id: str
+    kind: RollKind
+    name: str
+    roll: float
+    width: float
+    length: float
+    use: str
 
 
 class Fix(Struct, frozen=True):
@@ -100,7 +115,7 @@ class Note(Struct, frozen=True):
 class Template(Struct, frozen=True):
     """A drawing to be printed at full size: from its lower left corner, x to the right and z up (mm).
 
-    `rings` are lines round something, `holes` middles with their diameters.
+    `rings` are lines round something, `holes` middles with their diameters, `aims` lines to lay it on by.
     """
 
     title: str
@@ -108,6 +123,7 @@ class Template(Struct, frozen=True):
     height: float
     rings: tuple[Outline, ...] = ()
     holes: tuple[tuple[Point, float], ...] = ()
+    aims: tuple[tuple[Point, Point], ...] = ()
 
 
 class Handle(Struct, frozen=True):
@@ -138,6 +154,7 @@ class Outcome(Struct, frozen=True, dict=True):
     later: tuple[LaterCut, ...] = ()
     fittings: tuple[Fitting, ...] = ()
     supplies: tuple[Supply, ...] = ()
+    rolls: tuple[RollCut, ...] = ()
     notes: tuple[Note, ...] = ()
     cautions: tuple[Caution, ...] = ()
     findings: tuple[Finding, ...] = ()

@@ -8,6 +8,7 @@ from zygoform.core.cutlist.counted import Count, counted
 from zygoform.core.cutlist.layouts import SizeLayout, placed
 from zygoform.core.cutlist.listed import ListedPart, list_parts
 from zygoform.core.cutlist.problems import SizeProblem, size_problems
+from zygoform.core.cutlist.rolls import CutRoll, RollQuestion, placed_rolls, roll_questions
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem, quick_answer
 from zygoform.core.goods.timber import StockLine
@@ -27,6 +28,14 @@ class CutPlan(Struct, frozen=True, dict=True):
     layouts: tuple[SizeLayout, ...]
     settings: tuple[SettingGroup, ...]
     part_rows: tuple[PartRow, ...]
+    questions: tuple[RollQuestion, ...] = ()
+    rolls: tuple[CutRoll, ...] = ()
+
+    @property
+    def asked(self) -> tuple[LayoutProblem, ...]:
+        """All that a solver is to look at."""
+        boards = (asked for sized in self.problems for asked in sized.asked)
+        return (*boards, *(question.problem for question in self.questions))
 
     def listed(self, part_id: str) -> ListedPart | None:
         return self.by_id.get(part_id)
@@ -65,7 +74,13 @@ def cut_stage(
     yield
     problems = memory.once(lambda: size_problems(parts, shop, stock), "problems", parts, shop, stock)
     known: dict[LayoutProblem, FoundLayout] = {}
-    for problem in (asked for sized in problems for asked in sized.asked):
+    questions = memory.once(
+        lambda: roll_questions((numbers[o.change_id], cut) for o in form.counting for cut in o.rolls),
+        "rolls",
+        outcomes,
+    )
+    every = (*(asked for sized in problems for asked in sized.asked), *(question.problem for question in questions))
+    for problem in every:
         known[problem] = layouts.get(problem) or (
             yield from memory.once_piecemeal(lambda p=problem: quick_answer(p), "quick", same=(problem,))  # type: ignore[misc]
         )
@@ -77,7 +92,9 @@ def cut_stage(
         yield
         settings = by_setting(parts, boards, later, shop.saw)
         yield
-        return CutPlan(parts, counts, problems, boards, settings, by_part(parts, boards, designed))
+        rolls = placed_rolls(questions, known)
+        rows = by_part(parts, boards, designed)
+        return CutPlan(parts, counts, problems, boards, settings, rows, questions, rolls)
 
     found = list(known.values())
     return (yield from memory.once_piecemeal(make, "cut", parts, problems, designed, outcomes, shop, *found))

@@ -7,6 +7,7 @@ from msgspec import Struct
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.condition.condition import Condition
+from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
@@ -140,7 +141,9 @@ def plan_piecemeal(
     cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
     outcomes = memory.each("buy outcomes", form.counting)
     yield
-    bought = memory.once(lambda: _bought(form, cut, shop), "buy", outcomes, cut, shop)
+    bought = memory.once(
+        lambda: _bought(form, cut, shop, condition.bags), "buy", outcomes, cut, shop, same=(condition.bags,)
+    )
     uses = tuple((piece.id, piece.use) for piece in pieces if piece.use is not None)
     judged = yield from memory.once_piecemeal(
         lambda: _judged(form, cut, shop, condition, uses),
@@ -168,18 +171,21 @@ def _form(
     condition = Condition(
         tuple(fault for piece in pieces for fault in piece.faults),
         tuple(made for piece in pieces for made in piece.made_of),
+        tuple(bag for piece in pieces for bag in piece.bags),
     )
     form = yield from form_stage(pieces, project, condition, variant_id, memory)
     return condition, form
 
 
-def _bought(form: FormPlan, cut: CutPlan, shop: Shop) -> Purchase:
+def _bought(form: FormPlan, cut: CutPlan, shop: Shop, bags: tuple[Bag, ...]) -> Purchase:
     numbers = {change.id: change.number for change in form.changes}
     return purchase(
         cut.layouts,
         tuple((numbers[o.change_id], f) for o in form.counting for f in o.fittings),
         tuple((numbers[o.change_id], s) for o in form.counting for s in o.supplies),
+        cut.rolls,
         shop,
+        bags,
     )
 
 

@@ -50,12 +50,14 @@ def seen_of(
     viewpoint: Viewpoint = "front",
     wide: float = USUAL_ROOM,
     open_ids: frozenset[str] = frozenset(),
+    swing: float = 1.0,
 ) -> Seen:
     """One piece, or for no id all of them as they are set out to be seen from a viewpoint, with what is planned.
 
-    The room they are drawn in is `wide` times as wide as high; `open_ids` are the openings that one looks into.
+    The room they are drawn in is `wide` times as wide as high; `open_ids` are the openings that one looks into,
+    with flaps let down by the share `swing`.
     """
-    forms = opened(stage.found, open_ids), opened(stage.planned, open_ids)
+    forms = opened(stage.found, open_ids), opened(stage.planned, open_ids, swing)
     numbers = {
         c.id: c.number
         for c in stage.changes

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QVBoxLay
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.canvas.outline_view import OutlineView
 from zygoform.app.canvas.piece_view import PieceView
+from zygoform.app.canvas.rolls import RollsView
 from zygoform.app.describe import describe
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
@@ -106,10 +107,12 @@ class CutStage(QWidget):
         self.judgements = Judgements(self.session)
         self.boards = BoardsView(self.session)
         self.boards.setObjectName("boards")
+        self.rolls = RollsView(self.session)
         self.keeping = wrapped("")
         self.keeping.setObjectName("worth_keeping")
         column.addWidget(self.empty)
         column.addWidget(self.boards)
+        column.addWidget(self.rolls)
         column.addWidget(self.keeping)
         column.addWidget(self.judgements)
         column.addStretch(1)
@@ -198,7 +201,8 @@ class CutStage(QWidget):
             if self.mode.value == "setting"
             else "every part, rounded once; ~ rests on a guess; type another count"
         )
-        self.empty.setVisible(not plan.parts)
+        self.empty.setVisible(not plan.parts and not plan.cut.rolls)
+        self.rolls.setVisible(bool(plan.cut.rolls))
         self.boards.setVisible(bool(boards))
         self._refresh_keeping(plan)
         self.judgements.refresh(

@@ -1,6 +1,6 @@
 """One change: its number, what it comes to, and open, its fields."""
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -37,6 +37,8 @@ class _Number(QWidget):
 
 class ChangeCard(QFrame):
     """A change in the list. Click or Enter opens it, Space ticks it, Alt+arrows move it, Del takes it away."""
+
+    outline_wanted = Signal()
 
     def __init__(self, session: Session, change: ChangeBase) -> None:
         super().__init__()
@@ -134,6 +136,12 @@ class ChangeCard(QFrame):
         column.setSpacing(8)
         self._editor = ChangeEditor(self.session, change)
         column.addWidget(self._editor)
+        if hasattr(change, "outline"):
+            self.outline = QPushButton("Take its outline from a file…")
+            self.outline.setObjectName(f"outline_{self.change_id}")
+            self.outline.setToolTip("The largest closed line of an SVG or DXF")
+            self.outline.clicked.connect(self.outline_wanted)
+            column.addWidget(self.outline, 0, Qt.AlignmentFlag.AlignLeft)
         self.findings, self.cautions = Judgements(self.session), Judgements(self.session)
         self.notes = NoteGrid(self.session, self.change_id)
         self.hands_on, self.steps = label("", "strong"), NoteGrid(self.session, self.change_id)
@@ -147,6 +155,9 @@ class ChangeCard(QFrame):
         self._column.addWidget(self._body)
 
     def _refresh_below(self) -> None:
+        change = self.session.project.change(self.change_id)
+        if hasattr(change, "outline"):
+            self.outline.setVisible(getattr(change, "shape", "") == "traced")
         plan = self.session.plan
         outcome = plan.outcome(self.change_id) if plan else None
         own = plan.findings if plan else ()

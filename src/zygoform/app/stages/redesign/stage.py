@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.seen import when_seen
@@ -29,7 +29,9 @@ _IDLE = "Point at a part and say what should change: a right click, or Enter, li
 
 
 class RedesignStage(QWidget):
-    """Changes in order, one open at a time."""
+    """Changes in order, one open at a time. `outline_wanted` asks for a file with the line of a cut-out."""
+
+    outline_wanted = Signal()
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -198,6 +200,7 @@ class RedesignStage(QWidget):
             card = self.cards.get(change.id)
             if card is None and (k < self._up_to or change.id == wanted):
                 card = self.cards[change.id] = ChangeCard(self.session, change)
+                card.outline_wanted.connect(self.outline_wanted)
             if card is not None:
                 if self._cards.indexOf(card) != place:
                     self._cards.insertWidget(place, card)

@@ -8,6 +8,14 @@ shelves.py   shelves in place of drawers or doors
 back_panel.py  a new back of sheet
 drop_flap.py  a front that drops open
 pulls.py     new pulls on drawers and doors
+hinges.py    hinges, catches and stays
+cutout.py    an opening cut into doors
+insert.py    a new insert for framed doors
+doors_off.py  doors off for good
+drawer_box.py  new boxes behind fronts
+drawer_parts.py  a drawer mended part by part
+regroup.py   a drawer into two, one with the next, a false front, a tray
+lining.py    drawers lined from a roll
 wall_brackets.py  brackets where the studs are
 wall_anchor.py  straps that hold a piece to the wall
 resize.py    a piece made narrower or lower

@@ -25,6 +25,9 @@ class DropFlap(ChangeBase, frozen=True, tag="drop_flap"):
         ),
     ] = "forward"
     gap: Annotated[float, length("Gap below it", 0, 60, hint="to the next front or rail; 0: as it is")] = 0.0
+    raised: Annotated[
+        float, length("Axis higher by", 0, 150, main=False, hint="than it need be: drag it on the drawing")
+    ] = 0.0
     knuckle: Annotated[float, length("Hinge", 0, 30, main=False, hint="from its leaf to its axis")] = 4.0
     clear: Annotated[float, length("Clearance", 0, 10, main=False, hint="round what swings in")] = 1.0
     stays: Annotated[

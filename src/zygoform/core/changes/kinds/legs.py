@@ -121,7 +121,7 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
 def _square_size(shop: Shop, thick: float) -> str:
     """The board on sale nearest in thickness, of those the one that leaves least beside a square leg."""
     found = nearest_size(shop, thick, thick)
-    fits = [s for s in shop.timber if s.offers and not s.is_sheet and s.system == shop.unit.system]
+    fits = [s for s in shop.timber if s.offers and s.stock == "board" and s.system == shop.unit.system]
     square = [s for s in fits if s.width >= s.thickness - 0.01]
     best = min(square, key=lambda s: (round(abs(s.thickness - thick)), s.width - s.thickness, s.id), default=found)
     return best.id if best else ""

@@ -3,6 +3,7 @@
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.pull_bar import rod_id
 from zygoform.core.changes.pull_set import PullSet
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
@@ -11,6 +12,7 @@ from zygoform.core.measure.param import Choice, choice, count, length, switch
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
 
+_DOWEL: tuple[str, object] = ("shape", "dowel")
 _TWO = ("each", ("auto", "two"))
 
 
@@ -27,18 +29,19 @@ class Pulls(ChangeBase, frozen=True, tag="pulls"):
         ),
     ] = "drawers"
     shape: Annotated[
-        Literal["bar", "knob", "cup", "edge"],
+        Literal["bar", "knob", "cup", "edge", "dowel"],
         choice(
             "Kind",
             Choice("bar", "bar or bow", "two holes, the distance between them is its size"),
             Choice("knob", "knob", "one hole; old pairs of holes have to be hidden"),
             Choice("cup", "cup with a plate", "screwed at its edge; may hide old holes"),
             Choice("edge", "over the edge", "screwed to the upper edge; no hole in the face"),
+            Choice("dowel", "bar made of a dowel", "as long as one likes; two screws from behind, through posts"),
         ),
     ] = "bar"
     spacing: Annotated[
         float,
-        length("Between holes", 10, 800, hint="as sold", counts_if=("shape", ("bar", "cup"))),
+        length("Between holes", 10, 800, hint="as sold", counts_if=("shape", ("bar", "cup", "dowel"))),
     ] = 96.0
     fixing: Annotated[
         Literal["screw", "wood", "bolt"],
@@ -87,6 +90,14 @@ class Pulls(ChangeBase, frozen=True, tag="pulls"):
     down: Annotated[float, length("From the upper edge", 10, 400, counts_if=("line", "top"))] = 50.0
     plate_w: Annotated[float, length("Plate wide", 0, 400, main=False, hint="behind it; 0: none")] = 0.0
     plate_h: Annotated[float, length("Plate high", 0, 200, main=False, hint="may hide old holes")] = 0.0
+    ends: Annotated[float, length("Over at each end", 0, 400, main=False, counts_if=_DOWEL)] = 30.0
+    standoff: Annotated[
+        float, length("Stands off", 8, 80, main=False, hint="room for a hand behind it", counts_if=_DOWEL)
+    ] = 25.0
+    rod: Annotated[str, choice("Dowel", stock="rod", main=False, counts_if=_DOWEL)] = ""
+    bags: Annotated[bool, switch("Use what is in the bags", main=False, hint="where the spacing is the same")] = (
+        False
+    )
     thread: Annotated[float, length("Thread deep", 4, 40, main=False, hint="in the pull; measure it")] = 8.0
     glued_on: Annotated[float, length("Glued on the front", 0, 40, main=False, hint="trim, a new face")] = 0.0
     hole: Annotated[float, length("Hole wide", 2, 12, main=False, hint="for its screw, with a little play")] = 5.0
@@ -110,6 +121,9 @@ class Pulls(ChangeBase, frozen=True, tag="pulls"):
             hole=4.7625 if inch else 5.0,
             thread=7.9375 if inch else 8.0,
             down=50.8 if inch else 50.0,
+            rod=rod_id(shop),
+            ends=31.75 if inch else 30.0,
+            standoff=25.4 if inch else 25.0,
         )
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:

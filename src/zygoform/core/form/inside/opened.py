@@ -40,33 +40,36 @@ def opens(opening: FormOpening) -> bool:
     return bool(opening.members) or opening.holds in ("door", "flap")
 
 
-def opened(form: Form, open_ids: Collection[str]) -> Form:
-    """The form with these openings' drawers drawn out, doors open and lids up; the same one where none is its."""
+def opened(form: Form, open_ids: Collection[str], swing: float = 1.0) -> Form:
+    """The form with these openings' drawers drawn out, doors open and lids up; the same one where none is its.
+
+    Flaps are let down by the share `swing` of their quarter turn.
+    """
     if not open_ids:
         return form
     bodies = []
     for body in form.bodies:
         own = frozenset(opening.id for opening in body.openings if opening.id in open_ids and opens(opening))
         own |= frozenset(board.id for board in body.boards if board.role == "lid" and board.id in open_ids)
-        bodies.append(_opened(body, own) if own else body)
+        bodies.append(_opened(body, own, swing) if own else body)
     return form if all(new is old for new, old in zip(bodies, form.bodies, strict=True)) else Form(tuple(bodies))
 
 
-def placing(body: Body, open_ids: Collection[str], part_id: str) -> Placing | None:
+def placing(body: Body, open_ids: Collection[str], part_id: str, swing: float = 1.0) -> Placing | None:
     """Where a part is while these openings are open; None where it is where it always is."""
     opening = next((o for o in body.openings if o.id in open_ids and goes_with(o.id, part_id)), None)
     if opening is not None:
-        return _placings(body, opening).get(part_id)
+        return _placings(body, opening, swing).get(part_id)
     return _lifted(body).get(part_id) if any(b.role == "lid" and b.id in open_ids for b in body.boards) else None
 
 
 @lru_cache(maxsize=256)
-def _opened(body: Body, open_ids: frozenset[str]) -> Body:
+def _opened(body: Body, open_ids: frozenset[str], swing: float) -> Body:
     boards = {board.id: board for board in body.boards}
     for opening in body.openings:
         if opening.id not in open_ids:
             continue
-        placings = _placings(body, opening)
+        placings = _placings(body, opening, swing)
         if opening.members and placings:
             boards |= {member.id: member for member in opening.members}
         boards |= {part: _placed(boards[part], to) for part, to in placings.items() if part in boards}
@@ -92,7 +95,7 @@ def _lifted(body: Body) -> dict[str, Placing]:
     return dict.fromkeys(leaf, Placing(turn=turn))
 
 
-def _pulls_on(body: Body, opening: FormOpening) -> list[str]:
+def pulls_on(body: Body, opening: FormOpening) -> list[str]:
     """New pulls, whose ids are their change's: what stands before the front within its opening moves with it."""
     x0, z0, x1, z1 = opening.rect
     found = []
@@ -104,13 +107,13 @@ def _pulls_on(body: Body, opening: FormOpening) -> list[str]:
     return found
 
 
-def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
+def _placings(body: Body, opening: FormOpening, swing: float) -> dict[str, Placing]:
     """Of all parts that move with a drawer or a door; none where its front is gone."""
     parts = {board.id: board for board in body.boards}
     front = opening.front_id
-    knobs = [sibling(opening.id, "knob"), *_pulls_on(body, opening)]
+    knobs = [sibling(opening.id, "knob"), *pulls_on(body, opening), *opening.carries]
     if opening.holds == "door":
-        leaf = [b for b in body.boards if goes_with(b.id, opening.id) and (b.role == "door" or b.id == front)]
+        leaf = [b for b in body.boards if b.id == front or (b.role == "door" and goes_with(b.id, opening.id))]
         if not leaf:
             return {}
         lows, highs = zip(*(board.solid.box for board in leaf), strict=True)
@@ -121,7 +124,7 @@ def _placings(body: Body, opening: FormOpening) -> dict[str, Placing]:
     if front not in parts:
         return {}
     if opening.flap_axis is not None:
-        return dict.fromkeys([*knobs, front], Placing(turn=Turn(opening.flap_axis, WIDE_OPEN, "x")))
+        return dict.fromkeys([*knobs, front], Placing(turn=Turn(opening.flap_axis, WIDE_OPEN * swing, "x")))
     boxes = [m.solid.box for m in opening.members if m.role == "box"] or [parts[front].solid.box]
     long = max(high[1] for _, high in boxes) - min(low[1] for low, _ in boxes)
     out = Placing((0.0, -OUT * long, 0.0))

@@ -1,0 +1,72 @@
+"""Which drawers a change is for, and the room each has behind its front."""
+
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body, FormOpening, own_of
+from zygoform.core.geometry.plane import FAR, intersect, rectangle
+from zygoform.core.geometry.prism import Point3
+from zygoform.core.tolerance import SAME_MM
+
+
+class DrawerRoom(Struct, frozen=True):
+    """An opening with its front, and the straight room behind that: from x to x, z to z, y to y (mm)."""
+
+    opening: FormOpening
+    front: Board
+    low: Point3
+    high: Point3
+
+    @property
+    def wide(self) -> float:
+        return self.high[0] - self.low[0]
+
+    @property
+    def tall(self) -> float:
+        return self.high[2] - self.low[2]
+
+    @property
+    def deep(self) -> float:
+        return self.high[1] - self.low[1]
+
+    def member(self, role: str) -> Board | None:
+        """A part of its box or what it runs on, by the middle of its id."""
+        return next((m for m in self.opening.members if m.id.split("/")[1] == role), None)
+
+
+def chosen_drawers(body: Body, target: str, on: str, field: str = "on") -> tuple[DrawerRoom, ...]:
+    """The drawer that was pointed at, or every one. BadInputError beside a `field` without any."""
+    single = on == "this" and target != body.id
+    boards = {board.id: board for board in body.boards}
+    found = tuple(
+        drawer_room(body, opening, boards[opening.front_id])
+        for opening in body.openings
+        if opening.holds == "drawer"
+        and opening.front_id in boards
+        and (not single or own_of(target) == own_of(opening.id))
+    )
+    if not found:
+        raise BadInputError("impossible", "No drawer is there.", field)
+    return found
+
+
+def drawer_room(body: Body, opening: FormOpening, front: Board) -> DrawerRoom:
+    """As far back as the plan and what stands there leave it, over the whole width of the opening."""
+    x0, z0, x1, z1 = opening.rect
+    y = front.solid.box[1][1]
+    plan = intersect(body.plan, rectangle(x0, -FAR, x1, FAR))
+    ends = [p[1] for p in plan if p[1] > y + SAME_MM]
+    back = min(ends) if ends else y
+    for board in body.boards:
+        low, high = board.solid.box
+        beside = (
+            low[0] < x1 - SAME_MM and high[0] > x0 + SAME_MM and low[2] < z1 - SAME_MM and high[2] > z0 + SAME_MM
+        )
+        if beside and board.role in ("back", "upright", "side", "panel") and low[1] > y + (back - y) / 2:
+            back = min(back, low[1])
+    return DrawerRoom(opening, front, (x0, y, z0), (x1, back, z1))
+
+
+def whole_of(room: DrawerRoom) -> tuple[Board, ...]:
+    """The drawer's box and what it runs on, without its front."""
+    return tuple(m for m in room.opening.members if m.id != room.front.id)

@@ -1,0 +1,89 @@
+"""The steps of what is done to drawers, in amounts."""
+
+from collections.abc import Collection, Sequence
+
+from zygoform.core.changes.work import CLAMPS, GLUED, cutting
+from zygoform.core.goods.minutes import Task
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.part import Part
+from zygoform.core.outcome.work import Work
+
+
+def box_work(parts: Sequence[Part], boxes: int, sheets: Collection[str], *, slides: bool) -> tuple[Work, ...]:
+    """Cut, grooved, fitted dry with the bottom in, glued square, hung; the front last."""
+    ids, s = tuple(part.id for part in parts), "es" * (boxes != 1)
+    groove = Message("Cut the grooves in sides, front and back with one setting")
+    dry: tuple[tuple[Task, float], ...] = (("dry fit", boxes),)
+    glue: tuple[tuple[Task, float], ...] = (("glue joint", 0.6 * boxes),)
+    hang = "Screw on both halves of the slides by a spacer, hang" if slides else "Wax what runs, put in"
+    fits = Message(f"{hang} {boxes} box{s}, try {'each' if s else 'it'}; then align the front and screw it on")
+    run: tuple[tuple[Task, float], ...] = (("drive screw", (16 if slides else 4) * boxes), ("fix place", boxes))
+    return (
+        cutting(parts, sheets),
+        Work("groove", "shape", groove, (("rip", 2.0 * boxes),), ids, needs=("a table saw or router",),
+             follows=("cut",), cautions=("saw",)),
+        Work("dry", "dry fit", Message(f"Fit {boxes} box{s} dry, the bottom in, diagonals equal"), dry, ids,
+             needs=("clamps", "a tape"), follows=("groove",)),
+        Work("glue", "glue", Message("Glue the corners, no glue on the bottom; diagonals again"), glue, ids, GLUED,
+             CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)),
+        Work("hang", "fix", fits, run, ids, needs=("a drill", "a spacer"), follows=("glue", "apart")),
+    )  # fmt: skip
+
+
+def repair_work(drawers: int, old: int, *, glued: int, hardware: int) -> tuple[Work, ...]:
+    """Knocked apart, new parts fitted dry, glued square, hung again."""
+    s, works = "s" * (drawers != 1), list[Work]()
+    before: tuple[str, ...] = ("apart", "cut")
+    if old or glued:
+        what = Message(f"Knock {drawers} drawer{s} apart with a block, mark every joint; old glue off, fit dry")
+        tasks: tuple[tuple[Task, float], ...] = (("dry fit", drawers), ("fix place", old))
+        works.append(Work("dry", "dry fit", what, tasks, needs=("a mallet", "a block"), follows=before))
+        before = ("dry",)
+    if glued:
+        glue: tuple[tuple[Task, float], ...] = (("block", glued * drawers),)
+        what = Message("Glue and clamp, both diagonals equal; no glue on the bottom")
+        works.append(Work("glue", "glue", what, glue, (), GLUED, CLAMPS, ("clamps", "glue"), before, ("glue",)))
+        before = ("glue",)
+    run: tuple[tuple[Task, float], ...] = (("fix place", drawers + hardware),)
+    what = Message("Wax what runs; each in its own place, tried before it is finished")
+    works.append(Work("hang", "fix", what, run, needs=("wax",), follows=before))
+    return tuple(works)
+
+
+def regroup_work(into: str, sawn: int, made: bool) -> tuple[Work, ...]:
+    """What is sawn of the old fronts, then fitted and fixed."""
+    works, before = list[Work](), (("cut",) if made else ()) + ("apart",)
+    if sawn:
+        what = {
+            "two": "Saw the front in two along a guide, face down on tape, fine blade",
+            "tray": "Saw front, sides and back to one height with one setting",
+        }[into]
+        tasks: tuple[tuple[Task, float], ...] = (("rip", 0.6 * sawn),)
+        works.append(
+            Work(
+                "saw", "cut", Message(what), tasks, needs=("a guide",), follows=("apart",), cautions=("saw", "dust")
+            )
+        )
+        before = (*before, "saw")
+    said = {
+        "one": "Screw what joins the fronts, gaps kept by strips; try it in its opening",
+        "two": "Fit the rail between both, level; try both fronts with an even gap",
+        "false": "Screw the cleats on, hold the front flush by its neighbours, fix it from inside",
+        "tray": "Round the edges over, wax what runs, try it",
+    }[into]
+    fit: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("fix place", 4))
+    return (*works, Work("fit", "fix", Message(said), fit, needs=("a drill", "clamps"), follows=before))
+
+
+def lining_work(pieces: int, *, glued: bool, edges: bool) -> tuple[Work, ...]:
+    """Cut by one template, laid last of all."""
+    works, before = list[Work](), ("apart",)
+    if edges:
+        what = Message("Paint the upper edges and what shows of the joints; runners and where they touch stay bare")
+        works.append(Work("edges", "shape", what, (("seal face", 4 * pieces),), (), (4.0, 24.0),
+                          "Nothing is laid in before that.", ("paint",), before))  # fmt: skip
+        before = ("edges",)
+    how = "paste thinly, brush it out from the middle" if glued else "lay them in loose"
+    what = Message(f"Cut {pieces} piece{'s' * (pieces != 1)} with a knife along a straight edge, {how}")
+    lay: tuple[tuple[Task, float], ...] = (("fix place", pieces),)
+    return (*works, Work("lay", "fix", what, lay, needs=("a knife", "a straight edge"), follows=before))

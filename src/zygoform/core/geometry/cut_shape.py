@@ -1,0 +1,231 @@
+"""Outlines that are cut into a door: by rule or from a file, in convex pieces, with their starter holes.
+
+All outlines run counter-clockwise, in any one unit.
+"""
+
+import math
+from collections.abc import Sequence
+from itertools import pairwise
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.cutout import CutoutShape
+from zygoform.core.geometry.plane import Outline, Point, area, rectangle, round_corners
+from zygoform.core.geometry.segment import segment
+
+OVAL_STEPS, ARC_STEPS = 144, 72
+"""An oval and the head of an arch are drawn in so many chords: off by less than 0.1 mm up to 800 mm wide."""
+MOST_POINTS = 240
+"""An outline from a file has no more corners: a template shows no finer ones."""
+SHARP = 150.0
+"""A corner is one where the line turns by more than 180 degrees less this: a saw cannot follow it."""
+
+
+def cut_outline(
+    shape: CutoutShape, box: tuple[float, float, float, float], rise: float = 0.0, radius: float = 0.0
+) -> Outline:
+    """The line to saw along, within a box x0, y0, x1, y1: an oval, an arch of `rise`, a rectangle with `radius`."""
+    x0, y0, x1, y1 = box
+    wide, high = x1 - x0, y1 - y0
+    if shape == "oval":
+        turns = (math.tau * k / OVAL_STEPS for k in range(OVAL_STEPS))
+        mx, my = (x0 + x1) / 2, (y0 + y1) / 2
+        return tuple((mx + wide / 2 * math.cos(a), my + high / 2 * math.sin(a)) for a in turns)
+    if shape == "arch":
+        # The segment runs counter-clockwise from the right end of its chord.
+        return ((x0, y0), (x1, y0), *segment((x0 + x1) / 2, y1 - rise, wide, rise, ARC_STEPS))
+    whole = rectangle(x0, y0, x1, y1)
+    return round_corners(whole, (radius,) * 4, 24) if radius > 0 else whole
+
+
+def stretched(outline: Outline, box: tuple[float, float, float, float], *, mirrored: bool = False) -> Outline:
+    """The same outline so that it fills a box, turned over left to right where it is `mirrored`."""
+    xs, ys = [x for x, _ in outline], [y for _, y in outline]
+    x0, y0, x1, y1 = box
+    wide, high = max(xs) - min(xs), max(ys) - min(ys)
+    points = [((x - min(xs)) / wide, (y - min(ys)) / high) for x, y in outline]
+    if mirrored:
+        points = [(1 - x, y) for x, y in reversed(points)]
+    return tuple((x0 + u * (x1 - x0), y0 + v * (y1 - y0)) for u, v in points)
+
+
+def checked_outline(points: Sequence[Point]) -> Outline:
+    """An outline someone drew: counter-clockwise, no point twice, of at most MOST_POINTS corners.
+
+    Raises BadInputError `impossible` where it encloses nothing or crosses itself.
+    """
+    kept = list[Point]()
+    for x, y in points:
+        if not kept or math.dist(kept[-1], (x, y)) > 1e-6:
+            kept.append((float(x), float(y)))
+    if len(kept) > 1 and math.dist(kept[0], kept[-1]) <= 1e-6:
+        kept.pop()
+    outline = tuple(kept)
+    if len(outline) < 3 or abs(area(outline)) < 1e-6:
+        raise BadInputError("impossible", "The outline encloses nothing: a closed line is wanted.", "shape")
+    if area(outline) < 0:
+        outline = outline[::-1]
+    outline = simplified(outline, MOST_POINTS)
+    if _crosses_itself(outline):
+        raise BadInputError("impossible", "The outline crosses itself.", "shape")
+    return outline
+
+
+def simplified(outline: Outline, most: int) -> Outline:
+    """At most so many corners: again and again the one goes that changes the area least (Visvalingam, 1993)."""
+    points = list(outline)
+    while len(points) > most:
+        n = len(points)
+        least = min(range(n), key=lambda k: abs(_turn(points[k - 1], points[k], points[(k + 1) % n])))
+        points.pop(least)
+    return tuple(points)
+
+
+def convex_pieces(outline: Outline) -> tuple[Outline, ...]:
+    """A simple outline in convex ones that share edges: ears cut off, then put together again while convex.
+
+    (Hertel and Mehlhorn, 1983: at most four times as many pieces as need be.)
+    """
+    if _is_convex(outline):
+        return (outline,)
+    pieces = list[Outline]()
+    for ear in _ears(outline):
+        for k, piece in enumerate(pieces):
+            joined = _joined(piece, ear)
+            if joined is not None:
+                pieces[k] = joined
+                break
+        else:
+            pieces.append(ear)
+    return tuple(pieces)
+
+
+def starter_holes(outline: Outline, diameter: float) -> tuple[Point, ...]:
+    """Middles of holes within an outline that touch its line and never cross it: where a saw begins and turns.
+
+    One in every sharp corner; of an outline without any, one at each end of its longer way.
+    """
+    n, radius = len(outline), diameter / 2
+    corners = [k for k in range(n) if _corner_angle(outline, k) < SHARP]
+    if not corners:
+        xs, ys = [x for x, _ in outline], [y for _, y in outline]
+        axis = 0 if max(xs) - min(xs) > max(ys) - min(ys) else 1
+        corners = [pick(range(n), key=lambda k: outline[k][axis]) for pick in (max, min)]
+    found = list[Point]()
+    for k in corners:
+        at = _touching(outline, k, radius)
+        if at is not None and all(math.dist(at, other) > radius for other in found):
+            found.append(at)
+    return tuple(found)
+
+
+def clearance(outline: Outline, at: Point) -> float:
+    """How far a point is from the line; less than nothing outside it."""
+    n = len(outline)
+    near = min(_to_segment(at, outline[k], outline[(k + 1) % n]) for k in range(n))
+    return near if _within(outline, at) else -near
+
+
+def _touching(outline: Outline, k: int, radius: float) -> Point | None:
+    """Into the outline from its corner k, as far as a circle needs to lie within it; None where none does."""
+    (ax, ay), (bx, by), (cx, cy) = outline[k - 1], outline[k], outline[(k + 1) % len(outline)]
+    back, ahead = math.dist((ax, ay), (bx, by)), math.dist((bx, by), (cx, cy))
+    way = ((ax - bx) / back + (cx - bx) / ahead, (ay - by) / back + (cy - by) / ahead)
+    long = math.hypot(*way)
+    if long < 1e-9:
+        way, long = (-(cy - ay), cx - ax), math.dist((ax, ay), (cx, cy))
+
+    def at(t: float) -> Point:
+        return bx + way[0] / long * t, by + way[1] / long * t
+
+    steps = [radius * (0.5 + j / 16) for j in range(160)]
+    first = next((k for k, t in enumerate(steps) if k and clearance(outline, at(t)) >= radius), None)
+    if first is None:
+        return None
+    low, high = steps[first - 1], steps[first]
+    for _ in range(40):
+        middle = (low + high) / 2
+        low, high = (low, middle) if clearance(outline, at(middle)) >= radius else (middle, high)
+    return at(high)
+
+
+def _turn(a: Point, b: Point, c: Point) -> float:
+    """Twice the area of a triangle: more than nothing where the line turns left at b."""
+    return (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])
+
+
+def _corner_angle(outline: Outline, k: int) -> float:
+    """Inside, degrees; 360 where the line turns the other way."""
+    a, b, c = outline[k - 1], outline[k], outline[(k + 1) % len(outline)]
+    if _turn(a, b, c) <= 0:
+        return 360.0
+    u, v = (a[0] - b[0], a[1] - b[1]), (c[0] - b[0], c[1] - b[1])
+    return math.degrees(
+        math.acos(max(-1.0, min(1.0, (u[0] * v[0] + u[1] * v[1]) / math.hypot(*u) / math.hypot(*v))))
+    )
+
+
+def _is_convex(outline: Outline) -> bool:
+    n = len(outline)
+    return all(_turn(outline[k - 1], outline[k], outline[(k + 1) % n]) >= -1e-9 for k in range(n))
+
+
+def _ears(outline: Outline) -> list[Outline]:
+    """Triangles of a simple outline (Meisters, 1975: there is always an ear to cut off)."""
+    points, ears = list(outline), list[Outline]()
+    while len(points) > 3:
+        n = len(points)
+        for k in range(n):
+            a, b, c = points[k - 1], points[k], points[(k + 1) % n]
+            turn = _turn(a, b, c)
+            others = (p for p in points if p not in (a, b, c))
+            if turn > 1e-12 and not any(_in_triangle(p, a, b, c) for p in others):
+                ears.append((a, b, c))
+                points.pop(k)
+                break
+        else:
+            # Only points in line are left.
+            flat = min(range(n), key=lambda k: abs(_turn(points[k - 1], points[k], points[(k + 1) % n])))
+            points.pop(flat)
+    return [*ears, (points[0], points[1], points[2])] if _turn(*points) > 1e-12 else ears
+
+
+def _in_triangle(p: Point, a: Point, b: Point, c: Point) -> bool:
+    return min(_turn(a, b, p), _turn(b, c, p), _turn(c, a, p)) >= 0
+
+
+def _joined(piece: Outline, ear: Outline) -> Outline | None:
+    """Both together where they share an edge and stay convex."""
+    for k, a in enumerate(piece):
+        b = piece[(k + 1) % len(piece)]
+        if a in ear and b in ear:
+            other = next(p for p in ear if p not in (a, b))
+            joined = (*piece[: k + 1], other, *piece[k + 1 :])
+            return joined if _is_convex(joined) else None
+    return None
+
+
+def _crosses_itself(outline: Outline) -> bool:
+    n = len(outline)
+    edges = [(outline[k], outline[(k + 1) % n]) for k in range(n)]
+    return any(
+        _cross(*edges[j], *edges[k]) for j in range(n) for k in range(j + 2, n) if not (j == 0 and k == n - 1)
+    )
+
+
+def _cross(a: Point, b: Point, c: Point, d: Point) -> bool:
+    return _turn(a, b, c) * _turn(a, b, d) < 0 and _turn(c, d, a) * _turn(c, d, b) < 0
+
+
+def _to_segment(p: Point, a: Point, b: Point) -> float:
+    dx, dy = b[0] - a[0], b[1] - a[1]
+    t = max(0.0, min(1.0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy)))
+    return math.dist(p, (a[0] + t * dx, a[1] + t * dy))
+
+
+def _within(outline: Outline, at: Point) -> bool:
+    """By how often a line to the right crosses the outline."""
+    inside = False
+    for (ax, ay), (bx, by) in pairwise((*outline, outline[0])):
+        if (ay > at[1]) != (by > at[1]) and at[0] < ax + (at[1] - ay) / (by - ay) * (bx - ax):
+            inside = not inside
+    return inside
