@@ -7,6 +7,7 @@ import pypdfium2
 import pytest
 from msgspec import structs
 
+from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
 from zygoform.core.geometry.paper_tiles import pages
@@ -89,3 +90,33 @@ def test_alike_fronts_have_one_template_and_none_is_a_sheet_of_words() -> None:
     assert len(plan_of(with_pulls("A4")).outcomes[0].templates) == 1
     bare = chest()
     assert len(drawn(templates(bare, plan_of(bare)))) == 1
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+def test_a_cut_out_measures_on_paper_what_it_measures_on_the_door(paper: str) -> None:
+    """On every sheet the same line in its place, its starter holes and the lines to aim by; to 0.1 mm."""
+    project = changed(cupboard(), "cutout", "p1/body/main", shape="oval", side=70.0, top=80.0, bottom=95.0)
+    project = structs.replace(project, shop=structs.replace(project.shop, paper=paper))
+    (template,) = plan_of(project).outcomes[0].templates
+    laid = pages(template.width, template.height, paper.lower(), ROUND_SHEET, SHEET_OVERLAP)  # type: ignore[arg-type]
+    sheets = drawn(templates(project, plan_of(project)))
+    assert len(sheets) == laid.pages > 1
+    wide, high = pypdfium_size(paper, laid.orientation)
+    size = (template.width - 140.0, template.height - 175.0)
+    # A pen of 0.25 goes beyond the line on both sides.
+    pen, holes = 0.5, set[tuple[float, float]]()
+    for k, sheet in enumerate(sheets):
+        row, col = divmod(k, laid.cols)
+        left = ROUND_SHEET - col * (wide - 2 * ROUND_SHEET - SHEET_OVERLAP)
+        top = ROUND_SHEET - row * (high - 2 * ROUND_SHEET - SHEET_OVERLAP)
+        (line,) = (one for one in sheet if math.dist(one.size, (size[0] + pen, size[1] + pen)) < 0.15)
+        middle = left + template.width / 2, top + 80.0 + size[1] / 2
+        assert line.middle == pytest.approx(middle, abs=0.1)
+        # The middles run across the whole door, whichever piece of it a sheet shows.
+        assert any(one.size[0] < 1 and abs(one.size[1] - template.height) < 0.4 for one in sheet)
+        for one in sheet:
+            if math.dist(one.size, (10.3, 10.3)) < 0.15:
+                holes.add((round(one.middle[0] - left, 0), round(one.middle[1] - top, 0)))
+    assert len(holes) == len(template.holes) == 2
+    for (x, z), _ in template.holes:
+        assert any(math.dist((x, template.height - z), there) < 1.0 for there in holes)

@@ -23,6 +23,7 @@ template_pdf.py   templates at full size over several sheets
 outline_svg.py    outlines in SVG
 outline_dxf.py    outlines in DXF
 outlines.py       either of them by a name's ending
+rolls_pdf.py      what is cut from rolls, on it
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project

@@ -33,9 +33,11 @@ _NO_BREAK = str.maketrans({"\u00a0": " "})
 
 
 class Page(FPDF):
-    """Paper with a footer; y runs down, mm."""
+    """Paper with a footer; y runs down, mm. Its first sheet lies upright unless it is said to lie across."""
 
-    def __init__(self, paper: Literal["A4", "Letter"], title: str) -> None:
+    def __init__(
+        self, paper: Literal["A4", "Letter"], title: str, first: Literal["portrait", "landscape"] = "portrait"
+    ) -> None:
         super().__init__(unit="mm", format=paper)
         folder = resources.files("zygoform.data").joinpath("fonts")
         for style, name in _WEIGHTS.items():
@@ -44,7 +46,7 @@ class Page(FPDF):
         self.set_margins(PAGE_MARGIN, PAGE_MARGIN, PAGE_MARGIN)
         self.set_auto_page_break(auto=True, margin=18)
         self._title = title
-        self.add_page()
+        self.add_page(orientation=first)
 
     def footer(self) -> None:
         self.set_y(-12)

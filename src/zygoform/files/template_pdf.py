@@ -1,6 +1,6 @@
 """Templates at full size over as many sheets as they take: outlines, holes, overlap marks, a ruler to check by."""
 
-from zygoform.core.geometry.paper_tiles import PaperKind, pages
+from zygoform.core.geometry.paper_tiles import Pages, PaperKind, pages
 from zygoform.core.geometry.plane import Point
 from zygoform.core.outcome.outcome import Template
 from zygoform.core.plan.plan import Plan
@@ -17,9 +17,10 @@ _TEXT = 9.0
 
 def templates(project: Project, plan: Plan) -> bytes:
     """All of a plan's, one after another; printed at 100 %, never fitted to the page."""
-    page = Page(project.shop.paper, f"{project.name}: templates")
-    page.set_auto_page_break(auto=False)
     found = [template for outcome in plan.outcomes for template in outcome.templates]
+    first = _laid(found[0], project).orientation if found else "portrait"
+    page = Page(project.shop.paper, f"{project.name}: templates", first)
+    page.set_auto_page_break(auto=False)
     if not found:
         page.words("No change here has a template: new pulls and cut-outs have one.")
         return bytes(page.output())
@@ -28,14 +29,19 @@ def templates(project: Project, plan: Plan) -> bytes:
     return bytes(page.output())
 
 
+def _laid(template: Template, project: Project) -> Pages:
+    """How many sheets it takes, and which way they lie."""
+    paper: PaperKind = "a4" if project.shop.paper == "A4" else "letter"
+    return pages(template.width, template.height, paper, ROUND_SHEET, SHEET_OVERLAP)
+
+
 def _sheets(page: Page, template: Template, project: Project, *, first: bool) -> None:
     """Row by row from the upper left, each sheet the same piece of the drawing with its neighbours' edges on it."""
-    paper: PaperKind = "a4" if project.shop.paper == "A4" else "letter"
-    laid = pages(template.width, template.height, paper, ROUND_SHEET, SHEET_OVERLAP)
+    laid = _laid(template, project)
     way = laid.orientation
     for row in range(laid.rows):
         for col in range(laid.cols):
-            if not first or row or col or way == "landscape":
+            if not first or row or col:
                 page.add_page(orientation=way)
             wide, high = page.w - 2 * ROUND_SHEET, page.h - 2 * ROUND_SHEET
             left = col * (wide - SHEET_OVERLAP)

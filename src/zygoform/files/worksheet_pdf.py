@@ -17,6 +17,7 @@ from zygoform.core.project import Project
 from zygoform.core.steps.words import span, step_needs
 from zygoform.core.why.tape import tape_before_cut
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
+from zygoform.files.rolls_pdf import rolls
 
 PICTURE_HEIGHT = 62.0
 BOARD_HEIGHT = 6.0
@@ -34,6 +35,7 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     _parts(page, plan)
     _shapes(page, plan)
     _boards(page, plan)
+    rolls(page, plan)
     _work(page, plan)
     _changes(page, plan)
     _cautions(page, plan)

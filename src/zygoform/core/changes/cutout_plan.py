@@ -1,5 +1,6 @@
 """Cut-outs in doors worked out: the line, what stays, starter holes, the template, what goes in."""
 
+from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from msgspec import Struct, structs
@@ -24,6 +25,8 @@ from zygoform.core.geometry.solid import without
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.cautions import CUTOUT, DUST, SAW
 from zygoform.core.outcome.outcome import Finding, Fix, Handle, Note, Outcome, Supply, Template
+from zygoform.core.outcome.part import Part
+from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -139,9 +142,7 @@ class CutoutPlan:
             findings=self._findings(),
             handles=self._handles(),
             mended=frozenset(door.board.id for door in self.doors),
-            work=cutout_work(
-                parts, len(self.doors), len(self._starters(self.doors[0].line)), change.what, change.edge
-            ),
+            work=self._work(parts),
             templates=self._templates(),
             body=self.body.id,
             reshaped=(self._body(),),
@@ -154,6 +155,11 @@ class CutoutPlan:
         many = f"{n} × {named}" if n > 1 else named
         shifted = words.replace("{1}", "{3}").replace("{0}", "{2}")
         return Message(f"{many} {{0}} × {{1}}, {shifted}", (self.figures.cut_w, self.figures.cut_h, *sizes))
+
+    def _work(self, parts: Sequence[Part]) -> tuple[Work, ...]:
+        change = self.change
+        glued = change.held == "glue"
+        return cutout_work(parts, len(self.doors), self.starters, change.what, change.edge, glued=glued)
 
     @property
     def starters(self) -> int:

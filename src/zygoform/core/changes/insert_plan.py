@@ -105,7 +105,10 @@ class InsertPlan:
             notes=(*self._notes(), *inserts.notes()),
             cautions=tuple(dict.fromkeys((DUST, *inserts.cautions()))),
             findings=self._findings(),
-            work=(*self._out(), *insert_work(parts, len(self.doors), change.what, ("out",))),
+            work=(
+                *self._out(),
+                *insert_work(parts, len(self.doors), change.what, ("out",), glued=change.held == "glue"),
+            ),
             body=self.body.id,
             reshaped=(self._body(),),
         )

@@ -9,7 +9,9 @@ from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
 
 
-def cutout_work(parts: Sequence[Part], doors: int, starters: int, what: str, edge: str) -> tuple[Work, ...]:
+def cutout_work(
+    parts: Sequence[Part], doors: int, starters: int, what: str, edge: str, *, glued: bool
+) -> tuple[Work, ...]:
     """The template taped on and looked at, holes, the saw, the edge; the insert after the finish."""
     s = "s" * (doors != 1)
     check = Message(f"Tape the template on {doors} door{s}, step back and look before you saw")
@@ -33,10 +35,16 @@ def cutout_work(parts: Sequence[Part], doors: int, starters: int, what: str, edg
         ),
         Work("edge", "shape", Message(ease), (("round corner", 2 * doors),), follows=("saw",)),
     ]
-    return (*works, *insert_work(parts, doors, what, ("edge",)))
+    return (*works, *insert_work(parts, doors, what, ("edge",), glued=glued))
 
 
-def insert_work(parts: Sequence[Part], count: int, what: str, follows: tuple[str, ...]) -> tuple[Work, ...]:
+DRIES_CLEAR = (12.0, 24.0)
+"""Hours that adhesive for cloth on glass takes: its label comes first."""
+
+
+def insert_work(
+    parts: Sequence[Part], count: int, what: str, follows: tuple[str, ...], *, glued: bool
+) -> tuple[Work, ...]:
     """The insert cut, and fixed last of all: no paint on cane, no dust on glass."""
     if what == "nothing":
         return ()
@@ -44,8 +52,9 @@ def insert_work(parts: Sequence[Part], count: int, what: str, follows: tuple[str
     before = (*follows, "cut") if parts else follows
     fix = Message(f"Fix the {what}, after the last coat is hard; try one door before you cut the others")
     tasks: tuple[tuple[Task, float], ...] = (("fix place", 4 * count),)
-    cautions = ("glass",) if what in ("glass", "mirror") else ()
-    return (*works, Work("insert", "fix", fix, tasks, follows=before, cautions=cautions))
+    cautions = ("glass",) if what in ("glass", "mirror") else ("glue",) if glued else ()
+    wait, why = (DRIES_CLEAR, "The door is not moved before it has dried clear.") if glued else ((0.0, 0.0), "")
+    return (*works, Work("insert", "fix", fix, tasks, (), wait, why, (), before, cautions))
 
 
 def hinges_work(hinges: int, catches: int, stays: int, kind: str) -> tuple[Work, ...]:

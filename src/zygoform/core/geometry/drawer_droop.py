@@ -12,8 +12,3 @@ def drawer_droop(long: float, out: float, play: float) -> float:
     if out <= 0:
         return 0.0
     return play * out / (long - out) if out < long else math.inf
-
-
-def overhang_moment(load: float, long: float, out: float) -> float:
-    """What tips the piece forward: the load's middle lies `out - long / 2` before the front (0 at least)."""
-    return load * max(0.0, out - long / 2)

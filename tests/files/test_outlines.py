@@ -1,0 +1,118 @@
+"""Outlines in SVG and DXF: written and read again they are the same; what else a file holds is told in words."""
+
+import io
+import math
+from contextlib import suppress
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely import Polygon
+
+from tests.core.changes.test_doors import cupboard
+from tests.core.changes.test_shelves import chest
+from tests.fuzzing import CASES, fuzz
+from tests.planned import changed, plan_of
+from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.cut_shape import checked_outline
+from zygoform.core.outcome.outcome import Template
+from zygoform.files.outline_dxf import outlines_of_dxf
+from zygoform.files.outline_svg import outlines_of_svg
+from zygoform.files.outlines import DrawingKind, read_outline, template_text
+
+KINDS: tuple[DrawingKind, ...] = ("svg", "dxf")
+SHAPES = ("oval", "arch", "rectangle", "rounded")
+
+
+def templates_of(shape: str) -> tuple[Template, ...]:
+    project = changed(cupboard(), "cutout", "p1/body/main", shape=shape, side=60.0)
+    return plan_of(project).outcomes[0].templates
+
+
+@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("shape", SHAPES)
+def test_what_is_written_is_read_again(kind: DrawingKind, shape: str, tmp_path: Path) -> None:
+    """Every ring point by point, every hole by its middle and width, to a thousandth of a millimetre."""
+    for template in templates_of(shape):
+        text = template_text(template, kind)
+        found = (outlines_of_svg if kind == "svg" else outlines_of_dxf)(text)
+        # SVG's y runs down from the upper edge.
+        up = template.height if kind == "svg" else 0.0
+        rings = [tuple((x, z + up) for x, z in ring) for ring in found]
+        for wanted, ring in zip(template.rings, rings, strict=False):
+            read = ring[:-1] if math.dist(ring[0], ring[-1]) < 1e-3 else ring
+            assert len(read) == len(wanted)
+            assert max(math.dist(a, b) for a, b in zip(read, wanted, strict=True)) < 1e-3
+        circles = rings[len(template.rings) :]
+        assert len(circles) == len(template.holes)
+        for (middle, wide), circle in zip(template.holes, circles, strict=True):
+            assert max(abs(math.dist(point, middle) - wide / 2) for point in circle) < 0.02
+        # Taken for a cut-out, the largest line is the door's own.
+        path = tmp_path / f"template.{kind}"
+        path.write_text(text)
+        assert Polygon(read_outline(path)).area == pytest.approx(template.width * template.height, rel=1e-5)
+
+
+def test_pulls_come_out_in_both_kinds() -> None:
+    template = plan_of(changed(chest(), "pulls", "p1/body/main")).outcomes[0].templates[0]
+    for kind, read in (("svg", outlines_of_svg), ("dxf", outlines_of_dxf)):
+        found = read(template_text(template, kind))  # type: ignore[arg-type]
+        assert len(found) == 1 + len(template.holes)
+
+
+def test_curves_and_loose_lines_close_to_an_outline() -> None:
+    """A rectangle with a round head, drawn as a path with an arc, and as three lines and an arc."""
+    svg = (
+        '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100">'
+        '<path d="M0 100 L100 100 L100 50 A50 50 0 0 0 0 50 Z"/><rect x="1" y="1" width="5" height="5"/></svg>'
+    )
+    from ezdxf.filemanagement import new
+
+    document = new()
+    space = document.modelspace()
+    for a, b in (((0, 50), (0, 0)), ((0, 0), (100, 0)), ((100, 0), (100, 50))):
+        space.add_line(a, b)
+    space.add_arc((50, 50), 50, 0, 180)
+    written = io.StringIO()
+    document.write(written)
+    area = 100 * 50 + math.pi * 50**2 / 2
+    for rings in (outlines_of_svg(svg), outlines_of_dxf(written.getvalue())):
+        largest = max((checked_outline(ring) for ring in rings), key=lambda ring: Polygon(ring).area)
+        assert Polygon(largest).area == pytest.approx(area, rel=2e-3)
+
+
+def test_files_that_hold_no_outline_are_refused_in_words(tmp_path: Path) -> None:
+    open_line = '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0 L10 0 L10 10"/></svg>'
+    bomb = (
+        '<!DOCTYPE a [<!ENTITY b "'
+        + "x" * 1000
+        + '">'
+        + "".join(f'<!ENTITY b{k} "{f"&b{k - 1 if k else str()};" * 10}">' for k in range(9))
+    )
+    texts = ("", "hello", "<svg>", open_line, bomb + "]><svg>&b8;</svg>", "0\nSECTION\n", "\x00" * 50)
+    for name in ("outline.svg", "outline.dxf"):
+        for text in texts:
+            path = tmp_path / name
+            path.write_text(text)
+            with pytest.raises(BadInputError) as refused:
+                read_outline(path)
+            assert refused.value.message
+
+
+@settings(fuzz, max_examples=CASES // 10)
+@given(st.data())
+def test_a_spoiled_file_is_read_or_refused(data: st.DataObject) -> None:
+    """Bytes struck out, doubled or exchanged anywhere in a good file."""
+    kind = data.draw(st.sampled_from(KINDS))
+    text = TEXTS[kind]
+    for _ in range(data.draw(st.integers(1, 4))):
+        at = data.draw(st.integers(0, len(text) - 1))
+        new = data.draw(st.sampled_from(("", "0", "-", "<", "\n", "1e999", "nan", "é", text[at : at + 40] * 2)))
+        text = text[:at] + new + text[at + data.draw(st.integers(0, 12)) :]
+    with suppress(BadInputError):
+        for ring in (outlines_of_svg if kind == "svg" else outlines_of_dxf)(text):
+            checked_outline(ring)
+
+
+TEXTS = {kind: template_text(templates_of("arch")[0], kind) for kind in KINDS}
