@@ -42,9 +42,9 @@ def test_an_oval_pair_with_cane_from_nothing_to_the_printed_template(desk: Desk)
     assert line.bounds[0] == pytest.approx(cut_out(desk).side)
     assert door.height - line.bounds[3] == pytest.approx(cut_out(desk).top, abs=0.1)
     desk.action("print")
-    shown = desk.find(Preview, "preview")
-    desk.choose("preview_papers", "templates")
-    assert shown.isVisible()
+    (shown,) = [w for w in desk.frame.findChildren(Preview) if w.isVisible()]
+    desk.choose("paper_kind", "templates")
+    assert shown.paper.id == "templates"
     assert desk.count <= 10
     shown.close()
 
@@ -140,7 +140,8 @@ def test_a_flap_is_let_down_slowly_and_its_way_is_drawn(desk: Desk) -> None:
     assert tops == sorted(tops, reverse=True)
     assert front(desk).solid.box[0][1] < shut[0][1] - high / 2
     # Shut again it stands where it stood; another document stops what still plays.
-    desk.action("look_in")
+    desk.stand().setFocus()
+    desk.key(Qt.Key.Key_I)
     assert front(desk).solid.box == shut
     desk.key(Qt.Key.Key_Return)
     desk.menu("part_menu", "Let it down slowly")

@@ -77,7 +77,19 @@ def _redesign(studio: _Studio) -> None:
     session.select("")
     studio.shot("redesign-front")
     session.look_from(viewpoint="corner")
+    _doors(studio)
     _split(studio)
+
+
+def _doors(studio: _Studio) -> None:
+    """The flap half way down, the door with its cane open, a drawer drawn out."""
+    session, looked_into = studio.session, ["p1/opening/o1", "p1/opening/o2", "p1/opening/o6"]
+    session.open_up("c12")
+    session.look_into(looked_into, open_=True)
+    session.swing_to(0.6)
+    studio.shot("redesign-doors")
+    session.swing_to(1.0)
+    session.look_into(looked_into, open_=False)
 
 
 def _split(studio: _Studio) -> None:
@@ -167,9 +179,8 @@ def _dark(studio: _Studio) -> None:
     studio.wear("dark")
     studio.session.look_from(viewpoint="corner")
     studio.session.select("c2/board/front")
-    for stage in ("redesign", "cut"):
-        studio.window.go(stage)
-        studio.shot(f"{stage}-dark")
+    studio.window.go("redesign")
+    studio.shot("redesign-dark")
     studio.wear("light")
 
 

@@ -4,7 +4,8 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, own_of
-from zygoform.core.geometry.plane import FAR, intersect, rectangle
+from zygoform.core.form.fronts import straight_room
+from zygoform.core.geometry.plane import FAR, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.tolerance import SAME_MM
 
@@ -51,12 +52,12 @@ def chosen_drawers(body: Body, target: str, on: str, field: str = "on") -> tuple
 
 
 def drawer_room(body: Body, opening: FormOpening, front: Board) -> DrawerRoom:
-    """As far back as the plan and what stands there leave it, over the whole width of the opening."""
+    """As wide and as far back as sides that lean, and what stands there, leave a rectangle."""
     x0, z0, x1, z1 = opening.rect
     y = front.solid.box[1][1]
-    plan = intersect(body.plan, rectangle(x0, -FAR, x1, FAR))
-    ends = [p[1] for p in plan if p[1] > y + SAME_MM]
-    back = min(ends) if ends else y
+    hollow = offset_sides(body.plan, (0.0, -body.side_thickness, 0.0, -body.side_thickness))
+    straight = straight_room(intersect(hollow, rectangle(x0, y, x1, FAR)))
+    left, right, back = straight if straight is not None else (x0, x1, y)
     for board in body.boards:
         low, high = board.solid.box
         beside = (
@@ -64,7 +65,7 @@ def drawer_room(body: Body, opening: FormOpening, front: Board) -> DrawerRoom:
         )
         if beside and board.role in ("back", "upright", "side", "panel") and low[1] > y + (back - y) / 2:
             back = min(back, low[1])
-    return DrawerRoom(opening, front, (x0, y, z0), (x1, back, z1))
+    return DrawerRoom(opening, front, (left, y, z0), (right, back, z1))
 
 
 def whole_of(room: DrawerRoom) -> tuple[Board, ...]:

@@ -27,7 +27,7 @@ _PARTNER = {"left": "right", "right": "left"}
 CORNER_BLOCK, NEW_STOP = (50.0, 19.0), (50.0, 12.0)
 """Length and side of a corner block; length and depth of a stop (mm): usual ones."""
 GLUE_ML_A_JOINT, GLUE_ML_A_BLOCK = 3.0, 2.0
-THINNER = 1.0
+THINNER = 1.5
 """A part that differs from the old one by more (mm) does not fit its joints as they are."""
 
 

@@ -28,7 +28,8 @@ class ChangeKind(Struct, frozen=True):
     def takes(self, target: Target) -> bool:
         """Whether it can be planned for a target: a part of a role it fits, or a body that has such a part."""
         if target.board is not None:
-            return target.board.role in self.fits
+            fills = target.kind == "front" and target.opening is not None and target.opening.holds == "door"
+            return target.board.role in self.fits or (fills and "door" in self.fits)
         if target.kind == "opening" and target.opening is not None:
             return target.opening.holds in self.openings
         return target.kind == "body" and any(board.role in self.fits for board in target.body.boards)
@@ -47,7 +48,7 @@ _CLOSED = frozenset({"drawer", "door"})
 _DRAWER = frozenset({"drawer"})
 _SWINGS: frozenset[Role] = frozenset({"door", "lid"})
 _BOXED: frozenset[Role] = frozenset({"drawer", "box", "runner"})
-_FRAMED: frozenset[Role] = frozenset({"door", "pane", "panel"})
+_FRAMED: frozenset[Role] = frozenset({"door"})
 _DOOR = frozenset({"door"})
 _OPEN = frozenset({"drawer", "door", "nothing"})
 _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})

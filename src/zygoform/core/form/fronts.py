@@ -109,7 +109,7 @@ def _with_drawer(
     opening: FormOpening, parts: DrawerParts, front: Board, room: Outline, case: Sequence[Board]
 ) -> FormOpening:
     """With the drawer in the straight room behind its front; without where a case out of square leaves none."""
-    straight, (x0, z0, x1, z1) = _straight(room), opening.rect
+    straight, (x0, z0, x1, z1) = straight_room(room), opening.rect
     if straight is None or straight[1] - straight[0] < (x1 - x0) / 2:
         return structs.replace(opening, hardware=(("Pulls", 1),), pull_holes=((0.0, 0.0),))
     low, high, back = straight
@@ -147,7 +147,7 @@ def not_measured(parts: Struct) -> frozenset[str]:
     return frozenset(name for name, taken in readings if taken is None or taken.source == "guessed")
 
 
-def _straight(room: Outline) -> tuple[float, float, float] | None:
+def straight_room(room: Outline) -> tuple[float, float, float] | None:
     """From where to where along x, and how far back, a plan of a room leaves a rectangle."""
     if not room:
         return None

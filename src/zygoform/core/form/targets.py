@@ -30,7 +30,10 @@ def target_in(form: Form, target_id: str) -> Target | None:
     if opening is not None:
         return Target("opening", target_id, body, opening=opening)
     board = form.board(target_id)
-    closes = board is not None and board.role in ("drawer", "door")
-    return Target(
-        "front" if closes else "member", target_id, body, board, body.opening_of(target_id) if closes else None
+    opening = body.opening_of(target_id)
+    # What fills a door's frame means the door.
+    fills = (
+        board is not None and board.role in ("panel", "pane") and opening is not None and opening.holds == "door"
     )
+    closes = fills or (board is not None and board.role in ("drawer", "door"))
+    return Target("front" if closes else "member", target_id, body, board, opening if closes else None)

@@ -110,12 +110,13 @@ class Pulls(ChangeBase, frozen=True, tag="pulls"):
         sold = shop.sizes_of("pull")
         spacing = min(sold, key=lambda s: abs(s - 96.0)) if sold else (76.2 if inch else 96.0)
         single = target.kind in ("front", "opening")
+        drawers = any(opening.holds == "drawer" for opening in target.body.openings)
         where = (target.opening.id if target.opening is not None else target.id) if single else target.body.id
         return cls(
             change_id,
             number,
             (where,),
-            on="this" if single else "drawers",
+            on="this" if single else "drawers" if drawers else "all",
             spacing=spacing,
             two_from=711.2 if inch else 700.0,
             hole=4.7625 if inch else 5.0,
