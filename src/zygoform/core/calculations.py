@@ -56,6 +56,7 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "drawer": "geometry.casework:drawer",
         "flap": "geometry.flap:flap",
         "flap_axis": "geometry.flap:flap_axis",
+        "drawer_droop": "geometry.drawer_droop:drawer_droop",
     },
     "Pulls": {
         "pulls": "geometry.pull_holes:pull_places",
@@ -63,10 +64,15 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "backplate": "geometry.pull_holes:backplate",
         "pull_screw": "goods.fittings:pull_screw",
         "packs": "goods.fittings:packs",
+        "bar_length": "changes.pull_bar:bar_length",
+        "bar_screw": "changes.pull_bar:bar_screw",
+        "door_hinges": "goods.hinge_count:door_hinges",
+        "hinge_match": "goods.hinge_count:hinge_match",
     },
     "Door cut-outs, arches, templates": {
         "arc": "geometry.segment:arc",
         "cutout": "geometry.cutout:cutout",
+        "starter_holes": "geometry.cut_shape:starter_holes",
         "pages": "geometry.paper_tiles:pages",
         "scale_check": "geometry.paper_tiles:scale_check",
     },

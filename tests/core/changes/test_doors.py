@@ -95,7 +95,8 @@ def test_the_insert_swings_with_its_door_and_leaves_with_it() -> None:
     project = changed(cupboard(), "cutout", MAIN)
     off = plan_of(set_value(changed_again(project, "doors_off"), "c2", "fill", "leave").project)
     assert not [b for b in off.planned.bodies[0].boards if "insert" in b.id or "/front/" in b.id]
-    assert off.form.superseded == {}
+    # A cut-out in doors that leave is told: it would be sawn for nothing.
+    assert off.form.superseded == {"c1": "c2"}
 
 
 def changed_again(project: Project, kind: str, target: str = MAIN, **values: object) -> Project:
@@ -292,3 +293,21 @@ def test_one_that_broke_is_matched_by_what_differs() -> None:
     assert nearest.message.lengths == pytest.approx((63.5, 3.5))
     thin = changed(cupboard(), "hinges", MAIN, hinge="cup")
     assert "cup_through" not in {f.code for f in plan_of(thin).findings}
+
+
+def test_a_pull_is_not_bored_where_a_cut_out_is() -> None:
+    """Pulls stand 40 in from the free edge: with 30 of the door left there is no wood."""
+    for side, told in ((30.0, True), (60.0, False)):
+        project = changed(cupboard(), "cutout", MAIN, shape="rectangle", side=side, lap=8.0)
+        plan = plan_of(changed_again(project, "pulls", on="all", shape="bar", spacing=96.0))
+        assert ("hole_misses" in {f.code for f in plan.findings}) == told
+
+
+def test_a_second_insert_is_as_large_as_the_first() -> None:
+    """What is drawn of the first is what one sees of it: the next is cut for the whole rebate again."""
+    first = changed(cupboard(fill="panel"), "insert", MAIN, what="mesh", spare=0.0)
+    again = plan_of(changed_again(first, "insert", what="mesh", spare=0.0))
+    sizes = [[(c.width, c.length) for c in outcome.rolls] for outcome in again.form.outcomes]
+    assert sizes[0] == [pytest.approx(size) for size in sizes[1]]
+    # Only what stays in is bought.
+    assert again.form.superseded == {"c1": "c2"}

@@ -284,3 +284,37 @@ def test_a_drawer_on_a_guide_keeps_what_it_runs_on_until_it_is_changed() -> None
     assert "c1/guide/o1" in {m.id for m in opening_of(kept.planned.bodies[0]).members}
     guide = made(changed(on_guide(chest()), "drawer_parts", FIRST, guide=True, glides=2))
     assert {f.kind: f.count for f in guide.fittings} == {"drawer glide": 2, "centre guide": 1}
+
+
+def test_a_new_front_is_as_large_as_the_old_one_and_takes_its_place() -> None:
+    project = changed(chest(), "drawer_parts", FIRST, bottom=False, front=True)
+    plan, outcome = plan_of(project), made(project)
+    old = next(b.solid.box for b in plan.found.bodies[0].boards if b.id == "p1/front/o1")
+    (front,) = outcome.parts
+    assert (front.name, front.length, front.width) == ("Drawer front", *(old[1][k] - old[0][k] for k in (0, 2)))
+    opening = opening_of(plan.planned.bodies[0])
+    boards = {b.id: b for b in plan.planned.bodies[0].boards}
+    new = boards[opening.front_id]
+    assert new.solid.box[1][1] == old[1][1]
+    assert {"p1/front/o1", "p1/knob/o1"} <= outcome.removed
+    # The bottom is let into it as it was into the old one.
+    assert shared(new, part(opening, "box-bottom")) < 1.0
+    out = opened(plan.planned, frozenset({FIRST})).bodies[0]
+    moved = next(b.solid.box for b in out.boards if b.id == new.id)
+    assert moved[0][1] < new.solid.box[0][1] - 100
+    pulled = plan_of(add_change(project, "pulls", FIRST, plan.planned).project)
+    assert pulled.failures == ()
+    assert pulled.outcomes[-1].templates[0].board == new.id
+
+
+def test_what_is_left_of_packs_is_said() -> None:
+    """Four hinges of packs of two: none; five screws more than asked for are spare by choice, the rest is left."""
+    project = changed(chest(), "drawer_box", FIRST)
+    plan = plan_of(project)
+    row = next(row for row in plan.purchase.rows if row.kind == "slide pair")
+    assert row.left == 0
+    screws = [row for row in plan.purchase.rows if row.kind == "wood screw"]
+    counts = {f.size: f.count for f in plan.outcomes[0].fittings if f.kind == "wood screw"}
+    for own in screws:
+        pack = next(p for p in project.shop.packs if p.id == own.pack)
+        assert own.left == own.count * pack.holds - counts[own.size] - project.shop.spare_screws

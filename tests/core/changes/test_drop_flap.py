@@ -1,9 +1,12 @@
 """A drop flap: its true front turned by quarters of a degree against all that stands round it."""
 
+import math
+
 import pytest
 
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
+from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.form.form import Body
 from zygoform.core.form.inside.opened import opened
@@ -78,3 +81,43 @@ def test_what_is_bought_by_hand() -> None:
     counts = {f.kind: f.count for f in plan.outcomes[0].fittings}
     assert counts == {"hinge": 2, "wood screw": 12, "lid stay": 2, "catch": 1}
     assert not [row for row in plan.purchase.rows if row.missing]
+
+
+@pytest.mark.parametrize("hinge", ["front", "forward", "inside"])
+def test_its_way_is_a_quarter_of_a_circle_and_half_way_it_stands_half_way(hinge: str) -> None:
+    """Every point as far from the axis; let down by a share its upper edge is on that way."""
+    plan = plan_of(changed(chest(columns=2), "drop_flap", FRONT, hinge=hinge))
+    body = plan.planned.bodies[0]
+    opening = next(o for o in body.openings if o.id == OPENING)
+    assert opening.flap_axis is not None
+    front = next(b.solid.box for b in body.boards if b.id == FRONT)
+    assert opening.swing[0] == pytest.approx((front[0][1], front[1][2]))
+    away = [math.dist(point, opening.flap_axis) for point in opening.swing]
+    assert max(away) - min(away) < 1e-6
+    half = opened(plan.planned, frozenset({OPENING}), 0.5).bodies[0]
+    corners = next(b.solid.corners for b in half.boards if b.id == FRONT)
+    middle = opening.swing[len(opening.swing) // 2]
+    assert min(math.dist(corner[1:], middle) for corner in corners) < 1e-6
+    scene = draw_form(plan.found, plan.planned, {"c1": 1}, "right")
+    assert [leader.number for leader in scene.leaders] == [1]
+    assert len(scene.strokes) == 2
+    assert draw_form(plan.found, plan.planned, {"c1": 1}, "front").strokes == ()
+    moved = body.moved((777.0, 55.0, 66.0)).openings[0]
+    assert moved.swing[0] == pytest.approx((front[0][1] + 55, front[1][2] + 66))
+
+
+def test_raised_by_hand_its_axis_stands_higher_and_more_is_cut_back() -> None:
+    """The handle adds to the least there is; below it the box is cut back further."""
+    project = changed(chest(columns=2), "drop_flap", FRONT)
+    least, higher = (
+        plan_of(p).planned.bodies[0] for p in (project, set_value(project, "c1", "raised", 20.0).project)
+    )
+    axes = [next(o.flap_axis for o in body.openings if o.id == OPENING) for body in (least, higher)]
+    assert axes[0] is not None
+    assert axes[1] is not None
+    assert axes[1] == pytest.approx((axes[0][0], axes[0][1] + 20))
+    sides = [next(m.solid.volume for m in body.members if m.id == "p1/box-left/o1") for body in (least, higher)]
+    assert sides[1] < sides[0]
+    assert worst(higher, axes[1]) < 20
+    handle = plan_of(project).outcomes[0].handles[0]
+    assert (handle.parameter, handle.at[1:]) == ("raised", axes[0])

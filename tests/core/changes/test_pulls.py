@@ -7,6 +7,7 @@ import pytest
 
 from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, made, plan_of
+from zygoform.core.drawing.drilling import drilling
 from zygoform.core.edits.inside import choose_inside, set_inside
 from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.form.inside.opened import opened
@@ -143,3 +144,21 @@ def test_pulls_line_up_over_unlike_drawers_and_move_out_with_them() -> None:
     assert len(moved) == 2
     refused = plan_of(set_value(project, "c1", "down", 399.0).project).failures
     assert [failure.parameter for failure in refused] == ["down"]
+
+
+def test_the_drawing_says_from_where_to_where_each_hole_is() -> None:
+    """Two pulls of 96 at a quarter and three: by hand from the edge, hole to hole, and up; one front for all."""
+    project = changed(chest(), "pulls", MAIN, each="two", spacing=96.0, line="top", down=60.0)
+    plan = plan_of(project)
+    low, high = next(b.solid.box for b in plan.planned.bodies[0].boards if b.id == "p1/front/o1")
+    wide, tall = high[0] - low[0], high[2] - low[2]
+    dims = drilling(plan.planned, plan.outcomes[0].templates)
+    across = [dim for dim in dims if dim.side == "above"]
+    steps = [wide / 4 - 48, 96.0, wide / 2 - 96, 96.0]
+    assert [dim.size for dim in across] == pytest.approx(steps)
+    assert [dim.size for dim in dims if dim.side == "right"] == pytest.approx([tall - 60.0])
+    ends = [low[0], *itertools.accumulate(steps, initial=low[0])][1:]
+    assert [(dim.start[0], dim.end[0]) for dim in across] == [
+        pytest.approx(pair) for pair in itertools.pairwise(ends)
+    ]
+    assert all(dim.start[1] == pytest.approx(high[2] - 60) for dim in across)

@@ -10,6 +10,7 @@ from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.core.drawing.drilling import drilling
 from zygoform.core.drawing.part_sizes import part_dimensions
 from zygoform.core.drawing.primitives import Leader, Scene
 from zygoform.core.drawing.views import Viewpoint
@@ -81,6 +82,17 @@ def paint_part(
     """Width and height of the part pointed at, where they are known."""
     for dim in part_dimensions(scene, part_id, sizes) if sizes else ():
         paint.dimension(painter, dim, mapping, (session.unit.show(dim.size),), 16.0)
+
+
+def paint_drilling(painter: QPainter, session: Session, mapping: Mapping, place: Viewpoint) -> None:
+    """From the front, while new pulls are the change that is open: from where to where each hole is."""
+    plan, seen = session.plan, session.seen()
+    outcome = plan.outcome(session.view.open_change) if plan is not None else None
+    if outcome is None or plan is None or place != "front" or (seen is not None and seen.names):
+        return
+    pulls = tuple(template for template in outcome.templates if len(template.rings) == 1)
+    for dim in drilling(plan.planned, pulls):
+        paint.dimension(painter, dim, mapping, (session.unit.show(dim.size),), 12.0)
 
 
 def high_words(session: Session, place: Viewpoint, now: float) -> str:

@@ -18,13 +18,12 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from zygoform.app.canvas import paint
+from zygoform.app.canvas import notes, paint
 from zygoform.app.canvas.drawing_ahead import DrawingAhead
 from zygoform.app.canvas.fault_pins import fault_at, paint_faults
 from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
 from zygoform.app.canvas.looking_in import look_in_entries, swap_opening
 from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
-from zygoform.app.canvas.notes import paint_floor, paint_grips, paint_leaders, paint_part, paint_sizes
 from zygoform.app.canvas.part_menu import PartMenu, pop_up
 from zygoform.app.canvas.pictures import PiecePictures
 from zygoform.app.canvas.set_names import paint_names
@@ -163,7 +162,7 @@ class PieceView(QWidget):
         painter, room = paint.begin_painting(self)
         mapping, pointed, kept = self.mapping(), self.session.view.hovered, self.session.view.selected
         if self.kind == "small":
-            paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
+            notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
         lit = lit_parts(self.session, pointed, alike=self.kind == "small")
         if not self._pictures.paint(painter, scene, mapping, lit, kept):
             # The rest of its pieces the next time round, and then what is written round them.
@@ -183,7 +182,7 @@ class PieceView(QWidget):
             return
         seen = self.session.seen()
         ruled = seen is None or not seen.names
-        paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=ruled)
+        notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=ruled)
         self._paint_notes(painter, scene, mapping, pointed)
         if self.hasFocus() and self._by_keys:
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -192,9 +191,9 @@ class PieceView(QWidget):
 
     def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
         paint_names(painter, self.session, scene, mapping)
-        taken = paint_sizes(painter, scene, mapping, self.session, self.place, all_sizes=self.all_sizes)
+        taken = notes.paint_sizes(painter, scene, mapping, self.session, self.place, all_sizes=self.all_sizes)
         if pointed and not self._gesture:
-            paint_part(
+            notes.paint_part(
                 painter, self.session, scene, mapping, pointed, true_sizes(self.session.plan, pointed, self.place)
             )
         on = pointed.split("/", maxsplit=1)[0] or self.session.view.open_change
@@ -207,9 +206,10 @@ class PieceView(QWidget):
         if self.kind == "redesign":
             # Above the dimension lines where those are shown.
             lift = 22.0 if self.all_sizes or self.place == "above" else 0.0
-            self._flags = paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
+            self._flags = notes.paint_leaders(painter, scene, mapping, paint.room_of(self), on, taken, lift)
             change = self._change_of(pointed) or self.session.view.open_change
-            paint_grips(painter, scene, mapping, change)
+            notes.paint_drilling(painter, self.session, mapping, self.place)
+            notes.paint_grips(painter, scene, mapping, change)
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]

@@ -39,6 +39,8 @@ BREAKS = 20.0
 """With less it breaks at the next slam (mm)."""
 BLADE_PLAY = 2.0
 """A starter hole is so much wider than the blade (mm)."""
+INSIDE_ROLES = ("shelf", "upright", "box", "runner", "rail", "side", "bottom", "top")
+"""What a door shuts against."""
 DRAWN_CORNERS = 28
 """The drawing shows no more corners of a line; the template has them all."""
 
@@ -134,6 +136,7 @@ class CutoutPlan:
             change.id,
             self._result(),
             members=inserts.members,
+            drawn=() if inserts.members else inserts.boards,
             fittings=inserts.fittings(),
             supplies=(*inserts.supplies(), *self._band()),
             rolls=inserts.rolls,
@@ -219,7 +222,7 @@ class CutoutPlan:
             holes = tuple(((x - x0, z - z0), self.hole) for x, z in self._starters(doors[0].line))
             aims = (((wide / 2, 0.0), (wide / 2, high)), ((0.0, high / 2), (wide, high / 2)))
             rings = (rectangle(0.0, 0.0, wide, high), line)
-            found.append(Template(f"{names}{turned}", wide, high, rings, holes, aims))
+            found.append(Template(f"{names}{turned}", wide, high, rings, holes, aims, doors[0].board.id))
         return tuple(found)
 
     def _notes(self) -> tuple[Note, ...]:
@@ -270,7 +273,7 @@ class CutoutPlan:
     def _meets(self) -> Board | None:
         """The first board inside that an insert would lie in."""
         mine = {door.board.id for door in self.doors} | {sibling(d.opening.id, "knob") for d in self.doors}
-        others = [b for b in self.body.members if b.id not in mine and b.role in ("shelf", "upright", "box")]
+        others = [b for b in self.body.members if b.id not in mine and b.role in INSIDE_ROLES]
         for insert in self.inserts.boards:
             for board in others:
                 if boxes_meet(insert.solid.box, board.solid.box, SAME_MM):

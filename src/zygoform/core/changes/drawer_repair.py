@@ -8,10 +8,10 @@ from zygoform.core.changes.drawer_choice import DrawerRoom, chosen_drawers
 from zygoform.core.changes.work import cutting
 from zygoform.core.changes.work_drawers import repair_work
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, own_of
+from zygoform.core.form.form import Board, Body, own_of, sibling
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, X, Y, Z, upright
-from zygoform.core.geometry.solid import Shape, Solid
+from zygoform.core.geometry.solid import Shape, Solid, without
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Origin, Sized, Term
 from zygoform.core.outcome.cautions import DUST, GLUE, SAW, Caution
@@ -39,7 +39,7 @@ class DrawerRepair:
         self.rooms = tuple(r for r in chosen_drawers(body, change.targets[0], change.on) if r.member("box-left"))
         if not self.rooms:
             raise BadInputError("impossible", "Nothing is known of what stands behind its front.", "on")
-        self.new = [name for name in ("bottom", "left", "right", "back") if getattr(change, name)]
+        self.new = [name for name in ("bottom", "left", "right", "back", "front") if getattr(change, name)]
         self.board = shop.size(change.board)
         self.members = tuple(m for room in self.rooms for name in self.new for m in self._part(room, name))
         self.small = tuple(m for room in self.rooms for m in self._small(room))
@@ -47,7 +47,35 @@ class DrawerRepair:
         if not any(whole) and change.blocks in ("keep", "none"):
             raise BadInputError("empty", "Say what is new, or what is done.", "bottom")
 
+    def _front(self, room: DrawerRoom) -> list[Member]:
+        """As wide and high as the old one, its back where that was: the box joins it as before."""
+        old, size = room.front, self.shop.size(self.change.face)
+        (x0, _, z0), (x1, y1, z1) = old.solid.box
+        long, wide = (self._sized(room, f"{what}, as the old one", mm) for what, mm in
+                      (("length", x1 - x0), ("width", z1 - z0)))  # fmt: skip
+        if wide.value > size.width + SAME_MM:
+            words = "This board is {0} wide, the front {1} high."
+            raise BadInputError("does_not_fit", words, "face", (size.width, wide.value))
+        blank = upright(rectangle(x0, y1 - size.thickness, x1, y1), z0, z1)
+        bottom = room.member("box-bottom")
+        lets_in = bottom is not None and bottom.solid.box[0][1] < y1 - SAME_MM
+        groove = upright(rectangle(*_plan_of(bottom)), *_span_of(bottom)) if bottom is not None else blank
+        board = structs.replace(
+            old,
+            id=f"{self.change.id}/front/{own_of(room.opening.id)}",
+            name=f"{room.opening.name}, new front",
+            solid=without(blank, groove) if lets_in else blank,
+            on_face=(),
+        )
+        axes = Axes(X, (0.0, -1.0, 0.0))
+        return [
+            Member(self.change.id, board, axes, size, "Drawer front", room.opening.name.lower(), rough=blank,
+                   length_of=long, width_of=wide, rests_on=long.guesses)
+        ]  # fmt: skip
+
     def _part(self, room: DrawerRoom, name: str) -> list[Member]:
+        if name == "front":
+            return self._front(room)
         old = room.member(f"box-{name}")
         if old is None:
             return []
@@ -184,6 +212,8 @@ class DrawerRepair:
         cut = tuple(m.part for m in self.small if "/packing-" in m.board.id)
         parts = (*(member.part for member in built), *cut)
         off = {m.id for room in self.rooms for name in self.new if (m := room.member(f"box-{name}")) is not None}
+        if change.front:
+            off |= {part for room in self.rooms for part in (room.front.id, sibling(room.opening.id, "knob"))}
         if change.stops == "off":
             off |= {m.id for room in self.rooms for m in room.opening.members if "/stop-" in m.id}
         said = [name if name in ("bottom", "back") else f"{name} side" for name in self.new]
@@ -231,7 +261,13 @@ class DrawerRepair:
             else o
             for o in self.body.openings
         )
-        return structs.replace(self.body, openings=openings)
+        fronts = {own_of(m.board.id): m.board for m in self.members if m.board.role == "drawer"}
+        boards = tuple(b for b in self.body.boards if b.id not in off)
+        openings = tuple(
+            structs.replace(o, closed_by=fronts[own_of(o.id)].id, pull_holes=()) if own_of(o.id) in fronts else o
+            for o in openings
+        )
+        return structs.replace(self.body, openings=openings, boards=(*boards, *fronts.values()))
 
     def _notes(self) -> tuple[Note, ...]:
         change, notes = self.change, list[Note]()
@@ -280,11 +316,23 @@ class DrawerRepair:
     def _old_thickness(self, member: Member) -> float:
         name = member.board.id.split("/")[1]
         room = next(r for r in self.rooms if own_of(r.opening.id) == own_of(member.board.id))
-        old = room.member(f"box-{name}")
+        old = room.front if name == "front" else room.member(f"box-{name}")
         assert old is not None
         low, high = old.solid.box
         k = _way(member.axes.face)
         return high[k] - low[k]
+
+
+def _plan_of(board: Board) -> tuple[float, float, float, float]:
+    """From above: x0, y0, x1, y1."""
+    low, high = board.solid.box
+    return low[0], low[1], high[0], high[1]
+
+
+def _span_of(board: Board) -> tuple[float, float]:
+    """From its underside up."""
+    low, high = board.solid.box
+    return low[2], high[2]
 
 
 def _way(direction: Point3) -> int:

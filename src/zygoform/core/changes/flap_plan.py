@@ -185,7 +185,12 @@ class FlapPlan:
         members = tuple(self._cut_back(m) if m.id in cut else m for m in self.opening.members)
         members = (*members, *(member.board for member in self.block))
         opening = structs.replace(
-            self.opening, holds="flap", flap_axis=self.axis, members=members, swing=self._way_of_edge()
+            self.opening,
+            holds="flap",
+            flap_axis=self.axis,
+            members=members,
+            swing=self._way_of_edge(),
+            flapped_by=self.change.id,
         )
         openings = tuple(opening if o.id == self.opening.id else o for o in self.body.openings)
         return structs.replace(self.body, openings=openings)

@@ -8,7 +8,8 @@ from zygoform.core.changes.insert_set import InsertSet, Lies, Light, line_of
 from zygoform.core.changes.work_doors import insert_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, own_of
-from zygoform.core.geometry.plane import rectangle
+from zygoform.core.form.inside.door import REBATE
+from zygoform.core.geometry.plane import Outline, extent, rectangle
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import DUST
 from zygoform.core.outcome.outcome import Finding, Fix, Note, Outcome
@@ -74,7 +75,7 @@ class InsertPlan:
             wide, high = wide + 2 * change.lap, high + 2 * change.lap
         elif old is not None:
             low, top = old.solid.box
-            wide, high = top[0] - low[0], top[2] - low[2]
+            wide, high = _in_rebate(sight, old)
             if change.place == "instead":
                 wide, high, face = wide - 2 * change.play, high - 2 * change.play, low[1]
             else:
@@ -99,6 +100,7 @@ class InsertPlan:
             Message(f"{words}, {where[change.place]}", sizes),
             self._off,
             members=inserts.members,
+            drawn=() if inserts.members else inserts.boards,
             fittings=inserts.fittings(),
             supplies=inserts.supplies(),
             rolls=inserts.rolls,
@@ -164,3 +166,13 @@ class InsertPlan:
                 ),
             )
         return ()
+
+
+def _in_rebate(sight: Outline, old: Board) -> tuple[float, float]:
+    """As wide and high as the rebate is: the old one's size; of one put in since no more is drawn than is seen."""
+    low, top = old.solid.box
+    (x0, x1), (z0, z1) = extent(sight, (1.0, 0.0)), extent(sight, (0.0, 1.0))
+    wide, high = top[0] - low[0], top[2] - low[2]
+    if wide > x1 - x0 + SAME_MM:
+        return wide, high
+    return x1 - x0 + 2 * REBATE, z1 - z0 + 2 * REBATE

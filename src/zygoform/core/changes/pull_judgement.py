@@ -2,6 +2,7 @@
 
 from typing import TYPE_CHECKING
 
+from zygoform.core.geometry.solid import has_wood_at
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix, Note
 
@@ -90,7 +91,18 @@ def pull_findings(pulls: "PullSet") -> tuple[Finding, ...]:
                 (Fix(Message("Fix it from behind"), change.id, "fixing", "screw"),),
             )
         )
+    missing = [front for front in pulls.fronts if _bored_in_air(front)]
+    if missing:
+        text = "A cut-out or a notch is there: set what stays of it wider, or the pull elsewhere."
+        what, where = Message("A hole would be bored where no wood is"), tuple(f.board.id for f in missing)
+        found.append(Finding("hole_misses", "stop", what, Message(text), where, change.id))
     return tuple(found)
+
+
+def _bored_in_air(front: "PulledFront") -> bool:
+    """Whether a new hole's middle lies in an opening of its front."""
+    (x0, y0, z0), (_, y1, _) = front.board.solid.box
+    return not all(has_wood_at(front.board.solid, (x0 + x, (y0 + y1) / 2, z0 + z)) for x, z in front.holes)
 
 
 def _old_spacing(front: "PulledFront") -> float:

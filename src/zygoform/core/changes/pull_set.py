@@ -187,7 +187,7 @@ class PullSet:
             holes = tuple((hole, self.change.hole) for hole in fronts[0].holes)
             if holes:
                 aims = (((wide / 2, 0.0), (wide / 2, tall)),)
-                found.append(Template(names, wide, tall, (ring,), holes, aims))
+                found.append(Template(names, wide, tall, (ring,), holes, aims, fronts[0].board.id))
         return tuple(found)
 
     def _fittings(self) -> tuple[Fitting, ...]:

@@ -8,6 +8,7 @@ swings.py      the way of a flap
 edges.py       the lines round what is new
 scene.py       a form before and after, seen from one place
 pieces.py      a set, piece by piece
+drilling.py    where holes are bored
 pin.py         a place on the drawing as a place on the piece
 part_sizes.py  the size of the part pointed at
 part_outline.py one part with the angles of its ends

@@ -2,8 +2,8 @@
 
 from msgspec import Struct, structs
 
-from zygoform.core.drawing.primitives import Box, Edge, Grip, Layer, Leader, Polygon, Scene
-from zygoform.core.drawing.scene import HIGH, Overlay, draw_form
+from zygoform.core.drawing.primitives import Box, Edge, Grip, Layer, Leader, Polygon, Scene, leader_side
+from zygoform.core.drawing.scene import Overlay, draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
@@ -155,5 +155,4 @@ def _moved(scene: Scene, by: Point) -> Scene:
 
 def _sided(leader: Leader, box: Box) -> Leader:
     """With its number over the whole drawing, or at its left."""
-    high = leader.at[1] > box[1] + HIGH * (box[3] - box[1])
-    return structs.replace(leader, side="above" if high else "left")
+    return structs.replace(leader, side=leader_side(leader.at, box))

@@ -65,6 +65,15 @@ class Leader(Struct, frozen=True):
     side: Literal["left", "above"]
 
 
+HIGH = 0.7
+"""Above this share of the drawing's height a change's number stands over it, below at its left."""
+
+
+def leader_side(at: Point, box: Box) -> Literal["left", "above"]:
+    """Where the number of a leader stands, by how high its point lies in a drawing."""
+    return "above" if at[1] > box[1] + HIGH * (box[3] - box[1]) else "left"
+
+
 class Grip(Struct, frozen=True):
     """A handle on the view plane: moving along `direction` by d (mm) adds d / stretch to the parameter."""
 

@@ -10,6 +10,7 @@ from msgspec import structs
 from zygoform.core.drawing.edges import outer_edges
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import (
+    HIGH,
     Box,
     Dimension,
     Grip,
@@ -20,9 +21,10 @@ from zygoform.core.drawing.primitives import (
     Shade,
     box_of,
     holds,
+    leader_side,
 )
 from zygoform.core.drawing.seams import without_seams
-from zygoform.core.drawing.swings import swing_strokes
+from zygoform.core.drawing.swings import swing_leaders, swing_strokes
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
 from zygoform.core.form.on_top import case_box
@@ -36,8 +38,6 @@ Overlay = Literal["found", "over", "planned"]
 Case = tuple[Outline, float, float]
 """Plan, underside and upper side of a body: what lies within is shaded as inside."""
 
-HIGH = 0.7
-"""Above this share of the drawing's height a change's number stands over it, below at its left."""
 
 _SMOOTH = math.cos(math.radians(25))
 """Faces that turn by less than 25 degrees are one rounded face."""
@@ -75,11 +75,12 @@ def draw_form(
     boxes = [box_of(polygon.points) for polygon in polygons]
     strokes = swing_strokes(form, view) if overlay != "found" else ()
     box = _box([*boxes, *(box_of(stroke.points) for stroke in strokes)], floor, place)
+    leaders = _leaders(polygons, boxes, numbers, box) if overlay != "found" else ()
     return Scene(
         tuple(polygons),
         box,
         _dimensions(found, form, box, view),
-        _leaders(polygons, boxes, numbers, box) if overlay != "found" else (),
+        (*leaders, *swing_leaders(strokes, leaders, numbers, box)),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
@@ -284,8 +285,7 @@ def _leaders(polygons: list[Polygon], boxes: list[Box], numbers: dict[str, int],
                 at = _shown_at(polygons, boxes, i, _spots(polygon.points, low=_is_low(polygon, box)))
                 best = best if at is None else (size, at)
         if best is not None:
-            high = best[1][1] > box[1] + HIGH * (box[3] - box[1])
-            leaders.append(Leader(change_id, number, best[1], "above" if high else "left"))
+            leaders.append(Leader(change_id, number, best[1], leader_side(best[1], box)))
     return tuple(leaders)
 
 

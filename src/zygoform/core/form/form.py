@@ -70,6 +70,8 @@ class FormOpening(Struct, frozen=True):
     """Where a flap turns: y and z of the line through both its ends."""
     swing: tuple[Point, ...] = ()
     """The way its upper front edge goes as the flap opens, y and z (mm)."""
+    flapped_by: str = ""
+    """The change that made it a flap."""
     pull_holes: tuple[Point, ...] = ()
     """Old holes of its pulls, x and z from the middle of its front (mm)."""
     holes_through: bool = True

@@ -22,7 +22,7 @@ from zygoform.core.geometry.convex import (
     plus,
 )
 from zygoform.core.geometry.plane import rectangle
-from zygoform.core.geometry.prism import Face, Point3, Prism, Turn, upright
+from zygoform.core.geometry.prism import Face, Point3, Prism, Turn, dot, upright
 from zygoform.core.tolerance import SAME_MM
 
 SolidCell = Prism | Convex
@@ -160,6 +160,14 @@ class Solid(Struct, frozen=True, dict=True, cache_hash=True):
 
 Shape = Prism | Convex | Solid
 """What a board can be."""
+
+
+def has_wood_at(shape: Shape, point: Point3) -> bool:
+    """Whether a point lies in what is left of a board, its skin counted in."""
+    return any(
+        all(dot(plus(point, tuple(-c for c in face.points[0])), face.normal) <= SAME_MM for face in cell.faces)  # type: ignore[arg-type]
+        for cell in (shape.cells if isinstance(shape, Solid) else (shape,))
+    )
 
 
 def cut_off(shape: Shape, plane: Plane) -> Solid:

@@ -33,7 +33,8 @@ _GROUPS: dict[str, Group] = {
 class BuyRow(Struct, frozen=True):
     """One line of the shopping list: `need` says what it is for, `length` (mm) is that of a board.
 
-    Of what comes in packs: its `kind` and `size` (mm, 0 where it has none), and the id of the `pack`.
+    Of what comes in packs: its `kind` and `size` (mm, 0 where it has none), the id of the `pack`, and how much is
+    `left` over of all of them.
     """
 
     key: str
@@ -50,6 +51,7 @@ class BuyRow(Struct, frozen=True):
     kind: str = ""
     size: float = 0.0
     pack: str = ""
+    left: float = 0.0
 
     @property
     def total(self) -> Decimal:
@@ -177,6 +179,7 @@ def _pack_rows(
         none = "Not on the price list"
         return [BuyRow(key, group, 1, none, plain, need, Decimal(0), numbers, missing=True, kind=kind, size=size)]
     counts = cheapest_packs(amount, tuple((pack.holds, pack.price) for pack in packs))
+    left = sum(pack.holds * count for pack, count in zip(packs, counts, strict=True)) - amount
     return [
         BuyRow(
             f"{key} {pack.id}",
@@ -190,6 +193,7 @@ def _pack_rows(
             kind=kind,
             size=size,
             pack=pack.id,
+            left=max(0.0, round(left, 3)),
         )
         for pack, count in zip(packs, counts, strict=True)
         if count

@@ -116,6 +116,7 @@ class Template(Struct, frozen=True):
     """A drawing to be printed at full size: from its lower left corner, x to the right and z up (mm).
 
     `rings` are lines round something, `holes` middles with their diameters, `aims` lines to lay it on by.
+    `board` is the first one it is laid on.
     """
 
     title: str
@@ -124,6 +125,7 @@ class Template(Struct, frozen=True):
     rings: tuple[Outline, ...] = ()
     holes: tuple[tuple[Point, float], ...] = ()
     aims: tuple[tuple[Point, Point], ...] = ()
+    board: str = ""
 
 
 class Handle(Struct, frozen=True):

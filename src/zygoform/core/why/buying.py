@@ -1,6 +1,6 @@
 """What to buy, and the total."""
 
-from zygoform.core.goods.fittings import AMOUNTS
+from zygoform.core.goods.fittings import AMOUNTS, ROLLS
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import BuyRow
 from zygoform.core.outcome.outcome import Fitting, Supply
@@ -53,6 +53,11 @@ def _needed(plan: Plan, row: BuyRow) -> Message:
         for use in uses:
             words.append(f"{use.use}: {use.why.shifted(len(lengths)).text}")
             lengths += use.why.lengths
+    for cut in (
+        cut for outcome in plan.outcomes for cut in outcome.rolls if (cut.kind, cut.roll) == (row.kind, row.size)
+    ):
+        words.append(f"{literal(cut.name)} {{{len(lengths)}}} × {{{len(lengths) + 1}}}")
+        lengths += (cut.width, cut.length)
     return Message("; ".join(words), tuple(lengths))
 
 
@@ -61,5 +66,6 @@ def _packed(plan: Plan, row: BuyRow) -> Message:
     if pack is None:
         return Message("No pack of it is on the price list")
     need = row.need.split(":", 1)[0]
-    unit = AMOUNTS.get(pack.kind, "pieces")
-    return Message(f"{literal(need)} in packs of {pack.holds:g} {unit}: the cheapest that cover it")
+    unit = "m" if pack.kind in ROLLS else AMOUNTS.get(pack.kind, "pieces")
+    over = f", {row.left:g} {unit} left over" if row.left else ""
+    return Message(f"{literal(need)} in packs of {pack.holds:g} {unit}: the cheapest that cover it{over}")

@@ -27,6 +27,7 @@ class DrawerRebuild(ChangeBase, frozen=True, tag="drawer_parts"):
     left: Annotated[bool, switch("Left side", group=_NEW)] = False
     right: Annotated[bool, switch("Right side", group=_NEW)] = False
     back: Annotated[bool, switch("Back", group=_NEW)] = False
+    front: Annotated[bool, switch("Front", group=_NEW, main=False)] = False
     joints: Annotated[
         Literal["keep", "glue"],
         choice(
@@ -64,6 +65,7 @@ class DrawerRebuild(ChangeBase, frozen=True, tag="drawer_parts"):
     ] = "keep"
     board: Annotated[str, choice("Wood from", stock="board")] = ""
     sheet: Annotated[str, choice("Bottom from", stock="sheet")] = ""
+    face: Annotated[str, choice("Front from", main=False, counts_if=("front", True))] = ""
 
     @classmethod
     def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
@@ -74,6 +76,8 @@ class DrawerRebuild(ChangeBase, frozen=True, tag="drawer_parts"):
         drawers = [o for o in target.body.openings if o.holds == "drawer" and (not single or o is opening)]
         high = max((m.solid.sizes[1] for o in drawers for m in o.members if "/box-left/" in m.id), default=120.0)
         board, sheet = nearest_size(shop, 12.0, high, high), usual_sheet(shop, 5.0)
+        tall = max((o.rect[3] - o.rect[1] for o in drawers), default=150.0)
+        face = nearest_size(shop, 19.0, tall, tall) or usual_sheet(shop, 19.0)
         pointed = next((p for p in ("left", "right", "back") if f"/box-{p}/" in target.id), "bottom")
         return cls(
             change_id,
@@ -82,6 +86,7 @@ class DrawerRebuild(ChangeBase, frozen=True, tag="drawer_parts"):
             on="this" if single else "all",
             board=board.id if board else "",
             sheet=sheet.id if sheet else "",
+            face=face.id if face else "",
             **{name: name == pointed for name in ("bottom", "left", "right", "back")},  # type: ignore[arg-type]
         )
 

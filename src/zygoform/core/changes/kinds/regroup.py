@@ -51,6 +51,16 @@ class RegroupDrawers(ChangeBase, frozen=True, tag="regroup"):
     board: Annotated[str, choice("Wood from", stock="board", main=False)] = ""
     front: Annotated[str, choice("New front from", main=False, counts_if=("made", "new"))] = ""
 
+    @property
+    def called(self) -> str:
+        """After what becomes of it."""
+        return {
+            "one": "Two drawers into one",
+            "two": "Drawer into two",
+            "false": "False front",
+            "tray": "Drawer into a tray",
+        }[self.into]
+
     @classmethod
     def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
         """On the drawer that was pointed at, else on the first; with its neighbour where it has one."""
