@@ -1,5 +1,6 @@
 """Cut-outs, linings and flaps planned by hand: dragged, taken from a file, looked at on their roll, let down."""
 
+from itertools import pairwise
 from pathlib import Path
 
 import pytest
@@ -137,7 +138,8 @@ def test_a_flap_is_let_down_slowly_and_its_way_is_drawn(desk: Desk) -> None:
 
     desk.wait(is_down)
     assert len(set(tops)) > 4
-    assert tops == sorted(tops, reverse=True)
+    # At first its inner edge rises by a hair: it turns about a line within the front.
+    assert all(after <= before + 0.5 for before, after in pairwise(tops))
     assert front(desk).solid.box[0][1] < shut[0][1] - high / 2
     # Shut again it stands where it stood; another document stops what still plays.
     desk.stand().setFocus()

@@ -42,7 +42,9 @@ class _Keeper(QObject):
 
         def whole() -> None:
             run()
-            self.ended.emit(number)
+            # Where the program has ended meanwhile nobody is there to be told.
+            with suppress(RuntimeError):
+                self.ended.emit(number)
 
         thread = threading.Thread(target=whole, daemon=True)
         self.held[number] = thread, (run, refers_to)

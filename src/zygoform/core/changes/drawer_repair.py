@@ -51,8 +51,11 @@ class DrawerRepair:
         """As wide and high as the old one, its back where that was: the box joins it as before."""
         old, size = room.front, self.shop.size(self.change.face)
         (x0, _, z0), (x1, y1, z1) = old.solid.box
-        long, wide = (self._sized(room, f"{what}, as the old one", mm) for what, mm in
-                      (("length", x1 - x0), ("width", z1 - z0)))  # fmt: skip
+        guesses = self.body.width.guesses
+        long, wide = (
+            Sized(mm, guesses, (Term(f"{what}, as the old one", mm, "guessed" if guesses else "measured"),))
+            for what, mm in (("length", x1 - x0), ("width", z1 - z0))
+        )
         if wide.value > size.width + SAME_MM:
             words = "This board is {0} wide, the front {1} high."
             raise BadInputError("does_not_fit", words, "face", (size.width, wide.value))
@@ -121,7 +124,8 @@ class DrawerRepair:
 
     def _sized(self, room: DrawerRoom, words: str, value: float) -> Sized:
         guessed = bool(room.opening.unmeasured & {"wide", "long", "high", "groove"})
-        name = f"{room.opening.name.lower()}, its box"
+        # In a set it says whose drawer it is.
+        name = f"{self.body.name}: {room.opening.name.lower()}, its box"
         origin: Origin = "guessed" if guessed else "measured"
         return Sized(value, frozenset({name}) if guessed else frozenset(), (Term(words, value, origin),))
 
