@@ -102,6 +102,9 @@ def test_a_cut_out_measures_on_paper_what_it_measures_on_the_door(paper: str) ->
     sheets = drawn(templates(project, plan_of(project)))
     assert len(sheets) == laid.pages > 1
     wide, high = pypdfium_size(paper, laid.orientation)
+    document = pypdfium2.PdfDocument(templates(project, plan_of(project)))
+    assert all(page.get_size() == pytest.approx((wide / MM, high / MM), abs=0.1) for page in document)
+    document.close()
     size = (template.width - 140.0, template.height - 175.0)
     # A pen of 0.25 goes beyond the line on both sides.
     pen, holes = 0.5, set[tuple[float, float]]()

@@ -73,6 +73,8 @@ def test_a_box_is_what_the_formulas_say_and_its_parts_go_together(runs_on: str, 
     opening = opening_of(plan.planned.bodies[0])
     boards = [m for m in opening.members if m.role in ("box", "runner") and m.id.startswith("c1/")]
     assert all(shared(a, b) < 1.0 for a, b in combinations(boards, 2))
+    sides = [part(opening, role).solid.box for role in ("box-left", "box-right")]
+    assert sides[0][0][0] - rect[0] == pytest.approx(rect[2] - sides[1][1][0])
     for board_ in boards:
         low, top = board_.solid.box
         assert rect[0] - 1e-6 <= low[0] <= top[0] <= rect[2] + 1e-6

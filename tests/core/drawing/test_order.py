@@ -7,11 +7,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.core.changes.test_doors import cupboard
 from tests.core.form.test_kinds import found
-from tests.planned import plan_of
+from tests.planned import changed, plan_of
 from tests.strategies import pieces, planned
 from zygoform.core.drawing.boards import draw_board
-from zygoform.core.drawing.order import paint_order
+from zygoform.core.drawing.order import cells_of, paint_order
 from zygoform.core.drawing.part_sizes import part_dimensions
 from zygoform.core.drawing.primitives import box_of, holds
 from zygoform.core.drawing.scene import draw_form
@@ -171,6 +172,28 @@ def test_planned_pieces_from_everywhere(
     # What runs through one another has no order; that it does is told.
     if not any(finding.code == "runs_through" for finding in plan.findings):
         compare(plan.planned, place, shares)
+
+
+@pytest.mark.parametrize("place", PLACES)
+@pytest.mark.parametrize("shape", ["oval", "arch"])
+def test_a_board_with_a_hole_is_painted_cell_by_cell_without_a_further_cut(place: Viewpoint, shape: str) -> None:
+    """Its cells never hide each other in a ring; of those that a sight meets the nearest is painted last."""
+    project = changed(cupboard(), "cutout", "p1/body/main", shape=shape, what="nothing")
+    door = next(b for b in plan_of(project).planned.boards if b.id == "p1/front/o1")
+    view, cells = VIEWS[place], cells_of(door)
+    painted = [board.solid for board in paint_order([door], view)]
+    assert len(painted) == len(cells) > 20
+    flat = [view.project(corner) for corner in door.solid.corners]
+    (x0, x1), (y0, y1) = ((min(p[k] for p in flat), max(p[k] for p in flat)) for k in (0, 1))
+    met = 0
+    for i in range(1, 24):
+        for j in range(1, 24):
+            at = (x0 + (x1 - x0) * i / 24.3, y0 + (y1 - y0) * j / 24.7)
+            depths = [(d, k) for k, cell in enumerate(painted) if (d := _left(cell.faces, view, at)) is not None]
+            if len(depths) > 1 and max(depths)[0] - sorted(depths)[-2][0] > 0.1:
+                met += 1
+                assert max(depths)[1] == max(k for _, k in depths)
+    assert met > 3 or place in ("front", "back")
 
 
 def test_three_beams_in_a_ring_are_cut_so_that_they_can_be_painted() -> None:
