@@ -12,7 +12,7 @@ from zygoform.core.form.inside.opened import pulls_on
 from zygoform.core.geometry.convex import Convex, boxes_meet, shared_volume
 from zygoform.core.geometry.flap import flap, least_axis_height
 from zygoform.core.geometry.plane import Point, rectangle
-from zygoform.core.geometry.prism import Turn, X, upright
+from zygoform.core.geometry.prism import Point3, Turn, X, upright
 from zygoform.core.geometry.solid import Shape, Solid, without
 from zygoform.core.goods.fittings import through_screw
 from zygoform.core.measure.message import Message, literal
@@ -276,6 +276,10 @@ class FlapPlan:
             tuple(fixes) if self.change.hinge != "front" else (),
         )
 
+    def _from_axis(self, point: Point3) -> Point:
+        """How far back and up of its axis a point lies."""
+        return point[1] - self.axis[0], point[2] - self.axis[1]
+
     def _meets(self) -> tuple[Board, int] | None:
         """The first board it meets on its way, by turning its true solid; its own box is cut back for it."""
         own = self.opening.id
@@ -286,6 +290,9 @@ class FlapPlan:
         mine = {sibling(own, "knob"), *pulls_on(self.body, self.opening)}
         leaf = [Convex(blank.faces), *(Convex(b.solid.faces) for b in self.body.boards if b.id in mine)]
         others += [b for b in self.body.boards if b.role == "knob" and b.id not in mine]
+        (y, z), reach = self.axis, max(math.hypot(*self._from_axis(c)) for part in leaf for c in part.corners)
+        swept = (self.x0 - reach, y - reach, z - reach), (self.x1 + reach, y + reach, z + reach)
+        others = [b for b in others if boxes_meet(swept, b.solid.box)]
         for angle in range(STEP_DEG, 91, STEP_DEG):
             turn = Turn(self.axis, float(angle), "x")
             for there in (part.turned(turn) for part in leaf):
