@@ -76,6 +76,17 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "pages": "geometry.paper_tiles:pages",
         "scale_check": "geometry.paper_tiles:scale_check",
     },
+    "Trim patterns": {
+        "slats": "patterns.tally:slats",
+        "chevron": "patterns.tally:chevron",
+        "diamonds": "patterns.tally:diamonds",
+        "rays": "patterns.tally:rays",
+        "ray_angles": "patterns.families.rays:ray_angles",
+        "nested_frames": "patterns.families.nested_frames:nested_frames",
+        "lattice": "patterns.tally:lattice",
+        "herringbone": "patterns.tally:herringbone",
+        "bend": "patterns.bend:bend",
+    },
 }
 
 

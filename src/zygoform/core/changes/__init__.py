@@ -21,6 +21,7 @@ pull_set.py  new pulls worked out
 pull_bar.py  a pull made of a dowel
 hinge_set.py  hinges, catches, stays worked out
 pull_judgement.py  what is told of them
+opening_choice.py  which drawers or doors a change is for
 drawer_choice.py  which drawers, and the room behind each front
 drawer_build.py  new boxes and what they run on worked out
 drawer_repair.py  a drawer mended part by part worked out

@@ -3,6 +3,7 @@
 import math
 from typing import TYPE_CHECKING
 
+from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.changes.work import GLUED, cutting
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
@@ -33,14 +34,12 @@ class BareOpenings:
     def __init__(self, change: "DoorsOff", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
         self.there = {board.id for board in body.boards}
-        target = change.targets[0]
-        single = change.on == "this" and target != body.id
         self.openings = [
             opening
             for opening in body.openings
             if opening.holds == "door"
-            and opening.front_id in self.there
-            and (not single or target in (opening.id, opening.front_id))
+            and self._leaf(opening) in self.there
+            and is_meant(body, opening, change.targets[0], change.on)
         ]
         if not self.openings:
             raise BadInputError("impossible", "No door is there to take off.", "on")
@@ -57,7 +56,7 @@ class BareOpenings:
         if change.instead != "containers":
             return []
         x0, z0, x1, z1 = opening.rect
-        front = next(b for b in self.body.boards if b.id == opening.front_id)
+        front = next(b for b in self.body.boards if b.id == self._leaf(opening))
         y = front.solid.box[0][1]
         deep = extent(self.body.plan, (0.0, 1.0))[1] - y
         many = math.floor((x1 - x0 - change.room) / (change.box_w + change.room) + 1e-9)

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 from msgspec import Struct, structs
 
 from zygoform.core.changes.insert_set import InsertSet, Light, line_of
+from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.changes.work_doors import cutout_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, Rect, own_of, sibling
@@ -67,19 +68,8 @@ class CutoutPlan:
         self.inserts = InsertSet(change, [self._light(door) for door in self.doors], shop)
 
     def _chosen(self) -> list[tuple[FormOpening, Board]]:
-        boards = {board.id: board for board in self.body.boards}
-        target = self.change.targets[0]
-        single = self.change.on == "this" and target != self.body.id
-        found = [
-            (opening, boards[opening.front_id])
-            for opening in self.body.openings
-            if opening.front_id in boards
-            and opening.holds == "door"
-            and (not single or target in (opening.id, opening.front_id))
-        ]
-        if not found:
-            raise BadInputError("impossible", "No door is there to cut into.", "on")
-        return found
+        nothing = "No door is there to cut into.", "on"
+        return chosen_openings(self.body, self.change.targets[0], self.change.on, ("door",), nothing)
 
     def _door(self, opening: FormOpening, board: Board) -> CutDoor:
         if board.role == "pane":

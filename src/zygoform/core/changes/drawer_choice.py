@@ -2,8 +2,8 @@
 
 from msgspec import Struct
 
-from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, FormOpening, own_of
+from zygoform.core.changes.opening_choice import chosen_openings
+from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.fronts import straight_room
 from zygoform.core.geometry.plane import FAR, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import Point3
@@ -37,18 +37,8 @@ class DrawerRoom(Struct, frozen=True):
 
 def chosen_drawers(body: Body, target: str, on: str, field: str = "on") -> tuple[DrawerRoom, ...]:
     """The drawer that was pointed at, or every one. BadInputError beside a `field` without any."""
-    single = on == "this" and target != body.id
-    boards = {board.id: board for board in body.boards}
-    found = tuple(
-        drawer_room(body, opening, boards[opening.front_id])
-        for opening in body.openings
-        if opening.holds == "drawer"
-        and opening.front_id in boards
-        and (not single or own_of(target) == own_of(opening.id))
-    )
-    if not found:
-        raise BadInputError("impossible", "No drawer is there.", field)
-    return found
+    found = chosen_openings(body, target, on, ("drawer",), ("No drawer is there.", field))
+    return tuple(drawer_room(body, opening, front) for opening, front in found)
 
 
 def drawer_room(body: Body, opening: FormOpening, front: Board) -> DrawerRoom:

@@ -4,6 +4,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.changes.work_doors import hinges_work
 from zygoform.core.condition.weights import weight_of
 from zygoform.core.errors import BadInputError
@@ -62,7 +63,7 @@ class HingeSet:
         single = self.change.on == "this" and target != self.body.id
         found = list[Leaf]()
         for opening in self.body.openings:
-            if opening.holds != "door" or (single and own_of(target) != own_of(opening.id)):
+            if opening.holds != "door" or not is_meant(self.body, opening, target, self.change.on):
                 continue
             own = own_of(opening.id)
             boards = [b for b in self.body.boards if b.role == "door" and own_of(b.id) == own]

@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from msgspec import structs
 
 from zygoform.core.changes.insert_set import InsertSet, Lies, Light, line_of
+from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.changes.work_doors import insert_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, own_of
@@ -39,13 +40,12 @@ class InsertPlan:
         self.inserts = InsertSet(change, self.lights, shop)
 
     def _chosen(self) -> list[FormOpening]:
-        target, single = self.change.targets[0], self.change.on == "this" and self.change.targets[0] != self.body.id
         found = [
             opening
             for opening in self.body.openings
             if opening.holds == "door"
             and self._frame(opening)
-            and (not single or own_of(target) == own_of(opening.id))
+            and is_meant(self.body, opening, self.change.targets[0], self.change.on)
         ]
         if not found:
             words = "No framed door is there: say in the survey that it is a frame, or make a cut-out."

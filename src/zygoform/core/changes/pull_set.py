@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.changes.pull_bar import bar_members, bar_notes, bar_screw
 from zygoform.core.changes.pull_judgement import pull_findings, pull_notes
 from zygoform.core.changes.work import pulls_work
@@ -62,19 +63,13 @@ class PullSet:
         self.bars = bar_members(self) if change.shape == "dowel" else ()
 
     def _chosen(self) -> list[tuple[FormOpening, Board]]:
-        boards = {board.id: board for board in self.body.boards}
-        wanted = ("drawer", "door") if self.change.on == "all" else ("drawer",)
-        target = self.change.targets[0]
-        single = self.change.on == "this" and target != self.body.id
-        found = [
-            (opening, boards[opening.front_id])
-            for opening in self.body.openings
-            if opening.front_id in boards
-            and (target in (opening.id, opening.front_id) if single else opening.holds in wanted)
-        ]
-        if not found:
-            raise BadInputError("impossible", "No drawer or door is there for a pull.", "on")
-        return found
+        on, target = self.change.on, self.change.targets[0]
+        # Pointed at, any front takes one: a flap, a false front.
+        wanted = {"drawers": ("drawer",), "all": ("drawer", "door")}.get(on, ("drawer", "door", "flap", "panel"))
+        if on == "this" and target == self.body.id:
+            wanted = ("drawer",)
+        nothing = "No drawer or door is there for a pull.", "on"
+        return chosen_openings(self.body, target, on, wanted, nothing)
 
     def _front(self, opening: FormOpening, board: Board) -> PulledFront:
         (x0, _, z0), (x1, _, z1) = board.solid.box

@@ -1,0 +1,10 @@
+"""Patterns of thin strips over one front or several: where each strip goes, what of it is cut. One unit of length.
+
+field.py     fronts in one plane, gaps kept
+strip.py     a strip as it is laid: its line and its band
+pieces.py    strips cut by those before them and by the edges of the fronts
+measure.py   long point, end angles, ends with a corner
+tally.py     how many, how long together, which angles
+bend.py      trim bent along an arch, an oval or a frame
+families/    one family of patterns a file
+"""

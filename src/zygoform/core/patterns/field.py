@@ -1,0 +1,52 @@
+"""The field a pattern lies over: fronts in one plane with the gaps between them, as one."""
+
+from collections.abc import Sequence
+
+from msgspec import Struct
+
+from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.plane import Outline, Point, rectangle
+
+
+class Front(Struct, frozen=True):
+    """A rectangle: its lower left corner, width and height; y up."""
+
+    x: float
+    y: float
+    w: float
+    h: float
+
+    @property
+    def outline(self) -> Outline:
+        return rectangle(self.x, self.y, self.x + self.w, self.y + self.h)
+
+
+class Field(Struct, frozen=True):
+    """Some fronts; `box` is the rectangle round all of them (x0, y0, x1, y1)."""
+
+    fronts: tuple[Front, ...]
+
+    @property
+    def box(self) -> tuple[float, float, float, float]:
+        x0, y0 = min(f.x for f in self.fronts), min(f.y for f in self.fronts)
+        return x0, y0, max(f.x + f.w for f in self.fronts), max(f.y + f.h for f in self.fronts)
+
+    @property
+    def middle(self) -> Point:
+        x0, y0, x1, y1 = self.box
+        return (x0 + x1) / 2, (y0 + y1) / 2
+
+    @property
+    def corners(self) -> Outline:
+        """Of its box, counter-clockwise."""
+        return rectangle(*self.box)
+
+
+def field_of(fronts: Sequence[Sequence[float]]) -> Field:
+    """From rows of x, y, w, h. Raises BadInputError `empty` or `zero`."""
+    if not fronts:
+        raise BadInputError("empty", "A pattern lies on a front at least.", "fronts")
+    found = tuple(Front(*row) for row in fronts)
+    if any(front.w <= 0 or front.h <= 0 for front in found):
+        raise BadInputError("zero", "Every front has a width and a height.", "fronts")
+    return Field(found)
