@@ -66,7 +66,7 @@ def own_path() -> Path:
     return config_folder() / "prices.csv"
 
 
-_KINDS: dict[Literal["", "board", "sheet", "rod"], str] = {"sheet": "sheet", "rod": "rod"}
+_KINDS: dict[Literal["", "board", "sheet", "rod"], str] = {"sheet": "sheet", "rod": "rod", "board": "board"}
 STAINLESS = "stainless"
 """What stands in the column of species for a pack that does not rust."""
 
@@ -113,7 +113,7 @@ def parse_prices(text: str) -> PriceList:
             continue
         row = dict(zip(names, cells, strict=False))
         try:
-            if row.get("kind") in ("timber", "sheet", "rod"):
+            if row.get("kind") in ("timber", "board", "sheet", "rod"):
                 size = _size(row)
                 known = timber.get(size.id)
                 timber[size.id] = structs.replace(known, offers=known.offers + size.offers) if known else size
@@ -147,7 +147,7 @@ def _size(row: dict[str, str]) -> TimberSize:
 def _pack(row: dict[str, str]) -> Pack:
     kind = next((k for k in PACK_KINDS if k == row.get("kind")), None)
     if kind is None:
-        raise BadInputError("unknown_key", f"kind is timber, sheet, rod, {', '.join(PACK_KINDS)}")
+        raise BadInputError("unknown_key", f"kind is timber, board, sheet, rod, {', '.join(PACK_KINDS)}")
     size = 0.0 if kind in SIZELESS else _positive(row, "length")
     try:
         holds = float(_cell(row, "holds").replace(",", "."))

@@ -18,15 +18,15 @@ from zygoform.core.patterns.families.lattice import lattice_strips
 from zygoform.core.patterns.families.nested_frames import frame_strips
 from zygoform.core.patterns.families.rays import ray_strips
 from zygoform.core.patterns.families.slats import slat_strips
-from zygoform.core.patterns.field import Field, field_of
-from zygoform.core.patterns.measure import measured
+from zygoform.core.patterns.field import PatternField, field_of
+from zygoform.core.patterns.measure import measure_piece
 from zygoform.core.patterns.pieces import Laid, lay
 from zygoform.core.patterns.strip import Strip
 
-Family = Callable[[Field, float, float, float], list[Strip]]
+Family = Callable[[PatternField, float, float, float], list[Strip]]
 
 
-def rays_of(field: Field, w: float, gap: float, theta: float) -> list[Strip]:
+def rays_of(field: PatternField, w: float, gap: float, theta: float) -> list[Strip]:
     x0, y0, x1, _ = field.box
     angles = [theta + k * (25 + gap) for k in range(5)]
     return ray_strips(field, w, ((x0 + x1) / 2, y0 - gap), angles)
@@ -59,7 +59,7 @@ def polygons(laid: Laid) -> list[shapely.Polygon]:
 @settings(max_examples=40)
 @given(st.sampled_from(sorted(FAMILIES)), FIELDS, st.floats(12, 50), st.floats(0, 40), st.floats(2, 88))
 def test_pieces_are_the_pattern_inside_the_field_and_nothing_else(
-    name: str, field: Field, w: float, gap: float, theta: float
+    name: str, field: PatternField, w: float, gap: float, theta: float
 ) -> None:
     """Area by the union of all bands in all fronts; no two share any; each lies in its front."""
     strips = FAMILIES[name](field, w, gap, theta)
@@ -83,7 +83,7 @@ def test_pieces_are_the_pattern_inside_the_field_and_nothing_else(
 @settings(max_examples=30)
 @given(st.sampled_from(sorted(FAMILIES)), FIELDS, st.floats(15, 50), st.floats(0, 40), st.floats(2, 88))
 def test_long_points_and_angles_measured_with_a_square_and_a_bevel(
-    name: str, field: Field, w: float, gap: float, theta: float
+    name: str, field: PatternField, w: float, gap: float, theta: float
 ) -> None:
     """Turned so that its strip lies level, a piece is as long as its box; an end's angle is what its edge leans."""
     strips = FAMILIES[name](field, w, gap, theta)
@@ -107,7 +107,7 @@ def test_long_points_and_angles_measured_with_a_square_and_a_bevel(
 @settings(max_examples=25)
 @given(FIELDS, st.floats(12, 50), st.floats(0, 40), st.floats(5, 85))
 def test_what_is_mirrored_has_mirrored_pieces_in_equal_number(
-    field: Field, w: float, gap: float, theta: float
+    field: PatternField, w: float, gap: float, theta: float
 ) -> None:
     """Chevrons and diamonds about the middle: left and right of it lie the same pieces, turned over."""
     x0, _, x1, _ = field.box
@@ -122,7 +122,7 @@ def test_what_is_mirrored_has_mirrored_pieces_in_equal_number(
 @given(
     FIELDS, st.floats(12, 50), st.floats(3, 87), st.sampled_from(["slats", "chevron", "diamonds", "herringbone"])
 )
-def test_a_tight_pattern_covers_every_front(field: Field, w: float, theta: float, name: str) -> None:
+def test_a_tight_pattern_covers_every_front(field: PatternField, w: float, theta: float, name: str) -> None:
     laid = lay(field, FAMILIES[name](field, w, 0.0, theta))
     for k, front in enumerate(field.fronts):
         covered = sum(piece.area for piece in laid.pieces if piece.front == k)
@@ -154,8 +154,8 @@ def test_slivers_are_counted_and_told() -> None:
 def test_points_on_each_other_and_in_line_are_no_corners() -> None:
     """A square drawn with a doubled corner and points in line measures as a square."""
     square = ((0.0, 0.0), (5.0, 0.0), (10.0, 0.0), (10.0, 1e-9), (10.0, 10.0), (0.0, 10.0), (0.0, 4.0))
-    found = measured(square, (1.0, 0.0))
+    found = measure_piece(square, (1.0, 0.0))
     assert (found.long_point, found.first, found.last, found.two_cut) == (10.0, (0.0,), (0.0,), 0)
     peak = ((0.0, 0.0), (10.0, 0.0), (14.0, 5.0), (10.0, 10.0), (0.0, 10.0))
-    assert measured(peak, (1.0, 0.0)).two_cut == 1
-    assert [len(list(combinations(measured(peak, (1.0, 0.0)).last, 2)))] == [1]
+    assert measure_piece(peak, (1.0, 0.0)).two_cut == 1
+    assert [len(list(combinations(measure_piece(peak, (1.0, 0.0)).last, 2)))] == [1]

@@ -3,7 +3,7 @@
 base.py      what every change has; a change of a kind this version does not know
 plank_panel.py  a panel of planks worked out
 plank_words.py  what is said of it
-suited.py    what damp asks of any change
+suited.py    what ripping and damp ask of any change
 top_ground.py  where a new top goes
 top_again.py  the old top turned or made larger
 top_shape.py  a front bowed or traced, a profile round the edge
@@ -18,6 +18,8 @@ shelf_bay.py  shelves and uprights worked out
 back_sheet.py  a new back worked out
 flap_plan.py  a drop flap worked out
 pull_set.py  new pulls worked out
+surface.py   faces that something is laid on
+pattern_set.py  a pattern of strips worked out
 pull_bar.py  a pull made of a dowel
 hinge_set.py  hinges, catches, stays worked out
 pull_judgement.py  what is told of them

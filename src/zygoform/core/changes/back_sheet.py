@@ -17,7 +17,7 @@ from zygoform.core.goods.fittings import through_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.measure.rounding import count_up
-from zygoform.core.outcome.cautions import DUST, LIFT, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Fitting, LaterCut, Note, Outcome
 from zygoform.core.shop import Shop
@@ -150,7 +150,7 @@ class BackSheet:
     def outcome(self) -> Outcome:
         change = self.change
         parts = tuple(member.part for member in self.members)
-        cautions: list[Caution] = [SAW, *([RIP] if any(part.ripped for part in parts) else []), DUST, LIFT]
+        cautions: list[Caution] = [SAW, DUST, LIFT]
         fitting = self._fitting()
         return Outcome(
             change.id,

@@ -13,7 +13,7 @@ from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.goods.fittings import pocket_screw, spacing, through_screw
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
-from zygoform.core.outcome.cautions import DUST, LIFT, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Note, Outcome
 from zygoform.core.shop import Shop
@@ -121,7 +121,7 @@ class Joining:
 
     def outcome(self) -> Outcome:
         change, parts = self.change, tuple(member.part for member in self.members)
-        cautions: list[Caution] = [SAW, *([RIP] if any(part.ripped for part in parts) else []), DUST, LIFT]
+        cautions: list[Caution] = [SAW, DUST, LIFT]
         whole = joined_bodies(self.left, self.right, self.name)
         boards = (*whole.boards, *(member.board for member in self.members))
         whole = structs.replace(whole, boards=boards)

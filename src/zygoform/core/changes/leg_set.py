@@ -14,7 +14,7 @@ from zygoform.core.geometry.splay import splay
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, FittingKind, through_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Origin, Sized, Term, sized
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
 from zygoform.core.shop import Shop
@@ -69,7 +69,6 @@ class LegSet:
         parts = tuple(member.part for member in self.members)
         off = frozenset(b.id for b in self.body.boards if b.role in ("base", "skirt", "leg", "stretcher"))
         cautions: list[Caution] = [SAW, DUST] if parts else []
-        cautions += [RIP] if any(part.ripped for part in parts) else []
         cautions += [GLUE] if change.fixing == "block" or self.legged else []
         tapers = 4 * count if change.shape == "tapered" else 0
         screws = sum(f.count for f in self._fittings() if f.kind == "wood screw")

@@ -18,7 +18,7 @@ from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import sized
 from zygoform.core.measure.rounding import round_to
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Handle, LaterCut, Note, Outcome, Supply
 from zygoform.core.outcome.slanted import slant_words
@@ -96,7 +96,6 @@ class PlankPanel:
         return 0 if self.change.gap else len(self.layout.widths) - 1
 
     def outcome(self) -> Outcome:
-        cautions = (SAW, DUST, GLUE, LIFT) if self.layout.ripped == "none" else (SAW, RIP, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
             self._result(),
@@ -106,7 +105,7 @@ class PlankPanel:
             fittings=self._fittings(),
             supplies=self._supplies(),
             notes=self._notes(),
-            cautions=cautions,
+            cautions=(SAW, DUST, GLUE, LIFT),
             findings=self._findings(),
             handles=self._handles(),
             work=self._work(),

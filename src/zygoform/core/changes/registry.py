@@ -46,6 +46,7 @@ _STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
 _BACKED: frozenset[Role] = frozenset({"back", "panel", "bracket", "apron", "lid"})
 _CLOSED = frozenset({"drawer", "door"})
 _DRAWER = frozenset({"drawer"})
+_FLAT: frozenset[Role] = frozenset({"drawer", "door", "panel", "side", "lid"})
 _SWINGS: frozenset[Role] = frozenset({"door", "lid"})
 _BOXED: frozenset[Role] = frozenset({"drawer", "box", "runner"})
 _FRAMED: frozenset[Role] = frozenset({"door"})
@@ -78,6 +79,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("cutout", "cutout:DoorCutout", "Cut-out", frozenset({"door"}), openings=_DOOR),
         ChangeKind("insert", "insert:DoorInsert", "New insert", _FRAMED, openings=_DOOR),
         ChangeKind("doors_off", "doors_off:DoorsOff", "Doors off", frozenset({"door"}), openings=_DOOR),
+        ChangeKind("pattern", "pattern:StripPattern", "Pattern of strips", _FLAT, openings=_CLOSED),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
         ChangeKind("split", "split:Split", "Split in two", _STANDING),

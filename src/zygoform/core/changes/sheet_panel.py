@@ -12,7 +12,7 @@ from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Outline, extent, round_corners
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
 from zygoform.core.shop import Shop
@@ -68,7 +68,7 @@ class SheetPanel:
     def outcome(self) -> Outcome:
         change = self.change
         members = (self.member, *self.strips)
-        cautions: list[Caution] = [SAW, *([RIP] if any(m.part.ripped for m in members) else []), DUST]
+        cautions: list[Caution] = [SAW, DUST]
         cautions += [GLUE] if change.edges == "strips" else []
         held, screw = hold_down(self.body, self.sheet.thickness, self.shop, self.body.bottom_rail)
         why = Message(

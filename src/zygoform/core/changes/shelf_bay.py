@@ -22,7 +22,7 @@ from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.geometry.solid import Shape, without
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term, sized
-from zygoform.core.outcome.cautions import DUST, GLUE, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, GLUE, SAW, Caution
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Handle, Outcome
 from zygoform.core.shop import Shop
@@ -294,7 +294,7 @@ class ShelfBay:
     def outcome(self) -> Outcome:
         change = self.change
         parts = tuple(member.part for member in self.members)
-        cautions: list[Caution] = [SAW, *([RIP] if any(part.ripped for part in parts) else []), DUST]
+        cautions: list[Caution] = [SAW, DUST]
         cautions += [GLUE] if shelf_supplies(self) else []
         sheets = {size.id for size in (self.size, self.strip) if size.is_sheet}
         screws = sum(f.count for f in self.fittings if "screw" in f.kind)

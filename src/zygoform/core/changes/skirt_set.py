@@ -23,7 +23,7 @@ from zygoform.core.goods.fittings import spacing
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Origin, Sized, Term, sized
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW
 from zygoform.core.outcome.member import Axes, Member, end_cuts
 from zygoform.core.outcome.outcome import Finding, Fix, Handle, Note, Outcome
 from zygoform.core.outcome.work import Work
@@ -80,7 +80,6 @@ class SkirtSet:
         gone = ("skirt",) if self.change.fit == "out" else ("base", "skirt", "leg")
         off = frozenset(b.id for b in self.body.boards if b.role in gone)
         base = None if self.change.fit == "out" else self.change.height
-        cautions = (SAW, RIP, DUST, GLUE, LIFT) if self._ripped else (SAW, DUST, GLUE, LIFT)
         return Outcome(
             self.change.id,
             self._result(),
@@ -89,7 +88,7 @@ class SkirtSet:
             fittings=skirt_fittings(self),
             supplies=skirt_supplies(self),
             notes=self._notes(),
-            cautions=cautions,
+            cautions=(SAW, DUST, GLUE, LIFT),
             findings=self._findings(),
             handles=self._handles(),
             work=self._work(),
@@ -120,10 +119,6 @@ class SkirtSet:
         right = (plan[BACK][0] + rx * out, plan[BACK][1] + ry * out)
         left = (plan[LEFT][0] + lx * out, plan[LEFT][1] + ly * out)
         return (outline[FRONT], outline[RIGHT], right, left)
-
-    @property
-    def _ripped(self) -> bool:
-        return self.change.height < self.size.width - SAME_MM
 
     def _outline(self, side: int) -> Outline:
         """Plan of one board. Butted, front and back run through and cover the ends of the sides."""

@@ -13,7 +13,7 @@ from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import extent
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, through_screw
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
@@ -132,7 +132,7 @@ class Splitting:
         change = self.change
         members = tuple(member for closed in self.closed for member in closed.members)
         parts = tuple(member.part for member in members)
-        cautions: list[Caution] = [SAW, *([RIP] if any(part.ripped for part in parts) else []), DUST, LIFT]
+        cautions: list[Caution] = [SAW, DUST, LIFT]
         cautions += [GLUE] if members else []
         sawn = self._sawn()
         return Outcome(

@@ -1,4 +1,4 @@
-"""What a wet room, or a place outdoors, asks of a change on top of what the change needs itself."""
+"""What is asked of any change, besides what it needs itself: by what is ripped, by damp."""
 
 from msgspec import structs
 
@@ -6,6 +6,7 @@ from zygoform.core.condition.use import Damp
 from zygoform.core.goods.fittings import RUSTS
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.outcome.cautions import RIP, SAW
 from zygoform.core.outcome.outcome import Note, Outcome, Supply
 from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
@@ -17,7 +18,8 @@ DRIES = (4.0, 24.0)
 
 
 def suited(outcome: Outcome, damp: Damp) -> Outcome:
-    """The same, with steel that does not rust and every face of the new parts sealed before they are fixed."""
+    """The same, ripping cautioned of; in damp with steel that does not rust and every face of new parts sealed."""
+    outcome = _with_ripping(outcome)
     if not damp:
         return outcome
     fittings = tuple(structs.replace(f, stainless=f.kind in RUSTS) for f in outcome.fittings)
@@ -37,6 +39,15 @@ def suited(outcome: Outcome, damp: Damp) -> Outcome:
         notes=(*outcome.notes, note),
         work=_with_sealing(outcome.work, outcome.parts, often),
     )
+
+
+def _with_ripping(outcome: Outcome) -> Outcome:
+    """Said behind the caution for the saw."""
+    own = outcome.cautions
+    if RIP in own or not any(part.ripped for part in outcome.parts):
+        return outcome
+    at = own.index(SAW) + 1 if SAW in own else 0
+    return structs.replace(outcome, cautions=(*own[:at], RIP, *own[at:]))
 
 
 def sealed_area(parts: tuple[Part, ...]) -> tuple[float, float]:

@@ -14,7 +14,7 @@ from zygoform.core.geometry.tiling import TileRun, even_joint, tile, tile_run
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW, TILE, Caution
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, TILE, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.statics.tipping import POUND_KG
@@ -110,7 +110,6 @@ class TileField:
         parts = tuple(member.part for member in members)
         cautions: list[Caution] = [
             SAW,
-            *([RIP] if any(part.ripped for part in parts) else []),
             DUST,
             GLUE,
             TILE,

@@ -14,7 +14,7 @@ from zygoform.core.geometry.prism import Point3, Turn, X, Y, Z, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import sized
-from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, RIP, SAW, Caution
+from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
 from zygoform.core.shop import Shop
@@ -143,7 +143,7 @@ class TopAgain:
         area = long * min(size.thickness, top - self.low[2]) / 1e6
         thick = self.shop.sizes_of("dowel")
         dowel = min(thick, key=lambda d: abs(d - size.thickness / 3)) if thick else round(size.thickness / 3)
-        cautions: list[Caution] = [SAW, *([RIP] if member.part.ripped else []), DUST, GLUE, LIFT]
+        cautions: list[Caution] = [SAW, DUST, GLUE, LIFT]
         at: Point3 = ((ax + bx) / 2 + nx, (ay + by) / 2 + ny, top)
         return Outcome(
             change.id,

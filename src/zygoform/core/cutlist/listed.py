@@ -45,7 +45,8 @@ def list_parts(parts: tuple[tuple[int, Part], ...], shop: Shop) -> tuple[ListedP
         seen[number, key] = seen.get((number, key), 0) + 1
         code = f"{shape}.{seen[number, key]}" if alike[number, key] > 1 else shape
         left, right = (setting(e.mitre, e.bevel, width, shop.saw) for e in (part.left, part.right))
-        short = length < shop.saw.shortest_safe or (part.ripped and length < shop.saw.shortest_rip)
+        under = length < shop.saw.shortest_safe or (part.ripped and length < shop.saw.shortest_rip)
+        short = under and not part.by_hand
         listed.append(ListedPart(part, number, shape, code, length, width, left, right, short))
     return tuple(listed)
 

@@ -51,3 +51,5 @@ class Part(Struct, frozen=True):
     joint: Joint = "chosen"
     left_corner: Sized | None = None
     right_corner: Sized | None = None
+    by_hand: bool = False
+    """Cut with a knife, shears or in a mitre box: too short for the saw is no fault of it."""

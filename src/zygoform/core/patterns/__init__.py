@@ -6,5 +6,6 @@ pieces.py    strips cut by those before them and by the edges of the fronts
 measure.py   long point, end angles, ends with a corner
 tally.py     how many, how long together, which angles
 bend.py      trim bent along an arch, an oval or a frame
+registry.py  family -> its strips, title, and the entries it uses
 families/    one family of patterns a file
 """

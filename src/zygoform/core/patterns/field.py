@@ -8,7 +8,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, Point, rectangle
 
 
-class Front(Struct, frozen=True):
+class FieldFront(Struct, frozen=True):
     """A rectangle: its lower left corner, width and height; y up."""
 
     x: float
@@ -21,10 +21,10 @@ class Front(Struct, frozen=True):
         return rectangle(self.x, self.y, self.x + self.w, self.y + self.h)
 
 
-class Field(Struct, frozen=True):
+class PatternField(Struct, frozen=True):
     """Some fronts; `box` is the rectangle round all of them (x0, y0, x1, y1)."""
 
-    fronts: tuple[Front, ...]
+    fronts: tuple[FieldFront, ...]
 
     @property
     def box(self) -> tuple[float, float, float, float]:
@@ -36,17 +36,22 @@ class Field(Struct, frozen=True):
         x0, y0, x1, y1 = self.box
         return (x0 + x1) / 2, (y0 + y1) / 2
 
+    def at(self, across: float, up: float) -> Point:
+        """A place by its share of the box, percent from the left and from below."""
+        x0, y0, x1, y1 = self.box
+        return x0 + (x1 - x0) * across / 100, y0 + (y1 - y0) * up / 100
+
     @property
     def corners(self) -> Outline:
         """Of its box, counter-clockwise."""
         return rectangle(*self.box)
 
 
-def field_of(fronts: Sequence[Sequence[float]]) -> Field:
+def field_of(fronts: Sequence[Sequence[float]]) -> PatternField:
     """From rows of x, y, w, h. Raises BadInputError `empty` or `zero`."""
     if not fronts:
         raise BadInputError("empty", "A pattern lies on a front at least.", "fronts")
-    found = tuple(Front(*row) for row in fronts)
+    found = tuple(FieldFront(*row) for row in fronts)
     if any(front.w <= 0 or front.h <= 0 for front in found):
         raise BadInputError("zero", "Every front has a width and a height.", "fronts")
-    return Field(found)
+    return PatternField(found)

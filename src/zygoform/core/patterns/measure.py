@@ -1,7 +1,7 @@
 r"""A piece measured along its strip: long point, end angles, ends that need two cuts.
 
 __________________          s runs along the strip, t across it. Edges along s are its sides; every other
-end  /                    \  end    edge is a cut, its angle the deviation from square: atan(|ds| / |dt|).
+end  /                    \  end    edge is a cut, its angle the deviation from square: atan(ds / dt).
 /______________________\
 """
 
@@ -11,7 +11,7 @@ from msgspec import Struct
 
 from zygoform.core.geometry.plane import Outline, Point
 
-FLAT = 1e-6
+IN_LINE = 1e-6
 """An edge that rises by less than this share of its length is a side, and a corner that turns by less is none."""
 
 
@@ -20,7 +20,10 @@ TOUCH = 1e-7
 
 
 class Measured(Struct, frozen=True):
-    """Over all along the strip, and the angles of the cuts at its beginning and its end (degrees from square)."""
+    """Over all along the strip, and the angles of the cuts at its beginning and its end (degrees from square).
+
+    An angle is more than 0 where the edge nearer to t = 0, the right one along the strip, is the longer.
+    """
 
     long_point: float
     first: tuple[float, ...]
@@ -36,20 +39,20 @@ class Measured(Struct, frozen=True):
         return sum(len(end) > 1 for end in (self.first, self.last))
 
 
-def measured(outline: Outline, way: Point) -> Measured:
+def measure_piece(outline: Outline, way: Point) -> Measured:
     """Of a piece, counter-clockwise, along the unit direction of its strip."""
     points = [(x * way[0] + y * way[1], y * way[0] - x * way[1]) for x, y in outline]
+    long = max(s for s, _ in points) - min(s for s, _ in points)
     points = _corners(points)
     n = len(points)
-    long = max(s for s, _ in points) - min(s for s, _ in points)
     low, high = list[float](), list[float]()
     for k in range(n):
         (s0, t0), (s1, t1) = points[k], points[(k + 1) % n]
         ds, dt = s1 - s0, t1 - t0
-        if abs(dt) <= FLAT * math.hypot(ds, dt):
+        if abs(dt) <= IN_LINE * math.hypot(ds, dt):
             continue
         # Counter-clockwise an edge that rises is at the far end, one that falls at the near one.
-        (high if dt > 0 else low).append(math.degrees(math.atan2(abs(ds), abs(dt))))
+        (high if dt > 0 else low).append(math.degrees(math.atan2(-ds, abs(dt))))
     return Measured(long, tuple(low), tuple(high))
 
 
@@ -61,7 +64,7 @@ def _corners(points: list[Point]) -> list[Point]:
     while k < len(kept) and len(kept) > 3:
         (ax, ay), (bx, by), (cx, cy) = kept[k - 1], kept[k], kept[(k + 1) % len(kept)]
         turn = (bx - ax) * (cy - by) - (by - ay) * (cx - bx)
-        if abs(turn) <= FLAT * math.hypot(bx - ax, by - ay) * math.hypot(cx - bx, cy - by):
+        if abs(turn) <= IN_LINE * math.hypot(bx - ax, by - ay) * math.hypot(cx - bx, cy - by):
             kept.pop(k)
             k = max(0, k - 1)
         else:

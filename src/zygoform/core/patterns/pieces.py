@@ -1,18 +1,21 @@
 """What is cut: every strip less those it crosses that were laid before, and only what lies on a front."""
 
 from collections.abc import Sequence
+from typing import Any
 
 from msgspec import Struct
 
 from zygoform.core.geometry.plane import Outline, area
-from zygoform.core.patterns.field import Field
-from zygoform.core.patterns.measure import Measured, measured
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.measure import Measured, measure_piece
 from zygoform.core.patterns.strip import Strip
 
 GRID = 1e-8
 """Corners are put on a grid as fine as this: where bands only just touch, plain floats make polygons of nothing."""
 SLIVER = 0.5
 """Less area than this (square units of mm) is no piece: it is counted, and told."""
+NO_AREA = 1e-12
+"""Less area than this (mm²) is what rounding leaves, not even a sliver."""
 
 
 class TrimPiece(Struct, frozen=True):
@@ -36,32 +39,67 @@ class Laid(Struct, frozen=True):
     sliver_area: float = 0.0
 
 
-def lay(field: Field, strips: Sequence[Strip], sliver: float = SLIVER) -> Laid:
-    """Strips in order; a later one is cut by the bands of earlier ones of other layers, then by every front."""
+def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) -> Laid:
+    """Strips in order; a later one is cut by the bands of earlier ones of other layers, then by every front.
+
+    All polygons are worked on at once, and only those that meet: what it costs grows with the pieces there are.
+    """
     # Polygons are the library's; it is loaded with the first pattern.
     import numpy as np
     import shapely
 
-    bands = np.array([shapely.Polygon(strip.band) for strip in strips], dtype=object)
-    fronts = np.array([shapely.Polygon(front.outline) for front in field.fronts], dtype=object)
-    found, slivers, lost = list[TrimPiece](), 0, 0.0
-    index = shapely.STRtree(fronts)
-    layers = [strip.layer for strip in strips]
-    before: dict[int, list[int]] = {}
-    for k, strip in enumerate(strips):
-        left = bands[k]
-        earlier = [i for layer, own in before.items() if layer != strip.layer for i in own]
-        crossing = [bands[i] for i in earlier if bands[i].intersects(left)] if earlier else []
-        if crossing:
-            left = shapely.difference(left, shapely.union_all(crossing, grid_size=GRID), grid_size=GRID)
-        before.setdefault(layers[k], []).append(k)
-        for f in sorted(index.query(left)):
-            for part in shapely.get_parts(shapely.intersection(left, fronts[f], grid_size=GRID)):
-                if part.geom_type != "Polygon" or part.area <= 1e-12:
-                    continue
-                if part.area < sliver:
-                    slivers, lost = slivers + 1, lost + part.area
-                    continue
-                ring = tuple((float(x), float(y)) for x, y in shapely.orient_polygons(part).exterior.coords[:-1])
-                found.append(TrimPiece(ring, int(f), k, measured(ring, strip.way)))
-    return Laid(tuple(found), slivers, lost)
+    # A band reaches far over the field: only what lies within its box is cut.
+    left = shapely.intersection(_polygons([s.band for s in strips]), shapely.box(*field.box), grid_size=GRID)
+    left = _less_earlier(left, np.array([strip.layer for strip in strips], dtype=int))
+    fronts = _polygons([front.outline for front in field.fronts])
+    of, front = shapely.STRtree(fronts).query(left, predicate="intersects")
+    parts, at = shapely.get_parts(shapely.intersection(left[of], fronts[front], grid_size=GRID), return_index=True)
+    sizes = shapely.area(parts)
+    real = (shapely.get_type_id(parts) == shapely.GeometryType.POLYGON) & (sizes > NO_AREA)
+    kept = np.flatnonzero(real & (sizes >= sliver))
+    kept = kept[np.lexsort((front[at[kept]], of[at[kept]]))]
+    rings = shapely.get_exterior_ring(shapely.orient_polygons(parts[kept]))
+    corners, of_ring = shapely.get_coordinates(rings, return_index=True)
+    ends = np.searchsorted(of_ring, np.arange(len(kept) + 1))
+    found = [
+        _piece(corners[start:end].tolist(), int(front[at[k]]), strips, int(of[at[k]]))
+        for start, end, k in zip(ends[:-1], ends[1:], kept, strict=True)
+    ]
+    lost = sizes[real & (sizes < sliver)]
+    return Laid(tuple(found), len(lost), float(lost.sum()))
+
+
+def _polygons(outlines: Sequence[Outline]) -> Any:
+    """All of them in an array of the library's."""
+    import numpy as np
+    import shapely
+
+    if not outlines:
+        return np.empty(0, dtype=object)
+    own = np.repeat(np.arange(len(outlines)), [len(outline) for outline in outlines])
+    return shapely.polygons(shapely.linearrings(np.concatenate([np.array(o) for o in outlines]), indices=own))
+
+
+def _less_earlier(bands: Any, layers: Any) -> Any:
+    """Each band less those of other layers that were laid before it and meet it."""
+    import numpy as np
+    import shapely
+
+    if len(np.unique(layers)) < 2:
+        return bands
+    own, other = shapely.STRtree(bands).query(bands, predicate="intersects")
+    cut = (other < own) & (layers[own] != layers[other])
+    own, other = own[cut], other[cut]
+    if not len(own):
+        return bands
+    order = np.argsort(own, kind="stable")
+    strips, starts = np.unique(own[order], return_index=True)
+    over = [shapely.union_all(bands[group], grid_size=GRID) for group in np.split(other[order], starts[1:])]
+    left = bands.copy()
+    left[strips] = shapely.difference(bands[strips], np.array(over, dtype=object), grid_size=GRID)
+    return left
+
+
+def _piece(ring: list[list[float]], front: int, strips: Sequence[Strip], strip: int) -> TrimPiece:
+    outline = tuple((x, y) for x, y in ring[:-1])
+    return TrimPiece(outline, front, strip, measure_piece(outline, strips[strip].way))

@@ -26,7 +26,7 @@ def direction(degrees: float) -> Point:
     return math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
 
 
-def band(at: Point, way: Point, low: float, high: float, start: float = -FAR, end: float = FAR) -> Outline:
+def strip_band(at: Point, way: Point, low: float, high: float, start: float = -FAR, end: float = FAR) -> Outline:
     """From `low` to `high` across the line through `at` along `way` (left of it is more), from `start` to `end`."""
     (x, y), (u, v) = at, way
     return tuple(

@@ -12,12 +12,14 @@ from zygoform.core.patterns.families.herringbone import herringbone_strips
 from zygoform.core.patterns.families.lattice import lattice_strips
 from zygoform.core.patterns.families.rays import ray_strips
 from zygoform.core.patterns.families.slats import Anchor, slat_strips
-from zygoform.core.patterns.field import Field, field_of
+from zygoform.core.patterns.field import PatternField, field_of
 from zygoform.core.patterns.pieces import Laid, lay
 from zygoform.core.patterns.strip import Strip
 
 Rows = Sequence[Sequence[float]]
 NO_SLIVER = 0.0
+SAME_SHARE = 1e-6
+"""A block that lacks less than this share of its area is whole: corners are put on a grid when it is cut."""
 
 
 class PatternTally(Struct, frozen=True):
@@ -49,7 +51,7 @@ def tally(laid: Laid, min_long: float = 0.0) -> PatternTally:
     )
 
 
-def _tally(field: Field, strips: Sequence[Strip], min_long: float = 0.0) -> PatternTally:
+def _tally(field: PatternField, strips: Sequence[Strip], min_long: float = 0.0) -> PatternTally:
     return tally(lay(field, strips, NO_SLIVER), min_long)
 
 
@@ -96,5 +98,5 @@ def herringbone(front: Sequence[float], L: float, w: float, theta: float = 45.0)
     """Blocks L by w, lying and standing."""
     field = field_of([front])
     laid = lay(field, herringbone_strips(field, L, w, theta), NO_SLIVER)
-    whole = sum(piece.area > L * w * (1 - 1e-9) for piece in laid.pieces)
+    whole = sum(piece.area > L * w * (1 - SAME_SHARE) for piece in laid.pieces)
     return Blocks(whole, len(laid.pieces) - whole)

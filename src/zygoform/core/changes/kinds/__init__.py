@@ -8,6 +8,7 @@ shelves.py   shelves in place of drawers or doors
 back_panel.py  a new back of sheet
 drop_flap.py  a front that drops open
 pulls.py     new pulls on drawers and doors
+pattern.py   thin strips over fronts, sides, lids
 hinges.py    hinges, catches and stays
 cutout.py    an opening cut into doors
 insert.py    a new insert for framed doors

@@ -14,7 +14,7 @@ from zygoform.core.form.targets import Target
 from zygoform.core.measure import param as entry
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
-from zygoform.core.outcome.cautions import DUST, RIP, SAW
+from zygoform.core.outcome.cautions import DUST, SAW
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.shop import Shop
@@ -100,12 +100,11 @@ class OwnPart(ChangeBase, frozen=True, tag="own_part"):
             for k in range(self.count)
         )
         words = f"{self.count} × {literal(self.name) or 'Part'}, {{0}} × {{1}} from {literal(size.name)}"
-        cautions = (SAW, RIP, DUST) if ripped else (SAW, DUST)
         return Outcome(
             self.id,
             Message(words, (self.length, self.width)),
             cut=parts,
-            cautions=cautions,
+            cautions=(SAW, DUST),
             work=(cutting(parts),),
         )
 

@@ -1,12 +1,15 @@
 """Peaks along an upright axis: two runs of parallel strips that meet in mitres."""
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.patterns.field import Field
-from zygoform.core.patterns.strip import Strip, band, checked, clipped, direction, rows
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.registry import PatternEntries
+from zygoform.core.patterns.strip import Strip, checked, clipped, direction, rows, strip_band
 from zygoform.core.tolerance import SAME_MM
 
 
-def chevron_strips(field: Field, w: float, gap: float, theta: float, axis: float | None = None) -> list[Strip]:
+def chevron_strips(
+    field: PatternField, w: float, gap: float, theta: float, axis: float | None = None
+) -> list[Strip]:
     """Peaks up, the strips `theta` from level. On the axis a lower edge passes through the field's bottom.
 
     Along the axis a strip is w / cos theta high, and so the next begins (w + gap) / cos theta further up.
@@ -26,7 +29,7 @@ def chevron_strips(field: Field, w: float, gap: float, theta: float, axis: float
         ]
         if len(reach) > 2:
             found = rows(min(reach), max(reach), w + gap, w, 0.0)
-            halves = [clipped(band((x, y0), way, low, high), [((x, y0), (side, 0.0))]) for low, high in found]
+            halves = [clipped(strip_band((x, y0), way, low, high), [((x, y0), (side, 0.0))]) for low, high in found]
             strips += [Strip(half, way) for half in halves]
     # From the bottom up, both sides of a peak one after the other.
     return sorted(strips, key=lambda strip: _rise(strip, x))
@@ -35,3 +38,9 @@ def chevron_strips(field: Field, w: float, gap: float, theta: float, axis: float
 def _rise(strip: Strip, x: float) -> float:
     """How high it meets the axis; one that does not reach it comes by its highest corner."""
     return min((p[1] for p in strip.band if abs(p[0] - x) <= SAME_MM), default=max(p[1] for p in strip.band))
+
+
+def chevron_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
+    """As it is asked for: its axis a share across the field."""
+    x0, _, x1, _ = field.box
+    return chevron_strips(field, w, entries.gap, entries.angle, x0 + (x1 - x0) * entries.across / 100)

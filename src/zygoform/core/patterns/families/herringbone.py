@@ -3,11 +3,12 @@
 import math
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.patterns.field import Field
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked, direction
 
 
-def herringbone_strips(field: Field, long: float, w: float, theta: float = 45.0) -> list[Strip]:
+def herringbone_strips(field: PatternField, long: float, w: float, theta: float = 45.0) -> list[Strip]:
     """A cell is [0, L] x [0, w] and [L, L + w] x [w - L, w]; it repeats by (w, w) and by (L, -L).
 
     Its corner lies in the middle of the field, all of it turned by theta.
@@ -33,3 +34,8 @@ def herringbone_strips(field: Field, long: float, w: float, theta: float = 45.0)
                 turned = tuple((mx + px * c - py * s, my + px * s + py * c) for px, py in corners)
                 strips.append(Strip(turned, (way[0] * c - way[1] * s, way[0] * s + way[1] * c)))
     return strips
+
+
+def herringbone_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
+    """As it is asked for."""
+    return herringbone_strips(field, entries.long, w, entries.angle)

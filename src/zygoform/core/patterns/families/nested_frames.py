@@ -3,7 +3,8 @@
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.patterns.field import Field
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked
 
 
@@ -33,7 +34,7 @@ def nested_frames(fw: float, fh: float, w: float, gap: float = 0.0, rings: int |
     return NestedFrames(count, 4 * count, points, sum(2 * (a + b) for a, b in points), inside)
 
 
-def frame_strips(field: Field, w: float, gap: float, rings: int | None = None) -> list[Strip]:
+def frame_strips(field: PatternField, w: float, gap: float, rings: int | None = None) -> list[Strip]:
     """On every front a set of its own, the outer ring first: below, right, above, left."""
     strips = list[Strip]()
     for front in field.fronts:
@@ -48,3 +49,8 @@ def frame_strips(field: Field, w: float, gap: float, rings: int | None = None) -
                 Strip(((x0, y1), (x0, y0), (a0, b0), (a0, b1)), (0.0, -1.0)),
             ]
     return strips
+
+
+def frame_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
+    """As it is asked for; 0 rings are as many as find room."""
+    return frame_strips(field, w, entries.gap, entries.rings or None)

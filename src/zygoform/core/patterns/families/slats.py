@@ -3,13 +3,14 @@
 from typing import Literal
 
 from zygoform.core.geometry.prism import dot
-from zygoform.core.patterns.field import Field
-from zygoform.core.patterns.strip import Strip, band, checked, direction, rows
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.registry import PatternEntries
+from zygoform.core.patterns.strip import Strip, checked, direction, rows, strip_band
 
 Anchor = Literal["strip", "joint"]
 
 
-def slat_strips(field: Field, w: float, gap: float, theta: float, anchor: Anchor = "strip") -> list[Strip]:
+def slat_strips(field: PatternField, w: float, gap: float, theta: float, anchor: Anchor = "strip") -> list[Strip]:
     """Every `w + gap`; a strip's middle, or the middle of a gap, runs through the middle of the field."""
     checked(w, gap, theta)
     way, middle = direction(theta), field.middle
@@ -17,5 +18,11 @@ def slat_strips(field: Field, w: float, gap: float, theta: float, anchor: Anchor
     reach = [dot((x - middle[0], y - middle[1], 0.0), across) for x, y in field.corners]
     first = -w / 2 if anchor == "strip" else gap / 2
     return [
-        Strip(band(middle, way, low, high), way) for low, high in rows(min(reach), max(reach), w + gap, w, first)
+        Strip(strip_band(middle, way, low, high), way)
+        for low, high in rows(min(reach), max(reach), w + gap, w, first)
     ]
+
+
+def slat_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
+    """As it is asked for."""
+    return slat_strips(field, w, entries.gap, entries.angle, "joint" if entries.anchor == "joint" else "strip")

@@ -1,0 +1,132 @@
+"""Patterns on a piece: every strip is on a face, cut as it is drawn, and goes where its front goes."""
+
+import math
+
+import pytest
+from shapely import Polygon
+from shapely.affinity import translate
+
+from tests.core.changes.test_doors import cupboard
+from tests.core.changes.test_shelves import chest
+from tests.planned import changed, made, plan_of
+from zygoform.core.changes.pattern_set import PatternSet
+from zygoform.core.drawing.part_outline import part_outline
+from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.form.form import Board, Body
+from zygoform.core.form.inside.opened import opened
+from zygoform.core.form.targets import target_in
+from zygoform.core.patterns.pieces import lay
+from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.project import Project
+
+MAIN = "p1/body/main"
+
+
+def strips_of(body: Body) -> list[tuple[Board, Board]]:
+    return [(board, strip) for board in body.boards for strip in board.on_face if strip.id.startswith("c1/")]
+
+
+def set_of(project: Project) -> PatternSet:
+    plan = plan_of(project)
+    return PatternSet(plan.changes[0], plan.found.bodies[0], project.shop)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize("family", sorted(FAMILIES))
+def test_what_is_drawn_is_what_is_cut_and_lies_on_its_front(family: str) -> None:
+    """Volume by area and thickness; one part for each piece, as long; none over the edge of its front."""
+    project = changed(chest(), "pattern", MAIN, family=family, up=50 if family == "diamonds" else 0)
+    plan, outcome = plan_of(project), made(project)
+    worked = set_of(project)
+    size = project.shop.size(project.changes[0].board)  # type: ignore[union-attr]
+    drawn = strips_of(plan.planned.bodies[0])
+    area = sum(piece.area for piece in worked.laid.pieces)
+    assert sum(strip.solid.volume for _, strip in drawn) == pytest.approx(area * size.thickness, rel=1e-6)
+    assert [part.length for part in outcome.parts] == pytest.approx(
+        [piece.measured.long_point for piece in worked.laid.pieces]
+    )
+    for front, strip in drawn:
+        (x0, y0, z0), (x1, _, z1) = front.solid.box
+        low, high = strip.solid.box
+        assert (high[1], high[1] - low[1]) == pytest.approx((y0, size.thickness))
+        assert x0 - 1e-6 <= low[0] <= high[0] <= x1 + 1e-6
+        assert z0 - 1e-6 <= low[2] <= high[2] <= z1 + 1e-6
+    assert not [row for row in plan.purchase.rows if row.missing]
+    glue = next(s for s in outcome.supplies if s.kind == "glue")
+    assert glue.amount == pytest.approx(150 * area / 1e6)
+    pins = sum(max(2, math.ceil(part.length / 80 - 1e-9)) for part in outcome.parts)
+    assert next(f for f in outcome.fittings if f.kind == "pin").count == pins
+    told = next((f for f in outcome.findings if f.code == "short_strips"), None)
+    short = sum(part.length < project.shop.saw.shortest_safe for part in outcome.parts)
+    assert (told is not None) == bool(short)
+    assert not [f for f in plan.findings if f.code in ("short_parts", "ends_cross")]
+
+
+@pytest.mark.parametrize("family", ["chevron", "slats", "diamonds", "lattice"])
+def test_ends_are_slanted_the_way_the_piece_is(family: str) -> None:
+    """The saw's own drawing of a part laid on the piece of the pattern: one covers the other."""
+    project = changed(chest(), "pattern", MAIN, family=family, angle=35.0)
+    plan, worked = plan_of(project), set_of(project)
+    field = worked.surface.field
+    strips = FAMILIES[family].load()(field, worked.size.width, worked.change)
+    pieces = lay(field, strips).pieces
+    compared = 0
+    for piece, listed in zip(pieces, plan.parts, strict=True):
+        way = strips[piece.strip].way
+        if piece.measured.two_cut or len(piece.outline) != 4 or listed.part.name != "Strip":
+            continue
+        level = Polygon([(x * way[0] + y * way[1], y * way[0] - x * way[1]) for x, y in piece.outline])
+        drawn = Polygon(part_outline(listed).points)
+        there = translate(level, drawn.bounds[0] - level.bounds[0], drawn.bounds[1] - level.bounds[1])
+        # Rounded to a sixteenth of an inch a part is longer or shorter by half of that.
+        assert there.symmetric_difference(drawn).area < 0.85 * worked.size.width
+        compared += 1
+    assert compared > 10
+
+
+def test_drawn_out_a_front_takes_its_strips_along_and_runs_on_with_its_neighbours() -> None:
+    project = changed(chest(columns=1), "pattern", MAIN, family="slats", angle=90.0, gap=20.0)
+    plan = plan_of(project)
+    shut = {strip.id: strip.solid.box for _, strip in strips_of(plan.planned.bodies[0])}
+    out = opened(plan.planned, frozenset({"p1/opening/o1"})).bodies[0]
+    moved = {s.id: s.solid.box for board, s in strips_of(out) if board.id == "p1/front/o1"}
+    assert moved
+    ways = {round(shut[own][0][1] - box[0][1], 6) for own, box in moved.items()}
+    assert len(ways) == 1
+    assert ways.pop() > 100
+    # One field: upright strips stand over each other on all three drawers.
+    fronts: dict[str, set[float]] = {}
+    for board, strip in strips_of(plan.planned.bodies[0]):
+        fronts.setdefault(board.id, set()).add(round(strip.solid.box[0][0], 3))
+    assert len(fronts) == 3
+    assert len({frozenset(places) for places in fronts.values()}) == 1
+
+
+@pytest.mark.parametrize(("target", "axis", "side"), [("p1/side/left", 0, -1), ("p1/side/right", 0, 1)])
+def test_a_side_takes_one_on_its_outer_face(target: str, axis: int, side: int) -> None:
+    project = changed(cupboard(), "pattern", target, family="herringbone")
+    assert project.changes[0].on == "this"  # type: ignore[union-attr]
+    body = plan_of(project).planned.bodies[0]
+    own = strips_of(body)
+    assert {board.id for board, _ in own} == {target}
+    (board, _), *_ = own
+    face = board.solid.box[1 if side > 0 else 0][axis]
+    for _, strip in own:
+        low, high = strip.solid.box
+        assert (low[axis] if side > 0 else high[axis]) == pytest.approx(face)
+    # Blocks of one length cover the side wholly.
+    low, high = board.solid.box
+    covered = sum(strip.solid.volume for _, strip in own) / set_of(project).size.thickness
+    assert covered == pytest.approx((high[1] - low[1]) * (high[2] - low[2]), rel=1e-6)
+
+
+def test_where_it_begins_and_what_it_cannot_do() -> None:
+    project = chest()
+    form = plan_of(project).found
+    for own, over in (("p1/front/o1", "drawers"), (MAIN, "drawers"), ("p1/side/left", "this")):
+        meant = target_in(form, own)
+        assert meant is not None
+        assert add_change(project, "pattern", own).project.changes[0].on == over  # type: ignore[union-attr]
+    planned = changed(project, "pattern", MAIN)
+    assert plan_of(set_value(planned, "c1", "angle", 0.0).project).failures[0].parameter == "angle"
+    assert plan_of(set_value(planned, "c1", "board", "ply-1/4x48").project).failures[0].parameter == "board"
+    assert plan_of(changed(cupboard(), "pattern", MAIN, on="drawers")).failures[0].parameter == "on"
