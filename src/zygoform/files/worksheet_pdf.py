@@ -156,7 +156,7 @@ def _parts(page: Page, plan: Plan) -> None:
 
 def _shapes(page: Page, plan: Plan) -> None:
     """The true outline of everything that is not cut square, with its angles."""
-    shapes = {part.shape: part for part in plan.parts if {part.left.way, part.right.way} != {"square"}}
+    shapes = {p.shape: p for p in plan.parts if p.part.face or {p.left.way, p.right.way} != {"square"}}
     figures = [(f"{shape}  {part.part.name}", part_outline(part)) for shape, part in shapes.items()]
     for outcome in plan.outcomes:
         for cut in outcome.later:

@@ -1,6 +1,7 @@
 """Patterns on a piece: every strip is on a face, cut as it is drawn, and goes where its front goes."""
 
 import math
+from collections import Counter
 
 import pytest
 from shapely import Polygon
@@ -12,6 +13,7 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.changes.pattern_set import PatternSet
 from zygoform.core.drawing.part_outline import part_outline
 from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.form.targets import target_in
@@ -130,3 +132,26 @@ def test_where_it_begins_and_what_it_cannot_do() -> None:
     assert plan_of(set_value(planned, "c1", "angle", 0.0).project).failures[0].parameter == "angle"
     assert plan_of(set_value(planned, "c1", "board", "ply-1/4x48").project).failures[0].parameter == "board"
     assert plan_of(changed(cupboard(), "pattern", MAIN, on="drawers")).failures[0].parameter == "on"
+
+
+def test_trim_is_told_as_it_is_bought() -> None:
+    """All strips end to end: whole feet, or metres to a tenth, never less than there is."""
+    project = changed(chest(), "pattern", MAIN)
+    for system, unit, one, step in (("inch", "ft", 304.8, 1.0), ("mm", "m", 1000.0, 0.1)):
+        plan = plan_of(set_unit(project, system).project)  # type: ignore[arg-type]
+        told = float(plan.outcomes[0].result.text.split(f" {unit}, on")[0].split()[-1])
+        assert 0 <= told - sum(listed.part.length for listed in plan.parts) / one < step + 1e-9
+
+
+@pytest.mark.parametrize("family", ["chevron", "diamonds", "rays"])
+def test_a_strip_with_a_corner_is_drawn_as_it_is_cut_and_its_mirror_image_is_alike(family: str) -> None:
+    """As large as the piece of the pattern; of a pattern that is its own mirror image each shape comes in pairs."""
+    project = changed(chest(), "pattern", MAIN, family=family, angle=30.0, rays=6)
+    plan, pieces = plan_of(project), set_of(project).laid.pieces
+    own = [(piece, part) for piece, part in zip(pieces, plan.parts, strict=True) if part.part.face]
+    assert own
+    for piece, part in own:
+        assert Polygon(part_outline(part).points).area == pytest.approx(piece.area)
+        assert part_outline(part).length == pytest.approx(part.part.length)
+    # Of two rays that meet the earlier one runs through: they are no mirror images.
+    assert family == "rays" or all(count % 2 == 0 for count in Counter(part.shape for _, part in own).values())

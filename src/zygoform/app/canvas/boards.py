@@ -195,8 +195,11 @@ class BoardsView(QWidget):
             painter.drawLine(mapping.to_px(stroke.points[0]), mapping.to_px(stroke.points[1]))
         paint.halo(painter, shapes, corners=False)
         # Words last: no line goes through them.
-        for polygon, placed in zip(scene.polygons[1:], board.parts, strict=True):
-            own = QPolygonF(mapping.outline(polygon.points)).boundingRect()
+        boxes = [QPolygonF(mapping.outline(polygon.points)).boundingRect() for polygon in scene.polygons[1:]]
+        for k, (own, placed) in enumerate(zip(boxes, board.parts, strict=True)):
+            if not board.both_ways and own.height() < THIN and k + 1 < len(boxes):
+                # Slanted ends reach into each other; the words below them do not.
+                own.setRight(min(own.right(), boxes[k + 1].left()))
             if not board.both_ways or own.height() >= THIN:
                 self._label(painter, placed, own, stock, both=board.both_ways)
         if board.both_ways:

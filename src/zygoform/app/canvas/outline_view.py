@@ -50,7 +50,7 @@ def paint_outline(painter: QPainter, room: QRectF, outline: PartOutline, words: 
     """The figure in a room, an angle at either end, what one looks at in the middle."""
     box = (0.0, 0.0, outline.length, outline.across)
     mapping = fit(box, (58.0, 6.0, room.width() - 116.0, room.height() - 22.0))
-    thick = max(1.0, LEAST_ACROSS / max(outline.across * mapping.scale, 1e-6))
+    thick = 1.0 if outline.own else max(1.0, LEAST_ACROSS / max(outline.across * mapping.scale, 1e-6))
     middle = mapping.to_px((outline.length / 2, outline.across / 2)).y()
     points = [QPointF(p.x(), middle + (p.y() - middle) * thick) for p in mapping.outline(outline.points)]
     # What is drawn thicker than it is would slant more than it does: its ends lean as they are cut.
@@ -70,7 +70,7 @@ def paint_outline(painter: QPainter, room: QRectF, outline: PartOutline, words: 
 
 def _leaning(points: list[QPointF], outline: PartOutline, scale: float) -> list[QPointF]:
     """The corners with the ends at their true angle, whatever the thickness is drawn at."""
-    if len(points) != 4 or outline.across <= 0:
+    if outline.own or len(points) != 4 or outline.across <= 0:
         return points
     high = abs(points[0].y() - points[3].y())
     true = outline.across * scale

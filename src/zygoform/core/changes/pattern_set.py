@@ -11,8 +11,10 @@ from zygoform.core.changes.work import cutting
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.cut_shape import convex_pieces
+from zygoform.core.geometry.plane import Outline
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.cautions import DUST, GLUE, SAW
@@ -43,7 +45,7 @@ class PatternSet:
         if self.size.stock != "board":
             raise BadInputError("impossible", "Strips are cut from a board. Choose one.", "board")
         self.surface = self._surface()
-        strips = self._strips()
+        self.strips = strips = self._strips()
         if len(strips) > MOST_STRIPS:
             raise BadInputError("out_of_range", "So many strips: wider ones, or more between them.", "board")
         self.laid: Laid = lay(self.surface.field, strips)
@@ -97,9 +99,17 @@ class PatternSet:
             length_of=Sized(long, guesses, (where,)),
             width_of=Sized(self.size.width, terms=(Term("width of the strip", self.size.width, "on sale"),)),
             by_hand=long < self.shop.saw.shortest_safe,
+            face=self._face(piece) if corner or piece.measured.two_cut else (),
             left_corner=None if corner else sized("how far its end is from square", abs(first), "worked out"),
             right_corner=None if corner else sized("how far its end is from square", abs(last), "worked out"),
         )
+
+    def _face(self, piece: TrimPiece) -> Outline:
+        """Its outline along its strip, from its left extreme and its lower edge."""
+        (u, v) = self.strips[piece.strip].way
+        level = [(x * u + y * v, y * u - x * v) for x, y in piece.outline]
+        left, low = (min(p[k] for p in level) for k in (0, 1))
+        return tuple((x - left, y - low) for x, y in level)
 
     def _shortens(self, angle: float) -> float:
         """How much shorter the other edge is by a cut at an end."""
@@ -108,7 +118,7 @@ class PatternSet:
     def outcome(self) -> Outcome:
         change, pieces = self.change, self.laid.pieces
         parts = self._parts()
-        metres = sum(piece.measured.long_point for piece in pieces) / 1000
+        length = sum(piece.measured.long_point for piece in pieces)
         area = sum(piece.area for piece in pieces) / 1e6
         drawn = self._drawn()
         pins = sum(max(2, count_up(piece.measured.long_point / PIN_APART)) for piece in pieces)
@@ -117,17 +127,23 @@ class PatternSet:
         faces = "faces" if where != 1 else "face"
         return Outcome(
             change.id,
-            Message(f"{title.capitalize()}: {len(pieces)} strips, {metres:.1f} m, on {where} {faces}"),
+            Message(f"{title.capitalize()}: {len(pieces)} strips, {self._run(length)}, on {where} {faces}"),
             cut=parts,
             fittings=self._pins(pins) if change.fixing == "pins" else (),
             supplies=(Supply(change.id, "glue", GLUE_ML_M2 * area, "strips", Message("150 ml a m², one face")),),
-            notes=self._notes(metres),
+            notes=self._notes(length),
             cautions=(SAW, DUST, GLUE),
             findings=self._findings(parts),
             work=self._work(parts),
             body=self.body.id,
             reshaped=(self._body(drawn),),
         )
+
+    def _run(self, length: float) -> str:
+        """As trim is bought: whole feet, or metres to a tenth, always up."""
+        if self.shop.unit.system == "inch":
+            return f"{count_up(length / (12 * INCH))} ft"
+        return f"{count_up(length / 100) / 10:g} m"
 
     def _pins(self, count: int) -> tuple[Fitting, ...]:
         wanted = self.size.thickness + 12.0
@@ -173,19 +189,19 @@ class PatternSet:
         )
         return structs.replace(self.body, boards=tuple(laid_on(b) for b in self.body.boards), openings=openings)
 
-    def _notes(self, metres: float) -> tuple[Note, ...]:
+    def _notes(self, length: float) -> tuple[Note, ...]:
         change, pieces = self.change, self.laid.pieces
-        buy = metres / (1 - change.spare / 100)
+        buy = length / (1 - change.spare / 100)
         kinds = Counter(
             (round(p.measured.long_point, 1), *sorted(round(abs(a), 1) for a in p.measured.angles)) for p in pieces
         )
         notes = [
-            Note("Strips", Message(f"{metres:.1f} m of strip, {buy:.1f} m with {change.spare} % spare.")),
+            Note("Strips", Message(f"{self._run(length)} of strip, {self._run(buy)} with {change.spare} % spare.")),
             Note("Alike", Message(f"{len(kinds)} different ones; cut the first pair, lay it on, then the rest.")),
         ]
         double = sum(p.measured.two_cut for p in pieces)
         if double:
-            text = f"{double} ends hold a corner: two cuts, the listed one first, the other marked in place."
+            text = f"{double} ends hold a corner: two cuts, the listed one first; Cut draws both."
             notes.append(Note("Corners", Message(text)))
         if change.gap > 0 and "gap" in FAMILIES[change.family].uses:
             spacer = Message("An offcut {0} wide between strips keeps them even.", (change.gap,))

@@ -8,12 +8,13 @@ from msgspec import Struct
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.outcome.outcome import LaterCut
+from zygoform.core.patterns.measure import measure_piece
 
 
 class PartOutline(Struct, frozen=True):
     """A figure in mm, x along the part; seen on its face, or on its edge where the ends go through the thickness.
 
-    `left` and `right` are how far the ends are from square, degrees, unsigned.
+    `left` and `right` are how far the ends are from square, degrees; of an end with two cuts the steeper one.
     """
 
     points: Outline
@@ -22,10 +23,14 @@ class PartOutline(Struct, frozen=True):
     across: float
     left: float
     right: float
+    own: bool = False
+    """More than one cut makes an end: it is drawn with the corners it has."""
 
 
 def part_outline(listed: ListedPart) -> PartOutline:
     """The face with its mitres, or the edge with its bevels; the longer side is drawn below, at y = 0."""
+    if listed.part.face:
+        return _own(listed.part.face, listed.width)
     left, right = listed.part.left, listed.part.right
     edge = bool(left.bevel or right.bevel) and not (left.mitre or right.mitre)
     a, b = (left.bevel, right.bevel) if edge else (left.mitre, right.mitre)
@@ -33,6 +38,13 @@ def part_outline(listed: ListedPart) -> PartOutline:
     return PartOutline(
         _figure(listed.length, across, a, b), "edge" if edge else "face", listed.length, across, abs(a), abs(b)
     )
+
+
+def _own(face: Outline, width: float) -> PartOutline:
+    """With an end of two cuts, or cuts that meet."""
+    found = measure_piece(face, (1.0, 0.0))
+    left, right = (max(map(abs, angles), default=0.0) for angles in (found.first, found.last))
+    return PartOutline(face, "face", found.long_point, width, left, right, own=True)
 
 
 def _figure(length: float, across: float, left: float, right: float) -> Outline:

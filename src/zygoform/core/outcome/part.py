@@ -4,6 +4,7 @@ from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.geometry.plane import Outline
 from zygoform.core.measure.reading import Sized
 from zygoform.core.measure.rounding import Mode
 
@@ -53,3 +54,5 @@ class Part(Struct, frozen=True):
     right_corner: Sized | None = None
     by_hand: bool = False
     """Cut with a knife, shears or in a mitre box: too short for the saw is no fault of it."""
+    face: Outline = ()
+    """Its face as it is cut, x along it and y from the edge at y = 0 (mm), where more than one cut makes an end."""
