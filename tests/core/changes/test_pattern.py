@@ -3,8 +3,9 @@
 import math
 from collections import Counter
 
+import numpy as np
 import pytest
-from shapely import Polygon
+from shapely import Polygon, box
 from shapely.affinity import translate
 
 from tests.core.changes.test_doors import cupboard
@@ -155,3 +156,36 @@ def test_a_strip_with_a_corner_is_drawn_as_it_is_cut_and_its_mirror_image_is_ali
         assert part_outline(part).length == pytest.approx(part.part.length)
     # Of two rays that meet the earlier one runs through: they are no mirror images.
     assert family == "rays" or all(count % 2 == 0 for count in Counter(part.shape for _, part in own).values())
+
+
+@pytest.mark.parametrize("run", ["each", "mirrored"])
+@pytest.mark.parametrize("family", ["slats", "chevron", "herringbone"])
+def test_from_front_to_front_it_repeats_or_is_mirrored_within_its_margins(family: str, run: str) -> None:
+    """Left and right front of a row laid on each other bear the same strips; turned over first where mirrored."""
+    project = changed(chest(rows=2), "pattern", MAIN, family=family, run=run, angle=30.0, across=35, margin=20.0)
+    worked, plan = set_of(project), plan_of(project)
+    assert plan.failures == ()
+    faces: dict[float, dict[bool, list[list[tuple[float, float]]]]] = {}
+    for piece in worked.laid.pieces:
+        front = worked.field.fronts[piece.front]
+        right = front.x > worked.field.middle[0]
+        turned = right and run == "mirrored"
+        places = [((front.w - x + front.x) if turned else x - front.x, y - front.y) for x, y in piece.outline]
+        assert Polygon(places).difference(box(0, 0, front.w, front.h)).area < 1e-6
+        own = sorted((round(x, 3) + 0.0, round(y, 3) + 0.0) for x, y in places)
+        faces.setdefault(round(front.y), {}).setdefault(right, []).append(own)
+    assert len(faces) == 2
+    for row in faces.values():
+        assert len(row[False]) == len(row[True])
+        for own in row[False]:
+            assert any(len(own) == len(other) and np.allclose(own, other, atol=2e-3) for other in row[True])
+    parts = Counter(listed.part.location for listed in plan.parts)
+    assert len(parts) == 4
+
+
+def test_a_margin_is_left_round_every_front() -> None:
+    bare = set_of(changed(chest(), "pattern", MAIN)).surface.field.fronts[0]
+    front = set_of(changed(chest(), "pattern", MAIN, margin=20.0)).field.fronts[0]
+    left = (front.x - bare.x, front.y - bare.y, bare.w - front.w, bare.h - front.h)
+    assert left == pytest.approx((20, 20, 40, 40))
+    assert plan_of(changed(chest(), "pattern", MAIN, margin=290.0)).failures[0].parameter == "margin"

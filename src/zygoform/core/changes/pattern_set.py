@@ -21,8 +21,10 @@ from zygoform.core.outcome.cautions import DUST, GLUE, SAW
 from zygoform.core.outcome.outcome import Finding, Fitting, Note, Outcome, Supply
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.outcome.work import Work
-from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.pieces import TrimPiece
 from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.patterns.runs import laid_over
 from zygoform.core.patterns.strip import Strip
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
@@ -45,21 +47,22 @@ class PatternSet:
         if self.size.stock != "board":
             raise BadInputError("impossible", "Strips are cut from a board. Choose one.", "board")
         self.surface = self._surface()
-        self.strips = strips = self._strips()
-        if len(strips) > MOST_STRIPS:
-            raise BadInputError("out_of_range", "So many strips: wider ones, or more between them.", "board")
-        self.laid: Laid = lay(self.surface.field, strips)
+        self.field = self.surface.field.inset(change.margin) if change.margin else self.surface.field
+        self.strips, self.laid = laid_over(self.field, change.run if change.on != "this" else "one", self._strips)
         if not self.laid.pieces:
             raise BadInputError("does_not_fit", "No strip lies on it: less between them.", "gap")
 
-    def _strips(self) -> list[Strip]:
+    def _strips(self, field: PatternField) -> list[Strip]:
         """Of its family; what that refuses stands beside the entry it is about."""
         try:
-            return FAMILIES[self.change.family].load()(self.surface.field, self.size.width, self.change)
+            strips = FAMILIES[self.change.family].load()(field, self.size.width, self.change)
         except BadInputError as refused:
-            field = {"theta": "angle", "w": "board", "L": "long", "angles": "spread"}.get(refused.parameter)
-            named = field or refused.parameter
+            own = {"theta": "angle", "w": "board", "L": "long", "angles": "spread"}.get(refused.parameter)
+            named = own or refused.parameter
             raise BadInputError(refused.kind, refused.message, named, refused.lengths) from refused
+        if len(strips) > MOST_STRIPS:
+            raise BadInputError("out_of_range", "So many strips: wider ones, or more between them.", "board")
+        return strips
 
     def _surface(self) -> Surface:
         """The fronts there are, or the one board that was pointed at."""

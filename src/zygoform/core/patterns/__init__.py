@@ -3,6 +3,7 @@
 field.py     fronts in one plane, gaps kept
 strip.py     a strip as it is laid: its line and its band
 pieces.py    strips cut by those before them and by the edges of the fronts
+runs.py      from front to front: as one, the same on each, mirrored
 measure.py   long point, end angles, ends with a corner
 tally.py     how many, how long together, which angles
 bend.py      trim bent along an arch, an oval or a frame

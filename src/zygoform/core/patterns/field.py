@@ -7,6 +7,9 @@ from msgspec import Struct
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, Point, rectangle
 
+LEAST_FACE = 10.0
+"""A front keeps at least so much between its margins (mm)."""
+
 
 class FieldFront(Struct, frozen=True):
     """A rectangle: its lower left corner, width and height; y up."""
@@ -40,6 +43,16 @@ class PatternField(Struct, frozen=True):
         """A place by its share of the box, percent from the left and from below."""
         x0, y0, x1, y1 = self.box
         return x0 + (x1 - x0) * across / 100, y0 + (y1 - y0) * up / 100
+
+    def inset(self, margin: float) -> "PatternField":
+        """Every front less a margin all round. Raises BadInputError `does_not_fit` where nothing is left of one."""
+        small = min(min(front.w, front.h) for front in self.fronts)
+        if small - 2 * margin < LEAST_FACE:
+            text = "The smallest front is {0}: a margin leaves something of it."
+            raise BadInputError("does_not_fit", text, "margin", (small,))
+        return PatternField(
+            tuple(FieldFront(f.x + margin, f.y + margin, f.w - 2 * margin, f.h - 2 * margin) for f in self.fronts)
+        )
 
     @property
     def corners(self) -> Outline:

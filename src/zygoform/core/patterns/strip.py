@@ -20,6 +20,10 @@ class Strip(Struct, frozen=True):
     way: Point
     layer: int = 0
 
+    def mirrored(self, x: float) -> "Strip":
+        """Turned over about an upright line."""
+        return Strip(tuple((2 * x - a, b) for a, b in reversed(self.band)), (-self.way[0], self.way[1]), self.layer)
+
 
 def direction(degrees: float) -> Point:
     """The unit vector at an angle from x, counter-clockwise."""

@@ -13,6 +13,7 @@ from zygoform.core.measure.param import Choice, choice, count, length
 from zygoform.core.measure.param import angle as degrees
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.patterns.registry import FAMILIES, uses
+from zygoform.core.patterns.runs import PatternRun
 from zygoform.core.shop import Shop
 
 MOST_STRIP = 12.0
@@ -26,7 +27,7 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
         Literal["drawers", "fronts", "this"],
         choice(
             "Over",
-            Choice("drawers", "all drawers", "one field: lines run on from drawer to drawer"),
+            Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
             Choice("fronts", "drawers and doors", "all that lie in one plane"),
             Choice("this", "this one", "the front, side or lid that was pointed at"),
         ),
@@ -55,6 +56,18 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
         int, count("Rings", 0, 40, main=False, hint="0: all that find room", counts_if=uses("rings"))
     ] = 0
     long: Annotated[float, length("Block long", 20, 600, main=False, counts_if=uses("long"))] = 101.6
+    run: Annotated[
+        PatternRun,
+        choice(
+            "From front to front",
+            Choice("one", "as one field", "lines run on over gaps and rails"),
+            Choice("each", "the same on each", "equal fronts take equal strips, cut in one go"),
+            Choice("mirrored", "mirrored", "right of the middle turned over: left and right answer each other"),
+            main=False,
+            counts_if=("on", ("drawers", "fronts")),
+        ),
+    ] = "one"
+    margin: Annotated[float, length("Margin", 0, 300, main=False, hint="left free round every front")] = 0.0
     fixing: Annotated[
         Literal["pins", "glue"],
         choice(
