@@ -14,6 +14,7 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.changes.pattern_set import PatternSet
 from zygoform.core.drawing.part_outline import part_outline
 from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body
 from zygoform.core.form.inside.opened import opened
@@ -189,3 +190,11 @@ def test_a_margin_is_left_round_every_front() -> None:
     left = (front.x - bare.x, front.y - bare.y, bare.w - front.w, bare.h - front.h)
     assert left == pytest.approx((20, 20, 40, 40))
     assert plan_of(changed(chest(), "pattern", MAIN, margin=290.0)).failures[0].parameter == "margin"
+
+
+def test_on_a_face_that_is_no_rectangle_it_says_so() -> None:
+    """A corner of 86°: the left side leans in plan, the top is wider behind; the right side is plain."""
+    project = set_reading(chest(), "corner_left", "86").project
+    for target, refused in (("p1/side/left", True), ("p1/top/main", True), ("p1/side/right", False), (MAIN, False)):
+        failures = plan_of(changed(project, "pattern", target)).failures
+        assert [failure.parameter for failure in failures] == (["on"] if refused else [])

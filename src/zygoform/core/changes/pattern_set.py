@@ -13,7 +13,7 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.cut_shape import convex_pieces
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.goods.minutes import Task
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
@@ -47,6 +47,10 @@ class PatternSet:
         if self.size.stock != "board":
             raise BadInputError("impossible", "Strips are cut from a board. Choose one.", "board")
         self.surface = self._surface()
+        uneven = self.surface.uneven()
+        if uneven is not None:
+            text = f"{literal(uneven.name)} is out of square or cut out: strips are laid on plain rectangles only."
+            raise BadInputError("impossible", text, "on")
         self.field = self.surface.field.inset(change.margin) if change.margin else self.surface.field
         self.strips, self.laid = laid_over(self.field, change.run if change.on != "this" else "one", self._strips)
         if not self.laid.pieces:

@@ -1,5 +1,7 @@
 """Faces of a piece that something is laid on: fronts in one plane, a side, a lid, as a field with its own axes."""
 
+import math
+
 from msgspec import Struct
 
 from zygoform.core.form.form import Board, Body
@@ -9,6 +11,8 @@ from zygoform.core.patterns.field import FieldFront, PatternField
 
 FRONTS = ("drawer", "door", "panel")
 """What closes an opening and may be laid on."""
+PLAIN = 0.99
+"""A board that fills less of the box round it has another face than a rectangle; holes for pulls take less."""
 IN_PLANE = 0.5
 """Faces that differ by no more (mm) lie in one plane."""
 _LEFT: Point3 = (0.0, -1.0, 0.0)
@@ -48,21 +52,23 @@ class Surface(Struct, frozen=True):
         origin[self.out] = self.level
         return Prism((origin[0], origin[1], origin[2]), self.u, self.v, outline, thick)
 
-    def point(self, at: tuple[float, float], out: float = 0.0) -> Point3:
-        """A place on it, or so far before it (mm)."""
+    def point(self, at: tuple[float, float]) -> Point3:
+        """A place on it."""
         found = [0.0, 0.0, 0.0]
         for value, way in zip(at, (self.u, self.v), strict=True):
             k = _axis(way)
             found[k] = value if way[k] > 0 else -value
-        found[self.out] = self.level + out * self._outward
+        found[self.out] = self.level
         return found[0], found[1], found[2]
 
-    @property
-    def _outward(self) -> float:
-        """1 where one stands further along the axis, -1 on the other side."""
-        u, v = self.u, self.v
-        cross = (u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0])
-        return cross[self.out]
+    def uneven(self) -> Board | None:
+        """A board whose face is no plain rectangle in this plane: out of square, leaning, or cut out."""
+
+        def filled(board: Board) -> float:
+            low, high = board.solid.box
+            return board.solid.volume / math.prod(b - a for a, b in zip(low, high, strict=True))
+
+        return next((board for board in self.boards if filled(board) < PLAIN), None)
 
 
 def fronts_of(body: Body, roles: tuple[str, ...] = FRONTS) -> tuple[Board, ...]:
