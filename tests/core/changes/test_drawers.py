@@ -320,3 +320,20 @@ def test_what_is_left_of_packs_is_said() -> None:
     for own in screws:
         pack = next(p for p in project.shop.packs if p.id == own.pack)
         assert own.left == own.count * pack.holds - counts[own.size] - project.shop.spare_screws
+
+
+def test_small_parts_thinner_than_their_wood_are_cut_as_thick_as_it_is_sold() -> None:
+    """Stops and blocks where there is little room: drawn as planed, within the blank they are sawn from."""
+    project = changed(chest(), "drawer_parts", FIRST, blocks="new", stops="on", bottom=False)
+    small = [
+        m
+        for o in plan_of(project).form.outcomes
+        for m in o.members
+        if "stop" in m.board.id or "block" in m.board.id
+    ]
+    assert len(small) == 6
+    for member in small:
+        part_, blank = member.part, member.rough or member.board.solid
+        assert blank.volume == pytest.approx(part_.length * part_.width * part_.thickness)
+        assert all(a <= b + 1e-9 for a, b in zip(blank.box[0], member.board.solid.box[0], strict=True))
+        assert all(a >= b - 1e-9 for a, b in zip(blank.box[1], member.board.solid.box[1], strict=True))

@@ -188,6 +188,10 @@ class DrawerRepair:
             f"{self.change.id}/{key}/{own}", name, "runner" if "stop" in key or along == Y else "box", solid, along
         )
         long, wide = (Sized(mm, terms=(Term(f"{name.lower()}, usual", mm, "chosen"),)) for mm in sizes)
+        (x0, y0, z0), (x1, y1, z1) = solid.box
+        thick = self.board.thickness
+        # Where there is less room it is planed thinner: cut it is from wood as thick as it is sold.
+        blank = upright(rectangle(x0, y0, x1, y1), z0, z0 + thick) if z1 - z0 < thick - SAME_MM else None
         return Member(
             self.change.id,
             board,
@@ -198,6 +202,7 @@ class DrawerRepair:
             rounding="down",
             length_of=long,
             width_of=wide,
+            rough=blank,
         )
 
     def _fittings(self) -> tuple[Fitting, ...]:
