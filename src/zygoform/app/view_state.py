@@ -14,7 +14,7 @@ class ViewState:
     """Nothing of this is saved. `shown` is the piece on screen, or nothing for all; `current` the one acted on.
 
     `opened` are the openings that one looks into: their drawers are drawn out, their doors open.
-    Flaps among them are let down by the share `swing`.
+    Flaps among them are let down by the share `swing`. `drawing_on` is the pattern that lines are drawn for.
     """
 
     def __init__(self) -> None:
@@ -25,6 +25,7 @@ class ViewState:
         self.swing = 1.0
         self.highlighted: tuple[str, ...] = ()
         self.open_change = ""
+        self.drawing_on = ""
         self.shown = ""
         self.current = ""
         self.traced: TapeLine | None = None

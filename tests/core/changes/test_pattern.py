@@ -5,22 +5,26 @@ from collections import Counter
 
 import numpy as np
 import pytest
-from shapely import Polygon, box
+from shapely import MultiPoint, Polygon, box
 from shapely.affinity import translate
 
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, made, plan_of
-from zygoform.core.changes.pattern_set import PatternSet
+from zygoform.core.changes.patterning.pattern_set import PatternSet
+from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.drawing.part_outline import part_outline
+from zygoform.core.edits.patterns import draw_line
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.form.targets import target_in
+from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 
 MAIN = "p1/body/main"
@@ -28,6 +32,19 @@ MAIN = "p1/body/main"
 
 def strips_of(body: Body) -> list[tuple[Board, Board]]:
     return [(board, strip) for board in body.boards for strip in board.on_face if strip.id.startswith("c1/")]
+
+
+def sawn(plan: Plan) -> list[ListedPart]:
+    """What is cut of a pattern, but for spare strips."""
+    return [listed for listed in plan.parts if "/strip/" in listed.id]
+
+
+def patterned(project: Project, family: str, **values: object) -> Project:
+    """On all drawers; of lines drawn by hand two are drawn."""
+    project = changed(project, "pattern", MAIN, family=family, **values)
+    for line in (DrawnLine(0, 0, 300, 200), DrawnLine(0, 90, 60, 9)) if family == "lines" else ():
+        project = draw_line(project, "c1", line).project
+    return project
 
 
 def set_of(project: Project) -> PatternSet:
@@ -38,29 +55,29 @@ def set_of(project: Project) -> PatternSet:
 @pytest.mark.parametrize("family", sorted(FAMILIES))
 def test_what_is_drawn_is_what_is_cut_and_lies_on_its_front(family: str) -> None:
     """Volume by area and thickness; one part for each piece, as long; none over the edge of its front."""
-    project = changed(chest(), "pattern", MAIN, family=family, up=50 if family == "diamonds" else 0)
+    project = patterned(chest(), family, up=0 if family == "rays" else 50)
     plan, outcome = plan_of(project), made(project)
+    parts = [part for part in outcome.parts if "/strip/" in part.id]
     worked = set_of(project)
     size = project.shop.size(project.changes[0].board)  # type: ignore[union-attr]
     drawn = strips_of(plan.planned.bodies[0])
     area = sum(piece.area for piece in worked.laid.pieces)
-    assert sum(strip.solid.volume for _, strip in drawn) == pytest.approx(area * size.thickness, rel=1e-6)
-    assert [part.length for part in outcome.parts] == pytest.approx(
-        [piece.measured.long_point for piece in worked.laid.pieces]
-    )
+    thick = size.thickness * (2 if family == "ornaments" else 1)
+    assert sum(strip.solid.volume for _, strip in drawn) == pytest.approx(area * thick, rel=1e-6)
+    assert [part.length for part in parts] == pytest.approx([piece.measured.long_point for piece in worked.cut])
     for front, strip in drawn:
         (x0, y0, z0), (x1, _, z1) = front.solid.box
         low, high = strip.solid.box
-        assert (high[1], high[1] - low[1]) == pytest.approx((y0, size.thickness))
+        assert (high[1], high[1] - low[1]) == pytest.approx((y0, thick))
         assert x0 - 1e-6 <= low[0] <= high[0] <= x1 + 1e-6
         assert z0 - 1e-6 <= low[2] <= high[2] <= z1 + 1e-6
     assert not [row for row in plan.purchase.rows if row.missing]
     glue = next(s for s in outcome.supplies if s.kind == "glue")
     assert glue.amount == pytest.approx(150 * area / 1e6)
-    pins = sum(max(2, math.ceil(part.length / 80 - 1e-9)) for part in outcome.parts)
-    assert next(f for f in outcome.fittings if f.kind == "pin").count == pins
+    pins = sum(max(2, math.ceil(part.length / 80 - 1e-9)) for part in parts)
+    assert sum(f.count for f in outcome.fittings if f.kind == "pin") == pins
     told = next((f for f in outcome.findings if f.code == "short_strips"), None)
-    short = sum(part.length < project.shop.saw.shortest_safe for part in outcome.parts)
+    short = sum(p.length < project.shop.saw.shortest_safe for p in parts if p.name != "Bent strip")
     assert (told is not None) == bool(short)
     assert not [f for f in plan.findings if f.code in ("short_parts", "ends_cross")]
 
@@ -70,11 +87,11 @@ def test_ends_are_slanted_the_way_the_piece_is(family: str) -> None:
     """The saw's own drawing of a part laid on the piece of the pattern: one covers the other."""
     project = changed(chest(), "pattern", MAIN, family=family, angle=35.0)
     plan, worked = plan_of(project), set_of(project)
-    field = worked.surface.field
-    strips = FAMILIES[family].load()(field, worked.size.width, worked.change)
+    field = worked.field
+    strips = FAMILIES[family].load()(field, worked.sizes[0].width, worked.change)
     pieces = lay(field, strips).pieces
     compared = 0
-    for piece, listed in zip(pieces, plan.parts, strict=True):
+    for piece, listed in zip(pieces, sawn(plan), strict=True):
         way = strips[piece.strip].way
         if piece.measured.two_cut or len(piece.outline) != 4 or listed.part.name != "Strip":
             continue
@@ -82,7 +99,7 @@ def test_ends_are_slanted_the_way_the_piece_is(family: str) -> None:
         drawn = Polygon(part_outline(listed).points)
         there = translate(level, drawn.bounds[0] - level.bounds[0], drawn.bounds[1] - level.bounds[1])
         # Rounded to a sixteenth of an inch a part is longer or shorter by half of that.
-        assert there.symmetric_difference(drawn).area < 0.85 * worked.size.width
+        assert there.symmetric_difference(drawn).area < 0.85 * worked.sizes[0].width
         compared += 1
     assert compared > 10
 
@@ -119,7 +136,7 @@ def test_a_side_takes_one_on_its_outer_face(target: str, axis: int, side: int) -
         assert (low[axis] if side > 0 else high[axis]) == pytest.approx(face)
     # Blocks of one length cover the side wholly.
     low, high = board.solid.box
-    covered = sum(strip.solid.volume for _, strip in own) / set_of(project).size.thickness
+    covered = sum(strip.solid.volume for _, strip in own) / set_of(project).sizes[0].thickness
     assert covered == pytest.approx((high[1] - low[1]) * (high[2] - low[2]), rel=1e-6)
 
 
@@ -142,7 +159,7 @@ def test_trim_is_told_as_it_is_bought() -> None:
     for system, unit, one, step in (("inch", "ft", 304.8, 1.0), ("mm", "m", 1000.0, 0.1)):
         plan = plan_of(set_unit(project, system).project)  # type: ignore[arg-type]
         told = float(plan.outcomes[0].result.text.split(f" {unit}, on")[0].split()[-1])
-        assert 0 <= told - sum(listed.part.length for listed in plan.parts) / one < step + 1e-9
+        assert 0 <= told - sum(listed.part.length for listed in sawn(plan)) / one < step + 1e-9
 
 
 @pytest.mark.parametrize("family", ["chevron", "diamonds", "rays"])
@@ -150,7 +167,7 @@ def test_a_strip_with_a_corner_is_drawn_as_it_is_cut_and_its_mirror_image_is_ali
     """As large as the piece of the pattern; of a pattern that is its own mirror image each shape comes in pairs."""
     project = changed(chest(), "pattern", MAIN, family=family, angle=30.0, rays=6)
     plan, pieces = plan_of(project), set_of(project).laid.pieces
-    own = [(piece, part) for piece, part in zip(pieces, plan.parts, strict=True) if part.part.face]
+    own = [(piece, part) for piece, part in zip(pieces, sawn(plan), strict=True) if part.part.face]
     assert own
     for piece, part in own:
         assert Polygon(part_outline(part).points).area == pytest.approx(piece.area)
@@ -180,21 +197,34 @@ def test_from_front_to_front_it_repeats_or_is_mirrored_within_its_margins(family
         assert len(row[False]) == len(row[True])
         for own in row[False]:
             assert any(len(own) == len(other) and np.allclose(own, other, atol=2e-3) for other in row[True])
-    parts = Counter(listed.part.location for listed in plan.parts)
+    parts = Counter(listed.part.location for listed in sawn(plan))
     assert len(parts) == 4
 
 
 def test_a_margin_is_left_round_every_front() -> None:
-    bare = set_of(changed(chest(), "pattern", MAIN)).surface.field.fronts[0]
+    bare = set_of(changed(chest(), "pattern", MAIN)).whole.fronts[0]
     front = set_of(changed(chest(), "pattern", MAIN, margin=20.0)).field.fronts[0]
     left = (front.x - bare.x, front.y - bare.y, bare.w - front.w, bare.h - front.h)
     assert left == pytest.approx((20, 20, 40, 40))
     assert plan_of(changed(chest(), "pattern", MAIN, margin=290.0)).failures[0].parameter == "margin"
 
 
-def test_on_a_face_that_is_no_rectangle_it_says_so() -> None:
-    """A corner of 86°: the left side leans in plan, the top is wider behind; the right side is plain."""
+@pytest.mark.parametrize("target", ["p1/side/left", "p1/top/main", "p1/side/right"])
+def test_a_face_out_of_square_is_covered_in_its_true_outline(target: str) -> None:
+    """A corner of 86°: the left side leans in plan, the top is wider behind. A face is the hull of its corners."""
     project = set_reading(chest(), "corner_left", "86").project
-    for target, refused in (("p1/side/left", True), ("p1/top/main", True), ("p1/side/right", False), (MAIN, False)):
-        failures = plan_of(changed(project, "pattern", target)).failures
-        assert [failure.parameter for failure in failures] == (["on"] if refused else [])
+    project = changed(project, "pattern", target, family="slats", gap=0.0, angle=30.0)
+    worked, plan = set_of(project), plan_of(project)
+    assert plan.failures == ()
+    board = next(b for b in plan.found.boards if b.id == target)
+    covered = sum(piece.area for piece in worked.laid.pieces) + worked.laid.sliver_area
+    corners = np.array(board.solid.corners)
+    on = corners[corners @ worked.surface.out > worked.surface.level - 0.5]
+    face = MultiPoint(on @ np.array([worked.surface.u, worked.surface.v]).T).convex_hull
+    assert covered == pytest.approx(face.area, rel=1e-6)
+    own = [strip for host, strip in strips_of(plan.planned.bodies[0]) if host.id == target]
+    out = np.array(worked.surface.out)
+    for strip in own:
+        depths = np.array(strip.solid.corners) @ out - worked.surface.level
+        assert (depths.min(), depths.max()) == pytest.approx((0.0, worked.sizes[0].thickness), abs=1e-6)
+    assert np.allclose(np.array(own[0].grain) @ out, 0, atol=1e-9)

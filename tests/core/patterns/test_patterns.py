@@ -11,13 +11,22 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from zygoform.core.patterns.drawn_line import DrawnLine
+from zygoform.core.patterns.families.basket import basket_strips
+from zygoform.core.patterns.families.beads import bead_strips
+from zygoform.core.patterns.families.brick import brick_strips
 from zygoform.core.patterns.families.chevron import chevron_strips
+from zygoform.core.patterns.families.curve import straight_strips
 from zygoform.core.patterns.families.diamonds import diamond_strips
+from zygoform.core.patterns.families.filled_frames import filled_strips
+from zygoform.core.patterns.families.free_lines import line_strips
 from zygoform.core.patterns.families.herringbone import herringbone_strips
 from zygoform.core.patterns.families.lattice import lattice_strips
 from zygoform.core.patterns.families.nested_frames import frame_strips
 from zygoform.core.patterns.families.rays import ray_strips
 from zygoform.core.patterns.families.slats import slat_strips
+from zygoform.core.patterns.families.turning import turning_strips
+from zygoform.core.patterns.families.zigzag import zigzag_strips
 from zygoform.core.patterns.field import PatternField, field_of
 from zygoform.core.patterns.measure import measure_piece
 from zygoform.core.patterns.pieces import Laid, lay
@@ -41,8 +50,18 @@ FAMILIES: dict[str, Family] = {
     "frames": lambda f, w, g, t: frame_strips(f, w + 0 * t, g),
     "lattice": lambda f, w, g, t: lattice_strips(f, w, g + 1, t),
     "herringbone": lambda f, w, g, t: herringbone_strips(f, 3 * w + g, w, t),
+    "zigzag": lambda f, w, g, t: zigzag_strips(f, w, g, t, 3),
+    "filled": lambda f, w, g, t: filled_strips(f, w / 2, g / 4, t),
+    "basket": lambda f, w, g, t: basket_strips(f, w, g, 3, t),
+    "brick": lambda f, w, g, t: brick_strips(f, w, g, 2.5 * w, t, "third"),
+    "turning": lambda f, w, g, t: turning_strips(f, w, g, (t, 2 * t), f.at(40, 30), t / 2),
+    "beads": lambda f, w, g, t: bead_strips(f, w / 2, g / 4 + 0 * t, "all" if t < 45 else "level"),
+    "facets": lambda f, w, g, t: straight_strips(f.middle, w, "oval", 300 + g, 200 + t, 0.0, 0.0, 14),
+    "lines": lambda f, w, g, t: line_strips(
+        f, w, [DrawnLine(0, 0, 150 + g, 90 + t), DrawnLine(20, 80, 90, 0)], "both"
+    ),
 }
-TIGHT = ("slats", "chevron", "diamonds", "herringbone")
+TIGHT = ("slats", "chevron", "diamonds", "herringbone", "zigzag", "basket", "brick", "turning")
 FIELDS = st.tuples(
     st.integers(1, 3), st.integers(1, 3), st.floats(120, 500), st.floats(100, 260), st.floats(0, 12)
 ).map(
@@ -70,8 +89,8 @@ def test_pieces_are_the_pattern_inside_the_field_and_nothing_else(
     bands = shapely.union_all([shapely.Polygon(strip.band) for strip in strips], grid_size=1e-7)
     wanted = sum(shapely.intersection(bands, front, grid_size=1e-7).area for front in fronts)
     assert sum(p.area for p in found) + laid.sliver_area == pytest.approx(wanted, rel=1e-6)
-    tree = shapely.STRtree(found)
-    for a, b in zip(*tree.query(found, predicate="overlaps"), strict=True):
+    tree, every = shapely.STRtree(found), np.array(found, dtype=object)
+    for a, b in zip(*tree.query(every, predicate="overlaps"), strict=True):
         shared = shapely.intersection(found[a], found[b], grid_size=1e-7).area
         assert shared < 1e-6 * min(found[a].area, found[b].area)
     for piece, polygon in zip(laid.pieces, found, strict=True):
@@ -119,9 +138,7 @@ def test_what_is_mirrored_has_mirrored_pieces_in_equal_number(
 
 
 @settings(max_examples=25)
-@given(
-    FIELDS, st.floats(12, 50), st.floats(3, 87), st.sampled_from(["slats", "chevron", "diamonds", "herringbone"])
-)
+@given(FIELDS, st.floats(12, 50), st.floats(3, 87), st.sampled_from(TIGHT))
 def test_a_tight_pattern_covers_every_front(field: PatternField, w: float, theta: float, name: str) -> None:
     laid = lay(field, FAMILIES[name](field, w, 0.0, theta))
     for k, front in enumerate(field.fronts):

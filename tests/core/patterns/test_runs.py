@@ -2,7 +2,6 @@
 
 import math
 from collections import Counter
-from functools import partial
 
 import numpy as np
 import pytest
@@ -15,7 +14,7 @@ from zygoform.core.patterns.families.chevron import chevron_strips
 from zygoform.core.patterns.families.lattice import lattice_strips
 from zygoform.core.patterns.families.rays import ray_strips
 from zygoform.core.patterns.families.slats import slat_strips
-from zygoform.core.patterns.field import PatternField, field_of
+from zygoform.core.patterns.field import Margins, PatternField, field_of
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.runs import PatternRun, laid_over
 from zygoform.core.patterns.strip import Strip
@@ -75,7 +74,7 @@ def test_every_front_alone_and_turned_over_right_of_the_middle(
 ) -> None:
     """What lies on a front is what its own pattern would be; mirrored, all of it is its own mirror image."""
     field = fronts(columns, rows, wide, 140.0, 6.0)
-    strips, laid = laid_over(field, run, lambda own: slat_strips(own, w, 3.0, theta))
+    strips, laid = laid_over(field, run, lambda own, _turn: slat_strips(own, w, 3.0, theta))
     alone = lay(PatternField(field.fronts[:1]), slat_strips(PatternField(field.fronts[:1]), w, 3.0, theta))
     assert Counter(piece.front for piece in laid.pieces) == dict.fromkeys(range(columns * rows), len(alone.pieces))
     for piece in laid.pieces:
@@ -92,10 +91,10 @@ def test_every_front_alone_and_turned_over_right_of_the_middle(
 
 def test_as_one_it_runs_on_and_a_margin_that_leaves_nothing_is_refused() -> None:
     field = fronts(2, 1, 200.0, 100.0, 5.0)
-    laid = laid_over(field, "one", partial(chevron_strips, w=20.0, gap=0.0, theta=45.0))[1]
+    laid = laid_over(field, "one", lambda own, _turn: chevron_strips(own, 20.0, 0.0, 45.0))[1]
     assert {piece.strip for piece in laid.pieces if piece.front == 0}
     assert sum(piece.area for piece in laid.pieces) == pytest.approx(2 * 200 * 100)
-    assert field.inset(30.0).box == (30.0, 30.0, 375.0, 70.0)
+    assert field.inset(Margins(30, 30, 30, 30)).box == (30.0, 30.0, 375.0, 70.0)
     with pytest.raises(BadInputError) as refused:
-        field.inset(46.0)
+        field.inset(Margins(46, 46, 46, 46))
     assert (refused.value.parameter, refused.value.lengths) == ("margin", (100.0,))

@@ -16,6 +16,8 @@ part_menu.py         the list of what can be done with a part
 set_names.py         the pieces of a set by their names
 spots.py             every part as something a screen reader can name
 gestures.py          one class a mouse gesture: pan, drag a grip
+pressed.py           which gesture a press begins
+line_drawing.py      strips of a pattern drawn by hand
 outline_view.py      one part with the angles of its ends
 thumbnail.py         a small drawing of a piece or a set
 boards.py            the boards with their cuts

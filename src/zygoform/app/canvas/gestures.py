@@ -8,8 +8,12 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.core.drawing.primitives import Grip
 from zygoform.core.edits.planning import set_value
+from zygoform.core.geometry.plane import Point
 from zygoform.core.measure.param import param
 from zygoform.core.measure.rounding import round_to
+
+SNAP, SNAP_DEGREES, ANGLE_STEP = 7.0, 1.5, 0.5
+"""A stop takes a handle from so far away, px or degrees; an angle is dragged in such steps (degrees)."""
 
 
 class Gesture(Protocol):
@@ -62,14 +66,28 @@ class DragGrip:
     def move(self, at: QPointF) -> None:
         if self._entry is None:
             return
-        x, y = self._mapping.to_mm(at)
-        dx, dy = x - self._from[0], y - self._from[1]
-        by = (dx * self._grip.direction[0] + dy * self._grip.direction[1]) / self._grip.stretch
-        step = self._session.unit.step
-        value = min(max(round_to(self._before + by, step), self._entry.low), self._entry.high)
-        grip = self._grip
+        grip, entry = self._grip, self._entry
+        wanted = self._wanted(self._mapping.to_mm(at))
+        step = self._session.unit.step if entry.unit == "length" else ANGLE_STEP if entry.unit == "angle" else 1.0
+        # Within a few pixels of a place to stop at it stops there.
+        near = SNAP / self._mapping.scale / grip.stretch if grip.pivot is None else SNAP_DEGREES
+        stop = min(grip.stops, key=lambda value: abs(value - wanted), default=None)
+        found = stop if stop is not None and abs(stop - wanted) <= near else round_to(wanted, step)
+        value: float = min(max(found, entry.low), entry.high)
+        if entry.unit == "count":
+            value = round(value)
         if self._session.preview(lambda project: set_value(project, grip.change_id, grip.parameter, value)):
             self._value = value
+
+    def _wanted(self, at: Point) -> float:
+        """The value where the hand is."""
+        grip = self._grip
+        if (angle := grip.angle_at(at)) is not None:
+            # It moves from where it was taken hold of; a full turn is none.
+            start = grip.angle_at(self._from) or 0.0
+            return self._before + (angle - start + 180) % 360 - 180
+        dx, dy = at[0] - self._from[0], at[1] - self._from[1]
+        return self._before + (dx * grip.direction[0] + dy * grip.direction[1]) / grip.stretch
 
     def end(self) -> None:
         value, grip = self._value, self._grip

@@ -21,11 +21,12 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from zygoform.app.canvas import notes, paint
 from zygoform.app.canvas.drawing_ahead import DrawingAhead
 from zygoform.app.canvas.fault_pins import fault_at, paint_faults
-from zygoform.app.canvas.gestures import DragGrip, Gesture, Pan
+from zygoform.app.canvas.gestures import Gesture, Pan
 from zygoform.app.canvas.looking_in import look_in_entries, swap_opening
 from zygoform.app.canvas.mapping import Mapping, fit, room_beside_notes
 from zygoform.app.canvas.part_menu import PartMenu, pop_up
 from zygoform.app.canvas.pictures import PiecePictures
+from zygoform.app.canvas.pressed import gesture_at
 from zygoform.app.canvas.set_names import paint_names
 from zygoform.app.canvas.spots import Spots
 from zygoform.app.canvas.surveying import (
@@ -210,6 +211,8 @@ class PieceView(QWidget):
             change = self._change_of(pointed) or self.session.view.open_change
             notes.paint_drilling(painter, self.session, mapping, self.place)
             notes.paint_grips(painter, scene, mapping, change)
+            if (drawn := getattr(self._gesture, "paint", None)) is not None:
+                drawn(painter)
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]
@@ -259,14 +262,15 @@ class PieceView(QWidget):
         open_ids, bays = self.session.view.opened, self.kind == "redesign"
         return opening_at(seen.of(self.overlay), self.place, point, part, open_ids, bays=bays) or part
 
-    def _grip_at(self, at: QPointF) -> Grip | None:
+    def grip_at(self, at: QPointF) -> Grip | None:
+        """The handle of the open change, or of the one pointed at, under a point."""
         scene = self.scene()
         change = self._change_of(self.session.view.hovered) or self.session.view.open_change
         if scene is None or self.kind != "redesign":
             return None
         return near_grip([g for g in scene.grips if g.change_id == change], self.mapping(), at)
 
-    def _divider_at(self, at: QPointF) -> str:
+    def divider_at(self, at: QPointF) -> str:
         """The board that parts two openings here; the front has to be seen."""
         part = self.part_at(at) if self.kind == "survey" and self.place in FRONT_PLACES else ""
         return part if is_divider(part) else ""
@@ -281,13 +285,8 @@ class PieceView(QWidget):
         at = self._pressed = paint.unscaled(event.position())
         if self.kind == "small":
             return
-        grip = self._grip_at(at) if event.button() == Qt.MouseButton.LeftButton else None
-        if grip is not None:
-            self._gesture = DragGrip(self.session, grip, self.mapping(), at)
-        elif event.button() == Qt.MouseButton.LeftButton and self._divider_at(at):
-            from zygoform.app.canvas.dividing import DragDivider
-
-            self._gesture = DragDivider(self.session, self._divider_at(at), self.mapping(), at)
+        if event.button() == Qt.MouseButton.LeftButton:
+            self._gesture = gesture_at(self, at)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         at = paint.unscaled(event.position())
@@ -295,6 +294,8 @@ class PieceView(QWidget):
             return
         if self._gesture is not None:
             self._gesture.move(at)
+            if self.session.view.drawing_on:
+                self.update()
         elif self._pressed is not None and event.buttons() and self.kind != "small":
             if (at - self._pressed).manhattanLength() > CLICK:
                 self._gesture = Pan(self, self._pressed)
@@ -302,7 +303,7 @@ class PieceView(QWidget):
         else:
             self.session.hover(self.part_at(at))
             free = Qt.CursorShape.ArrowCursor
-            self.setCursor(Qt.CursorShape.SizeAllCursor if self._grip_at(at) or self._divider_at(at) else free)
+            self.setCursor(Qt.CursorShape.SizeAllCursor if self.grip_at(at) or self.divider_at(at) else free)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         at, gesture = paint.unscaled(event.position()), self._gesture
@@ -311,7 +312,7 @@ class PieceView(QWidget):
             self._gesture = None
             self.unsetCursor()
         clicked = self._pressed is not None and (at - self._pressed).manhattanLength() <= CLICK
-        free = not isinstance(gesture, DragGrip) and not self._drawing.busy
+        free = (gesture is None or isinstance(gesture, Pan)) and not self._drawing.busy
         if event.button() == Qt.MouseButton.LeftButton and clicked and free:
             self._click(at)
         self._pressed = None

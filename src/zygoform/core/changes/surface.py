@@ -1,74 +1,101 @@
 """Faces of a piece that something is laid on: fronts in one plane, a side, a lid, as a field with its own axes."""
 
-import math
+from collections.abc import Iterable
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.form.form import Board, Body
-from zygoform.core.geometry.plane import Outline
-from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z
-from zygoform.core.patterns.field import FieldFront, PatternField
+from zygoform.core.geometry.convex import face_area
+from zygoform.core.geometry.plane import Outline, Point, rectangle
+from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
+from zygoform.core.patterns.field import FieldFront, PatternField, shaped
 
 FRONTS = ("drawer", "door", "panel")
 """What closes an opening and may be laid on."""
-PLAIN = 0.99
-"""A board that fills less of the box round it has another face than a rectangle; holes for pulls take less."""
 IN_PLANE = 0.5
 """Faces that differ by no more (mm) lie in one plane."""
-_LEFT: Point3 = (0.0, -1.0, 0.0)
+_COVERED = 250.0
+"""A hole of less area (mm²) is covered: that of a pull's screw, of a key."""
+_FRONT: Point3 = (0.0, -1.0, 0.0)
+_STEEP = 0.7
+"""The normal of a face that is rather level than upright has more than this upward."""
 
 
 class Surface(Struct, frozen=True):
-    """Boards with a face in one plane: u to the right and v up as one looks at it, `level` how far out it lies."""
+    """Boards with a face in one plane: u to the right and v up as one looks at it, `level` how far out it lies.
+
+    `kept` is what stays on each of the boards and is not laid over.
+    """
 
     boards: tuple[Board, ...]
     u: Point3
     v: Point3
     level: float
+    kept: tuple[tuple[Board, ...], ...] = ()
 
     @property
-    def out(self) -> int:
-        """Along which axis one looks at it."""
-        return 3 - _axis(self.u) - _axis(self.v)
+    def out(self) -> Point3:
+        """Towards whoever looks at it."""
+        return cross(self.u, self.v)
 
-    @property
-    def field(self) -> PatternField:
-        """Each board's face as a front, in the order of the boards."""
-        return PatternField(tuple(FieldFront(*self._rect(board)) for board in self.boards))
+    def field(self, room: float = 0.0) -> PatternField:
+        """Each board's face in its true outline as a front, in their order; with `room` round what stays."""
+        return PatternField(tuple(self._front(k, room) for k in range(len(self.boards))))
 
-    def _rect(self, board: Board) -> tuple[float, float, float, float]:
-        low, high = board.solid.box
-        (a, b), (c, d) = (self._span(low, high, way) for way in (self.u, self.v))
-        return a, c, b - a, d - c
+    def _front(self, k: int, room: float) -> FieldFront:
+        kept = tuple(self._round(board, room) for board in self.kept[k]) if self.kept else ()
+        board = self.boards[k]
+        faces = [face for face in board.solid.faces if self._is_on(face)]
+        outlines = [tuple((dot(p, self.u), dot(p, self.v)) for p in face.points) for face in faces]
+        if len(outlines) == 1 and _is_plain(outlines[0]):
+            (x0, x1), (y0, y1) = (extent_along(faces[0].points, way) for way in (self.u, self.v))
+            return FieldFront(x0, y0, x1 - x0, y1 - y0, kept=kept)
+        import shapely
 
-    @staticmethod
-    def _span(low: Point3, high: Point3, way: Point3) -> tuple[float, float]:
-        k = _axis(way)
-        return (low[k], high[k]) if way[k] > 0 else (-high[k], -low[k])
+        whole = shapely.union_all([shapely.Polygon(outline) for outline in outlines], grid_size=1e-6)
+        if whole.geom_type == "Polygon":
+            whole = shapely.Polygon(
+                whole.exterior, [h for h in whole.interiors if shapely.Polygon(h).area > _COVERED]
+            )
+        return shaped(shapely.simplify(whole, 1e-6), kept)
+
+    def _is_on(self, face: Face) -> bool:
+        return dot(face.normal, self.out) > 1 - 1e-6 and abs(dot(face.points[0], self.out) - self.level) < IN_PLANE
+
+    def _round(self, board: Board, room: float) -> Outline:
+        """The rectangle round something on it, and some room."""
+        (x0, x1), (y0, y1) = (extent_along(board.solid.corners, way) for way in (self.u, self.v))
+        return rectangle(x0 - room, y0 - room, x1 + room, y1 + room)
 
     def solid(self, outline: Outline, thick: float) -> Prism:
         """Something flat of that outline (u, v) lying on it."""
-        origin = [0.0, 0.0, 0.0]
-        origin[self.out] = self.level
-        return Prism((origin[0], origin[1], origin[2]), self.u, self.v, outline, thick)
+        return Prism(along((0.0, 0.0, 0.0), self.out, self.level), self.u, self.v, outline, thick)
 
-    def point(self, at: tuple[float, float]) -> Point3:
+    def point(self, at: Point) -> Point3:
         """A place on it."""
-        found = [0.0, 0.0, 0.0]
-        for value, way in zip(at, (self.u, self.v), strict=True):
-            k = _axis(way)
-            found[k] = value if way[k] > 0 else -value
-        found[self.out] = self.level
-        return found[0], found[1], found[2]
+        return along(along(along((0.0, 0.0, 0.0), self.out, self.level), self.u, at[0]), self.v, at[1])
 
-    def uneven(self) -> Board | None:
-        """A board whose face is no plain rectangle in this plane: out of square, leaning, or cut out."""
+    def without(self, things: Iterable[Board]) -> "Surface":
+        """The same, some things that stand on its boards kept free."""
+        own = tuple(things)
+        return structs.replace(
+            self, kept=tuple(tuple(t for t in own if self._stands_on(t, k)) for k in range(len(self.boards)))
+        )
 
-        def filled(board: Board) -> float:
-            low, high = board.solid.box
-            return board.solid.volume / math.prod(b - a for a, b in zip(low, high, strict=True))
+    def _stands_on(self, thing: Board, k: int) -> bool:
+        """Whether it lies against the face of a board."""
+        near = extent_along(thing.solid.corners, self.out)[0]
+        if abs(near - self.level) > IN_PLANE:
+            return False
+        spans = [(extent_along(b.solid.corners, way)) for b in (thing, self.boards[k]) for way in (self.u, self.v)]
+        (a0, a1), (b0, b1), (c0, c1), (d0, d1) = spans
+        return a0 < c1 and c0 < a1 and b0 < d1 and d0 < b1
 
-        return next((board for board in self.boards if filled(board) < PLAIN), None)
+
+def _is_plain(outline: Outline) -> bool:
+    """Whether an outline is a rectangle along the axes."""
+    xs, ys = {round(x, 6) for x, _ in outline}, {round(y, 6) for _, y in outline}
+    return len(outline) == 4 and len(xs) == len(ys) == 2
 
 
 def fronts_of(body: Body, roles: tuple[str, ...] = FRONTS) -> tuple[Board, ...]:
@@ -81,21 +108,36 @@ def front_surface(boards: tuple[Board, ...]) -> Surface:
     """Fronts seen from the front: those that lie in the plane of the one furthest out."""
     level = min(board.solid.box[0][1] for board in boards)
     own = tuple(board for board in boards if board.solid.box[0][1] - level <= IN_PLANE)
-    return Surface(own, X, Z, level)
+    return Surface(own, X, Z, -level)
 
 
 def surface_of(board: Board, body: Body) -> Surface:
     """The outer face of a single board: of a side the outer one, of a lid or top the upper one, else the front."""
+    normal = _outer(board, body)
+    up = (0.0, 1.0, 0.0) if abs(normal[2]) > _STEEP else Z
+    v = along(up, normal, -dot(up, normal))
+    size = dot(v, v) ** 0.5
+    v = (v[0] / size, v[1] / size, v[2] / size)
+    return Surface((board,), cross(v, normal), v, extent_along(board.solid.corners, normal)[1])
+
+
+def _outer(board: Board, body: Body) -> Point3:
+    """The normal of its broad face that one sees."""
+    sizes: dict[Point3, float] = {}
+    for face in board.solid.faces:
+        own = (round(face.normal[0], 9), round(face.normal[1], 9), round(face.normal[2], 9))
+        sizes[own] = sizes.get(own, 0.0) + face_area(face)
+    broad = max(sizes.values())
+    ways = [way for way, size in sizes.items() if size > 0.9 * broad]
+    x, y = (sum(p[k] for p in body.plan) / len(body.plan) for k in (0, 1))
     low, high = board.solid.box
-    thin = min(range(3), key=lambda k: high[k] - low[k])
-    if thin == 2:
-        return Surface((board,), X, Y, high[2])
-    if thin == 1:
-        return Surface((board,), X, Z, low[1])
-    middle = sum(x for x, _ in body.plan) / len(body.plan)
-    if (low[0] + high[0]) / 2 < middle:
-        return Surface((board,), _LEFT, Z, low[0])
-    return Surface((board,), Y, Z, high[0])
+    from_middle: Point3 = ((low[0] + high[0]) / 2 - x, (low[1] + high[1]) / 2 - y, 0.0)
+
+    def seen(way: Point3) -> tuple[bool, bool, float]:
+        """Upward first, then to the front, then away from the middle."""
+        return way[2] > _STEEP, dot(way, _FRONT) > _STEEP, dot(way, from_middle)
+
+    return max(ways, key=seen)
 
 
 def broadest(body: Body) -> Board:
@@ -107,7 +149,3 @@ def broadest(body: Body) -> Board:
         return wide * max(tall if deep <= tall else 0.0, deep if tall < deep else 0.0)
 
     return max((board for board in body.boards if not board.inside), key=face, default=body.boards[0])
-
-
-def _axis(way: Point3) -> int:
-    return max(range(3), key=lambda k: abs(way[k]))

@@ -57,18 +57,18 @@ def _rounded(part: Part, shop: Shop) -> tuple[float, float]:
 
 
 def _shape(part: Part, length: float, width: float) -> object:
-    mitres = turned((part.left.mitre, part.right.mitre), "face")
+    mitres = turned((part.left.mitre, part.right.mitre), "free" if part.either_face else "face")
     bevels = turned((part.left.bevel, part.right.bevel), "face")
     ends = (frozenset(mitres), frozenset(bevels))
     return (part.size_id, round(length, 4), round(width, 4), part.ripped, ends, _face(part))
 
 
 def _face(part: Part) -> object:
-    """Corners of a shape of its own; turned end for end or over it is the same, as a strip without a profile is."""
+    """Corners of a shape of its own; turned end for end it is the same, and turned over if its faces are alike."""
     if not part.face:
         return ()
     high = max(y for _, y in part.face) + min(y for _, y in part.face)
-    ways = ((1, 1), (-1, 1), (1, -1), (-1, -1))
+    ways = ((1, 1), (-1, -1), *(((-1, 1), (1, -1)) if part.either_face else ()))
     turned_ = [
         sorted((_near(x if a > 0 else part.length - x), _near(y if b > 0 else high - y)) for x, y in part.face)
         for a, b in ways

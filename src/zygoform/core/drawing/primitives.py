@@ -1,5 +1,6 @@
 """What drawings are made of. Painting, pointing and PDF use the same lists."""
 
+import math
 from functools import cached_property
 from typing import Literal
 
@@ -75,7 +76,10 @@ def leader_side(at: Point, box: Box) -> Literal["left", "above"]:
 
 
 class Grip(Struct, frozen=True):
-    """A handle on the view plane: moving along `direction` by d (mm) adds d / stretch to the parameter."""
+    """A handle on the view plane: moving along `direction` by d (mm) adds d / stretch to the parameter.
+
+    It snaps to `stops`. One that turns has a `pivot` and the two ways its angle is counted between, as seen.
+    """
 
     change_id: str
     parameter: str
@@ -83,6 +87,22 @@ class Grip(Struct, frozen=True):
     at: Point
     direction: Point
     stretch: float
+    stops: tuple[float, ...] = ()
+    pivot: Point | None = None
+    level: Point = (1.0, 0.0)
+    upright: Point = (0.0, 1.0)
+
+    def angle_at(self, at: Point) -> float | None:
+        """Of one that turns: the angle to a place on the view plane, degrees; none on the pivot itself."""
+        if self.pivot is None:
+            return None
+        x, y = at[0] - self.pivot[0], at[1] - self.pivot[1]
+        (a, b), (c, d) = self.level, self.upright
+        whole = a * d - b * c
+        if abs(whole) < 1e-9 or x == y == 0:
+            return None
+        # The place in the plane's own axes, by Cramer's rule.
+        return math.degrees(math.atan2((a * y - b * x) / whole, (x * d - y * c) / whole))
 
 
 class Stroke(Struct, frozen=True):

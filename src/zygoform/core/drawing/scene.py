@@ -312,7 +312,11 @@ def _grip(handle: Handle, view: View) -> Grip | None:
     if stretch < 0.2:
         return None
     at, direction = view.project(handle.at), (dx / stretch, dy / stretch)
-    return Grip(handle.change_id, handle.parameter, handle.label, at, direction, stretch)
+    pivot = None if handle.pivot is None else view.project(handle.pivot)
+    ways = view.project(handle.level), view.project(handle.upright)
+    return Grip(
+        handle.change_id, handle.parameter, handle.label, at, direction, stretch, handle.stops, pivot, *ways
+    )
 
 
 def _dimensions(

@@ -11,6 +11,7 @@ disassembly.py    where parts go that come off; hardware in bags
 photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies
 outlines.py  a cut-out's line from a file
+patterns.py  patterns of strips: from the gallery, lines drawn by hand
 variants.py ways to do it, side by side
 counting.py  how many of a row are cut
 taking.py   whole lists from elsewhere, each as one step

@@ -20,7 +20,7 @@ FittingKind = Literal[
     "machine screw", "knob", "lid stay", "catch",
     "woven cane", "fabric", "mesh", "lining paper",
     "glass", "mirror glass", "staple", "glass clip", "retaining strip", "spline", "adhesive",
-    "drawer glide", "centre guide", "under slide pair",
+    "drawer glide", "centre guide", "under slide pair", "ornament",
 ]  # fmt: skip
 RollKind = Literal["woven cane", "fabric", "mesh", "lining paper"]
 ROLLS: tuple[RollKind, ...] = ("woven cane", "fabric", "mesh", "lining paper")
@@ -55,7 +55,7 @@ RUSTS: tuple[FittingKind, ...] = (
 
 SIZELESS: frozenset[str] = frozenset(AMOUNTS) | {
     "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap", "knob", "lid stay", "catch",
-    "staple", "glass clip", "drawer glide", "centre guide",
+    "staple", "glass clip", "drawer glide", "centre guide", "ornament",
 }  # fmt: skip
 """What has no size that a price list tells apart."""
 

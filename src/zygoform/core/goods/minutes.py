@@ -9,7 +9,7 @@ Task = Literal[
     "glue joint", "block", "trim end", "round corner", "fix place", "turn over", "mending", "take glass out",
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
     "take top off", "take base off", "taper", "fix leg",
-    "lay tile", "cut tile", "grout", "seal face",
+    "lay tile", "cut tile", "grout", "seal face", "lay strip", "iron strip", "strip cut", "saw set",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -56,6 +56,10 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("cut tile", "tile cut", "tiles cut", "each", 2, 6),
     ("grout", "of joint filled and wiped", "of joint filled and wiped", "m", 1, 2),
     ("seal face", "face sealed", "faces sealed", "each", 0.7, 1.5),
+    ("strip cut", "cut at a stop", "cuts at a stop", "each", 0.3, 0.7),
+    ("saw set", "setting of the saw tried on scrap", "settings of the saw tried on scrap", "each", 3, 6),
+    ("lay strip", "strip laid", "strips laid", "each", 0.7, 1.5),
+    ("iron strip", "strip ironed on", "strips ironed on", "each", 1, 2),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),
     ("take glass out", "pane", "panes", "each", 10, 25),
     ("take drawer out", "drawer", "drawers", "each", 1, 3),

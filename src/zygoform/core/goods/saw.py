@@ -6,6 +6,9 @@ from msgspec import Struct
 
 from zygoform.core.measure.param import angle, length
 
+STOPS = (15.0, 22.5, 30.0, 31.6, 45.0)
+"""Where the tables of mitre saws usually click in, besides square (degrees)."""
+
 
 class Saw(Struct, frozen=True):
     """A mitre saw. Swing turns the table, tilt leans the blade; heights and lengths in mm."""

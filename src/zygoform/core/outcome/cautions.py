@@ -51,6 +51,13 @@ RIP = Caution(
     "Rip with a guide or fence and a push stick, never freehand, and keep out of the line of the blade. Let the "
     "yard rip it if you have no saw made for it.",
 )
+IRON = Caution(
+    "hot iron",
+    "redesign",
+    "Hot iron",
+    "Its sole burns: gloves, a board to set it on, off when you leave it. Try the heat on a scrap; air the room. "
+    "Cut away from yourself, along a straight edge, fingers behind it.",
+)
 WALL = Caution(
     "wall",
     "redesign",

@@ -7,7 +7,7 @@ from msgspec import Struct
 
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Point, Slant, slants
-from zygoform.core.geometry.prism import Point3
+from zygoform.core.geometry.prism import Point3, X, Z
 from zygoform.core.goods.fittings import FittingKind, RollKind
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
@@ -129,13 +129,21 @@ class Template(Struct, frozen=True):
 
 
 class Handle(Struct, frozen=True):
-    """A place on the piece to drag: moving it by d mm along `direction` adds d to the parameter."""
+    """A place on the piece to drag: moving it by d mm along `direction` adds d to the parameter.
+
+    A `direction` that is k long makes that d / k. `stops` are values it snaps to. With a `pivot` it turns about
+    that instead: the parameter is the angle from `level` to the hand, counted towards `upright` (degrees).
+    """
 
     change_id: str
     parameter: str
     label: str
     at: Point3
     direction: Point3
+    stops: tuple[float, ...] = ()
+    pivot: Point3 | None = None
+    level: Point3 = X
+    upright: Point3 = Z
 
 
 class Outcome(Struct, frozen=True, dict=True):

@@ -54,5 +54,7 @@ class Part(Struct, frozen=True):
     right_corner: Sized | None = None
     by_hand: bool = False
     """Cut with a knife, shears or in a mitre box: too short for the saw is no fault of it."""
+    either_face: bool = False
+    """Both faces are alike: turned over, a left piece is a right one."""
     face: Outline = ()
     """Its face as it is cut, x along it and y from the edge at y = 0 (mm), where more than one cut makes an end."""

@@ -56,6 +56,15 @@ def measure_piece(outline: Outline, way: Point) -> Measured:
     return Measured(long, tuple(low), tuple(high))
 
 
+def measure_bent(outline: Outline, far: Outline, far_length: float) -> Measured:
+    """Of bent trim: along its longer edge, whose chords are a little shorter than it is; ends square."""
+    import shapely
+
+    line = shapely.LineString(far)
+    places = shapely.line_locate_point(line, shapely.points(outline))
+    return Measured(float(places.max() - places.min()) * far_length / line.length, (0.0,), (0.0,))
+
+
 def _corners(points: list[Point]) -> list[Point]:
     """Without points on each other, or in line with their neighbours."""
     near = TOUCH * max(math.dist(points[0], p) for p in points)

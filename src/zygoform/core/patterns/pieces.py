@@ -5,9 +5,9 @@ from typing import Any
 
 from msgspec import Struct
 
-from zygoform.core.geometry.plane import Outline, area
+from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.patterns.field import PatternField
-from zygoform.core.patterns.measure import Measured, measure_piece
+from zygoform.core.patterns.measure import Measured, measure_bent, measure_piece
 from zygoform.core.patterns.strip import Strip
 
 GRID = 1e-8
@@ -50,10 +50,11 @@ def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) ->
 
     # A band reaches far over the field: only what lies within its box is cut.
     left = shapely.intersection(_polygons([s.band for s in strips]), shapely.box(*field.box), grid_size=GRID)
-    left = _less_earlier(left, np.array([strip.layer for strip in strips], dtype=int))
-    fronts = _polygons([front.outline for front in field.fronts])
+    left = _less_earlier(left, np.array([strip.layer for strip in strips], dtype=int), [s.bought for s in strips])
+    fronts = np.array([front.polygon for front in field.fronts], dtype=object)
     of, front = shapely.STRtree(fronts).query(left, predicate="intersects")
     parts, at = shapely.get_parts(shapely.intersection(left[of], fronts[front], grid_size=GRID), return_index=True)
+    parts, at = _without_holes(parts, at, [strips[k].way for k in of[at]])
     sizes = shapely.area(parts)
     real = (shapely.get_type_id(parts) == shapely.GeometryType.POLYGON) & (sizes > NO_AREA)
     kept = np.flatnonzero(real & (sizes >= sliver))
@@ -80,26 +81,56 @@ def _polygons(outlines: Sequence[Outline]) -> Any:
     return shapely.polygons(shapely.linearrings(np.concatenate([np.array(o) for o in outlines]), indices=own))
 
 
-def _less_earlier(bands: Any, layers: Any) -> Any:
-    """Each band less those of other layers that were laid before it and meet it."""
+def _less_earlier(bands: Any, layers: Any, bought: Sequence[bool]) -> Any:
+    """Each band less those of other layers that were laid before it and meet it; what is bought lies over them."""
     import numpy as np
     import shapely
 
     if len(np.unique(layers)) < 2:
         return bands
     own, other = shapely.STRtree(bands).query(bands, predicate="intersects")
-    cut = (other < own) & (layers[own] != layers[other])
+    over = np.array(bought, dtype=bool)
+    cut = (other < own) & (layers[own] != layers[other]) & ~over[own] & ~over[other]
     own, other = own[cut], other[cut]
     if not len(own):
         return bands
     order = np.argsort(own, kind="stable")
     strips, starts = np.unique(own[order], return_index=True)
-    over = [shapely.union_all(bands[group], grid_size=GRID) for group in np.split(other[order], starts[1:])]
+    earlier = [shapely.union_all(bands[group], grid_size=GRID) for group in np.split(other[order], starts[1:])]
     left = bands.copy()
-    left[strips] = shapely.difference(bands[strips], np.array(over, dtype=object), grid_size=GRID)
+    left[strips] = shapely.difference(bands[strips], np.array(earlier, dtype=object), grid_size=GRID)
     return left
 
 
+def _without_holes(parts: Any, at: Any, ways: Sequence[Point]) -> tuple[Any, Any]:
+    """A strip wide enough to pass what is kept free on both sides is sawn in two across its middle."""
+    import numpy as np
+    import shapely
+
+    holed = np.flatnonzero(shapely.get_num_interior_rings(parts) > 0)
+    if not len(holed):
+        return parts, at
+    whole = np.setdiff1d(np.arange(len(parts)), holed)
+    more, own = list[Any](), list[int]()
+    for k in holed:
+        waiting, (u, v) = [parts[k]], ways[int(k)]
+        while waiting:
+            part = waiting.pop()
+            if not len(part.interiors):
+                more.append(part)
+                own.append(at[k])
+                continue
+            (x, y), far = part.interiors[0].centroid.coords[0], 2 * part.length
+            for side in (-1.0, 1.0):
+                ring = [
+                    (x + s * u - t * v, y + s * v + t * u)
+                    for s, t in ((0, -far), (side * far, -far), (side * far, far), (0, far))
+                ]
+                waiting += list(shapely.get_parts(part.intersection(shapely.Polygon(ring), grid_size=GRID)))
+    return np.array([*parts[whole], *more], dtype=object), np.array([*at[whole], *own], dtype=int)
+
+
 def _piece(ring: list[list[float]], front: int, strips: Sequence[Strip], strip: int) -> TrimPiece:
-    outline = tuple((x, y) for x, y in ring[:-1])
-    return TrimPiece(outline, front, strip, measure_piece(outline, strips[strip].way))
+    outline, own = tuple((x, y) for x, y in ring[:-1]), strips[strip]
+    found = measure_bent(outline, own.far, own.far_length) if own.far else measure_piece(outline, own.way)
+    return TrimPiece(outline, front, strip, found)

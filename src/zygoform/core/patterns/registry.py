@@ -2,10 +2,13 @@
 
 from collections.abc import Callable
 from importlib import import_module
-from typing import Protocol
+from types import ModuleType
+from typing import Literal, Protocol
 
 from msgspec import Struct
 
+from zygoform.core.patterns.drawn_line import DrawnLine
+from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.strip import Strip
 
@@ -18,6 +21,10 @@ class PatternEntries(Protocol):
     @property
     def angle(self) -> float: ...
     @property
+    def turn(self) -> float: ...
+    @property
+    def line(self) -> str: ...
+    @property
     def anchor(self) -> str: ...
     @property
     def across(self) -> int: ...
@@ -28,29 +35,83 @@ class PatternEntries(Protocol):
     @property
     def spread(self) -> float: ...
     @property
+    def steps(self) -> str: ...
+    @property
+    def boss(self) -> float: ...
+    @property
     def rings(self) -> int: ...
     @property
+    def waves(self) -> int: ...
+    @property
     def long(self) -> float: ...
+    @property
+    def block(self) -> int: ...
+    @property
+    def bond(self) -> str: ...
+    @property
+    def edges(self) -> str: ...
+    @property
+    def shape(self) -> str: ...
+    @property
+    def wide(self) -> float: ...
+    @property
+    def high(self) -> float: ...
+    @property
+    def radius(self) -> float: ...
+    @property
+    def joints(self) -> int: ...
+    @property
+    def segments(self) -> int: ...
+    @property
+    def ready_wide(self) -> float: ...
+    @property
+    def ready_high(self) -> float: ...
+    @property
+    def placed(self) -> str: ...
+    @property
+    def mirror(self) -> str: ...
+    @property
+    def lines(self) -> tuple[DrawnLine, ...]: ...
 
 
 FamilyStrips = Callable[[PatternField, float, PatternEntries], list[Strip]]
 """From the field, the strips' width and what was asked: all strips in the order they are laid."""
 
 
+LayingOrder = Literal["down", "middle", "line"]
+"""From the top down, from the middle out, or from a line out."""
+
+
 class PatternFamily(Struct, frozen=True):
-    """A family: its name in the file, where its strips come from, its title, when it is right, what it uses."""
+    """A family: its name in the file, where its strips come from, its title, when it is right, what it uses.
+
+    `even` says what of its field is to come out even, by its gap; `order` which strips are laid first.
+    """
 
     name: str
     where: str
     title: str
     when: str
     uses: tuple[str, ...]
+    even: str = ""
+    order: LayingOrder = "down"
 
     def load(self) -> FamilyStrips:
         """What gives its strips."""
         module, _, own = self.where.partition(":")
-        found: FamilyStrips = getattr(import_module(f"zygoform.core.patterns.families.{module}"), own)
+        found: FamilyStrips = getattr(_family(module), own)
         return found
+
+    def even_run(self, field: PatternField, entries: PatternEntries) -> EvenRun | None:
+        """What is to come out even; nothing where its gap has no say in it."""
+        if not self.even:
+            return None
+        found: EvenRun | None = getattr(_family(self.where.partition(":")[0]), self.even)(field, entries)
+        return found
+
+
+def _family(module: str) -> ModuleType:
+    return import_module(f"zygoform.core.patterns.families.{module}")
 
 
 FAMILIES: dict[str, PatternFamily] = {
@@ -59,30 +120,81 @@ FAMILIES: dict[str, PatternFamily] = {
         PatternFamily(
             "chevron", "chevron:chevron_pattern", "chevron", "peaks up the middle; lively on a row of drawers",
             ("gap", "angle", "across"),
+            even="chevron_even",
         ),
         PatternFamily(
             "slats", "slats:slat_pattern", "parallel strips", "upright, level or at any angle; the calmest",
             ("gap", "angle", "anchor"),
+            even="slat_even",
         ),
         PatternFamily(
             "diamonds", "diamonds:diamond_pattern", "nested diamonds", "rings about a middle, mitred on both axes",
             ("gap", "angle", "across", "up"),
+            even="diamond_even",
+            order="middle",
         ),
         PatternFamily(
             "rays", "rays:ray_pattern", "rays", "from a point; a boss hides where they meet",
-            ("rays", "spread", "across", "up"),
+            ("rays", "spread", "steps", "boss", "across", "up"),
+            order="middle",
         ),
         PatternFamily(
             "frames", "nested_frames:frame_pattern", "nested frames", "one front each, mitred at the corners",
             ("gap", "rings"),
+            even="frame_even",
+            order="middle",
         ),
         PatternFamily(
             "lattice", "lattice:lattice_pattern", "lattice", "one way whole, the other cut between",
             ("gap", "angle"),
+            even="lattice_even",
+            order="middle",
         ),
         PatternFamily(
             "herringbone", "herringbone:herringbone_pattern", "herringbone", "blocks of one length; little waste",
             ("angle", "long"),
+            order="middle",
+        ),
+        PatternFamily(
+            "zigzag", "zigzag:zigzag_pattern", "zigzag", "many short pieces, all alike",
+            ("gap", "angle", "waves"),
+        ),
+        PatternFamily(
+            "filled", "filled_frames:filled_pattern", "frame, slanted filling", "each front its own",
+            ("gap", "angle"),
+        ),
+        PatternFamily(
+            "basket", "basket:basket_pattern", "basket", "squares that lie and stand; all alike",
+            ("gap", "angle", "block"),
+            even="basket_even",
+            order="middle",
+        ),
+        PatternFamily(
+            "brick", "brick:brick_pattern", "brick", "blocks in rows, moved along; uses up short pieces",
+            ("gap", "angle", "long", "bond"),
+            even="brick_even",
+        ),
+        PatternFamily(
+            "turning", "turning:turning_pattern", "direction changes at a line", "for veneer: meets in a line",
+            ("gap", "angle", "turn", "line", "across", "up"),
+            order="line",
+        ),
+        PatternFamily(
+            "beads", "beads:bead_pattern", "beads at the edges", "a plain front made a panel",
+            ("gap", "edges"),
+        ),
+        PatternFamily(
+            "curve", "curve:curve_pattern", "oval, arch or round corners", "bendable trim, or straight pieces",
+            ("shape", "wide", "high", "radius", "joints", "segments", "across", "up"),
+            order="middle",
+        ),
+        PatternFamily(
+            "ornaments", "ornaments:ornament_pattern", "ornaments", "bought ready, in pairs or alone",
+            ("placed", "ready_wide", "ready_high", "gap", "across", "up"),
+        ),
+        PatternFamily(
+            "lines", "free_lines:line_pattern", "lines of your own", "drawn on the front, mirrored or not",
+            ("mirror",),
         ),
     )
 }  # fmt: skip

@@ -3,26 +3,33 @@
 import math
 from collections.abc import Sequence
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import FAR, Outline, Point, clip
+from zygoform.core.geometry.plane import FAR, Outline, Point, clip, rectangle
 
 
 class Strip(Struct, frozen=True):
     """Its band, the unit direction it runs in, and what it crosses.
 
-    Of two strips that cross the later is cut by the earlier; strips of one `layer` run beside each other or meet in
-    mitres: none of them is ever cut by another of its layer.
+    Of two strips that cross the later is cut by the earlier; strips of one `layer` run beside each other or meet
+    in mitres: none of them is ever cut by another of its layer. `trim` says which of several it is cut from. A bent
+    one has its longer edge as a line of chords, `far`, and that edge's true length. What is `bought` is not cut.
     """
 
     band: Outline
     way: Point
     layer: int = 0
+    trim: int = 0
+    far: Outline = ()
+    far_length: float = 0.0
+    bought: bool = False
 
     def mirrored(self, x: float) -> "Strip":
         """Turned over about an upright line."""
-        return Strip(tuple((2 * x - a, b) for a, b in reversed(self.band)), (-self.way[0], self.way[1]), self.layer)
+        band = tuple((2 * x - a, b) for a, b in reversed(self.band))
+        far = tuple((2 * x - a, b) for a, b in self.far)
+        return structs.replace(self, band=band, way=(-self.way[0], self.way[1]), far=far)
 
 
 def direction(degrees: float) -> Point:
@@ -36,6 +43,13 @@ def strip_band(at: Point, way: Point, low: float, high: float, start: float = -F
     return tuple(
         (x + s * u - t * v, y + s * v + t * u) for s, t in ((start, low), (end, low), (end, high), (start, high))
     )
+
+
+def block(at: Point, way: Point, box: tuple[float, float, float, float], *, standing: bool = False) -> Strip:
+    """A rectangle x0, y0, x1, y1 on axes along `way` through `at`; its grain lies, or stands."""
+    (mx, my), (c, s) = at, way
+    corners = rectangle(*box)
+    return Strip(tuple((mx + x * c - y * s, my + x * s + y * c) for x, y in corners), (-s, c) if standing else way)
 
 
 def rows(low: float, high: float, pitch: float, width: float, first: float) -> list[tuple[float, float]]:

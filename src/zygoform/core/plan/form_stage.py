@@ -60,6 +60,16 @@ class FormPlan(Struct, frozen=True, dict=True):
     def outcome(self, change_id: str) -> Outcome | None:
         return self._outcome_of.get(change_id)
 
+    def before(self, change_id: str) -> Form:
+        """The pieces as a change finds them, those in order before it made."""
+        ids = [change.id for change in self.changes]
+        earlier = set(ids[: ids.index(change_id)]) if change_id in ids else set(ids)
+        form = self.found
+        for outcome in self.outcomes:
+            if outcome.change_id in earlier:
+                form = applied(form, outcome)
+        return form
+
     def failure(self, change_id: str) -> Failure | None:
         return next((f for f in self.failures if f.change_id == change_id), None)
 

@@ -2,5 +2,7 @@
 
 stage.py  the screen
 adding.py  which changes can be added, and where
+gallery.py  patterns to start from, drawn on the piece
+pattern_tools.py  what a pattern's card has besides its fields
 card.py   one change: its number, what it comes to, and open, its fields
 """

@@ -6,13 +6,16 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWi
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
+from zygoform.app.stages.redesign.pattern_tools import PatternTools
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.kinds.pattern import StripPattern
 from zygoform.core.changes.registry import kind_of, titled
+from zygoform.core.edits.patterns import meant_pattern
 from zygoform.core.edits.planning import leave_out, move_change, remove_change
 from zygoform.core.outcome.outcome import Note
 from zygoform.core.steps.words import span, step_note
@@ -134,6 +137,9 @@ class ChangeCard(QFrame):
         column = QVBoxLayout(self._body)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(8)
+        if isinstance(change, StripPattern):
+            self.drawing = PatternTools(self.session, self.change_id)
+            column.addWidget(self.drawing)
         self._editor = ChangeEditor(self.session, change)
         column.addWidget(self._editor)
         if hasattr(change, "outline"):
@@ -156,6 +162,8 @@ class ChangeCard(QFrame):
 
     def _refresh_below(self) -> None:
         change = self.session.project.change(self.change_id)
+        if isinstance(change, StripPattern):
+            self.drawing.refresh(meant_pattern(self.session.project, self.change_id))
         if hasattr(change, "outline"):
             self.outline.setVisible(getattr(change, "shape", "") == "traced")
         plan = self.session.plan

@@ -1,6 +1,9 @@
 """Peaks along an upright axis: two runs of parallel strips that meet in mitres."""
 
+import math
+
 from zygoform.core.errors import BadInputError
+from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked, clipped, direction, rows, strip_band
@@ -44,3 +47,8 @@ def chevron_pattern(field: PatternField, w: float, entries: PatternEntries) -> l
     """As it is asked for: its axis a share across the field."""
     x0, _, x1, _ = field.box
     return chevron_strips(field, w, entries.gap, entries.angle, x0 + (x1 - x0) * entries.across / 100)
+
+
+def chevron_even(field: PatternField, entries: PatternEntries) -> EvenRun:
+    """A peak ends at the upper edge: along the axis a pitch is (w + gap) / cos."""
+    return EvenRun((field.box[3] - field.box[1]) * math.cos(math.radians(entries.angle)), "pitch")

@@ -1,7 +1,10 @@
 """Rings about a middle, four strips each, mitred on its level and its upright axis."""
 
+import math
+
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Point
+from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked, clipped, direction, rows, strip_band
@@ -38,3 +41,8 @@ def diamond_strips(
 def diamond_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
     """As it is asked for."""
     return diamond_strips(field, w, entries.gap, entries.angle, field.at(entries.across, entries.up))
+
+
+def diamond_even(field: PatternField, entries: PatternEntries) -> EvenRun:
+    """The tip of a ring ends at the upper edge: half the height is n pitch / cos."""
+    return EvenRun((field.box[3] - field.box[1]) / 2 * math.cos(math.radians(entries.angle)), "pitch")

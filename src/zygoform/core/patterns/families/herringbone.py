@@ -5,7 +5,7 @@ import math
 from zygoform.core.errors import BadInputError
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
-from zygoform.core.patterns.strip import Strip, checked, direction
+from zygoform.core.patterns.strip import Strip, block, checked, direction
 
 
 def herringbone_strips(field: PatternField, long: float, w: float, theta: float = 45.0) -> list[Strip]:
@@ -16,8 +16,8 @@ def herringbone_strips(field: PatternField, long: float, w: float, theta: float 
     checked(w, 0.0, theta)
     if long < w:
         raise BadInputError("out_of_range", "A block is as long as wide at least.", "L")
-    (mx, my), (c, s) = field.middle, direction(theta)
-    reach = max(math.dist((mx, my), corner) for corner in field.corners) + long + w
+    way = direction(theta)
+    reach = max(math.dist(field.middle, corner) for corner in field.corners) + long + w
     strips = list[Strip]()
     steps = math.ceil(2 * reach / w) + 1
     across = math.ceil(2 * reach / long) + 1
@@ -26,13 +26,8 @@ def herringbone_strips(field: PatternField, long: float, w: float, theta: float 
             x, y = i * w + j * long, i * w - j * long
             if max(abs(x), abs(y)) > reach + long:
                 continue
-            for x0, y0, x1, y1, way in (
-                (x, y, x + long, y + w, (1.0, 0.0)),
-                (x + long, y + w - long, x + long + w, y + w, (0.0, 1.0)),
-            ):
-                corners = ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
-                turned = tuple((mx + px * c - py * s, my + px * s + py * c) for px, py in corners)
-                strips.append(Strip(turned, (way[0] * c - way[1] * s, way[0] * s + way[1] * c)))
+            strips.append(block(field.middle, way, (x, y, x + long, y + w)))
+            strips.append(block(field.middle, way, (x + long, y + w - long, x + long + w, y + w), standing=True))
     return strips
 
 

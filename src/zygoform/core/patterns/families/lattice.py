@@ -1,8 +1,11 @@
 """A lattice laid flat: the strips of one way whole, those of the other cut between them."""
 
+import math
+
 from msgspec import structs
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.families.slats import slat_strips
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
@@ -21,3 +24,9 @@ def lattice_strips(field: PatternField, w: float, gap: float, theta: float) -> l
 def lattice_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
     """As it is asked for."""
     return lattice_strips(field, w, entries.gap, entries.angle)
+
+
+def lattice_even(field: PatternField, entries: PatternEntries) -> EvenRun:
+    """Strips run into the corners: (W sin + H cos) / 2 = n pitch."""
+    (x0, y0, x1, y1), lean = field.box, math.radians(entries.angle)
+    return EvenRun(((x1 - x0) * math.sin(lean) + (y1 - y0) * math.cos(lean)) / 2, "pitch")

@@ -3,6 +3,7 @@
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked
@@ -54,3 +55,9 @@ def frame_strips(field: PatternField, w: float, gap: float, rings: int | None = 
 def frame_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
     """As it is asked for; 0 rings are as many as find room."""
     return frame_strips(field, w, entries.gap, entries.rings or None)
+
+
+def frame_even(field: PatternField, entries: PatternEntries) -> EvenRun:
+    """The last frame closes: half the shorter side is a strip more than its gaps."""
+    del entries
+    return EvenRun(min(min(front.w, front.h) for front in field.fronts) / 2, "strip")

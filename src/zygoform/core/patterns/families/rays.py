@@ -4,20 +4,26 @@ import math
 from collections.abc import Sequence
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import FAR, Point
+from zygoform.core.geometry.plane import FAR, Outline, Point
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked, direction, strip_band
 
+UNDER_BOSS = 5.0
+"""Ends of rays lie so far under the edge of a boss (mm), where it covers them."""
+_SIDES = 48
 
-def ray_strips(field: PatternField, w: float, origin: Point, angles: Sequence[float]) -> list[Strip]:
-    """Each begins square at the origin, its middle on the ray (degrees from x, counter-clockwise)."""
+
+def ray_strips(
+    field: PatternField, w: float, origin: Point, angles: Sequence[float], start: float = 0.0
+) -> list[Strip]:
+    """Each begins square, `start` from the origin, its middle on the ray (degrees from x, counter-clockwise)."""
     del field
     checked(w, 0.0)
     if len({round(angle % 360, 9) for angle in angles}) < len(angles):
         raise BadInputError("impossible", "Two rays run in one direction.", "angles")
     return [
-        Strip(strip_band(origin, direction(angle), -w / 2, w / 2, 0.0, FAR), direction(angle), layer=k)
+        Strip(strip_band(origin, direction(angle), -w / 2, w / 2, start, FAR), direction(angle), layer=k)
         for k, angle in enumerate(angles)
     ]
 
@@ -35,9 +41,34 @@ def ray_angles(origin: Point, x0: float, x1: float, y: float, n: int) -> tuple[f
     return tuple(math.degrees(math.atan2(y - origin[1], x - origin[0])) for x in places)
 
 
+def clear_of_each_other(w: float, step: float) -> float:
+    """How far from the origin rays `step` degrees apart no longer overlap: (w / 2) / tan(step / 2)."""
+    return w / 2 / math.tan(math.radians(step) / 2) if 0 < step < 180 else 0.0
+
+
+def boss(at: Point, across: float) -> Strip:
+    """A disc that hides where rays meet; bought."""
+    turns = [math.tau * k / _SIDES for k in range(_SIDES)]
+    ring: Outline = tuple((at[0] + across / 2 * math.cos(t), at[1] + across / 2 * math.sin(t)) for t in turns)
+    return Strip(ring, (1.0, 0.0), bought=True)
+
+
 def ray_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
-    """So many over the spread, the middle one straight up; laid from the middle out, so that both sides match."""
-    n, step = entries.rays, entries.spread / max(1, entries.rays - 1)
-    angles = [90.0 - entries.spread / 2 + k * step for k in range(n)] if n > 1 else [90.0]
-    order = sorted(angles, key=lambda angle: (round(abs(angle - 90.0), 6), angle))
-    return ray_strips(field, w, field.at(entries.across, entries.up), order)
+    """Laid from the middle out, so that both sides match: equal angles over the spread, or equal steps on an edge.
+
+    The edge is the upper one, or the lower one of an origin over it. A boss goes on over their ends.
+    """
+    n, at = entries.rays, field.at(entries.across, entries.up)
+    x0, y0, x1, y1 = field.box
+    if entries.steps == "edge":
+        over = at[1] < y1 - 1e-6
+        angles = list(ray_angles(at, x0, x1, y1 if over else y0, n))
+        middle = 90.0 if over else -90.0
+    else:
+        step = entries.spread / max(1, n - 1) if entries.spread < 360 else 360.0 / n
+        angles = [90.0 - entries.spread / 2 + k * step for k in range(n)] if n > 1 else [90.0]
+        middle = 90.0
+    order = sorted(angles, key=lambda angle: (round(abs(angle - middle), 6), angle))
+    start = max(0.0, entries.boss / 2 - UNDER_BOSS)
+    rays = ray_strips(field, w, at, order, start)
+    return [*rays, boss(at, entries.boss)] if entries.boss > 0 else rays

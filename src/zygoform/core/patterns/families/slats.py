@@ -3,11 +3,16 @@
 from typing import Literal
 
 from zygoform.core.geometry.prism import dot
+from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked, direction, rows, strip_band
 
 Anchor = Literal["strip", "joint"]
+
+
+SQUARE = 1e-6
+"""An angle under this is level (degrees)."""
 
 
 def slat_strips(field: PatternField, w: float, gap: float, theta: float, anchor: Anchor = "strip") -> list[Strip]:
@@ -26,3 +31,13 @@ def slat_strips(field: PatternField, w: float, gap: float, theta: float, anchor:
 def slat_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
     """As it is asked for."""
     return slat_strips(field, w, entries.gap, entries.angle, "joint" if entries.anchor == "joint" else "strip")
+
+
+def slat_even(field: PatternField, entries: PatternEntries) -> EvenRun | None:
+    """Upright or level ones end with a strip at both edges; slanted ones cannot."""
+    x0, y0, x1, y1 = field.box
+    if min(entries.angle, abs(entries.angle - 90)) > SQUARE:
+        return None
+    return EvenRun(
+        y1 - y0 if entries.angle < SQUARE else x1 - x0, "strip", 2, 2 if entries.anchor == "joint" else 1
+    )

@@ -1,0 +1,114 @@
+"""What of a pattern can be dragged on the drawing, and which values it snaps to."""
+
+from zygoform.core.changes.patterning.pattern_set import PatternSet
+from zygoform.core.geometry.plane import Point
+from zygoform.core.geometry.prism import Point3
+from zygoform.core.goods.saw import STOPS
+from zygoform.core.outcome.outcome import Handle
+from zygoform.core.patterns.even_gap import even_gaps
+from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.patterns.strip import direction
+
+PLACE_SHARES = (0.0, 25.0, 100 / 3, 50.0, 200 / 3, 75.0, 100.0)
+"""Where an origin or an axis snaps to, in percent: ends, quarters, thirds."""
+_ARM = 12.0
+"""Handles of a place stand so far from it (mm), each on its own way."""
+_REACH = 0.36
+"""How far from the middle the handle of an angle stands, as a share of the field's shorter side."""
+
+
+def pattern_handles(pattern: PatternSet) -> tuple[Handle, ...]:
+    """Places, the angle, the gap and the margin; only what its family uses."""
+    change, found = pattern.change, list[Handle]()
+    own = FAMILIES[change.family].uses
+    x0, y0, x1, y1 = pattern.field.box
+    at = pattern.field.at(change.across if "across" in own else 50, change.up if "up" in own else 50)
+    if "across" in own:
+        place, way = (at[0] + _ARM, at[1]), (100 / (x1 - x0), 0.0)
+        found.append(_handle(pattern, "across", "Middle from the left", place, way, PLACE_SHARES))
+    if "up" in own:
+        place, way = (at[0], at[1] + _ARM), (0.0, 100 / (y1 - y0))
+        found.append(_handle(pattern, "up", "Middle from below", place, way, PLACE_SHARES))
+    if "angle" in own:
+        found.append(_angle(pattern, at))
+    if "gap" in own:
+        found += _gap(pattern)
+    front = pattern.whole.fronts[0]
+    edge = (front.x + change.margin + change.more_left, front.y + front.h / 2)
+    found.append(_handle(pattern, "margin", "Margin", edge, (1.0, 0.0), (0.0, pattern.sizes[0].width)))
+    return tuple(found)
+
+
+def _handle(
+    pattern: PatternSet, parameter: str, name: str, at: Point, way: Point, stops: tuple[float, ...]
+) -> Handle:
+    """A millimetre along a way, in the field's axes, adds as much as that is long."""
+    size2 = way[0] ** 2 + way[1] ** 2
+    # Moving by d along a direction d / |direction| adds d: one that adds k a millimetre is 1 / k long.
+    u, v = way[0] / size2, way[1] / size2
+    return Handle(pattern.change.id, parameter, name, _out(pattern, at), _way(pattern, (u, v)), stops)
+
+
+def _angle(pattern: PatternSet, at: Point) -> Handle:
+    """On a line at the angle from its middle; it turns about that."""
+    change, (x0, y0, x1, y1) = pattern.change, pattern.field.box
+    reach = _REACH * min(x1 - x0, y1 - y0)
+    u, v = direction(change.angle)
+    place = (at[0] + reach * u, at[1] + reach * v)
+    stops = tuple(sorted({0.0, 90.0, *STOPS, *(90 - stop for stop in STOPS)}))
+    pivot = _out(pattern, at)
+    across = _way(pattern, (-v, u))
+    return Handle(
+        change.id,
+        "angle",
+        "Angle",
+        _out(pattern, place),
+        across,
+        stops,
+        pivot,
+        _way(pattern, (1.0, 0.0)),
+        _way(pattern, (0.0, 1.0)),
+    )
+
+
+def _gap(pattern: PatternSet) -> list[Handle]:
+    """At the edge of a strip: across it, away from the one before; it snaps to gaps that come out even."""
+    change, width = pattern.change, pattern.sizes[0].width
+    laid = [p for p in pattern.laid.pieces if not pattern.is_bought(p) and not pattern.strips[p.strip].far]
+    if not laid:
+        return []
+    run = FAMILIES[change.family].even_run(pattern.field, change)
+    stops = tuple(even_gaps(run, width)) if run is not None else ()
+    mx, my = pattern.field.middle
+
+    def away(place: int) -> tuple[float, int]:
+        """How far a piece is from where the next strip over the middle would be; of two as near the first."""
+        x, y = _middle(laid[place].outline)
+        return round(abs(x - mx) + abs(y - my - width - change.gap), 3), place
+
+    piece = laid[min(range(len(laid)), key=away)]
+    u, v = pattern.strips[piece.strip].way
+    x, y = _middle(piece.outline)
+    out = (-v, u) if (x - mx) * -v + (y - my) * u >= 0 else (v, -u)
+    edge = (x + out[0] * width / 2, y + out[1] * width / 2)
+    return [_handle(pattern, "gap", "Gap", edge, out, stops)]
+
+
+def _middle(outline: tuple[Point, ...]) -> Point:
+    return sum(x for x, _ in outline) / len(outline), sum(y for _, y in outline) / len(outline)
+
+
+def _out(pattern: PatternSet, at: Point) -> Point3:
+    """A place on the face of the strips, in space."""
+    thick, out = pattern.sizes[0].thickness, pattern.surface.out
+    x, y, z = pattern.surface.point(at)
+    return x + thick * out[0], y + thick * out[1], z + thick * out[2]
+
+
+def _way(pattern: PatternSet, way: Point) -> Point3:
+    u, v = pattern.surface.u, pattern.surface.v
+    return (
+        u[0] * way[0] + v[0] * way[1],
+        u[1] * way[0] + v[1] * way[1],
+        u[2] * way[0] + v[2] * way[1],
+    )

@@ -1,0 +1,177 @@
+"""What is judged of a pattern: short pieces, uneven ends, and what its thickness meets."""
+
+from zygoform.core.changes.patterning.pattern_set import PatternSet
+from zygoform.core.form.form import Board
+from zygoform.core.geometry.prism import extent_along
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Finding, Fix
+from zygoform.core.outcome.part import Part
+from zygoform.core.patterns.even_gap import LEAST_CHANGE, nearest_even
+from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.registry import FAMILIES
+
+NEIGHBOUR = 60.0
+"""What lies further from a front than this (mm) is no neighbour of it."""
+
+
+def pattern_findings(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Finding, ...]:
+    """All of them."""
+    found = [*_short(pattern, parts), *_uneven(pattern), *_parting(pattern)]
+    return (*found, *_pulls(pattern), *_doors(pattern), *_overhang(pattern), *_wider(pattern))
+
+
+def _short(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Finding]:
+    """What is too short for the saw, all of it in one; a knife and an iron know no short piece."""
+    safe = pattern.shop.saw.shortest_safe
+    short = [part for part in parts if part.length < safe and part.name != "Bent strip"]
+    if not short or pattern.change.fixing == "iron":
+        return []
+    text = "From a longer strip against a stop, in a mitre box, with shears: under {0} never by hand at a saw."
+    what = Message(f"{len(short)} of {len(parts)} strips are short")
+    return [Finding("short_strips", "note", what, Message(text, (safe,)), (), pattern.change.id)]
+
+
+def _uneven(pattern: PatternSet) -> list[Finding]:
+    """A gap that does not come out even, with the one that does."""
+    change, width = pattern.change, pattern.sizes[0].width
+    field = pattern.field
+    if change.run != "one" and change.on != "this":
+        field = PatternField(field.fronts[:1])
+    run = FAMILIES[change.family].even_run(field, change)
+    even = nearest_even(run, width, change.gap) if run is not None else None
+    if even is None or abs(even - change.gap) < LEAST_CHANGE:
+        return []
+    wider = even > change.gap
+    why = Message(
+        f"{'Wider' if wider else 'Narrower'} by {{0}}, {{1}} comes out even at the edges.",
+        (abs(even - change.gap), even),
+    )
+    fix = Fix(Message("Gap {0}", (even,)), change.id, "gap", even)
+    return [
+        Finding(
+            "uneven_gap", "note", Message("The gap leaves part of a strip at the edge"), why, (), change.id, (fix,)
+        )
+    ]
+
+
+def _parting(pattern: PatternSet) -> list[Finding]:
+    """A flush saw that cuts wider than the gap takes wood off what lies on both sides of it."""
+    if not pattern.parted:
+        return []
+    gap = _least_gap(pattern)
+    if gap is None or pattern.change.kerf <= gap:
+        return []
+    text = "The narrowest gap is {0}: it takes {1} off what lies beside it. A thinner saw, or front by front."
+    why = Message(text, (gap, pattern.change.kerf - gap))
+    fix = Fix(Message("Front by front"), pattern.change.id, "apart", "each")
+    return [
+        Finding(
+            "kerf_over_gap",
+            "mind",
+            Message("The flush saw cuts wider than a gap"),
+            why,
+            (),
+            pattern.change.id,
+            (fix,),
+        )
+    ]
+
+
+def _least_gap(pattern: PatternSet) -> float | None:
+    fronts, found = pattern.field.fronts, list[float]()
+    for k, a in enumerate(fronts):
+        for b in fronts[k + 1 :]:
+            across = max(a.x, b.x) - min(a.x + a.w, b.x + b.w)
+            over = max(a.y, b.y) - min(a.y + a.h, b.y + b.h)
+            if (across < 0) != (over < 0) and max(across, over) < NEIGHBOUR:
+                found.append(max(across, over))
+    return min(found, default=None)
+
+
+def _pulls(pattern: PatternSet) -> list[Finding]:
+    """Screws of pulls that go on again through the strips."""
+    pulls = [thing for thing in pattern.standing if thing.role == "knob"]
+    if not pulls or pattern.change.keep == "free":
+        return []
+    more = f" and {len(pulls) - 2} more" if len(pulls) > 2 else ""
+    names = ", ".join(literal(pull.name) for pull in pulls[:2]) + more
+    thick = max(size.thickness for size in pattern.sizes)
+    text = f"{names}: screws {{0}} longer, or sunk as deep from behind; or they stay and strips end round them."
+    fix = Fix(Message("Let them stay"), pattern.change.id, "keep", "free")
+    what = Message("Pulls go on again over strips")
+    where = tuple(pull.id for pull in pulls)
+    return [Finding("pull_screws", "note", what, Message(text, (thick,)), where, pattern.change.id, (fix,))]
+
+
+def _doors(pattern: PatternSet) -> list[Finding]:
+    """A door opened square carries its strips over its neighbour by their thickness, if they reach its hinges."""
+    thick = max(size.thickness for size in pattern.sizes)
+    found = list[Finding]()
+    for opening in pattern.body.openings:
+        door = next((k for k, board in enumerate(pattern.surface.boards) if board.id == opening.front_id), None)
+        if door is None or opening.holds != "door" or not opening.hinged:
+            continue
+        near = [p for p in pattern.laid.pieces if p.front == door]
+        own, front = pattern.surface.boards[door], pattern.whole.fronts[door]
+        edge = front.x if opening.hinged == "left" else front.x + front.w
+        free = min((abs(x - edge) for p in near for x, _ in p.outline), default=thick)
+        beside = _beside(pattern, own, edge, front.y, front.y + front.h)
+        if beside is None or free + beside >= thick - 1e-6:
+            continue
+        text = f"Opened square, strips of {literal(opening.name.lower())} swing {{0}} over what is beside it."
+        side = "more_left" if opening.hinged == "left" else "more_right"
+        fix = Fix(Message("Leave {0} at its hinges", (thick,)), pattern.change.id, side, thick)
+        why = Message(text, (thick - beside,))
+        found.append(
+            Finding(
+                "strips_at_hinges",
+                "mind",
+                Message("Strips reach a door's hinges"),
+                why,
+                (own.id,),
+                pattern.change.id,
+                (fix,),
+            )
+        )
+    return found
+
+
+def _beside(pattern: PatternSet, own: Board, edge: float, low: float, high: float) -> float | None:
+    """How near the next board with strips of its own begins beside an upright edge; nothing where none does."""
+    covered = {piece.front for piece in pattern.laid.pieces}
+    found = list[float]()
+    for k, front in enumerate(pattern.whole.fronts):
+        if k not in covered or pattern.surface.boards[k] is own or front.y >= high or front.y + front.h <= low:
+            continue
+        away = min(abs(front.x - edge), abs(front.x + front.w - edge))
+        found.append(away)
+    return min((away for away in found if away < NEIGHBOUR), default=None)
+
+
+def _overhang(pattern: PatternSet) -> list[Finding]:
+    """Fronts that stand out further than the top over them does."""
+    tops = [board for board in pattern.body.boards if board.role in ("top", "lid")]
+    if pattern.change.on == "this" or not tops:
+        return []
+    reach = max(extent_along(board.solid.corners, pattern.surface.out)[1] for board in tops)
+    over = pattern.surface.level + max(size.thickness for size in pattern.sizes) - reach
+    if over <= 0.5:
+        return []
+    text = "Its front edge lies {0} behind the strips: a wider top, a moulding under it, or thinner strips."
+    what = Message("The strips stand out from under the top")
+    return [Finding("past_the_top", "note", what, Message(text, (over,)), (tops[0].id,), pattern.change.id)]
+
+
+def _wider(pattern: PatternSet) -> list[Finding]:
+    """A side gets thicker outwards: where it stands in a niche or beside another that counts."""
+    board = pattern.surface.boards[0]
+    if pattern.change.on != "this" or board.role not in ("side", "lid"):
+        return []
+    thick = pattern.sizes[0].thickness
+    text = (
+        "{0} more on this side: think of the wall, a niche, the next piece."
+        if board.role == "side"
+        else "{0} more over its hinges and under a stay: see that it still shuts and stands open."
+    )
+    what = Message(f"{literal(board.name)} gets thicker")
+    return [Finding("thicker", "note", what, Message(text, (thick,)), (board.id,), pattern.change.id)]

@@ -1,0 +1,242 @@
+"""A pattern worked out on its surface: which strips lie where, and the pieces that are cut for them."""
+
+from functools import cached_property
+from typing import TYPE_CHECKING
+
+from msgspec import structs
+
+from zygoform.core.changes.surface import FRONTS, Surface, broadest, front_surface, fronts_of, surface_of
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board, Body
+from zygoform.core.geometry.cut_shape import convex_pieces
+from zygoform.core.geometry.plane import rectangle
+from zygoform.core.goods.timber import TimberSize
+from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
+from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
+from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.patterns.runs import laid_over
+from zygoform.core.patterns.strip import Strip
+from zygoform.core.shop import Shop
+
+if TYPE_CHECKING:
+    from zygoform.core.changes.kinds.pattern import StripPattern
+
+MOST_STRIPS = 3_000
+BRIDGED = 12.0
+"""Gaps between fronts up to so wide (mm) are laid over, and parted in place."""
+_OWN_ENTRY = {
+    "theta": "angle",
+    "w": "board",
+    "L": "long",
+    "angles": "spread",
+    "n": "rays",
+    "y": "up",
+    "lines": "family",
+}
+
+
+class PatternSet:
+    """Lives only for the length of a call. `sizes` are those of its strips, and of the second pattern's.
+
+    All is worked out when it is first asked for: of a gallery's pattern the field alone at first.
+    """
+
+    def __init__(self, change: "StripPattern", body: Body, shop: Shop) -> None:
+        self.change, self.body, self.shop = change, body, shop
+        self.sizes = tuple(_sold(shop, board) for board in (change.board, change.other_board or change.board))
+
+    @cached_property
+    def _bare(self) -> Surface:
+        return self._surface()
+
+    @cached_property
+    def standing(self) -> tuple[Board, ...]:
+        """Pulls and old mouldings that are on its boards now."""
+        return tuple(_standing_on(self._bare, self.body))
+
+    @cached_property
+    def surface(self) -> Surface:
+        """What it is laid on, with what stays there."""
+        return self._bare.without(self.standing) if self.change.keep == "free" else self._bare
+
+    @cached_property
+    def whole(self) -> PatternField:
+        """The faces without margins."""
+        return self.surface.field(self.change.room)
+
+    @cached_property
+    def field(self) -> PatternField:
+        """What it lies over."""
+        return self._with_middles_free(self._inset())
+
+    @cached_property
+    def _over(self) -> tuple[list[Strip], Laid]:
+        strips, laid = laid_over(self.field, self.change.run if self.change.on != "this" else "one", self._strips)
+        if not laid.pieces:
+            raise BadInputError("does_not_fit", "No strip lies on it: less between them.", "gap")
+        return strips, laid
+
+    @property
+    def strips(self) -> list[Strip]:
+        """All strips, in the order they are laid. Raises BadInputError."""
+        return self._over[0]
+
+    @property
+    def laid(self) -> Laid:
+        """What of them lies on the fronts. Raises BadInputError."""
+        return self._over[1]
+
+    def size_of(self, piece: TrimPiece) -> TimberSize:
+        """The trim a piece is cut from."""
+        return self.sizes[self.strips[piece.strip].trim]
+
+    def is_bought(self, piece: TrimPiece) -> bool:
+        """Whether it is bought as it is."""
+        return self.strips[piece.strip].bought
+
+    @property
+    def parted(self) -> bool:
+        """Whether strips are laid over the gaps and parted in place."""
+        change = self.change
+        return change.apart == "over" and change.run == "one" and change.on != "this" and len(self.field.fronts) > 1
+
+    @cached_property
+    def cut(self) -> tuple[TrimPiece, ...]:
+        """The pieces as they are sawn: those that are laid, or what is longer and parted in place; none bought."""
+        laid = self._over_gaps() if self.parted else self.laid
+        return tuple(piece for piece in laid.pieces if not self.is_bought(piece))
+
+    @cached_property
+    def bridges(self) -> tuple[tuple[int, ...], ...]:
+        """Which fronts every piece as sawn may lie on: each alone, or all that are bridged."""
+        fronts = self.field.fronts
+        if not self.parted:
+            return tuple((k,) for k in range(len(fronts)))
+        runs = [front.polygon for front in bridged(self.field, BRIDGED).fronts]
+        middles = [front.polygon.representative_point() for front in fronts]
+        return tuple(tuple(k for k, at in enumerate(middles) if run.contains(at)) for run in runs)
+
+    def _over_gaps(self) -> Laid:
+        return lay(bridged(self.field, BRIDGED), self.strips)
+
+    def _inset(self) -> PatternField:
+        own = self.change
+        margins = (own.more_left, own.more_right, own.more_below, own.more_above)
+        if not (own.margin or any(margins)):
+            return self.whole
+        return self.whole.inset(Margins(*(own.margin + more for more in margins)))
+
+    def _with_middles_free(self, field: PatternField) -> PatternField:
+        """A rectangle in the middle of every front kept free, where one is asked for."""
+        wide, high = self.change.free_wide / 2, self.change.free_high / 2
+        if wide <= 0 or high <= 0:
+            return field
+
+        def freed(front: FieldFront) -> FieldFront:
+            x, y = front.middle
+            return structs.replace(front, kept=(*front.kept, rectangle(x - wide, y - high, x + wide, y + high)))
+
+        return PatternField(tuple(freed(front) for front in field.fronts))
+
+    def _strips(self, field: PatternField, turn: int) -> list[Strip]:
+        """Of its family, or the second one's; what that refuses stands beside the entry it is about."""
+        change, size = self.change, self.sizes[turn]
+        own = {} if not turn else {"board": "other_board", "angle": "other_angle"}
+        if turn:
+            change = structs.replace(change, family=change.other_family, angle=change.other_angle)
+        try:
+            strips = FAMILIES[change.family].load()(field, size.width, change)
+        except BadInputError as refused:
+            named = _OWN_ENTRY.get(refused.parameter, refused.parameter)
+            named = own.get(named, named) or "family"
+            raise BadInputError(refused.kind, refused.message, named, refused.lengths) from refused
+        if len(strips) > MOST_STRIPS:
+            raise BadInputError("out_of_range", "So many strips: wider ones, or more between them.", "board")
+        return [structs.replace(strip, trim=1) for strip in strips] if turn else strips
+
+    def _surface(self) -> Surface:
+        """The fronts there are, or the one board that was pointed at."""
+        change, target = self.change, self.change.targets[0]
+        boards = {board.id: board for board in self.body.boards}
+        if change.on == "this":
+            own = boards.get(target) or broadest(self.body)
+            return surface_of(own, self.body)
+        fronts = fronts_of(self.body, ("drawer",) if change.on == "drawers" else FRONTS)
+        if not fronts:
+            raise BadInputError("impossible", "No front is there for a pattern.", "on")
+        return front_surface(fronts)
+
+    def drawn(self) -> dict[str, tuple[Board, ...]]:
+        """What lies on each board; a piece with a notch in several that touch, one parted in place as parted.
+
+        Each has the id of the part it is cut as, what is bought an id of its own.
+        """
+        found: dict[str, list[Board]] = {}
+        numbers = self._numbers()
+        taken: dict[str, int] = {}
+        for k, piece in enumerate(self.laid.pieces):
+            host, bought = self.surface.boards[piece.front], self.is_bought(piece)
+            key = f"ready/{k + 1}" if bought else f"strip/{numbers[k]}"
+            thick = self.size_of(piece).thickness * (2 if bought else 1)
+            for outline in convex_pieces(piece.outline):
+                taken[key] = taken.get(key, 0) + 1
+                own_id = f"{self.change.id}/{key}" + (f"-{taken[key]}" if taken[key] > 1 else "")
+                name = f"{'Ornament' if bought else 'Strip'} {key.split('/')[1]}, {host.name.lower()}"
+                board = Board(own_id, name, "ornament", self.surface.solid(outline, thick), self._way(piece))
+                found.setdefault(host.id, []).append(board)
+        return {own: tuple(boards) for own, boards in found.items()}
+
+    def _numbers(self) -> list[int]:
+        """Of each piece that is laid the number of the one that is cut."""
+        if not self.parted:
+            count, numbers = 0, []
+            for piece in self.laid.pieces:
+                count += not self.is_bought(piece)
+                numbers.append(count)
+            return numbers
+        import shapely
+
+        whole = [shapely.Polygon(piece.outline).buffer(1e-6) for piece in self.cut]
+        of_strip: dict[int, list[int]] = {}
+        for n, piece in enumerate(self.cut):
+            of_strip.setdefault(piece.strip, []).append(n)
+        numbers = []
+        for piece in self.laid.pieces:
+            at = shapely.Polygon(piece.outline).representative_point()
+            numbers.append(1 + next((n for n in of_strip.get(piece.strip, ()) if whole[n].contains(at)), -1))
+        return numbers
+
+    def _way(self, piece: TrimPiece) -> tuple[float, float, float]:
+        """Along its grain, in space."""
+        way = self.strips[piece.strip].way
+        a, b = self.surface.point((0.0, 0.0)), self.surface.point(way)
+        return b[0] - a[0], b[1] - a[1], b[2] - a[2]
+
+    def covered(self, drawn: dict[str, tuple[Board, ...]]) -> Body:
+        """The body, every board with what lies on it now, also as it is drawn out."""
+
+        def laid_on(board: Board) -> Board:
+            own = drawn.get(board.id)
+            return structs.replace(board, on_face=(*board.on_face, *own)) if own else board
+
+        openings = tuple(
+            structs.replace(o, members=tuple(laid_on(m) for m in o.members)) if o.front_id in drawn else o
+            for o in self.body.openings
+        )
+        return structs.replace(self.body, boards=tuple(laid_on(b) for b in self.body.boards), openings=openings)
+
+
+def _sold(shop: Shop, board: str) -> TimberSize:
+    size = shop.size(board)
+    if size.stock != "board":
+        raise BadInputError("impossible", "Strips are cut from a board. Choose one.", "board")
+    return size
+
+
+def _standing_on(surface: Surface, body: Body) -> list[Board]:
+    """Pulls, and old mouldings, that are on its boards now."""
+    own = {board.id for board in surface.boards}
+    knobs = [board for board in body.boards if board.role == "knob"]
+    old = [thing for board in body.boards if board.id in own for thing in board.on_face]
+    kept = surface.without([*knobs, *old]).kept
+    return [thing for things in kept for thing in things]

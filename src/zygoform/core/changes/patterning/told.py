@@ -1,0 +1,129 @@
+"""What is told of a pattern: metres, pairs, settings of the saw, the spacer, how long it takes."""
+
+from collections import Counter
+
+from zygoform.core.changes.patterning.pattern_set import PatternSet
+from zygoform.core.changes.patterning.steps import laying_order, mass_of_pins, pattern_fittings, pattern_supplies
+from zygoform.core.cutting.saw import degrees, setting
+from zygoform.core.goods.minutes import pace
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.rounding import count_up
+from zygoform.core.outcome.outcome import Note
+from zygoform.core.outcome.part import Part
+from zygoform.core.outcome.work import Work
+from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.shop import Shop
+
+SAME_AS_TRIM = 0.3
+"""An offcut serves as spacer if it is as wide or thick as the gap to so much (mm)."""
+GLUE_G_ML = 1.1
+
+
+def run_of_trim(length: float, shop: Shop) -> str:
+    """As trim is bought: whole feet, or metres to a tenth, always up."""
+    if shop.unit.system == "inch":
+        return f"{count_up(length / (12 * INCH))} ft"
+    return f"{count_up(length / 100) / 10:g} m"
+
+
+def pattern_notes(pattern: PatternSet, parts: tuple[Part, ...], work: tuple[Work, ...]) -> tuple[Note, ...]:
+    """In the order they are wanted: buying, cutting, laying."""
+    notes = [*_buying(pattern, parts), *_cutting(pattern, parts), *_laying(pattern, work)]
+    return tuple(note for note in notes if note.message.text)
+
+
+def _buying(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Note]:
+    change, notes = pattern.change, list[Note]()
+    for size in dict.fromkeys(pattern.sizes):
+        length = sum(part.length for part in parts if part.size_id == size.id)
+        if length:
+            buy = length / (1 - change.spare / 100)
+            said = (
+                f"{run_of_trim(length, pattern.shop)}, {run_of_trim(buy, pattern.shop)} with {change.spare} % spare"
+            )
+            lengths = sorted({offer.length for offer in size.offers})
+            words = ", ".join(f"{{{k}}}" for k in range(len(lengths)))
+            sold = f"; sold {words} long" if lengths else ""
+            notes.append(Note("Strips", Message(f"{said}, of {literal(size.name)}{sold}.", tuple(lengths))))
+    pins = [fitting for fitting in pattern_fittings(pattern) if fitting.kind == "pin"]
+    glue = sum(supply.amount for supply in pattern_supplies(pattern) if supply.kind == "glue")
+    fixing = [f"{p.count} pins, {mass_of_pins(p.size, p.count):.0f} g" for p in pins]
+    fixing += [f"glue {glue:.0f} ml, {glue * GLUE_G_ML:.0f} g"] if glue else []
+    if fixing:
+        notes.append(Note("Fixing", Message(", ".join(fixing).capitalize() + ".")))
+    return notes
+
+
+def _cutting(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Note]:
+    pieces, notes = pattern.cut, list[Note]()
+    if not parts:
+        return notes
+    kinds = Counter((round(p.length, 1), *sorted(round(abs(e.mitre), 1) for e in (p.left, p.right))) for p in parts)
+    (long, *ends), count = max(kinds.items(), key=lambda row: (row[1], row[0]))
+    angles = " and ".join(degrees(end) for end in dict.fromkeys(ends))
+    text = (
+        f"{len(kinds)} different ones. Cut two of {{0}} first ({angles} from square), lay them on, then the rest."
+    )
+    if pattern.change.profile == "profiled":
+        text += " Profile up: a left piece is no right one, Cut lists them apart."
+    notes.append(Note("First pair" if count > 1 else "First one", Message(text, (long,))))
+    saws = Counter(
+        s.swing if s.way != "hand" else -s.swing
+        for p in parts if not p.by_hand
+        for s in (setting(e.mitre, e.bevel, p.width, pattern.shop.saw) for e in (p.left, p.right))
+    )  # fmt: skip
+    if len(saws) > 1 and pattern.change.fixing != "iron":
+        order = sorted(saws.items())
+        by_hand = sum(n for angle, n in order if angle < 0)
+        said = ", ".join(f"{degrees(angle)} {n} cuts" for angle, n in order if angle >= 0)
+        more = f"; {by_hand} steeper than it swings, in a jig or by hand" if by_hand else ""
+        notes.append(Note("Saw", Message(f"Set it once for each: {said}{more}.")))
+    double = sum(p.measured.two_cut for p in pieces)
+    if double:
+        ends_ = "ends hold" if double != 1 else "end holds"
+        notes.append(Note("Corners", Message(f"{double} {ends_} a corner: two cuts; Cut draws both.")))
+    return notes
+
+
+def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
+    change, notes = pattern.change, list[Note]()
+    if change.gap > 0 and "gap" in FAMILIES[change.family].uses and change.family not in ("beads", "ornaments"):
+        notes.append(Note("Spacer", _spacer(pattern)))
+    if pattern.laid.slivers:
+        text = f"{pattern.laid.slivers} slivers are left out: filler, or move the middle a little."
+        notes.append(Note("Slivers", Message(text)))
+    if change.family == "curve" and not change.segments:
+        notes.append(_bending(pattern))
+    ready = sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
+    if ready > 1 and change.family == "ornaments":
+        text = "In pairs, a left and a right one; both marked from one card, turned over."
+        notes.append(Note("Ornaments", Message(text)))
+    if len(pattern.surface.boards) > 1 and not pattern.parted:
+        notes.append(Note("Order", Message(laying_order(pattern).capitalize() + ", gaps kept by card.")))
+    fronts = len(pattern.surface.boards)
+    minutes = [0.0, 0.0]
+    for one in work:
+        for task, amount in one.tasks:
+            low, high = pace(task, pattern.shop.minutes)
+            minutes = [minutes[0] + low * amount, minutes[1] + high * amount]
+    each = " each" if fronts > 1 else ""
+    notes.append(Note("By hand", Message(f"{minutes[0] / fronts:.0f} to {minutes[1] / fronts:.0f} min{each}.")))
+    return notes
+
+
+def _spacer(pattern: PatternSet) -> Message:
+    """Whether an offcut of the trim serves, and how it is held."""
+    gap, size = pattern.change.gap, pattern.sizes[0]
+    if abs(gap - size.width) <= SAME_AS_TRIM:
+        return Message("An offcut of the strip itself, laid flat, is the spacer.")
+    if abs(gap - size.thickness) <= SAME_AS_TRIM:
+        return Message("An offcut of the strip itself, on its edge, is the spacer.")
+    return Message("No side of the strip is {0}: rip an offcut so wide, it keeps them even.", (gap,))
+
+
+def _bending(pattern: PatternSet) -> Note:
+    from zygoform.core.patterns.families.curve import tightest
+
+    text = "To {0} at the tightest: ask for its least radius. Warm it with a heat gun, press, hold until cold."
+    return Note("Bend", Message(text, (tightest(pattern.field, pattern.sizes[0].width, pattern.change),)))
