@@ -52,6 +52,12 @@ def _without_repeats(points: list[Point]) -> Outline:
     return tuple(kept) if len(kept) >= 3 else ()
 
 
+def is_convex(outline: Outline) -> bool:
+    """Whether an outline never turns right."""
+    corners = zip(outline, outline[1:] + outline[:1], outline[2:] + outline[:2], strict=True)
+    return all((bx - ax) * (cy - by) - (by - ay) * (cx - bx) > -SAME_MM for (ax, ay), (bx, by), (cx, cy) in corners)
+
+
 def offset_sides(outline: Outline, distances: tuple[float, ...]) -> Outline:
     """A convex outline with side i (from corner i to i + 1) moved outwards by distances[i]; inwards if < 0."""
     lines: list[tuple[Point, Point]] = []

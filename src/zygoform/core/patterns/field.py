@@ -1,12 +1,13 @@
 """The field a pattern lies over: fronts in one plane with the gaps between them, as one."""
 
+import math
 from collections.abc import Sequence
 from typing import Any
 
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import Outline, Point, rectangle
+from zygoform.core.geometry.plane import Outline, Point, clip, is_convex, rectangle
 
 LEAST_FACE = 10.0
 """A front keeps at least so much between its margins (mm)."""
@@ -101,16 +102,19 @@ def _inset(front: FieldFront, margins: Margins) -> FieldFront:
         return FieldFront(front.x + margins.left, front.y + margins.below, wide, high, kept=front.kept)
     import shapely
 
-    # What lies nearer to an edge than its margin goes.
     ring = front.shape
-    ways = [
-        ((ax, ay), (bx, by), (bx - ax, by - ay))
-        for (ax, ay), (bx, by) in zip(ring, ring[1:] + ring[:1], strict=True)
+    sides = [
+        (a, b, margins.beside((b[0] - a[0], b[1] - a[1]))) for a, b in zip(ring, ring[1:] + ring[:1], strict=True)
     ]
-    edges = [
-        shapely.LineString((a, b)).buffer(margins.beside(way)) for a, b, way in ways if margins.beside(way) > 0
-    ]
-    return shaped(shapely.Polygon(ring).difference(shapely.union_all(edges)), front.kept)
+    if is_convex(ring):
+        for (ax, ay), (bx, by), margin in sides:
+            long = math.hypot(bx - ax, by - ay)
+            inward = ((ay - by) / long, (bx - ax) / long)
+            ring = clip(ring, (ax + margin * inward[0], ay + margin * inward[1]), inward)
+        return shaped(shapely.Polygon(ring), front.kept)
+    # Round a notch: what lies nearer to an edge than its margin goes.
+    near = [shapely.LineString((a, b)).buffer(margin) for a, b, margin in sides if margin > 0]
+    return shaped(shapely.Polygon(ring).difference(shapely.union_all(near)), front.kept)
 
 
 def shaped(polygon: Any, kept: tuple[Outline, ...] = ()) -> FieldFront:

@@ -1,16 +1,21 @@
 """What of a pattern can be dragged on the drawing, and which values it snaps to."""
 
+from bisect import bisect_left
+
 from zygoform.core.changes.patterning.pattern_set import PatternSet
-from zygoform.core.geometry.plane import Point
+from zygoform.core.geometry.plane import Outline, Point, intersect
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.saw import STOPS
 from zygoform.core.outcome.outcome import Handle
 from zygoform.core.patterns.even_gap import even_gaps
+from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import FAMILIES
-from zygoform.core.patterns.strip import direction
+from zygoform.core.patterns.strip import Strip, direction
 
 PLACE_SHARES = (0.0, 25.0, 100 / 3, 50.0, 200 / 3, 75.0, 100.0)
 """Where an origin or an axis snaps to, in percent: ends, quarters, thirds."""
+_NUDGE, _LEAST_MOVE = 1e-3, 0.05
+"""How far strips move with the gap is found by one wider by so much (mm); what hardly moves has no handle."""
 _ARM = 12.0
 """Handles of a place stand so far from it (mm), each on its own way."""
 _REACH = 0.36
@@ -72,26 +77,54 @@ def _angle(pattern: PatternSet, at: Point) -> Handle:
 
 
 def _gap(pattern: PatternSet) -> list[Handle]:
-    """At the edge of a strip: across it, away from the one before; it snaps to gaps that come out even."""
+    """At the edge of the strip that goes with the hand: a gap wider by d moves it by d. It snaps to even gaps."""
     change, width = pattern.change, pattern.sizes[0].width
-    laid = [p for p in pattern.laid.pieces if not pattern.is_bought(p) and not pattern.strips[p.strip].far]
-    if not laid:
-        return []
-    run = FAMILIES[change.family].even_run(pattern.field, change)
+    alone = pattern.field if change.run == "one" or change.on == "this" else PatternField(pattern.field.fronts[:1])
+    run = FAMILIES[change.family].even_run(alone, change)
     stops = tuple(even_gaps(run, width)) if run is not None else ()
-    mx, my = pattern.field.middle
+    strips = pattern.strips_with(change.gap, alone)
+    moved = pattern.strips_with(change.gap + _NUDGE, alone)
+    here, there = _lines(strips), _lines(moved)
+    mx, my = alone.middle
+    best: tuple[float, float, Strip, float] | None = None
+    for key, lines in here.items():
+        others = sorted(offset for offset, _ in there.get(key, ()))
+        for offset, strip in lines:
+            by = (_nearest(others, offset) - offset) / _NUDGE
+            x, y = _middle(_within(strip.band, alone))
+            away = abs(x - mx) + abs(y - my)
+            if abs(by) > _LEAST_MOVE and (best is None or (abs(abs(by) - 1), away) < best[:2]):
+                best = (abs(abs(by) - 1), away, strip, by)
+    if best is None:
+        return []
+    _, _, strip, by = best
+    (u, v), (x, y) = strip.way, _middle(_within(strip.band, alone))
+    side = 1 if by > 0 else -1
+    out = (-v * side, u * side)
+    far = max((px - x) * out[0] + (py - y) * out[1] for px, py in strip.band)
+    edge = (x + out[0] * far, y + out[1] * far)
+    return [_handle(pattern, "gap", "Gap", edge, (out[0] / abs(by), out[1] / abs(by)), stops)]
 
-    def away(place: int) -> tuple[float, int]:
-        """How far a piece is from where the next strip over the middle would be; of two as near the first."""
-        x, y = _middle(laid[place].outline)
-        return round(abs(x - mx) + abs(y - my - width - change.gap), 3), place
 
-    piece = laid[min(range(len(laid)), key=away)]
-    u, v = pattern.strips[piece.strip].way
-    x, y = _middle(piece.outline)
-    out = (-v, u) if (x - mx) * -v + (y - my) * u >= 0 else (v, -u)
-    edge = (x + out[0] * width / 2, y + out[1] * width / 2)
-    return [_handle(pattern, "gap", "Gap", edge, out, stops)]
+def _lines(strips: list[Strip]) -> dict[Point, list[tuple[float, Strip]]]:
+    """By their direction, how far each strip's line is to the left of the origin's."""
+    found: dict[Point, list[tuple[float, Strip]]] = {}
+    for strip in strips:
+        u, v = strip.way
+        offset = min(y * u - x * v for x, y in strip.band)
+        found.setdefault((round(u, 6), round(v, 6)), []).append((offset, strip))
+    return found
+
+
+def _nearest(offsets: list[float], wanted: float) -> float:
+    """Of sorted numbers the one nearest to another; that itself where there is none."""
+    k = bisect_left(offsets, wanted)
+    return min(offsets[max(0, k - 1) : k + 1], key=lambda own: abs(own - wanted), default=wanted)
+
+
+def _within(outline: Outline, field: PatternField) -> Outline:
+    """What of a band lies in the box of a field; all of it where nothing does."""
+    return intersect(outline, field.corners) or outline
 
 
 def _middle(outline: tuple[Point, ...]) -> Point:

@@ -34,6 +34,9 @@ def _short(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Finding]:
 def _uneven(pattern: PatternSet) -> list[Finding]:
     """A gap that does not come out even, with the one that does."""
     change, width = pattern.change, pattern.sizes[0].width
+    if change.gap <= 0:
+        # Tight it covers all: another gap would be another pattern.
+        return []
     field = pattern.field
     if change.run != "one" and change.on != "this":
         field = PatternField(field.fronts[:1])

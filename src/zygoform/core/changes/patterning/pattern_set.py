@@ -22,8 +22,8 @@ if TYPE_CHECKING:
     from zygoform.core.changes.kinds.pattern import StripPattern
 
 MOST_STRIPS = 3_000
-BRIDGED = 12.0
-"""Gaps between fronts up to so wide (mm) are laid over, and parted in place."""
+BRIDGED = 25.0
+"""Gaps between fronts, and rails, up to so wide (mm) are laid over and parted in place."""
 _OWN_ENTRY = {
     "theta": "angle",
     "w": "board",
@@ -118,6 +118,12 @@ class PatternSet:
 
     def _over_gaps(self) -> Laid:
         return lay(bridged(self.field, BRIDGED), self.strips)
+
+    def strips_with(self, gap: float, field: PatternField) -> list[Strip]:
+        """Those of the first pattern, were its gap another. Raises BadInputError."""
+        return FAMILIES[self.change.family].load()(
+            field, self.sizes[0].width, structs.replace(self.change, gap=gap)
+        )
 
     def _inset(self) -> PatternField:
         own = self.change

@@ -3,7 +3,7 @@
 from typing import Literal
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import Outline, offset_sides
+from zygoform.core.geometry.plane import is_convex, offset_sides
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked
@@ -17,7 +17,7 @@ def bead_strips(field: PatternField, w: float, gap: float, edges: BeadEdges = "a
     found = list[Strip]()
     for front in field.fronts:
         ring = front.outline
-        if not _is_convex(ring):
+        if not is_convex(ring):
             raise BadInputError("impossible", "Beads follow a front without notches.", "on")
         if min(front.w, front.h) <= 2 * (w + gap):
             raise BadInputError("does_not_fit", "Beads find no room beside each other.", "gap")
@@ -37,11 +37,6 @@ def bead_strips(field: PatternField, w: float, gap: float, edges: BeadEdges = "a
 def _is_taken(way: tuple[float, float], edges: BeadEdges) -> bool:
     level = abs(way[0]) >= abs(way[1])
     return edges == "all" or (edges == "level") == level
-
-
-def _is_convex(ring: Outline) -> bool:
-    corners = zip(ring, ring[1:] + ring[:1], ring[2:] + ring[:2], strict=True)
-    return all((bx - ax) * (cy - by) - (by - ay) * (cx - bx) > -1e-6 for (ax, ay), (bx, by), (cx, cy) in corners)
 
 
 def bead_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:

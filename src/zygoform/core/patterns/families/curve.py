@@ -4,7 +4,7 @@ import math
 from itertools import accumulate, pairwise
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import Outline, Point, offset_sides
+from zygoform.core.geometry.plane import Point
 from zygoform.core.patterns.bend import BentAlong, bend
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
@@ -50,6 +50,8 @@ def bent_strips(
     at: Point, w: float, shape: BentAlong, wide: float, high: float, rise: float, radius: float, joints: int
 ) -> list[Strip]:
     """In so many pieces of equal length: each as long as its far edge (Steiner's offset, `bend`)."""
+    if joints < 2 and shape != "arch":
+        raise BadInputError("out_of_range", "Round a whole line it goes in two pieces at least.", "joints")
     bent = bend(shape, wide, high, rise, radius, w)
     places = curve_points(shape, wide, high, rise, radius)
     outer = [(at[0] + x + w * u, at[1] + y + w * v) for (x, y), (u, v) in places]
@@ -77,34 +79,27 @@ def straight_strips(
         shift = (cuts[1] - cuts[0]) / 2
         cuts = [cut + shift for cut in cuts]
     ring = [_at(places, cut % (len(places) - 1)) for cut in cuts]
-    corners: Outline = tuple(ring[:-1]) if closed else tuple(ring)
-    distances = (w,) * len(corners) if closed else (*[w] * (len(corners) - 1), 0.0)
-    if closed:
-        outer = [*offset_sides(corners, distances)]
-        outer.append(outer[0])
-        near = [*corners, corners[0]]
-    else:
-        near, outer = list(corners), _open_offset(corners, w)
+    outer = _beside(ring, w, closed=closed)
     found = []
-    for (a, b), (c, d) in zip(pairwise(near), pairwise(outer), strict=True):
+    for (a, b), (c, d) in zip(pairwise(ring), pairwise(outer), strict=True):
         long = math.dist(a, b)
         found.append(Strip((c, d, b, a), ((b[0] - a[0]) / long, (b[1] - a[1]) / long)))
     return found
 
 
-def _open_offset(corners: Outline, w: float) -> list[Point]:
-    """To the right of a line that turns left: its corners halved, square at both ends."""
-    found = list[Point]()
+def _beside(corners: list[Point], w: float, *, closed: bool) -> list[Point]:
+    """To the right of a line that turns left: its corners halved; of an open one square at both ends."""
     outs = []
     for a, b in pairwise(corners):
         long = math.dist(a, b)
         outs.append(((b[1] - a[1]) / long, (a[0] - b[0]) / long))
-    for k, (x, y) in enumerate(corners):
-        before, after = outs[max(0, k - 1)], outs[min(k, len(outs) - 1)]
-        mid = (before[0] + after[0], before[1] + after[1])
+    ends = (outs[-1], outs[0]) if closed else (outs[0], outs[-1])
+    found = list[Point]()
+    for (x, y), before, after in zip(corners, [ends[0], *outs], [*outs, ends[1]], strict=True):
+        middle = (before[0] + after[0], before[1] + after[1])
         # Both sides lie w away: along the halving line that is w / cos of half the turn.
-        scale = 2 * w / (mid[0] ** 2 + mid[1] ** 2)
-        found.append((x + mid[0] * scale, y + mid[1] * scale))
+        scale = 2 * w / (middle[0] ** 2 + middle[1] ** 2)
+        found.append((x + middle[0] * scale, y + middle[1] * scale))
     return found
 
 
