@@ -20,6 +20,8 @@ variants_pdf.py   variants side by side, for a customer
 labels_pdf.py     labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
 template_pdf.py   templates at full size over several sheets
+pattern_pdf.py    the map of a pattern to scale
+pattern_drawing.py  a pattern in SVG and DXF, a layer for each front
 outline_svg.py    outlines in SVG
 outline_dxf.py    outlines in DXF
 outlines.py       either of them by a name's ending

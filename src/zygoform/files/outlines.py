@@ -7,6 +7,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.cut_shape import checked_outline
 from zygoform.core.geometry.plane import Outline, area
 from zygoform.core.outcome.outcome import Template
+from zygoform.core.outcome.pattern_map import PatternMap
 from zygoform.files.reading import read_at_most
 
 LARGEST_OUTLINE = 4_000_000
@@ -40,3 +41,10 @@ def template_text(template: Template, kind: DrawingKind) -> str:
     from zygoform.files.outline_svg import template_svg
 
     return template_svg(template)
+
+
+def pattern_text(drawn: PatternMap, codes: dict[str, str], kind: DrawingKind) -> str:
+    """A pattern as a file of that kind; `codes` are those of its parts."""
+    from zygoform.files.pattern_drawing import pattern_dxf, pattern_svg
+
+    return (pattern_dxf if kind == "dxf" else pattern_svg)(drawn, codes)

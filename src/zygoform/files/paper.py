@@ -67,12 +67,20 @@ def _templates(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
     return templates(project, plan)
 
 
+def _maps(project: Project, plan: Plan, variants: Variants = ()) -> bytes:
+    del variants
+    from zygoform.files.pattern_pdf import maps
+
+    return maps(project, plan)
+
+
 PAPERS = (
     Paper("sheet", "Work sheet", " work sheet.pdf", _work_sheet),
     Paper("shopping", "Shopping list", " shopping list.pdf", _shopping_list),
     Paper("marks", "Marks", " marks.pdf", _marks),
     Paper("labels", "Labels", " labels.pdf", _labels),
     Paper("templates", "Templates", " templates.pdf", _templates),
+    Paper("map", "Map", " map.pdf", _maps),
     Paper("variants", "Variants", " variants.pdf", _variants),
 )
 

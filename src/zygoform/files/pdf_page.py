@@ -140,8 +140,11 @@ class Page(FPDF):
         self.polygon(points, style="DF")
         self.set_font(PDF_FAMILY, "", 8)
         right = max(px for px, _ in points)
-        self.text(x + _ANGLE - 1.5 - self.get_string_width(words[0]), y + high / 2 + 1, words[0])
-        self.text(right + 1.5, y + high / 2 + 1, words[1])
+        for said, left in zip(words, (True, False), strict=True):
+            lines = said.split(" ")
+            for k, line in enumerate(lines):
+                down = y + high / 2 + 1 - 1.6 * (2 * k - len(lines) + 1)
+                self.text(x + _ANGLE - 1.5 - self.get_string_width(line) if left else right + 1.5, down, line)
 
     def _pen(self, role: PartRole) -> None:
         """New is a thick line, what comes off a broken one, so that no colour is needed."""

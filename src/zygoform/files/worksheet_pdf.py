@@ -4,9 +4,9 @@ from zygoform.core.condition.use import use_words
 from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.rows import SettingGroup
-from zygoform.core.cutting.saw import degrees, how, on_scale
+from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.boards import draw_board
-from zygoform.core.drawing.part_outline import panel_outline, part_outline
+from zygoform.core.drawing.part_outline import end_angles, panel_outline, part_outline
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.findings.rules.car_room import shop_words
 from zygoform.core.form.piece import over_all
@@ -173,10 +173,8 @@ def _shapes(page: Page, plan: Plan) -> None:
         page.keep_together(22)
         seen = "on its edge" if outline.seen == "edge" else "on its face"
         page.words(f"{title}, {seen}", 9.5, after=0.5)
-        angles = (on_scale(angle, plan.shop.saw) for angle in (outline.left, outline.right))
-        left, right = (degrees(angle) if angle else "square" for angle in angles)
         y = page.get_y()
-        page.outline(outline, (left, right), PAGE_MARGIN, y, 110.0)
+        page.outline(outline, end_angles(outline, plan.shop.saw), PAGE_MARGIN, y, 110.0)
         page.set_y(y + 15)
 
 

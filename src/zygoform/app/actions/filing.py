@@ -204,6 +204,13 @@ class Filing(QObject):
 
         write_templates(self.session, kind, self.ask_save, self._suggested(f" template.{kind}"), self.told.emit)
 
+    def export_pattern(self, kind: "DrawingKind") -> None:
+        """Every piece of a pattern as it lies, for other programs and for machines."""
+        self.session.planning.settle()
+        from zygoform.app.actions.outlines import write_patterns
+
+        write_patterns(self.session, kind, self.ask_save, self._suggested(f" pattern.{kind}"), self.told.emit)
+
     def take_outline(self) -> None:
         """The line of a cut-out, from a drawing."""
         from zygoform.app.actions.outlines import take_outline

@@ -55,6 +55,8 @@ def window_actions(
         Action("export_minutes", "Minutes of work as CSV…", filing.export_minutes, (), "File"),
         Action("export_svg", "Templates as SVG…", partial(filing.export_templates, "svg"), (), "File"),
         Action("export_dxf", "Templates as DXF…", partial(filing.export_templates, "dxf"), (), "File"),
+        Action("map_svg", "Pattern as SVG…", partial(filing.export_pattern, "svg"), (), "File"),
+        Action("map_dxf", "Pattern as DXF…", partial(filing.export_pattern, "dxf"), (), "File"),
         Action("take_outline", "Take an outline for a cut-out…", filing.take_outline, (), "File"),
         Action("take_parts", "Take over a cut list from CSV…", partial(filing.take_table, "parts"), (), "File"),
         Action("take_boards", "Take over my boards from CSV…", partial(filing.take_table, "boards"), (), "File"),

@@ -253,6 +253,13 @@ def _paint_swings(painter: QPainter, scene: Scene, mapping: Mapping) -> None:
         painter.drawPolyline([end - along * 9 + across * 4, end, end - along * 9 - across * 4])
 
 
+def paint_drawn(painter: QPainter, gesture: object) -> None:
+    """What a gesture draws itself: a line drawn by hand, as far as it is."""
+    drawn = getattr(gesture, "paint", None)
+    if drawn is not None:
+        drawn(painter)
+
+
 def paint_grips(painter: QPainter, scene: Scene, mapping: Mapping, change_id: str) -> None:
     """Where an edge of a change can be dragged: a small bar across it with an arrow out; and the ways of flaps."""
     _paint_swings(painter, scene, mapping)

@@ -1,5 +1,7 @@
 """One part in its true outline, with the angles of its ends."""
 
+from typing import Literal
+
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QWidget
@@ -7,8 +9,7 @@ from PySide6.QtWidgets import QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import fit
 from zygoform.app.theme import tokens as t
-from zygoform.core.cutting.saw import degrees, on_scale
-from zygoform.core.drawing.part_outline import PartOutline
+from zygoform.core.drawing.part_outline import PartOutline, end_angles
 from zygoform.core.goods.saw import Saw
 
 LEAST_ACROSS = 9.0
@@ -37,8 +38,7 @@ class OutlineView(QWidget):
         """What stands at either end."""
         if self.outline is None:
             return "", ""
-        left, right = (on_scale(angle, self.saw) for angle in (self.outline.left, self.outline.right))
-        return tuple(degrees(angle) if angle else "square" for angle in (left, right))  # type: ignore[return-value]
+        return end_angles(self.outline, self.saw)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         if self.outline is not None:
@@ -60,12 +60,20 @@ def paint_outline(painter: QPainter, room: QRectF, outline: PartOutline, words: 
     painter.drawPolygon(figure)
     shape = figure.boundingRect()
     y = shape.center().y() + 4.5
-    paint.draw_text(painter, QPointF(shape.left() - 8, y), words[0], 12, align="right")
-    paint.draw_text(painter, QPointF(shape.right() + 8, y), words[1], 12)
+    _at_end(painter, QPointF(shape.left() - 8, y), words[0], "right")
+    _at_end(painter, QPointF(shape.right() + 8, y), words[1], "left")
     seen = "on its edge" if outline.seen == "edge" else "on its face"
     paint.draw_text(
         painter, QPointF(shape.center().x(), room.height() - 4), seen, 12, align="centre", colour=t.INK2
     )
+
+
+def _at_end(painter: QPainter, at: QPointF, words: str, align: Literal["left", "right"]) -> None:
+    """One angle beside the end, of two cuts the upper one over the lower one."""
+    lines = words.split(" ")
+    for k, line in enumerate(lines):
+        up = 6.5 * (2 * k - len(lines) + 1)
+        paint.draw_text(painter, QPointF(at.x(), at.y() - up), line, 12, align=align)
 
 
 def _leaning(points: list[QPointF], outline: PartOutline, scale: float) -> list[QPointF]:

@@ -211,8 +211,7 @@ class PieceView(QWidget):
             change = self._change_of(pointed) or self.session.view.open_change
             notes.paint_drilling(painter, self.session, mapping, self.place)
             notes.paint_grips(painter, scene, mapping, change)
-            if (drawn := getattr(self._gesture, "paint", None)) is not None:
-                drawn(painter)
+            notes.paint_drawn(painter, self._gesture)
 
     def _change_of(self, part_id: str) -> str:
         head = part_id.split("/", maxsplit=1)[0]

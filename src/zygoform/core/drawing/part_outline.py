@@ -6,7 +6,9 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.geometry.plane import Outline
+from zygoform.core.goods.saw import Saw
 from zygoform.core.outcome.outcome import LaterCut
 from zygoform.core.patterns.measure import measure_piece
 
@@ -14,7 +16,8 @@ from zygoform.core.patterns.measure import measure_piece
 class PartOutline(Struct, frozen=True):
     """A figure in mm, x along the part; seen on its face, or on its edge where the ends go through the thickness.
 
-    `left` and `right` are how far the ends are from square, degrees; of an end with two cuts the steeper one.
+    `left` and `right` are how far the ends are from square, degrees; of an end with two cuts the steeper one, and
+    `ends` has all of each end, from its lower edge.
     """
 
     points: Outline
@@ -23,6 +26,7 @@ class PartOutline(Struct, frozen=True):
     across: float
     left: float
     right: float
+    ends: tuple[tuple[float, ...], tuple[float, ...]] = ((), ())
     own: bool = False
     """More than one cut makes an end: it is drawn with the corners it has."""
 
@@ -43,8 +47,18 @@ def part_outline(listed: ListedPart) -> PartOutline:
 def _own(face: Outline, width: float) -> PartOutline:
     """With an end of two cuts, or cuts that meet."""
     found = measure_piece(face, (1.0, 0.0))
-    left, right = (max(map(abs, angles), default=0.0) for angles in (found.first, found.last))
-    return PartOutline(face, "face", found.long_point, width, left, right, own=True)
+    # Counter-clockwise an end at the right is gone up, one at the left down.
+    ends = (tuple(reversed([abs(a) for a in found.first])), tuple(abs(a) for a in found.last))
+    left, right = (max(angles, default=0.0) for angles in ends)
+    return PartOutline(face, "face", found.long_point, width, left, right, ends, own=True)
+
+
+def end_angles(outline: PartOutline, saw: Saw) -> tuple[str, str]:
+    """What stands at either end: the angle on the saw's scale; of two cuts both, the lower one first."""
+    ends = outline.ends if outline.own else ((outline.left,), (outline.right,))
+    said = ([on_scale(angle, saw) for angle in angles] or [0.0] for angles in ends)
+    left, right = (" ".join(degrees(a) if a else "square" for a in angles) for angles in said)
+    return left, right
 
 
 def _figure(length: float, across: float, left: float, right: float) -> Outline:

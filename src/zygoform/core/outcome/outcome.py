@@ -14,6 +14,7 @@ from zygoform.core.measure.reading import Sized
 from zygoform.core.outcome.cautions import Caution
 from zygoform.core.outcome.member import Member
 from zygoform.core.outcome.part import Part
+from zygoform.core.outcome.pattern_map import PatternMap
 from zygoform.core.outcome.work import Work
 
 
@@ -172,6 +173,7 @@ class Outcome(Struct, frozen=True, dict=True):
     mended: frozenset[str] = frozenset()
     work: tuple[Work, ...] = ()
     templates: tuple[Template, ...] = ()
+    maps: tuple[PatternMap, ...] = ()
     body: str = ""
     base_height: float | None = None
     reshaped: tuple[Body, ...] = ()

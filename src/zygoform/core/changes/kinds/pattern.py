@@ -5,6 +5,7 @@ from typing import Annotated, Literal, Self
 from zygoform.core.changes.base import SOUND, ChangeBase
 from zygoform.core.changes.patterning.handles import pattern_handles
 from zygoform.core.changes.patterning.judged import pattern_findings
+from zygoform.core.changes.patterning.mapped import pattern_map
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.changes.patterning.steps import pattern_fittings, pattern_steps, pattern_supplies
 from zygoform.core.changes.patterning.strip_parts import spare_parts, strip_parts
@@ -306,6 +307,7 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
             findings=pattern_findings(pattern, parts),
             handles=pattern_handles(pattern),
             work=work,
+            maps=(pattern_map(pattern),),
             body=pattern.body.id,
             reshaped=(pattern.covered(pattern.drawn()),),
         )

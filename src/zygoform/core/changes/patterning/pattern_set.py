@@ -178,7 +178,7 @@ class PatternSet:
         Each has the id of the part it is cut as, what is bought an id of its own.
         """
         found: dict[str, list[Board]] = {}
-        numbers = self._numbers()
+        numbers = self.numbers
         taken: dict[str, int] = {}
         for k, piece in enumerate(self.laid.pieces):
             host, bought = self.surface.boards[piece.front], self.is_bought(piece)
@@ -192,7 +192,8 @@ class PatternSet:
                 found.setdefault(host.id, []).append(board)
         return {own: tuple(boards) for own, boards in found.items()}
 
-    def _numbers(self) -> list[int]:
+    @cached_property
+    def numbers(self) -> list[int]:
         """Of each piece that is laid the number of the one that is cut."""
         if not self.parted:
             count, numbers = 0, []
