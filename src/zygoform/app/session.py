@@ -7,6 +7,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.planning import Planning, Prepared
@@ -115,9 +116,10 @@ class Session(QObject):
         shown = self.view.shown if len(form.pieces) > 1 else ""
         whole = len(form.pieces) > 1 and not shown
         how = (shown, self.view.opened, self.view.swing, *((self.view.viewpoint, self._room_wide) if whole else ()))
+        how = (*how, self.is_previewing)
         if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != how:
             seen = seen_of(form, shown, self.view.viewpoint, self._room_wide, self.view.opened, self.view.swing)
-            self._seen_of = (form, how, seen)
+            self._seen_of = (form, how, structs.replace(seen, held=self.is_previewing))
         return self._seen_of[2]
 
     def look_into(self, opening_ids: Collection[str], *, open_: bool) -> None:

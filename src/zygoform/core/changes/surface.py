@@ -62,11 +62,6 @@ class Surface(Struct, frozen=True):
     def _is_on(self, face: Face) -> bool:
         return dot(face.normal, self.out) > 1 - 1e-6 and abs(dot(face.points[0], self.out) - self.level) < IN_PLANE
 
-    def _round(self, board: Board, room: float) -> Outline:
-        """The rectangle round something on it, and some room."""
-        (x0, x1), (y0, y1) = (extent_along(board.solid.corners, way) for way in (self.u, self.v))
-        return rectangle(x0 - room, y0 - room, x1 + room, y1 + room)
-
     def solid(self, outline: Outline, thick: float) -> Prism:
         """Something flat of that outline (u, v) lying on it."""
         return Prism(along((0.0, 0.0, 0.0), self.out, self.level), self.u, self.v, outline, thick)
@@ -77,19 +72,32 @@ class Surface(Struct, frozen=True):
 
     def without(self, things: Iterable[Board]) -> "Surface":
         """The same, some things that stand on its boards kept free."""
-        own = tuple(things)
-        return structs.replace(
-            self, kept=tuple(tuple(t for t in own if self._stands_on(t, k)) for k in range(len(self.boards)))
-        )
+        own = [(thing, self._span(thing)) for thing in things]
+        near = [
+            (t, span) for t, span in own if abs(extent_along(t.solid.corners, self.out)[0] - self.level) <= IN_PLANE
+        ]
+        spans = [self._span(board) for board in self.boards]
+        kept = tuple(tuple(t for t, span in near if boxes_overlap(span, board)) for board in spans)
+        return structs.replace(self, kept=kept)
 
-    def _stands_on(self, thing: Board, k: int) -> bool:
-        """Whether it lies against the face of a board."""
-        near = extent_along(thing.solid.corners, self.out)[0]
-        if abs(near - self.level) > IN_PLANE:
-            return False
-        spans = [(extent_along(b.solid.corners, way)) for b in (thing, self.boards[k]) for way in (self.u, self.v)]
-        (a0, a1), (b0, b1), (c0, c1), (d0, d1) = spans
-        return a0 < c1 and c0 < a1 and b0 < d1 and d0 < b1
+    def _foot(self, board: Board) -> float:
+        """How far out a board begins."""
+        return extent_along(board.solid.corners, self.out)[0]
+
+    def _span(self, board: Board) -> tuple[float, float, float, float]:
+        """Over what a board reaches in its plane: x0, y0, x1, y1."""
+        (x0, x1), (y0, y1) = (extent_along(board.solid.corners, way) for way in (self.u, self.v))
+        return x0, y0, x1, y1
+
+    def _round(self, board: Board, room: float) -> Outline:
+        """The rectangle round something on it, and some room."""
+        x0, y0, x1, y1 = self._span(board)
+        return rectangle(x0 - room, y0 - room, x1 + room, y1 + room)
+
+
+def boxes_overlap(a: tuple[float, float, float, float], b: tuple[float, float, float, float]) -> bool:
+    """Whether two rectangles x0, y0, x1, y1 share an area."""
+    return a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3]
 
 
 def _is_plain(outline: Outline) -> bool:

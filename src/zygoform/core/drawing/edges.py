@@ -16,6 +16,7 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     `boxes` are those of the polygons.
     """
     edges: list[Edge] = []
+    near = _Near(boxes)
     for run in _runs(polygons).values():
         # For each line between two corners: what is seen of it on either side; and on which the first face lies.
         uses: dict[tuple[int, int], dict[bool, list[Edge]]] = {}
@@ -25,11 +26,7 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
             points = polygons[i].points
             if _is_sliver(points) or _lies_on_grout(polygons[i]):
                 continue
-            above = [
-                (polygon.points, box)
-                for k, (polygon, box) in enumerate(zip(polygons[i + 1 :], boxes[i + 1 :], strict=True), i + 1)
-                if polygon.role != "off" and _meet(box, boxes[i]) and not (k in own and _lies_on_grout(polygon))
-            ]
+            above = [(polygons[k].points, boxes[k]) for k in near.over(i) if _covers(polygons, i, k, own)]
             # Large faces first: they hide most.
             above.sort(key=lambda face: (face[1][0] - face[1][2]) * (face[1][3] - face[1][1]))
             turn = BESIDE_MM if area(points) > 0 else -BESIDE_MM
@@ -47,8 +44,22 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     return tuple(edges)
 
 
+def is_many(polygons: Sequence[Polygon]) -> bool:
+    """Whether the lines round what is new take longer than one frame of a drag may."""
+    return sum(polygon.role == "new" for polygon in polygons) > MANY
+
+
+def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
+    """All edges of every new face, seen or not: what a drag makes do with."""
+    return tuple(edge for polygon in polygons if polygon.role == "new" for edge in polygon.edges)
+
+
 _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
+MANY = 60
+"""So many new faces are drawn plainly while one of their sizes is dragged."""
+GRID_ACROSS = 24
+"""Squares of the grid boxes are looked for in, along the drawing."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
 """Shorter stretches (mm) say too little of their direction; lines that differ by less (radians, mm) are one."""
 
@@ -91,6 +102,37 @@ def _without_pairs(lone: list[_Lone]) -> list[Edge]:
             ((ox + ux * a, oy + uy * a), (ox + ux * b, oy + uy * b)) for a, b in spans[k] if b - a > BESIDE_MM
         ]
     return found
+
+
+class _Near:
+    """Which boxes meet one: each is known to the squares of a grid it lies in."""
+
+    def __init__(self, boxes: Sequence[Box]) -> None:
+        self._boxes = boxes
+        self._cells: dict[tuple[int, int], list[int]] = {}
+        wide = max((box[2] for box in boxes), default=0.0) - min((box[0] for box in boxes), default=0.0)
+        self._size = max(wide / GRID_ACROSS, 1.0)
+        for k, box in enumerate(boxes):
+            for cell in self._of(box):
+                self._cells.setdefault(cell, []).append(k)
+
+    def _of(self, box: Box) -> list[tuple[int, int]]:
+        x0, y0, x1, y1 = (math.floor(value / self._size) for value in box)
+        return [(x, y) for x in range(x0, x1 + 1) for y in range(y0, y1 + 1)]
+
+    def over(self, i: int) -> list[int]:
+        """Those painted after box `i` that meet it, in order."""
+        box, boxes = self._boxes[i], self._boxes
+        found = {k for cell in self._of(box) for k in self._cells[cell] if k > i}
+        return sorted(k for k in found if _meet(boxes[k], box))
+
+
+def _covers(polygons: Sequence[Polygon], i: int, k: int, own: frozenset[int]) -> bool:
+    """Whether a polygon may hide one below it: not what comes off, its own grout, or a neighbour in its plane."""
+    over = polygons[k]
+    if over.role == "off":
+        return False
+    return not (k in own and (_lies_on_grout(over) or (over.plane and over.plane == polygons[i].plane)))
 
 
 def _meet(a: Box, b: Box) -> bool:

@@ -7,7 +7,7 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.drawing.edges import outer_edges
+from zygoform.core.drawing.edges import is_many, outer_edges, own_edges
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import (
     HIGH,
@@ -53,8 +53,13 @@ def draw_form(
     overlay: Overlay = "over",
     handles: tuple[Handle, ...] = (),
     mended: frozenset[str] = frozenset(),
+    *,
+    held: bool = False,
 ) -> Scene:
-    """The piece as found, laid over or as planned. `numbers` gives each change id its number."""
+    """The piece as found, laid over or as planned. `numbers` gives each change id its number.
+
+    While something is `held` the lines round many new parts are drawn round each, seams and what is hidden too.
+    """
     view = VIEWS[place]
     form = found if overlay == "found" else planned
     stays = _painted_ids(found)
@@ -84,7 +89,7 @@ def draw_form(
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
-        edges=outer_edges(polygons, boxes),
+        edges=own_edges(polygons) if held and is_many(polygons) else outer_edges(polygons, boxes),
     )
 
 

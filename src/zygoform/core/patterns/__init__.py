@@ -2,6 +2,8 @@
 
 field.py     fronts in one plane, gaps kept
 strip.py     a strip as it is laid: its line and its band
+plain_laying.py  strips that are convex and run through, all at once
+convex_clip.py   many convex outlines clipped in arrays
 pieces.py    strips cut by those before them and by the edges of the fronts
 runs.py      from front to front: as one, the same on each, mirrored, two by turns
 drawn_line.py lines drawn by hand, and what their ends are drawn to

@@ -6,8 +6,10 @@ from typing import Any
 from msgspec import Struct
 
 from zygoform.core.geometry.plane import Outline, Point, area
+from zygoform.core.patterns.convex_clip import measure_rows
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.measure import Measured, measure_bent, measure_piece
+from zygoform.core.patterns.plain_laying import lay_plain
 from zygoform.core.patterns.strip import Strip
 
 GRID = 1e-8
@@ -42,8 +44,24 @@ class Laid(Struct, frozen=True):
 def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) -> Laid:
     """Strips in order; a later one is cut by the bands of earlier ones of other layers, then by every front.
 
-    All polygons are worked on at once, and only those that meet: what it costs grows with the pieces there are.
+    All are worked on at once, and only those that meet: what it costs grows with the pieces there are. Where all is
+    convex and runs through it is done in arrays (`plain_laying`), else with the library's polygons.
     """
+    plain = lay_plain(field, strips)
+    if plain is None:
+        return _lay_any(field, strips, sliver)
+    real = plain.sizes > NO_AREA
+    kept = real & (plain.sizes >= sliver)
+    lost = plain.sizes[real & ~kept]
+    rows = plain.rows.take(kept)
+    outlines, of, front = rows.outlines(), plain.strip[kept].tolist(), plain.front[kept].tolist()
+    found = measure_rows(rows, outlines, plain.ways[plain.strip[kept]])
+    pieces = tuple(map(TrimPiece, outlines, front, of, found))
+    return Laid(pieces, len(lost), float(lost.sum()))
+
+
+def _lay_any(field: PatternField, strips: Sequence[Strip], sliver: float) -> Laid:
+    """Whatever strips and fronts are like."""
     # Polygons are the library's; it is loaded with the first pattern.
     import numpy as np
     import shapely

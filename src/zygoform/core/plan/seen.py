@@ -34,6 +34,8 @@ class Seen(Struct, frozen=True):
     offsets: dict[str, Point3] = {}
     names: dict[str, str] = {}
     pieces: tuple[PieceDrawn, ...] = ()
+    held: bool = False
+    """Something is being dragged: what is costly to draw exactly may be drawn plainly."""
 
     def of(self, overlay: Overlay) -> Form:
         """What one points at."""
@@ -143,6 +145,6 @@ class SeenDrawing:
             scene = yield from self._set.draw(there, viewpoint, overlay, floors)
         else:
             forms = seen.found, seen.planned, seen.numbers
-            scene = draw_form(*forms, viewpoint, overlay, seen.handles, seen.mended)
+            scene = draw_form(*forms, viewpoint, overlay, seen.handles, seen.mended, held=seen.held)
         self._last = seen, viewpoint, overlay, scene
         return scene

@@ -16,6 +16,8 @@ PLACE_SHARES = (0.0, 25.0, 100 / 3, 50.0, 200 / 3, 75.0, 100.0)
 """Where an origin or an axis snaps to, in percent: ends, quarters, thirds."""
 _NUDGE, _LEAST_MOVE = 1e-3, 0.05
 """How far strips move with the gap is found by one wider by so much (mm); what hardly moves has no handle."""
+_CHOICE = 8
+"""Of so many strips of each direction the one with the handle is chosen."""
 _ARM = 12.0
 """Handles of a place stand so far from it (mm), each on its own way."""
 _REACH = 0.36
@@ -82,12 +84,13 @@ def _gap(pattern: PatternSet) -> list[Handle]:
     alone = pattern.field if change.run == "one" or change.on == "this" else PatternField(pattern.field.fronts[:1])
     run = FAMILIES[change.family].even_run(alone, change)
     stops = tuple(even_gaps(run, width)) if run is not None else ()
-    strips = pattern.strips_with(change.gap, alone)
+    strips = pattern.strips if alone is pattern.field else pattern.strips_with(change.gap, alone)
     moved = pattern.strips_with(change.gap + _NUDGE, alone)
     here, there = _lines(strips), _lines(moved)
     mx, my = alone.middle
     best: tuple[float, float, Strip, float] | None = None
-    for key, lines in here.items():
+    for key, every in here.items():
+        lines = _nearest_lines(every, my * key[0] - mx * key[1] - width / 2, alone.middle)
         others = sorted(offset for offset, _ in there.get(key, ()))
         for offset, strip in lines:
             by = (_nearest(others, offset) - offset) / _NUDGE
@@ -114,6 +117,21 @@ def _lines(strips: list[Strip]) -> dict[Point, list[tuple[float, Strip]]]:
         offset = min(y * u - x * v for x, y in strip.band)
         found.setdefault((round(u, 6), round(v, 6)), []).append((offset, strip))
     return found
+
+
+def _nearest_lines(lines: list[tuple[float, Strip]], level: float, middle: Point) -> list[tuple[float, Strip]]:
+    """The few lines that run nearest to the middle, of blocks in one line the nearest: enough to choose from."""
+
+    def away(own: tuple[float, Strip]) -> tuple[float, float]:
+        (x, y), offset = own[1].band[0], own[0]
+        return round(abs(offset - level), 6), abs(x - middle[0]) + abs(y - middle[1])
+
+    found: dict[float, tuple[float, Strip]] = {}
+    for own in sorted(lines, key=away):
+        found.setdefault(round(own[0], 3), own)
+        if len(found) == _CHOICE:
+            break
+    return list(found.values())
 
 
 def _nearest(offsets: list[float], wanted: float) -> float:
