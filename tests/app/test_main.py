@@ -51,7 +51,7 @@ def test_starts_empty_with_a_project_or_with_the_demo(tmp_path: Path) -> None:
     bad.write_text("{")
     for words, shows in (
         ((), "SHOWS  0 None"),
-        (("--demo",), "SHOWS Harbour Lane counter 12 None"),
+        (("--demo",), "SHOWS Harbour Lane counter 13 None"),
         ((str(path),), f"SHOWS Harbour Lane counter 2 {path}"),
         ((str(bad),), "SHOWS  0 None"),
         ((str(tmp_path / "none.json"),), "SHOWS  0 None"),

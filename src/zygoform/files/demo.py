@@ -52,7 +52,7 @@ def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) ->
 
 
 def demo_project() -> Project:
-    """The counter with twelve changes in two variants: low on a skirt, or on legs under a tiled top."""
+    """The counter with thirteen changes in two variants: low on a skirt, or on legs under a tiled top."""
     project = _with_door(counter_begun())
     for fault, remedy in (("f2", "glue"), ("f3", "runners")):
         project = mend(project, fault, remedy).project
@@ -95,6 +95,7 @@ _MORE: ChangeRows = (
     ("tiled_top", "p1/body/main", {}),
     ("pulls", "p1/body/main", {"spacing": 3 * INCH, "stained": True}),
     ("drop_flap", "p1/opening/o1", {}),
+    ("pattern", "p1/body/main", {"family": "frames", "rings": 2, "gap": 0.75 * INCH, "margin": 0.5 * INCH}),
 )
 """What follows the top, the skirt and two mends."""
 

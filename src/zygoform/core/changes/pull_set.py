@@ -14,6 +14,7 @@ from zygoform.core.form.form import Board, Body, FormOpening, own_of, sibling
 from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.geometry.pull_holes import HoleStatus, backplate, hole_status, pull_places
+from zygoform.core.geometry.solid import has_wood_at
 from zygoform.core.goods.fittings import pull_screw, through_screw
 from zygoform.core.goods.pull_fixing import HoleKind, HoleUse, PullFixing, hole_use
 from zygoform.core.measure.message import Message
@@ -50,6 +51,17 @@ class PulledFront(Struct, frozen=True):
     def thickness(self) -> float:
         low, high = self.board.solid.box
         return high[1] - low[1]
+
+    @property
+    def laid_on(self) -> float:
+        """How thick what lies on it is where it is bored (mm): strips of a pattern, a moulding."""
+        (x0, face, z0), _ = self.board.solid.box
+        found = [0.0]
+        for own in self.board.on_face:
+            near, far = own.solid.box[0][1], own.solid.box[1][1]
+            if any(has_wood_at(own.solid, (x0 + x, (near + far) / 2, z0 + z)) for x, z in self.holes):
+                found.append(face - near)
+        return max(found)
 
 
 class PullSet:
@@ -204,6 +216,7 @@ class PullSet:
     def _screws(self) -> Fitting:
         """Through the front and what is glued on it into the pull; or from the front into the wood."""
         change, thick = self.change, max(front.thickness for front in self.fronts)
+        glued = max(change.glued_on, *(front.laid_on for front in self.fronts))
         holes = sum(len(front.holes) for front in self.fronts)
         if self.fixing in ("wood", "plate"):
             size = through_screw(2.0, thick, 2.0, 8.0, self.shop.sizes_of("wood screw"))
@@ -211,12 +224,12 @@ class PullSet:
             why = Message("{0} goes into {1} and not through", (size, thick))
             return Fitting(change.id, "wood screw", size, count, "hold the pulls", why)
         if self.bars:
-            return self._bar_screws(thick, holes)
+            return self._bar_screws(thick + glued, holes)
         sizes = self.shop.sizes_of("machine screw")
         try:
-            screw = pull_screw(thick, change.glued_on, LEAST_THREAD, change.thread, sizes)
+            screw = pull_screw(thick, glued, LEAST_THREAD, change.thread, sizes)
         except BadInputError:
-            least, most = thick + change.glued_on + LEAST_THREAD, thick + change.glued_on + change.thread
+            least, most = thick + glued + LEAST_THREAD, thick + glued + change.thread
             why = Message(
                 "between {0} and {1}: through {2} of front into {3} of thread", (least, most, thick, change.thread)
             )

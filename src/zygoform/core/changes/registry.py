@@ -1,7 +1,7 @@
 """Kinds of change, by name: a kind is a file in kinds/ and one row here, and is loaded when it is first wanted."""
 
 from importlib import import_module
-from typing import get_args
+from typing import Literal, get_args
 
 from msgspec import Struct
 
@@ -9,12 +9,14 @@ from zygoform.core.changes.base import ChangeBase
 from zygoform.core.form.form import Role, piece_of
 from zygoform.core.form.targets import Target
 
+ChangeGroup = Literal["Top", "Base", "Inside", "Fronts", "Body", "Other"]
+
 
 class ChangeKind(Struct, frozen=True):
     """A kind of change: its tag in the file, where its class is, its title, which parts it fits.
 
     One `of_set` needs another piece. One that does not `begins` on a part begins elsewhere: a mend at its fault.
-    `openings` are those it fits, by what they hold.
+    `openings` are those it fits, by what they hold. A list of all kinds has them by `group`.
     """
 
     kind: str
@@ -24,6 +26,7 @@ class ChangeKind(Struct, frozen=True):
     begins: bool = True
     openings: frozenset[str] = frozenset()
     of_set: bool = False
+    group: ChangeGroup = "Body"
 
     def takes(self, target: Target) -> bool:
         """Whether it can be planned for a target: a part of a role it fits, or a body that has such a part."""
@@ -56,37 +59,67 @@ _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
     row.kind: row
     for row in (
-        ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", _TOPS),
-        ChangeKind("sheet_top", "sheet_top:SheetTop", "New sheet top", _TOPS),
-        ChangeKind("tiled_top", "tiled_top:TiledTop", "New tiled top", _TOPS),
-        ChangeKind("old_top", "old_top:OldTop", "Old top again", frozenset({"top", "lid", "seat"})),
-        ChangeKind("skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"})),
-        ChangeKind("legs", "legs:Legs", "New legs", frozenset({"base", "skirt", "leg", "bottom", "apron", "side"})),
-        ChangeKind("shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=_OPEN),
+        ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", _TOPS, group="Top"),
+        ChangeKind("sheet_top", "sheet_top:SheetTop", "New sheet top", _TOPS, group="Top"),
+        ChangeKind("tiled_top", "tiled_top:TiledTop", "New tiled top", _TOPS, group="Top"),
+        ChangeKind("old_top", "old_top:OldTop", "Old top again", frozenset({"top", "lid", "seat"}), group="Top"),
+        ChangeKind(
+            "skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"}), group="Base"
+        ),
+        ChangeKind(
+            "legs",
+            "legs:Legs",
+            "New legs",
+            frozenset({"base", "skirt", "leg", "bottom", "apron", "side"}),
+            group="Base",
+        ),
+        ChangeKind("shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=_OPEN, group="Inside"),
         ChangeKind(
             "back_panel",
             "back_panel:BackPanel",
             "New back",
             frozenset({"back", "panel", "bracket", "apron", "lid"}),
+            group="Inside",
         ),
-        ChangeKind("pulls", "pulls:Pulls", "New pulls", frozenset({"drawer", "door"}), openings=_CLOSED),
-        ChangeKind("drawer_box", "drawer_box:DrawerBoxes", "New drawer box", _BOXED, openings=_DRAWER),
-        ChangeKind("drawer_parts", "drawer_parts:DrawerRebuild", "Drawer rebuilt", _BOXED, openings=_DRAWER),
-        ChangeKind("regroup", "regroup:RegroupDrawers", "Drawer into…", frozenset({"drawer"}), openings=_DRAWER),
-        ChangeKind("lining", "lining:DrawerLining", "Drawer lining", _BOXED, openings=_DRAWER),
-        ChangeKind("drop_flap", "drop_flap:DropFlap", "Drop flap", frozenset({"drawer"}), openings=_DRAWER),
-        ChangeKind("hinges", "hinges:DoorHinges", "Hinges and catches", _SWINGS, openings=_DOOR),
-        ChangeKind("cutout", "cutout:DoorCutout", "Cut-out", frozenset({"door"}), openings=_DOOR),
-        ChangeKind("insert", "insert:DoorInsert", "New insert", _FRAMED, openings=_DOOR),
-        ChangeKind("doors_off", "doors_off:DoorsOff", "Doors off", frozenset({"door"}), openings=_DOOR),
-        ChangeKind("pattern", "pattern:StripPattern", "Pattern of strips", _FLAT, openings=_CLOSED),
+        ChangeKind(
+            "pulls", "pulls:Pulls", "New pulls", frozenset({"drawer", "door"}), openings=_CLOSED, group="Fronts"
+        ),
+        ChangeKind(
+            "drawer_box", "drawer_box:DrawerBoxes", "New drawer box", _BOXED, openings=_DRAWER, group="Inside"
+        ),
+        ChangeKind(
+            "drawer_parts", "drawer_parts:DrawerRebuild", "Drawer rebuilt", _BOXED, openings=_DRAWER, group="Inside"
+        ),
+        ChangeKind(
+            "regroup",
+            "regroup:RegroupDrawers",
+            "Drawer into…",
+            frozenset({"drawer"}),
+            openings=_DRAWER,
+            group="Inside",
+        ),
+        ChangeKind("lining", "lining:DrawerLining", "Drawer lining", _BOXED, openings=_DRAWER, group="Inside"),
+        ChangeKind(
+            "drop_flap", "drop_flap:DropFlap", "Drop flap", frozenset({"drawer"}), openings=_DRAWER, group="Fronts"
+        ),
+        ChangeKind("hinges", "hinges:DoorHinges", "Hinges and catches", _SWINGS, openings=_DOOR, group="Fronts"),
+        ChangeKind("cutout", "cutout:DoorCutout", "Cut-out", frozenset({"door"}), openings=_DOOR, group="Fronts"),
+        ChangeKind("insert", "insert:DoorInsert", "New insert", _FRAMED, openings=_DOOR, group="Fronts"),
+        ChangeKind(
+            "doors_off", "doors_off:DoorsOff", "Doors off", frozenset({"door"}), openings=_DOOR, group="Fronts"
+        ),
+        ChangeKind("pattern", "pattern:StripPattern", "Pattern of strips", _FLAT, openings=_CLOSED, group="Fronts"),
+        ChangeKind("veneer", "veneer:SheetVeneer", "Veneer in sheets", _FLAT, openings=_CLOSED, group="Fronts"),
+        ChangeKind(
+            "transfer", "transfer:SheetTransfer", "Transfer or stencil", _FLAT, openings=_CLOSED, group="Fronts"
+        ),
         ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
         ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
         ChangeKind("split", "split:Split", "Split in two", _STANDING),
         ChangeKind("join", "join:Join", "Join with another", _STANDING, of_set=True),
         ChangeKind("wall_anchor", "wall_anchor:WallAnchor", "Straps to the wall", _STANDING),
-        ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role))),
-        ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False),
+        ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role)), group="Other"),
+        ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False, group="Other"),
     )
 }
 

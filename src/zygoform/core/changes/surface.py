@@ -1,15 +1,19 @@
 """Faces of a piece that something is laid on: fronts in one plane, a side, a lid, as a field with its own axes."""
 
 from collections.abc import Iterable
+from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
+from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import face_area
 from zygoform.core.geometry.plane import Outline, Point, rectangle
 from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
 from zygoform.core.patterns.field import FieldFront, PatternField, shaped
 
+FacesOf = Literal["drawers", "fronts", "this"]
 FRONTS = ("drawer", "door", "panel")
 """What closes an opening and may be laid on."""
 IN_PLANE = 0.5
@@ -72,11 +76,11 @@ class Surface(Struct, frozen=True):
 
     def without(self, things: Iterable[Board]) -> "Surface":
         """The same, some things that stand on its boards kept free."""
-        own = [(thing, self._span(thing)) for thing in things]
+        own = [(thing, self.span(thing)) for thing in things]
         near = [
             (t, span) for t, span in own if abs(extent_along(t.solid.corners, self.out)[0] - self.level) <= IN_PLANE
         ]
-        spans = [self._span(board) for board in self.boards]
+        spans = [self.span(board) for board in self.boards]
         kept = tuple(tuple(t for t, span in near if boxes_overlap(span, board)) for board in spans)
         return structs.replace(self, kept=kept)
 
@@ -84,14 +88,14 @@ class Surface(Struct, frozen=True):
         """How far out a board begins."""
         return extent_along(board.solid.corners, self.out)[0]
 
-    def _span(self, board: Board) -> tuple[float, float, float, float]:
+    def span(self, board: Board) -> tuple[float, float, float, float]:
         """Over what a board reaches in its plane: x0, y0, x1, y1."""
         (x0, x1), (y0, y1) = (extent_along(board.solid.corners, way) for way in (self.u, self.v))
         return x0, y0, x1, y1
 
     def _round(self, board: Board, room: float) -> Outline:
         """The rectangle round something on it, and some room."""
-        x0, y0, x1, y1 = self._span(board)
+        x0, y0, x1, y1 = self.span(board)
         return rectangle(x0 - room, y0 - room, x1 + room, y1 + room)
 
 
@@ -146,6 +150,40 @@ def _outer(board: Board, body: Body) -> Point3:
         return way[2] > _STEEP, dot(way, _FRONT) > _STEEP, dot(way, from_middle)
 
     return max(ways, key=seen)
+
+
+def chosen_surface(body: Body, on: FacesOf, target: str) -> Surface:
+    """The fronts there are, or the one board that was pointed at. Raises BadInputError where there is none."""
+    if on == "this":
+        own = next((board for board in body.boards if board.id == target), None)
+        return surface_of(own or broadest(body), body)
+    fronts = fronts_of(body, ("drawer",) if on == "drawers" else FRONTS)
+    if not fronts:
+        raise BadInputError("impossible", "No front is there to lay it on.", "on")
+    return front_surface(fronts)
+
+
+def meant_faces(target: Target) -> tuple[FacesOf, str]:
+    """Over what it begins, and for what: all drawers, else all doors; a board pointed at that is no drawer."""
+    if target.kind in ("front", "member", "opening") and target.board is not None:
+        return "drawers" if target.board.role == "drawer" else "this", target.id
+    if fronts_of(target.body, ("drawer",)):
+        return "drawers", target.body.id
+    return "fronts" if fronts_of(target.body) else "this", target.body.id
+
+
+def covered(body: Body, drawn: dict[str, tuple[Board, ...]]) -> Body:
+    """The body, every board with what lies on it now, also as it is drawn out."""
+
+    def laid_on(board: Board) -> Board:
+        own = drawn.get(board.id)
+        return structs.replace(board, on_face=(*board.on_face, *own)) if own else board
+
+    openings = tuple(
+        structs.replace(o, members=tuple(laid_on(m) for m in o.members)) if o.front_id in drawn else o
+        for o in body.openings
+    )
+    return structs.replace(body, boards=tuple(laid_on(b) for b in body.boards), openings=openings)
 
 
 def broadest(body: Body) -> Board:

@@ -46,7 +46,7 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
 
 def is_many(polygons: Sequence[Polygon]) -> bool:
     """Whether the lines round what is new take longer than one frame of a drag may."""
-    return sum(polygon.role == "new" for polygon in polygons) > MANY
+    return sum(polygon.role == "new" for polygon in polygons) > MANY_FACES
 
 
 def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
@@ -56,7 +56,7 @@ def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
 
 _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
-MANY = 60
+MANY_FACES = 60
 """So many new faces are drawn plainly while one of their sizes is dragged."""
 GRID_ACROSS = 24
 """Squares of the grid boxes are looked for in, along the drawing."""

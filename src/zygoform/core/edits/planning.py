@@ -8,6 +8,7 @@ from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.edits.pieces import known_piece
+from zygoform.core.edits.variants import add_variant
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.form.targets import Target, target_in
@@ -116,11 +117,23 @@ def set_value(project: Project, change_id: str, parameter: str, value: Any) -> E
 
 def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edited:
     """Does what a finding proposes."""
+    if remedy.variant:
+        project = add_variant(project, remedy.variant).project
+        project = leave_out(project, remedy.change_id, out=True).project
     if remedy.add:
-        return add_change(project, remedy.add, remedy.target, planned)
+        return _added_with(project, remedy, planned)
     if remedy.leave_out:
         return leave_out(project, remedy.change_id, out=True)
     return set_value(project, remedy.change_id, remedy.parameter, remedy.value)
+
+
+def _added_with(project: Project, remedy: Fix, planned: Form | None) -> Edited:
+    """A change added, some of its entries as the remedy has them."""
+    added = add_change(project, remedy.add, remedy.target, planned)
+    done, (own,) = added.project, added.touched
+    for name, value in remedy.values:
+        done = set_value(done, own, name, value).project
+    return Edited(done, added.words, added.touched)
 
 
 def _words(project: Project, entry: Param, before: Any, value: Any) -> Message:

@@ -21,6 +21,7 @@ FittingKind = Literal[
     "woven cane", "fabric", "mesh", "lining paper",
     "glass", "mirror glass", "staple", "glass clip", "retaining strip", "spline", "adhesive",
     "drawer glide", "centre guide", "under slide pair", "ornament",
+    "transfer", "stencil",
 ]  # fmt: skip
 RollKind = Literal["woven cane", "fabric", "mesh", "lining paper"]
 ROLLS: tuple[RollKind, ...] = ("woven cane", "fabric", "mesh", "lining paper")
@@ -55,7 +56,7 @@ RUSTS: tuple[FittingKind, ...] = (
 
 SIZELESS: frozenset[str] = frozenset(AMOUNTS) | {
     "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap", "knob", "lid stay", "catch",
-    "staple", "glass clip", "drawer glide", "centre guide", "ornament",
+    "staple", "glass clip", "drawer glide", "centre guide", "ornament", "transfer", "stencil",
 }  # fmt: skip
 """What has no size that a price list tells apart."""
 

@@ -9,7 +9,8 @@ Task = Literal[
     "glue joint", "block", "trim end", "round corner", "fix place", "turn over", "mending", "take glass out",
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
     "take top off", "take base off", "taper", "fix leg",
-    "lay tile", "cut tile", "grout", "seal face", "lay strip", "iron strip", "strip cut", "saw set",
+    "lay tile", "cut tile", "grout", "seal face",
+    "lay strip", "iron strip", "strip cut", "saw set", "rub on", "stencil",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -58,6 +59,8 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("seal face", "face sealed", "faces sealed", "each", 0.7, 1.5),
     ("strip cut", "cut at a stop", "cuts at a stop", "each", 0.3, 0.7),
     ("saw set", "setting of the saw tried on scrap", "settings of the saw tried on scrap", "each", 3, 6),
+    ("rub on", "sheet rubbed on", "sheets rubbed on", "each", 8, 15),
+    ("stencil", "time the stencil is laid", "times the stencil is laid", "each", 3, 6),
     ("lay strip", "strip laid", "strips laid", "each", 0.7, 1.5),
     ("iron strip", "strip ironed on", "strips ironed on", "each", 1, 2),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),

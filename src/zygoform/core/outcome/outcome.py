@@ -82,7 +82,8 @@ class RollCut(Struct, frozen=True):
 class Fix(Struct, frozen=True):
     """An edit that settles a finding: one parameter of one change set to a value, a change left out, or one added.
 
-    `add` is its kind, `target` what it is for.
+    `add` is its kind, `target` what it is for, `values` what of it is set. With a `variant` all of that is done in
+    a new one of that name, beside the plan as it is, the change itself left out there.
     """
 
     label: Message
@@ -92,6 +93,8 @@ class Fix(Struct, frozen=True):
     leave_out: bool = False
     add: str = ""
     target: str = ""
+    values: tuple[tuple[str, float | str | int], ...] = ()
+    variant: str = ""
 
 
 class Finding(Struct, frozen=True):

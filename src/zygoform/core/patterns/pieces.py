@@ -5,17 +5,19 @@ from typing import Any
 
 from msgspec import Struct
 
-from zygoform.core.geometry.plane import Outline, Point, area
+from zygoform.core.geometry.plane import Outline, Point, area, intersect
 from zygoform.core.patterns.convex_clip import measure_rows
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.measure import Measured, measure_bent, measure_piece
-from zygoform.core.patterns.plain_laying import lay_plain
+from zygoform.core.patterns.plain_laying import is_plain, lay_plain
 from zygoform.core.patterns.strip import Strip
 
 GRID = 1e-8
 """Corners are put on a grid as fine as this: where bands only just touch, plain floats make polygons of nothing."""
 SLIVER = 0.5
 """Less area than this (square units of mm) is no piece: it is counted, and told."""
+FEW_STRIPS = 200
+"""So many strips by fronts are laid one by one."""
 NO_AREA = 1e-12
 """Less area than this (mm²) is what rounding leaves, not even a sliver."""
 
@@ -47,6 +49,12 @@ def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) ->
     All are worked on at once, and only those that meet: what it costs grows with the pieces there are. Where all is
     convex and runs through it is done in arrays (`plain_laying`), else with the library's polygons.
     """
+    if (
+        len(strips) * len(field.fronts) <= FEW_STRIPS
+        and len({s.layer for s in strips}) < 2
+        and is_plain(field, strips)
+    ):
+        return _lay_few(field, strips, sliver)
     plain = lay_plain(field, strips)
     if plain is None:
         return _lay_any(field, strips, sliver)
@@ -58,6 +66,20 @@ def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) ->
     found = measure_rows(rows, outlines, plain.ways[plain.strip[kept]])
     pieces = tuple(map(TrimPiece, outlines, front, of, found))
     return Laid(pieces, len(lost), float(lost.sum()))
+
+
+def _lay_few(field: PatternField, strips: Sequence[Strip], sliver: float) -> Laid:
+    """A few that cross none: strip by strip, without what arrays and polygons take to be loaded."""
+    found, lost = list[TrimPiece](), list[float]()
+    for k, strip in enumerate(strips):
+        for n, front in enumerate(field.fronts):
+            outline = intersect(strip.band, front.outline)
+            size = area(outline)
+            if size >= sliver:
+                found.append(TrimPiece(outline, n, k, measure_piece(outline, strip.way)))
+            elif size > NO_AREA:
+                lost.append(size)
+    return Laid(tuple(found), len(lost), sum(lost))
 
 
 def _lay_any(field: PatternField, strips: Sequence[Strip], sliver: float) -> Laid:

@@ -30,14 +30,19 @@ class PlainPieces(Struct, frozen=True):
     ways: Any
 
 
+def is_plain(field: PatternField, strips: Sequence[Strip]) -> bool:
+    """Whether all fronts are rectangles with nothing on them, and all bands convex and cut from trim."""
+    if not strips or any(front.shape or front.kept for front in field.fronts):
+        return False
+    return not any(strip.bought or strip.far or not is_convex(strip.band) for strip in strips)
+
+
 def lay_plain(field: PatternField, strips: Sequence[Strip]) -> PlainPieces | None:
     """All pieces, in the order of strips, fronts and along the strip; nothing where something is not plain."""
+    if not is_plain(field, strips):
+        return None
     import numpy as np
 
-    if not strips or any(front.shape or front.kept for front in field.fronts):
-        return None
-    if any(strip.bought or strip.far or len(strip.band) > 8 or not is_convex(strip.band) for strip in strips):
-        return None
     layers, ways = np.array([strip.layer for strip in strips]), np.array([strip.way for strip in strips])
     box = np.array(field.box)
     bands = convex_rows([strip.band for strip in strips])

@@ -1,9 +1,11 @@
 """Which changes can be added, and where: what fits nowhere is not offered."""
 
+from typing import get_args
+
 from msgspec import Struct
 
 from zygoform.app.session import Session
-from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
+from zygoform.core.changes.registry import CHANGE_KINDS, ChangeGroup, ChangeKind
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.targets import Target
 
@@ -17,10 +19,11 @@ class Addable(Struct, frozen=True):
 
 
 def addable(session: Session) -> list[Addable]:
-    """The kinds that fit something on screen, in the order of the registry."""
+    """The kinds that fit something on screen, group by group, within one in the order of the registry."""
     piece = session.piece
     found = []
-    for kind in CHANGE_KINDS.values():
+    groups = get_args(ChangeGroup)
+    for kind in sorted(CHANGE_KINDS.values(), key=lambda kind: groups.index(kind.group)):
         rooms = _rooms(session, kind)
         own = next((body for body in rooms if piece is not None and piece_of(body) == piece.id), "")
         if rooms and (len(session.project.known_pieces) > 1 or not kind.of_set):

@@ -138,8 +138,12 @@ class RedesignStage(QWidget):
         menu.setObjectName("add_menu")
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         piece, several = self.session.piece, len(self.session.project.known_pieces) > 1
+        group = ""
         for found in addable(self.session):
             kind, title = found.kind.kind, found.kind.title
+            if found.kind.group != (group or found.kind.group):
+                menu.addSeparator()
+            group = found.kind.group
             if found.own and piece is not None:
                 action = menu.addAction(unmarked(f"{title}, {piece.name}" if several else title))
                 action.triggered.connect(partial(self._plan, kind, found.own))
@@ -149,7 +153,7 @@ class RedesignStage(QWidget):
         menu.popup(self.add.mapToGlobal(self.add.rect().bottomLeft()))
         if menu.actions():
             # Enter takes the first one.
-            menu.setActiveAction(menu.actions()[0])
+            menu.setActiveAction(next(a for a in menu.actions() if not a.isSeparator()))
 
     def _plan(self, kind: str, part_id: str, _checked: bool = False) -> None:
         self.plan_change(kind, part_id)

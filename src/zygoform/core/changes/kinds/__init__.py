@@ -8,6 +8,8 @@ shelves.py   shelves in place of drawers or doors
 back_panel.py  a new back of sheet
 drop_flap.py  a front that drops open
 pulls.py     new pulls on drawers and doors
+veneer.py    faces covered with veneer in sheets
+transfer.py  transfers and stencils over faces
 pattern.py   thin strips over fronts, sides, lids
 hinges.py    hinges, catches and stays
 cutout.py    an opening cut into doors

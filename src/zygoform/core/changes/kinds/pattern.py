@@ -10,7 +10,7 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.changes.patterning.steps import pattern_fittings, pattern_steps, pattern_supplies
 from zygoform.core.changes.patterning.strip_parts import spare_parts, strip_parts
 from zygoform.core.changes.patterning.told import pattern_notes, run_of_trim
-from zygoform.core.changes.surface import fronts_of
+from zygoform.core.changes.surface import covered, meant_faces
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
@@ -275,11 +275,7 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
         """Over all drawers, else all doors; on the one board that was pointed at where that is no drawer."""
         strip = usual_strip(shop)
         inch = shop.unit.system == "inch"
-        fronts: Literal["fronts", "this"] = "fronts" if fronts_of(target.body) else "this"
-        over: Literal["drawers", "fronts", "this"] = "drawers" if fronts_of(target.body, ("drawer",)) else fronts
-        where = target.body.id
-        if target.kind in ("front", "member", "opening") and target.board is not None:
-            where, over = target.id, "drawers" if target.board.role == "drawer" else "this"
+        over, where = meant_faces(target)
         return cls(
             change_id,
             number,
@@ -309,7 +305,7 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
             work=work,
             maps=(pattern_map(pattern),),
             body=pattern.body.id,
-            reshaped=(pattern.covered(pattern.drawn()),),
+            reshaped=(covered(pattern.body, pattern.drawn()),),
         )
 
 

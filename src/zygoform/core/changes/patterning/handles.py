@@ -96,8 +96,10 @@ def _gap(pattern: PatternSet) -> list[Handle]:
             by = (_nearest(others, offset) - offset) / _NUDGE
             x, y = _middle(_within(strip.band, alone))
             away = abs(x - mx) + abs(y - my)
-            if abs(by) > _LEAST_MOVE and (best is None or (abs(abs(by) - 1), away) < best[:2]):
-                best = (abs(abs(by) - 1), away, strip, by)
+            # Rounded: of two as good the first is taken, wherever the piece stands.
+            rank = round(abs(abs(by) - 1), 3), round(away, 3)
+            if abs(by) > _LEAST_MOVE and (best is None or rank < best[:2]):
+                best = (*rank, strip, by)
     if best is None:
         return []
     _, _, strip, by = best

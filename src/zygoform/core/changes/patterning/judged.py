@@ -93,8 +93,8 @@ def _least_gap(pattern: PatternSet) -> float | None:
 
 def _pulls(pattern: PatternSet) -> list[Finding]:
     """Screws of pulls that go on again through the strips."""
-    pulls = [thing for thing in pattern.standing if thing.role == "knob"]
-    if not pulls or pattern.change.keep == "free":
+    pulls = pattern.pulls_over
+    if not pulls:
         return []
     more = f" and {len(pulls) - 2} more" if len(pulls) > 2 else ""
     names = ", ".join(literal(pull.name) for pull in pulls[:2]) + more

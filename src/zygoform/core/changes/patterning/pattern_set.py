@@ -5,11 +5,11 @@ from typing import TYPE_CHECKING
 
 from msgspec import structs
 
-from zygoform.core.changes.surface import FRONTS, Surface, broadest, front_surface, fronts_of, surface_of
+from zygoform.core.changes.surface import Surface, boxes_overlap, chosen_surface
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.cut_shape import convex_pieces
-from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.plane import Outline, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
 from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
@@ -47,7 +47,7 @@ class PatternSet:
 
     @cached_property
     def _bare(self) -> Surface:
-        return self._surface()
+        return chosen_surface(self.body, self.change.on, self.change.targets[0])
 
     @cached_property
     def standing(self) -> tuple[Board, ...]:
@@ -93,6 +93,25 @@ class PatternSet:
     def is_bought(self, piece: TrimPiece) -> bool:
         """Whether it is bought as it is."""
         return self.strips[piece.strip].bought
+
+    @cached_property
+    def pulls_over(self) -> tuple[Board, ...]:
+        """Pulls that go on again over strips, because some lie where they sit."""
+        if self.change.keep == "free":
+            return ()
+        return tuple(pull for pull in self.standing if pull.role == "knob" and self._lies_under(pull))
+
+    def _lies_under(self, thing: Board) -> bool:
+        """Whether a strip lies where something stands."""
+        x0, y0, x1, y1 = self.surface.span(thing)
+        own = rectangle(x0, y0, x1, y1)
+        # Pieces in convex ones: what two convex outlines share is a clip.
+        return any(
+            intersect(part, own)
+            for piece in self.laid.pieces
+            if boxes_overlap((x0, y0, x1, y1), _box(piece.outline))
+            for part in convex_pieces(piece.outline)
+        )
 
     @property
     def parted(self) -> bool:
@@ -160,18 +179,6 @@ class PatternSet:
             raise BadInputError("out_of_range", "So many strips: wider ones, or more between them.", "board")
         return [structs.replace(strip, trim=1) for strip in strips] if turn else strips
 
-    def _surface(self) -> Surface:
-        """The fronts there are, or the one board that was pointed at."""
-        change, target = self.change, self.change.targets[0]
-        boards = {board.id: board for board in self.body.boards}
-        if change.on == "this":
-            own = boards.get(target) or broadest(self.body)
-            return surface_of(own, self.body)
-        fronts = fronts_of(self.body, ("drawer",) if change.on == "drawers" else FRONTS)
-        if not fronts:
-            raise BadInputError("impossible", "No front is there for a pattern.", "on")
-        return front_surface(fronts)
-
     def drawn(self) -> dict[str, tuple[Board, ...]]:
         """What lies on each board; a piece with a notch in several that touch, one parted in place as parted.
 
@@ -219,19 +226,6 @@ class PatternSet:
         a, b = self.surface.point((0.0, 0.0)), self.surface.point(way)
         return b[0] - a[0], b[1] - a[1], b[2] - a[2]
 
-    def covered(self, drawn: dict[str, tuple[Board, ...]]) -> Body:
-        """The body, every board with what lies on it now, also as it is drawn out."""
-
-        def laid_on(board: Board) -> Board:
-            own = drawn.get(board.id)
-            return structs.replace(board, on_face=(*board.on_face, *own)) if own else board
-
-        openings = tuple(
-            structs.replace(o, members=tuple(laid_on(m) for m in o.members)) if o.front_id in drawn else o
-            for o in self.body.openings
-        )
-        return structs.replace(self.body, boards=tuple(laid_on(b) for b in self.body.boards), openings=openings)
-
 
 def _sold(shop: Shop, board: str) -> TimberSize:
     size = shop.size(board)
@@ -247,3 +241,8 @@ def _standing_on(surface: Surface, body: Body) -> list[Board]:
     old = [thing for board in body.boards if board.id in own for thing in board.on_face]
     kept = surface.without([*knobs, *old]).kept
     return [thing for things in kept for thing in things]
+
+
+def _box(outline: Outline) -> tuple[float, float, float, float]:
+    xs, ys = [x for x, _ in outline], [y for _, y in outline]
+    return min(xs), min(ys), max(xs), max(ys)

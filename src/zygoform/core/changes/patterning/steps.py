@@ -84,10 +84,10 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
         Work("ease", "shape", Message("Trim flush at the edges, sand, caulk or fill the joints"),
              (("trim end", fronts),), ids, follows=("glue", "part") if pattern.parted else ("glue",))
     )  # fmt: skip
-    if change.keep == "under" and pattern.standing:
+    if pattern.pulls_over:
         words = "Bore the pulls' holes through from behind, a block held on the strips"
         bore = Message(words)
-        steps.append(Work("bore", "shape", bore, (("fix place", len(pattern.standing)),), ids, follows=("ease",)))
+        steps.append(Work("bore", "shape", bore, (("fix place", len(pattern.pulls_over)),), ids, follows=("ease",)))
     return tuple(steps)
 
 

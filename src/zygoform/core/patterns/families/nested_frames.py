@@ -57,7 +57,8 @@ def frame_pattern(field: PatternField, w: float, entries: PatternEntries) -> lis
     return frame_strips(field, w, entries.gap, entries.rings or None)
 
 
-def frame_even(field: PatternField, entries: PatternEntries) -> EvenRun:
-    """The last frame closes: half the shorter side is a strip more than its gaps."""
-    del entries
+def frame_even(field: PatternField, entries: PatternEntries) -> EvenRun | None:
+    """The last frame closes: half the shorter side is a strip more than its gaps. So many rings need not."""
+    if entries.rings:
+        return None
     return EvenRun(min(min(front.w, front.h) for front in field.fronts) / 2, "strip")

@@ -1,0 +1,62 @@
+"""Faces covered with veneer in sheets."""
+
+from typing import Annotated, ClassVar, Literal, Self
+
+from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.facing.veneered import VeneerSet
+from zygoform.core.changes.surface import meant_faces
+from zygoform.core.condition.condition import Condition
+from zygoform.core.form.form import Form
+from zygoform.core.form.targets import Target
+from zygoform.core.measure.param import Choice, choice, length
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.shop import Shop
+
+
+class SheetVeneer(ChangeBase, frozen=True, tag="veneer"):
+    """On drawers, doors, a side or a lid; sizes in mm."""
+
+    most_thick: ClassVar[float] = 3.0
+    """A sheet up to so thick (mm) is veneer."""
+
+    on: Annotated[
+        Literal["drawers", "fronts", "this"],
+        choice(
+            "On",
+            Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
+            Choice("fronts", "drawers and doors", "all that lie in one plane"),
+            Choice("this", "this one", "the front, side or lid that was pointed at"),
+        ),
+    ] = "drawers"
+    sheet: Annotated[str, choice("Veneer", stock="sheet", hint="as sold: thin sheet with a grain")] = ""
+    grain: Annotated[
+        Literal["level", "upright"],
+        choice(
+            "Grain",
+            Choice("level", "level", "as drawer fronts usually have it"),
+            Choice("upright", "upright", "doors and sides; shorter pieces do"),
+        ),
+    ] = "level"
+    method: Annotated[
+        Literal["press", "iron"],
+        choice(
+            "Put on with",
+            Choice("press", "glue and press", "flat and lasting; needs cauls, clamps and a day"),
+            Choice("iron", "a hot iron", "veneer with glue on its back; no clamps, small faces"),
+        ),
+    ] = "press"
+    allowance: Annotated[float, length("Over all round", 3, 50, main=False, hint="trimmed once it holds")] = 10.0
+
+    @classmethod
+    def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
+        """On all drawers, else all doors; on the one board that was pointed at where that is no drawer."""
+        thin = [s for s in shop.timber if s.stock == "sheet" and s.offers and s.thickness <= cls.most_thick]
+        own = [s for s in thin if s.system == shop.unit.system] or thin
+        sheet = max(own, key=lambda s: (s.grain, s.width, s.id), default=None)
+        over, where = meant_faces(target)
+        return cls(change_id, number, (where,), on=over, sheet=sheet.id if sheet else "")
+
+    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
+        """The faces veneered. Raises BadInputError where a sheet is too short, or is none."""
+        del condition
+        return VeneerSet(self, self.body_in(form), shop).outcome()
