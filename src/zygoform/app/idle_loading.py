@@ -8,6 +8,8 @@ from collections.abc import Iterator
 from PySide6.QtCore import QObject, QTimer
 from PySide6.QtWidgets import QApplication
 
+from zygoform.app.background import Errand
+
 REST_MS = 15
 """Between two of them: room for what the user does meanwhile."""
 
@@ -18,6 +20,7 @@ class IdleLoading(QObject):
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
         self._steps = loading_steps()
+        self._errand = Errand(self)
         self._timer = QTimer(self)
         self._timer.timeout.connect(self._next)
         self._timer.start(REST_MS)
@@ -25,6 +28,12 @@ class IdleLoading(QObject):
     def _next(self) -> None:
         if next(self._steps, None) is None:
             self._timer.stop()
+            # Two libraries that a pattern wants: each takes longer to load than a window may be held.
+            self._errand.start(_load_polygons)
+
+
+def _load_polygons() -> None:
+    importlib.import_module("shapely")
 
 
 def loading_steps() -> Iterator[str]:

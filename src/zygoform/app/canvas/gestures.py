@@ -12,8 +12,8 @@ from zygoform.core.geometry.plane import Point
 from zygoform.core.measure.param import param
 from zygoform.core.measure.rounding import round_to
 
-SNAP, SNAP_DEGREES, ANGLE_STEP = 7.0, 1.5, 0.5
-"""A stop takes a handle from so far away, px or degrees; an angle is dragged in such steps (degrees)."""
+SNAP, SNAP_MM, SNAP_DEGREES, ANGLE_STEP = 7.0, 4.0, 1.5, 0.5
+"""A stop takes a handle from so far away, px, mm at most, or degrees; an angle goes in such steps (degrees)."""
 
 
 class Gesture(Protocol):
@@ -71,6 +71,7 @@ class DragGrip:
         step = self._session.unit.step if entry.unit == "length" else ANGLE_STEP if entry.unit == "angle" else 1.0
         # Within a few pixels of a place to stop at it stops there.
         near = SNAP / self._mapping.scale / grip.stretch if grip.pivot is None else SNAP_DEGREES
+        near = min(near, SNAP_MM) if entry.unit == "length" else near
         stop = min(grip.stops, key=lambda value: abs(value - wanted), default=None)
         found = stop if stop is not None and abs(stop - wanted) <= near else round_to(wanted, step)
         value: float = min(max(found, entry.low), entry.high)

@@ -44,9 +44,9 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     return tuple(edges)
 
 
-def is_many(polygons: Sequence[Polygon]) -> bool:
-    """Whether the lines round what is new take longer than one frame of a drag may."""
-    return sum(polygon.role == "new" for polygon in polygons) > MANY_FACES
+def is_many(polygons: Sequence[Polygon], *, held: bool) -> bool:
+    """Whether the lines round what is new take longer than a frame of a drag may, or than a window may be held."""
+    return sum(polygon.role == "new" for polygon in polygons) > (MANY_FACES if held else MOST_FACES)
 
 
 def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
@@ -56,8 +56,8 @@ def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
 
 _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
-MANY_FACES = 60
-"""So many new faces are drawn plainly while one of their sizes is dragged."""
+MANY_FACES, MOST_FACES = 60, 800
+"""So many new faces are drawn plainly while one of their sizes is dragged; so many always."""
 GRID_ACROSS = 24
 """Squares of the grid boxes are looked for in, along the drawing."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05

@@ -89,7 +89,7 @@ def draw_form(
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
-        edges=own_edges(polygons) if held and is_many(polygons) else outer_edges(polygons, boxes),
+        edges=own_edges(polygons) if is_many(polygons, held=held) else outer_edges(polygons, boxes),
     )
 
 
