@@ -63,7 +63,9 @@ def test_what_is_drawn_is_what_is_cut_and_lies_on_its_front(family: str) -> None
     drawn = strips_of(plan.planned.bodies[0])
     area = sum(piece.area for piece in worked.laid.pieces)
     thick = size.thickness * (2 if family == "ornaments" else 1)
-    assert sum(strip.solid.volume for _, strip in drawn) == pytest.approx(area * thick, rel=1e-6)
+    # A curve is drawn in fewer chords than it is measured by.
+    near = 5e-3 if family == "curve" else 1e-6
+    assert sum(strip.solid.volume for _, strip in drawn) == pytest.approx(area * thick, rel=near)
     assert [part.length for part in parts] == pytest.approx([piece.measured.long_point for piece in worked.cut])
     for front, strip in drawn:
         (x0, y0, z0), (x1, _, z1) = front.solid.box

@@ -65,7 +65,7 @@ def test_laid_over_the_gaps_and_parted_in_place_it_is_fewer_pieces_of_the_same_p
         assert piece.measured.long_point == pytest.approx(high)
     known = {listed.id for listed in sawn(other)}
     for _, strip in strips_of(other.planned.bodies[0]):
-        assert strip.id.rsplit("-", 1)[0] in known or strip.id in known
+        assert strip.id in known
 
 
 def test_a_saw_that_cuts_wider_than_the_gap_is_told() -> None:

@@ -123,7 +123,7 @@ class BoardsView(QWidget):
             painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
 
     def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
-        x = paint.draw_text(painter, QPointF(0, y + 16), layout.name, 14, 600) + 10
+        x = 15 + paint.draw_text(painter, QPointF(5, y + 16), layout.name, 14, 600)
         verdict = self._verdict(layout)
         right = paint.room_of(self).width() - _RIGHT
         paint.draw_text(painter, QPointF(right, y + 16), verdict, 12, colour=t.INK2, align="right")
@@ -176,7 +176,7 @@ class BoardsView(QWidget):
 
     def _board(self, painter: QPainter, box: QRectF, board: PlacedBoard, scene: Scene) -> None:
         mapping = self._mapping(box)
-        paint.draw_text(painter, QPointF(0, box.center().y() + 5), board.letter, 14, 600)
+        paint.draw_text(painter, QPointF(5, box.center().y() + 5), board.letter, 14, 600)
         stock = QPolygonF(mapping.outline(scene.polygons[0].points)).boundingRect()
         paint.fill(painter, stock, t.SHEET)
         paint.hatch(painter, stock)

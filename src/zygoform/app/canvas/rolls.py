@@ -90,7 +90,7 @@ class RollsView(QWidget):
     def _heading(self, painter: QPainter, y: float, roll: CutRoll, room: QRectF) -> None:
         show = self.session.unit.show
         name = roll.kind.capitalize()
-        x = paint.draw_text(painter, QPointF(0, y + 16), name, 14, 600) + 10
+        x = 15 + paint.draw_text(painter, QPointF(5, y + 16), name, 14, 600)
         words = f"{show(roll.length)} of a roll {show(roll.width)} wide; the roll's length runs to the right"
         paint.draw_text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2)
         busy = self.session.planning.solver.busy

@@ -129,7 +129,13 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
         polygons += _faces(board, *case[board.id], roles[board.id], view.place)
         for own in board.on_face if last[board.id] == k else ():
             polygons += _faces(own, *case[board.id], roles[own.id], view.place)
-    return polygons if len(order) == len(form.boards) else without_seams(polygons)
+    whole = len(order) == len(form.boards) and not any(_in_cells(board.on_face) for board in form.boards)
+    return polygons if whole else without_seams(polygons)
+
+
+def _in_cells(boards: tuple[Board, ...]) -> bool:
+    """Whether one of them is there more than once: a strip with a notch, or a bend, is drawn in convex pieces."""
+    return len({board.id for board in boards}) < len(boards)
 
 
 def _painted_ids(form: Form) -> set[str]:

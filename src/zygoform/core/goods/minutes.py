@@ -10,7 +10,7 @@ Task = Literal[
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
     "take top off", "take base off", "taper", "fix leg",
     "lay tile", "cut tile", "grout", "seal face",
-    "lay strip", "iron strip", "strip cut", "saw set", "rub on", "stencil",
+    "lay strip", "iron strip", "strip cut", "saw set", "rub on", "stencil", "bore hole",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -61,6 +61,7 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("saw set", "setting of the saw tried on scrap", "settings of the saw tried on scrap", "each", 3, 6),
     ("rub on", "sheet rubbed on", "sheets rubbed on", "each", 8, 15),
     ("stencil", "time the stencil is laid", "times the stencil is laid", "each", 3, 6),
+    ("bore hole", "hole bored", "holes bored", "each", 1, 3),
     ("lay strip", "strip laid", "strips laid", "each", 0.7, 1.5),
     ("iron strip", "strip ironed on", "strips ironed on", "each", 1, 2),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),

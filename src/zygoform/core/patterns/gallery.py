@@ -37,7 +37,7 @@ GALLERY: tuple[GalleryPattern, ...] = (
     ),
     GalleryPattern(
         "sun", "Rising sun", "from the lower edge, under a boss", "rays",
-        (("rays", 9), ("spread", 160.0), ("up", 0), ("run", "one"), ("boss", 120.0)),
+        (("rays", 8), ("spread", 160.0), ("up", 0), ("run", "one"), ("boss", 120.0)),
     ),
     GalleryPattern("frames", "Frames in frames", "every front its own", "frames", (("rings", 0),), 0.75),
     GalleryPattern("lattice", "Lattice", "laid flat, square in the corners", "lattice", (("angle", 45.0),), 3.0),

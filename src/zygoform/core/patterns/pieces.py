@@ -75,7 +75,7 @@ def _lay_few(field: PatternField, strips: Sequence[Strip], sliver: float) -> Lai
         for n, front in enumerate(field.fronts):
             outline = intersect(strip.band, front.outline)
             size = area(outline)
-            if size >= sliver:
+            if size > NO_AREA and size >= sliver:
                 found.append(TrimPiece(outline, n, k, measure_piece(outline, strip.way)))
             elif size > NO_AREA:
                 lost.append(size)

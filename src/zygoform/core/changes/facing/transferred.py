@@ -165,8 +165,8 @@ class TransferSet:
         found: dict[str, list[Board]] = {}
         for k, piece in enumerate(self.pieces, 1):
             host = self.surface.boards[piece.front]
-            for n, outline in enumerate(convex_pieces(piece.outline)):
-                own = f"{self.change.id}/film/{k}" + (f"-{n + 1}" if n else "")
+            for outline in convex_pieces(piece.outline):
+                own = f"{self.change.id}/film/{k}"
                 name = f"{self.change.what.capitalize()}, {host.name.lower()}"
                 solid = self.surface.solid(outline, FILM)
                 found.setdefault(host.id, []).append(Board(own, name, "ornament", solid, self.surface.u))

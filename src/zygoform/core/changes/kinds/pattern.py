@@ -204,12 +204,14 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     margin: Annotated[
         float, length("All round", 0, 300, main=False, group="Margin", hint="left free round every front")
     ] = 0.0
-    more_left: Annotated[float, length("Left +", 0, 300, main=False, group="Margin", hint="more at the left")] = 0.0
-    more_right: Annotated[
-        float, length("Right +", 0, 300, main=False, group="Margin", hint="more at the right")
+    more_left: Annotated[
+        float, length("Left", 0, 300, main=False, group="More margin", hint="more at the left")
     ] = 0.0
-    more_above: Annotated[float, length("Above +", 0, 300, main=False, group="Margin", hint="more above")] = 0.0
-    more_below: Annotated[float, length("Below +", 0, 300, main=False, group="Margin", hint="more below")] = 0.0
+    more_right: Annotated[
+        float, length("Right", 0, 300, main=False, group="More margin", hint="more at the right")
+    ] = 0.0
+    more_above: Annotated[float, length("Above", 0, 300, main=False, group="More margin", hint="more above")] = 0.0
+    more_below: Annotated[float, length("Below", 0, 300, main=False, group="More margin", hint="more below")] = 0.0
     keep: Annotated[
         Literal["under", "free"],
         choice(

@@ -7,6 +7,7 @@ from msgspec import Struct, structs
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Outline
+from zygoform.core.measure.param import params
 from zygoform.core.patterns.even_gap import nearest_even
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.gallery import GalleryPattern
@@ -42,8 +43,10 @@ def gallery_picture(change: "StripPattern", wanted: GalleryPattern, body: Body, 
 def from_gallery(change: "StripPattern", wanted: GalleryPattern, body: Body, shop: Shop) -> "StripPattern":
     """A pattern as the gallery has it, on a body: its gap the nearest that comes out even there."""
     width = shop.size(change.board).width
-    values = {"across": 50, "up": 50, "anchor": "strip", "fixing": "pins"} | dict(wanted.values)
-    own = structs.replace(change, family=wanted.family, **values)
+    # What another pattern left behind is as at the beginning; what it is laid on, and how, stays.
+    used = {name for family in FAMILIES.values() for name in family.uses} | {"run", "fixing"}
+    begun = {entry.name: entry.default for entry in params(type(change)) if entry.name in used}
+    own = structs.replace(change, family=wanted.family, **(begun | dict(wanted.values)))
     if wanted.gap is None:
         return own
     own = structs.replace(own, gap=wanted.gap * width)

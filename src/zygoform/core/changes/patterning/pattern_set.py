@@ -21,7 +21,8 @@ from zygoform.core.shop import Shop
 if TYPE_CHECKING:
     from zygoform.core.changes.kinds.pattern import StripPattern
 
-MOST_STRIPS = 3_000
+MOST_STRIPS, DRAWN_TO = 3_000, 0.5
+"""More are refused; curves are drawn in chords as near to them as this (mm)."""
 BRIDGED = 25.0
 """Gaps between fronts, and rails, up to so wide (mm) are laid over and parted in place."""
 _OWN_ENTRY = {
@@ -114,6 +115,12 @@ class PatternSet:
         )
 
     @property
+    def has_gaps(self) -> bool:
+        """Whether a spacer stands between its strips."""
+        own = self.change.family
+        return self.change.gap > 0 and "gap" in FAMILIES[own].uses and own not in ("beads", "ornaments")
+
+    @property
     def parted(self) -> bool:
         """Whether strips are laid over the gaps and parted in place."""
         change = self.change
@@ -182,22 +189,27 @@ class PatternSet:
     def drawn(self) -> dict[str, tuple[Board, ...]]:
         """What lies on each board; a piece with a notch in several that touch, one parted in place as parted.
 
-        Each has the id of the part it is cut as, what is bought an id of its own.
+        All of them have the id of the part they are cut as, what is bought an id of its own.
         """
         found: dict[str, list[Board]] = {}
-        numbers = self.numbers
-        taken: dict[str, int] = {}
-        for k, piece in enumerate(self.laid.pieces):
+        for k, (piece, number) in enumerate(zip(self.laid.pieces, self.numbers, strict=True), 1):
             host, bought = self.surface.boards[piece.front], self.is_bought(piece)
-            key = f"ready/{k + 1}" if bought else f"strip/{numbers[k]}"
+            own_id = f"{self.change.id}/" + (f"ready/{k}" if bought else f"strip/{number}")
             thick = self.size_of(piece).thickness * (2 if bought else 1)
-            for outline in convex_pieces(piece.outline):
-                taken[key] = taken.get(key, 0) + 1
-                own_id = f"{self.change.id}/{key}" + (f"-{taken[key]}" if taken[key] > 1 else "")
-                name = f"{'Ornament' if bought else 'Strip'} {key.split('/')[1]}, {host.name.lower()}"
+            name = f"{'Ornament' if bought else 'Strip'} {own_id.rsplit('/', maxsplit=1)[-1]}, {host.name.lower()}"
+            for outline in convex_pieces(self._as_drawn(piece)):
                 board = Board(own_id, name, "ornament", self.surface.solid(outline, thick), self._way(piece))
                 found.setdefault(host.id, []).append(board)
         return {own: tuple(boards) for own, boards in found.items()}
+
+    def _as_drawn(self, piece: TrimPiece) -> Outline:
+        """A bent one with fewer corners than it is measured with: to DRAWN_TO of its line."""
+        if not self.strips[piece.strip].far:
+            return piece.outline
+        import shapely
+
+        ring = shapely.simplify(shapely.Polygon(piece.outline), DRAWN_TO).exterior
+        return tuple((x, y) for x, y in shapely.orient_polygons(shapely.Polygon(ring)).exterior.coords[:-1])
 
     @cached_property
     def numbers(self) -> list[int]:

@@ -59,13 +59,13 @@ def laying_order(pattern: PatternSet) -> str:
 def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, ...]:
     """Cut, tried dry, laid, trimmed; ironed on one by one; parted in place where it is laid over gaps."""
     change, fronts = pattern.change, len(pattern.surface.boards)
-    ids, n = tuple(part.id for part in parts), len(pattern.laid.pieces)
+    ids, n = tuple(part.id for part in parts), len(parts)
     iron = change.fixing == "iron"
     try_: tuple[tuple[Task, float], ...] = (("dry fit", 1),)
     fix: tuple[tuple[Task, float], ...] = ((("iron strip", n) if iron else ("lay strip", n)),)
     order = laying_order(pattern)
     what = f"Iron {n} strips on {order}; roll each while warm" if iron else f"Glue {n} strips on {order}"
-    shut = "by a spacer; wipe, weigh down" if change.gap > 0 else "each against the last; wipe, weigh down"
+    shut = "by a spacer; wipe, weigh down" if pattern.has_gaps else "each against the last; wipe, weigh down"
     wait = (0.2, 1.0) if iron else (1.0, 24.0)
     cut = (_cut_at_a_stop(pattern, parts),) if parts else ()
     steps = [
@@ -87,7 +87,7 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     if pattern.pulls_over:
         words = "Bore the pulls' holes through from behind, a block held on the strips"
         bore = Message(words)
-        steps.append(Work("bore", "shape", bore, (("fix place", len(pattern.pulls_over)),), ids, follows=("ease",)))
+        steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids, follows=("ease",)))
     return tuple(steps)
 
 

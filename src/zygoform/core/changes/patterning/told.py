@@ -12,7 +12,6 @@ from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Note
 from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
-from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.shop import Shop
 
 SAME_AS_TRIM = 0.3
@@ -76,7 +75,7 @@ def _cutting(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Note]:
     if len(saws) > 1 and pattern.change.fixing != "iron":
         order = sorted(saws.items())
         by_hand = sum(n for angle, n in order if angle < 0)
-        said = ", ".join(f"{degrees(angle)} {n} cuts" for angle, n in order if angle >= 0)
+        said = ", ".join(f"{degrees(angle) if angle else 'square'} {n} cuts" for angle, n in order if angle >= 0)
         more = f"; {by_hand} steeper than it swings, in a jig or by hand" if by_hand else ""
         notes.append(Note("Saw", Message(f"Set it once for each: {said}{more}.")))
     double = sum(p.measured.two_cut for p in pieces)
@@ -88,7 +87,7 @@ def _cutting(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Note]:
 
 def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
     change, notes = pattern.change, list[Note]()
-    if change.gap > 0 and "gap" in FAMILIES[change.family].uses and change.family not in ("beads", "ornaments"):
+    if pattern.has_gaps:
         notes.append(Note("Spacer", _spacer(pattern)))
     if pattern.laid.slivers:
         text = f"{pattern.laid.slivers} slivers are left out: filler, or move the middle a little."
