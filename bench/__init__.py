@@ -5,6 +5,7 @@ startup.py     our window against a bare one
 window.py      a project on the screen
 work.py        plan, painting, layouts
 large.py       a large project, many parts, many kinds
+patterns.py    strips laid, against a plain clip; one step of a drag
 memory.py      what 5,000 edits leave in memory
 sheets.py      rectangles on sheets, against a packing library
 long_lists.py  hundreds of different parts, laid out for ten seconds

@@ -8,6 +8,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from bench.large import kinds_cost, large_paints, large_plans, quick_ms
 from bench.long_lists import SECONDS, long_lists
 from bench.memory import FEW, MANY, memory
+from bench.patterns import dragged_ms, pattern_costs
 from bench.sheets import sheets
 from bench.startup import startup
 from bench.work import layouts, plans, repaints
@@ -31,6 +32,11 @@ def main() -> None:
         print(f"  {name:44} {ms:6.1f} ms")
     print(f"300 parts with mixed mitres, quick layout: {quick_ms():.0f} ms")
     print(f"60 more kinds of change: {100 * kinds_cost():+.1f} % to load and plan")
+    print("Patterns laid, against a plain clip of as many rectangles as there are strips (medians)")
+    for name, (strips, pieces, ms, plain) in pattern_costs().items():
+        print(f"  {name:26} {strips:5} strips, {pieces:5} pieces  {ms:6.1f} ms   {ms / plain:.1f} times")
+    for name, ms in dragged_ms().items():
+        print(f"  {name:44} {ms:6.1f} ms")
     few, many = memory()
     print(f"Memory: {few:.0f} MB after {FEW} edits, {many:.0f} after {MANY} ({many / few:.2f} times)")
     found = layouts()

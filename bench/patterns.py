@@ -7,12 +7,18 @@ from collections.abc import Callable
 import numpy as np
 import shapely
 
+from bench.window import shown_in_a_window
+from zygoform.core.edits.fronts import divide, hold
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.patterns.families.chevron import chevron_strips
 from zygoform.core.patterns.families.lattice import lattice_strips
 from zygoform.core.patterns.families.slats import slat_strips
 from zygoform.core.patterns.field import PatternField, field_of
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.strip import Strip
+from zygoform.core.project import Project
+from zygoform.files.demo import fresh_project
 
 RUNS = 9
 
@@ -65,3 +71,58 @@ def pattern_costs() -> dict[str, tuple[int, int, float, float]]:
             plain_clip_ms(field, len(own)),
         )
     return found
+
+
+def dragged_ms() -> dict[str, float]:
+    """One step of a drag, painted, of patterns of about 150 strips, and what follows when it is let go."""
+    from PySide6.QtCore import QPointF
+
+    from zygoform.app.canvas.gestures import DragGrip
+    from zygoform.app.canvas.piece_view import PieceView
+    from zygoform.app.collecting import Collector
+
+    found = {}
+    for family, parameter, values in (("chevron", "angle", {"gap": 3.0}), ("zigzag", "angle", {"gap": 20.0})):
+        project = add_change(chest_of_six(), "pattern", "p1/body/main").project
+        for name, value in ({"family": family} | values).items():
+            project = set_value(project, "c1", name, value).project
+        with shown_in_a_window(project) as (app, session, frame, _window):
+            # As the program does it: not in the middle of a step.
+            collector = Collector(frame)
+            session.open_up("c1")
+            session.look_from("front")
+            app.processEvents()
+            drawing = frame.findChild(PieceView, "drawing_redesign")
+            assert isinstance(drawing, PieceView)
+            scene, mapping = drawing.scene(), drawing.mapping()
+            assert scene is not None
+            grip = next(grip for grip in scene.grips if grip.parameter == parameter)
+            start = mapping.to_px(grip.at)
+            drag, times = DragGrip(session, grip, mapping, start), []
+            for k in range(1, 21):
+                began = time.perf_counter()
+                drag.move(start + QPointF(3.0 * k, 2.0 * k))
+                app.processEvents()
+                times.append(1e3 * (time.perf_counter() - began))
+            strips = sum("/strip/" in listed.id for listed in session.plan.parts) if session.plan else 0
+            found[f"{strips} strips of a {family} dragged"] = statistics.median(times)
+            began = time.perf_counter()
+            drag.end()
+            app.processEvents()
+            found[f"{strips} strips of a {family} let go"] = 1e3 * (time.perf_counter() - began)
+            del collector
+    return found
+
+
+def chest_of_six() -> Project:
+    """Two columns of three drawers, 48 in wide."""
+    project = new_piece(
+        fresh_project(), "Chest", {"width": "48 in", "height": "32 in", "depth": "18 in"}, "case"
+    ).project
+    project = divide(project, "p1/opening/o1", "columns", 2).project
+    assert project.piece is not None
+    for opening in project.piece.build().bodies[0].openings:
+        project = divide(project, opening.id, "rows", 3).project
+    for opening in project.piece.build().bodies[0].openings:  # type: ignore[union-attr]
+        project = hold(project, opening.id, "drawer").project
+    return project

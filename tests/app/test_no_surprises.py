@@ -147,7 +147,8 @@ def test_only_what_fits_is_offered_and_enter_takes_the_first(desk: Desk) -> None
     assert len(menus) == 1, "a second N stacks no second menu"
     piece = desk.session.piece
     assert piece is not None
-    single = [action.text() for action in menus[0].actions() if ", on all" not in action.text()]
+    entries = [action.text() for action in menus[0].actions() if not action.isSeparator()]
+    single = [text for text in entries if ", on all" not in text]
     assert single
     assert all(text.endswith(f", {piece.name}") for text in single)
     QTest.keyClick(menus[0], Qt.Key.Key_Return)

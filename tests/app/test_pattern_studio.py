@@ -17,7 +17,7 @@ from tests.app.desk import LEFT, NONE, Desk
 from tests.core.changes.test_shelves import chest
 from tests.files.test_templates import drawn
 from zygoform.app.canvas.gestures import DragGrip
-from zygoform.app.stages.redesign.gallery import COLUMNS, PatternGallery
+from zygoform.app.stages.redesign.gallery import PatternGallery
 from zygoform.core.changes.kinds.pattern import StripPattern
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.views import VIEWS
@@ -92,8 +92,8 @@ def test_the_gallery_by_keyboard_alone(desk: Desk) -> None:
     gallery.tiles[0].setFocus()
     for key in (Qt.Key.Key_Right, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Up, Qt.Key.Key_Down):
         QTest.keyClick(gallery, key)
-    assert gallery.tiles[COLUMNS].hasFocus()
-    wanted = gallery.tiles[COLUMNS].pattern
+    assert gallery.tiles[gallery.columns].hasFocus()
+    wanted = gallery.tiles[gallery.columns].pattern
     QTest.keyClick(gallery, Qt.Key.Key_Return)
     desk.settle()
     assert pattern(desk).family == wanted.family

@@ -72,13 +72,23 @@ def _redesign(studio: _Studio) -> None:
     session.select("c2/board/front")
     session.open_up("c1")
     studio.shot("redesign")
-    session.look_from(viewpoint="front")
-    session.open_up("c2")
     session.select("")
-    studio.shot("redesign-front")
-    session.look_from(viewpoint="corner")
+    _gallery(studio)
     _doors(studio)
     _split(studio)
+
+
+def _gallery(studio: _Studio) -> None:
+    """Patterns to start from, on the counter's drawers."""
+    from zygoform.app.stages.redesign.gallery import PatternGallery
+
+    gallery = PatternGallery(studio.session, "c13", studio.frame)
+    gallery.show()
+    _settle(studio.app, lambda: gallery.is_whole)
+    path = studio.folder / "redesign-gallery.png"
+    gallery.grab().save(str(path))
+    studio.taken.append(path)
+    gallery.close()
 
 
 def _doors(studio: _Studio) -> None:

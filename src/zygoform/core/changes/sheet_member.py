@@ -14,7 +14,7 @@ from zygoform.core.tolerance import SAME_MM
 
 def usual_sheet(shop: Shop, thick: float) -> TimberSize | None:
     """The sheet on sale nearest to a thickness (mm), the widest of those, in the project's system."""
-    sheets = [s for s in shop.timber if s.is_sheet and s.offers]
+    sheets = [s for s in shop.timber if s.is_sheet and not s.is_veneer and s.offers]
     own = [s for s in sheets if s.system == shop.unit.system] or sheets
     return min(own, key=lambda s: (round(abs(s.thickness - thick)), not s.grain, -s.width, s.id), default=None)
 

@@ -10,7 +10,7 @@ from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.goods.saw import Saw
 from zygoform.core.outcome.outcome import LaterCut
-from zygoform.core.patterns.measure import measure_piece
+from zygoform.core.patterns.measure import IN_LINE
 
 
 class PartOutline(Struct, frozen=True):
@@ -46,11 +46,21 @@ def part_outline(listed: ListedPart) -> PartOutline:
 
 def _own(face: Outline, width: float) -> PartOutline:
     """With an end of two cuts, or cuts that meet."""
-    found = measure_piece(face, (1.0, 0.0))
-    # Counter-clockwise an end at the right is gone up, one at the left down.
-    ends = (tuple(reversed([abs(a) for a in found.first])), tuple(abs(a) for a in found.last))
+    ends = _ends(face)
     left, right = (max(angles, default=0.0) for angles in ends)
-    return PartOutline(face, "face", found.long_point, width, left, right, ends, own=True)
+    long = max(x for x, _ in face) - min(x for x, _ in face)
+    return PartOutline(face, "face", long, width, left, right, ends, own=True)
+
+
+def _ends(face: Outline) -> tuple[tuple[float, ...], tuple[float, ...]]:
+    """How far from square each cut of the left end is, and of the right one, from below."""
+    left, right = list[tuple[float, float]](), list[tuple[float, float]]()
+    for (ax, ay), (bx, by) in zip(face, face[1:] + face[:1], strict=True):
+        if abs(by - ay) > IN_LINE * math.dist((ax, ay), (bx, by)):
+            # Counter-clockwise the right end is gone up, the left one down.
+            angle = math.degrees(math.atan2(abs(bx - ax), abs(by - ay)))
+            (right if by > ay else left).append(((ay + by) / 2, angle))
+    return tuple(a for _, a in sorted(left)), tuple(a for _, a in sorted(right))
 
 
 def end_angles(outline: PartOutline, saw: Saw) -> tuple[str, str]:

@@ -51,13 +51,18 @@ class TimberSize(Struct, frozen=True):
         return self.kind == "sheet" or (not self.kind and self.thickness <= SHEET_MM)
 
     @property
+    def is_veneer(self) -> bool:
+        """Whether it is a sheet that covers and bears nothing."""
+        return self.is_sheet and self.thickness <= VENEER_MM
+
+    @property
     def stock(self) -> Literal["board", "sheet", "rod"]:
         """What it is sold as."""
         return "rod" if self.kind == "rod" else "sheet" if self.is_sheet else "board"
 
 
-SHEET_MM = 7.0
-"""Up to this thickness a wide board on sale is a sheet."""
+SHEET_MM, VENEER_MM = 7.0, 3.0
+"""Up to this thickness a wide board on sale is a sheet; a sheet as thin as this is veneer."""
 
 
 class StockLine(Struct, frozen=True):

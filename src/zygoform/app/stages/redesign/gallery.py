@@ -19,8 +19,8 @@ from zygoform.core.edits.patterns import meant_pattern, take_from_gallery
 from zygoform.core.form.form import Body
 from zygoform.core.patterns.gallery import GALLERY, GalleryPattern
 
-COLUMNS, TILE_WIDE, TILE_HIGH = 4, 224, 190
-_STEPS = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Up: -COLUMNS, Qt.Key.Key_Down: COLUMNS}
+MOST_COLUMNS, TILE_WIDE, TILE_HIGH, BESIDE = 4, 224, 190, 50
+"""Tiles side by side at most, their size, and what the window needs besides (px)."""
 
 
 class GalleryTile(QToolButton):
@@ -95,6 +95,11 @@ class PatternGallery(QDialog):
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.session, self.change_id = session, change_id
         self.tiles = [GalleryTile(pattern) for pattern in GALLERY]
+        # No larger than the window: with large text it would run off the screen.
+        room = parent.window().size()
+        wide, high = t.px(TILE_WIDE + 10), t.px(TILE_HIGH + 10)
+        self.columns = max(1, min(MOST_COLUMNS, (room.width() - t.px(BESIDE)) // wide))
+        self.resize(self.columns * wide + t.px(BESIDE), min(3 * high + t.px(40), room.height()))
         column = QVBoxLayout(self)
         words = "Each as it would be on this piece, its gap made even. Everything of it can be changed afterwards."
         column.addWidget(wrapped(words, "second"))
@@ -103,11 +108,10 @@ class PatternGallery(QDialog):
         grid.setSpacing(10)
         for k, tile in enumerate(self.tiles):
             tile.clicked.connect(partial(self._take, tile.pattern.name))
-            grid.addWidget(tile, k // COLUMNS, k % COLUMNS)
+            grid.addWidget(tile, k // self.columns, k % self.columns)
             # The style sheet gives every button a least height of its own.
-            grid.setRowMinimumHeight(k // COLUMNS, t.px(TILE_HIGH))
+            grid.setRowMinimumHeight(k // self.columns, t.px(TILE_HIGH))
         column.addWidget(scrolled(inner), 1)
-        self.resize(t.px(COLUMNS * (TILE_WIDE + 10) + 50), t.px(3 * (TILE_HIGH + 10) + 40))
         self._at = 0
         self._errand = Errand(self)
         self._errand.done.connect(self._on_worked_out)
@@ -153,7 +157,9 @@ class PatternGallery(QDialog):
         self.close()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        step = _STEPS.get(Qt.Key(event.key()))
+        down = self.columns
+        steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Up: -down, Qt.Key.Key_Down: down}
+        step = steps.get(Qt.Key(event.key()))
         on = next((k for k, tile in enumerate(self.tiles) if tile.hasFocus()), None)
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and on is not None:
             self.tiles[on].click()

@@ -44,7 +44,7 @@ class VeneerSet:
     def __init__(self, change: "SheetVeneer", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
         self.sheet = shop.size(change.sheet)
-        if self.sheet.stock != "sheet" or self.sheet.thickness > change.most_thick:
+        if not self.sheet.is_veneer:
             raise BadInputError("impossible", "Veneer is cut from a thin sheet. Choose one.", "sheet")
         self.surface: Surface = chosen_surface(body, change.on, change.targets[0])
         fronts = self.surface.field().fronts

@@ -1,6 +1,6 @@
 """Faces covered with veneer in sheets."""
 
-from typing import Annotated, ClassVar, Literal, Self
+from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase
 from zygoform.core.changes.facing.veneered import VeneerSet
@@ -15,9 +15,6 @@ from zygoform.core.shop import Shop
 
 class SheetVeneer(ChangeBase, frozen=True, tag="veneer"):
     """On drawers, doors, a side or a lid; sizes in mm."""
-
-    most_thick: ClassVar[float] = 3.0
-    """A sheet up to so thick (mm) is veneer."""
 
     on: Annotated[
         Literal["drawers", "fronts", "this"],
@@ -50,7 +47,7 @@ class SheetVeneer(ChangeBase, frozen=True, tag="veneer"):
     @classmethod
     def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:
         """On all drawers, else all doors; on the one board that was pointed at where that is no drawer."""
-        thin = [s for s in shop.timber if s.stock == "sheet" and s.offers and s.thickness <= cls.most_thick]
+        thin = [s for s in shop.timber if s.is_veneer and s.offers]
         own = [s for s in thin if s.system == shop.unit.system] or thin
         sheet = max(own, key=lambda s: (s.grain, s.width, s.id), default=None)
         over, where = meant_faces(target)

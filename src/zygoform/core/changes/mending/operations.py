@@ -53,7 +53,7 @@ def usual_board(remedy: Remedy, fault: Fault, shop: Shop, part: Board | None = N
     kind = wood_of(remedy)
     sold = [s for s in shop.timber if s.offers] or list(shop.timber)
     own = [s for s in sold if s.system == shop.unit.system] or sold
-    sheets = [s for s in own if s.is_sheet]
+    sheets = [s for s in own if s.is_sheet and not s.is_veneer]
     boards = [s for s in own if s.stock == "board"]
     if kind == "sheet":
         wide = min(fault.mm("length"), fault.mm("width")) + 2 * fault.mm("depth")
