@@ -19,6 +19,7 @@ from zygoform.core.changes.patterning.judged import pattern_findings
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.changes.patterning.strip_parts import strip_parts
 from zygoform.core.drawing.views import VIEWS, Viewpoint
+from zygoform.core.edits.inside import choose_inside
 from zygoform.core.edits.patterns import draw_line, erase_line, line_of_text, meant_pattern, take_from_gallery
 from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.edits.variants import add_variant
@@ -173,11 +174,12 @@ def opened_square(strip: Board, hinge: float, face: float, side: str) -> tuple[n
     return turned.min(axis=0), turned.max(axis=0)
 
 
+@pytest.mark.parametrize("apart", [2.0, 5.0, 9.0])
 @pytest.mark.parametrize("margin", [0.0, 2.0, 6.35, 12.0])
-def test_strips_at_hinges_are_told_where_an_open_door_would_drive_them_into_its_neighbour(margin: float) -> None:
-    """Both hinged towards each other: turned by a right angle, with the boxes of their strips compared."""
-    from zygoform.core.edits.inside import choose_inside
-
+def test_strips_at_hinges_are_told_where_an_open_door_would_drive_them_into_its_neighbour(
+    margin: float, apart: float
+) -> None:
+    """Doors side by side, hinged towards each other: turned square, the boxes of their strips are compared."""
     project = cupboard()
     doors = [o for o in plan_of(project).found.bodies[0].openings if o.holds == "door"]
     project = choose_inside(project, doors[0].id, "door", "hinged", "right").project
@@ -185,25 +187,34 @@ def test_strips_at_hinges_are_told_where_an_open_door_would_drive_them_into_its_
     project = changed(
         project, "pattern", MAIN, on="fronts", family="slats", angle=0.0, gap=0.0, run="each", margin=margin
     )
-    plan = plan_of(project)
-    body = plan.planned.bodies[0]
+    body = plan_of(project).found.bodies[0]
+    fronts = [next(b for b in body.boards if b.id == door.front_id) for door in doors]
+    (x0, y0, z0), _ = fronts[0].solid.box
+    _, (x1, y1, z1) = fronts[1].solid.box
+    middle = (x0 + x1) / 2
+    near = {
+        fronts[0].id: upright(rectangle(x0, y0, middle - apart / 2, y1), z0, z1),
+        fronts[1].id: upright(rectangle(middle + apart / 2, y0, x1, y1), z0, z1),
+    }
+    close = structs.replace(
+        body, boards=tuple(structs.replace(b, solid=near.get(b.id, b.solid)) for b in body.boards)
+    )
+    pattern = PatternSet(meant_pattern(project, "c1"), close, project.shop)
+    strips = [(host, strip) for host, own in pattern.drawn().items() for strip in own]
     hits = 0
-    for opening, side in ((doors[0], "right"), (doors[1], "left")):
-        door = next(b for b in body.boards if b.id == opening.front_id)
-        low, high = door.solid.box
-        hinge = high[0] if side == "right" else low[0]
-        others = [s.solid.box for host, s in strips_of(body) if host.id != door.id]
-        hit = False
-        for host, strip in strips_of(body):
-            if host.id != door.id:
-                continue
-            a, b = opened_square(strip, hinge, low[1], side)
-            hit = hit or any(
-                min(b[0], q[0]) - max(a[0], p[0]) > 1e-6 and min(b[1], q[1]) - max(a[1], p[1]) > 1e-6
-                for p, q in others
-            )
-        hits += hit
-    assert len(told(plan, "strips_at_hinges")) == hits
+    for front, hinge, side in ((fronts[0], middle - apart / 2, "right"), (fronts[1], middle + apart / 2, "left")):
+        others = [strip.solid.box for host, strip in strips if host != front.id]
+        opened_ = [opened_square(strip, hinge, y0, side) for host, strip in strips if host == front.id]
+        hits += any(
+            min(b[0], q[0]) - max(a[0], p[0]) > 1e-6 and min(b[1], q[1]) - max(a[1], p[1]) > 1e-6
+            for a, b in opened_
+            for p, q in others
+        )
+    found = [f for f in pattern_findings(pattern, strip_parts(pattern)) if f.code == "strips_at_hinges"]
+    assert len(found) == hits
+    thick = pattern.sizes[0].thickness
+    assert hits == (2 if margin < thick - 1e-6 and margin + apart < thick - 1e-6 else 0)
+    assert {fix.parameter for f in found for fix in f.fixes} == ({"more_left", "more_right"} if hits else set())
 
 
 def test_what_its_thickness_meets_is_told() -> None:
@@ -288,7 +299,7 @@ def test_lines_are_drawn_where_the_hand_is(place: Viewpoint) -> None:
     plane = drawing_plane(meant_pattern(project, "c1"), body, project.shop)
     view = VIEWS[place]
     for at in ((0.0, 0.0), (123.0, 45.0), (plane.width, plane.height)):
-        assert plane.under(plane.seen_at(at, view), view) == pytest.approx(at)
+        assert plane.under(plane.seen_at(at, view.project), view.project) == pytest.approx(at)
     start = plane.start((3.0, plane.height - 2.0), 5.0)
     assert start == (0.0, plane.height)
     assert plane.end(start, (plane.width / 2 + 2, 3.0), 5.0) == (plane.width / 2, 0.0)

@@ -23,7 +23,7 @@ class DrawLine:
 
     def __init__(self, session: Session, change_id: str, mapping: Mapping, at: QPointF) -> None:
         self._session, self._change_id, self._mapping = session, change_id, mapping
-        self._view = VIEWS[session.view.viewpoint]
+        self._project = VIEWS[session.view.viewpoint].project
         self._plane = self._drawn_on()
         here = self._place(at)
         self._start = self._plane.start(here, DRAWN_FROM / mapping.scale) if self._plane and here else None
@@ -39,7 +39,7 @@ class DrawLine:
             return None
 
     def _place(self, at: QPointF) -> Point | None:
-        return self._plane.under(self._mapping.to_mm(at), self._view) if self._plane is not None else None
+        return self._plane.under(self._mapping.to_mm(at), self._project) if self._plane is not None else None
 
     def move(self, at: QPointF) -> None:
         here = self._place(at)
@@ -59,7 +59,7 @@ class DrawLine:
         """The line so far."""
         if self._plane is None or self._start is None or self._end is None:
             return
-        a, b = (self._mapping.to_px(self._plane.seen_at(p, self._view)) for p in (self._start, self._end))
+        a, b = (self._mapping.to_px(self._plane.seen_at(p, self._project)) for p in (self._start, self._end))
         painter.setPen(paint.pen(t.SHEET, 5.0))
         painter.drawLine(a, b)
         painter.setPen(paint.pen(t.BLUE, 2.2))

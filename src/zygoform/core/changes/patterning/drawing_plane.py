@@ -1,11 +1,11 @@
 """The plane lines are drawn in by hand: a field as it stands in space, and what their ends are drawn to."""
 
+from collections.abc import Callable
 from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
 from zygoform.core.changes.patterning.pattern_set import PatternSet
-from zygoform.core.drawing.views import View
 from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Point3
@@ -19,6 +19,10 @@ if TYPE_CHECKING:
 ANGLES = (0.0, 90.0, *STOPS, *(90 - stop for stop in STOPS))
 
 
+Projection = Callable[[Point3], Point]
+"""Where a place in space is on the view plane."""
+
+
 class DrawingPlane(Struct, frozen=True):
     """The lower left corner of a field in space, its ways to the right and up, its size, and lines drawn so far."""
 
@@ -29,16 +33,16 @@ class DrawingPlane(Struct, frozen=True):
     height: float
     lines: tuple[DrawnLine, ...]
 
-    def seen_at(self, at: Point, view: View) -> Point:
+    def seen_at(self, at: Point, project: Projection) -> Point:
         """Where a place of the field is on the view plane."""
         x, y = at
         o, r, u = self.origin, self.right, self.up
-        return view.project((o[0] + x * r[0] + y * u[0], o[1] + x * r[1] + y * u[1], o[2] + x * r[2] + y * u[2]))
+        return project((o[0] + x * r[0] + y * u[0], o[1] + x * r[1] + y * u[1], o[2] + x * r[2] + y * u[2]))
 
-    def under(self, seen: Point, view: View) -> Point | None:
+    def under(self, seen: Point, project: Projection) -> Point | None:
         """The place of the field that is seen there; none where it is seen edge on. By Cramer's rule."""
-        (a, b), (c, d) = view.project(self.right), view.project(self.up)
-        x0, y0 = view.project(self.origin)
+        (a, b), (c, d) = project(self.right), project(self.up)
+        x0, y0 = project(self.origin)
         whole, x, y = a * d - b * c, seen[0] - x0, seen[1] - y0
         return ((x * d - y * c) / whole, (a * y - b * x) / whole) if abs(whole) > 1e-6 else None
 

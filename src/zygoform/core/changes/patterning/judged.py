@@ -1,13 +1,14 @@
 """What is judged of a pattern: short pieces, uneven ends, and what its thickness meets."""
 
+import math
+
 from zygoform.core.changes.patterning.pattern_set import PatternSet
-from zygoform.core.form.form import Board
 from zygoform.core.geometry.prism import extent_along
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.outcome.part import Part
 from zygoform.core.patterns.even_gap import LEAST_CHANGE, nearest_even
-from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.field import FieldFront, PatternField
 from zygoform.core.patterns.registry import FAMILIES
 
 NEIGHBOUR = 60.0
@@ -107,48 +108,39 @@ def _pulls(pattern: PatternSet) -> list[Finding]:
 
 
 def _doors(pattern: PatternSet) -> list[Finding]:
-    """A door opened square carries its strips over its neighbour by their thickness, if they reach its hinges."""
+    """A door opened square carries its strips over its neighbour, by as much as they are thick.
+
+    There they stand out further than they were from the hinges: they meet only what is nearer to these than they
+    are thick, and only if they reach as near themselves.
+    """
     thick = max(size.thickness for size in pattern.sizes)
     found = list[Finding]()
     for opening in pattern.body.openings:
         door = next((k for k, board in enumerate(pattern.surface.boards) if board.id == opening.front_id), None)
         if door is None or opening.holds != "door" or not opening.hinged:
             continue
-        near = [p for p in pattern.laid.pieces if p.front == door]
         own, front = pattern.surface.boards[door], pattern.whole.fronts[door]
-        edge = front.x if opening.hinged == "left" else front.x + front.w
-        free = min((abs(x - edge) for p in near for x, _ in p.outline), default=thick)
-        beside = _beside(pattern, own, edge, front.y, front.y + front.h)
-        if beside is None or free + beside >= thick - 1e-6:
+        edge, side = (front.x, "more_left") if opening.hinged == "left" else (front.x + front.w, "more_right")
+        others = set(range(len(pattern.whole.fronts))) - {door}
+        free, beside = (_away(pattern, edge, front, of) for of in ({door}, others))
+        if min(thick - free, thick - beside) <= 1e-6:
             continue
-        text = f"Opened square, strips of {literal(opening.name.lower())} swing {{0}} over what is beside it."
-        side = "more_left" if opening.hinged == "left" else "more_right"
+        text = f"Opened square, strips of {literal(opening.name.lower())} swing {{0}} over those beside it."
         fix = Fix(Message("Leave {0} at its hinges", (thick,)), pattern.change.id, side, thick)
-        why = Message(text, (thick - beside,))
-        found.append(
-            Finding(
-                "strips_at_hinges",
-                "mind",
-                Message("Strips reach a door's hinges"),
-                why,
-                (own.id,),
-                pattern.change.id,
-                (fix,),
-            )
-        )
+        what, why = Message("Strips reach a door's hinges"), Message(text, (thick - beside,))
+        found.append(Finding("strips_at_hinges", "mind", what, why, (own.id,), pattern.change.id, (fix,)))
     return found
 
 
-def _beside(pattern: PatternSet, own: Board, edge: float, low: float, high: float) -> float | None:
-    """How near the next board with strips of its own begins beside an upright edge; nothing where none does."""
-    covered = {piece.front for piece in pattern.laid.pieces}
-    found = list[float]()
-    for k, front in enumerate(pattern.whole.fronts):
-        if k not in covered or pattern.surface.boards[k] is own or front.y >= high or front.y + front.h <= low:
-            continue
-        away = min(abs(front.x - edge), abs(front.x + front.w - edge))
-        found.append(away)
-    return min((away for away in found if away < NEIGHBOUR), default=None)
+def _away(pattern: PatternSet, edge: float, front: FieldFront, of: set[int]) -> float:
+    """How far from an upright edge the nearest strip on some fronts lies, at the height of one of them."""
+    places = (
+        abs(x - edge)
+        for piece in pattern.laid.pieces
+        if piece.front in of and any(front.y < y < front.y + front.h for _, y in piece.outline)
+        for x, _ in piece.outline
+    )
+    return min(places, default=math.inf)
 
 
 def _overhang(pattern: PatternSet) -> list[Finding]:

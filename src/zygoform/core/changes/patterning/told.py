@@ -17,6 +17,7 @@ from zygoform.core.shop import Shop
 SAME_AS_TRIM = 0.3
 """An offcut serves as spacer if it is as wide or thick as the gap to so much (mm)."""
 GLUE_G_ML = 1.1
+_ENDS = "Each strip ends at its front's edge, gaps kept by card: all of them open."
 
 
 def run_of_trim(length: float, shop: Shop) -> str:
@@ -99,7 +100,7 @@ def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
         text = "In pairs, a left and a right one; both marked from one card, turned over."
         notes.append(Note("Ornaments", Message(text)))
     if len(pattern.surface.boards) > 1 and not pattern.parted:
-        notes.append(Note("Order", Message(laying_order(pattern).capitalize() + ", gaps kept by card.")))
+        notes.append(Note("Order", Message(f"{laying_order(pattern).capitalize()}. {_ENDS}")))
     fronts = len(pattern.surface.boards)
     minutes = [0.0, 0.0]
     for one in work:
