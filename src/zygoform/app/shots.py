@@ -83,6 +83,7 @@ def _gallery(studio: _Studio) -> None:
     from zygoform.app.stages.redesign.gallery import PatternGallery
 
     gallery = PatternGallery(studio.session, "c13", studio.frame)
+    gallery.resize(1280, 800)
     gallery.show()
     _settle(studio.app, lambda: gallery.is_whole)
     path = studio.folder / "redesign-gallery.png"

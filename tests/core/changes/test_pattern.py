@@ -203,6 +203,25 @@ def test_from_front_to_front_it_repeats_or_is_mirrored_within_its_margins(family
     assert len(parts) == 4
 
 
+@pytest.mark.parametrize("angle", [0.0, 90.0])
+def test_at_the_edge_a_strip_narrower_than_it_is_sold_is_ripped(angle: float) -> None:
+    """Level or upright ones over what does not come out even: width and length by the drawn board's own box."""
+    project = changed(chest(), "pattern", MAIN, family="slats", angle=angle, gap=7.0)
+    plan, worked = plan_of(project), set_of(project)
+    boxes = {strip.id: strip.solid.box for _, strip in strips_of(plan.planned.bodies[0])}
+    narrow = 0
+    for listed in sawn(plan):
+        (x0, _, z0), (x1, _, z1) = boxes[listed.id]
+        long, wide = (x1 - x0, z1 - z0) if angle == 0.0 else (z1 - z0, x1 - x0)
+        assert (listed.part.length, listed.part.width) == pytest.approx((long, wide), abs=1e-6)
+        assert listed.part.ripped == (wide < worked.sizes[0].width - 1e-3)
+        assert not listed.part.face
+        narrow += listed.part.ripped
+    assert narrow
+    assert any(caution.code == "rip" for outcome in plan.outcomes for caution in outcome.cautions)
+    assert not [f for f in plan.findings if f.code == "short_parts"]
+
+
 def test_a_margin_is_left_round_every_front() -> None:
     bare = set_of(changed(chest(), "pattern", MAIN)).whole.fronts[0]
     front = set_of(changed(chest(), "pattern", MAIN, margin=20.0)).field.fronts[0]

@@ -8,6 +8,11 @@ from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 
 
+def new_edges(polygons: Sequence[Polygon], boxes: Sequence[Box], *, held: bool) -> tuple[Edge, ...]:
+    """The lines round what is new: as far as they are seen, or of very many, while they are held, all of them."""
+    return own_edges(polygons) if is_many(polygons, held=held) else outer_edges(polygons, boxes)
+
+
 def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge, ...]:
     """Edges round each change, where seen: none that two faces of the change show on both of its sides.
 
@@ -16,8 +21,9 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     `boxes` are those of the polygons.
     """
     edges: list[Edge] = []
-    near = _Near(boxes)
-    for run in _runs(polygons).values():
+    runs = _runs(polygons)
+    near = _Near(boxes if runs else ())
+    for run in runs.values():
         # For each line between two corners: what is seen of it on either side; and on which the first face lies.
         uses: dict[tuple[int, int], dict[bool, list[Edge]]] = {}
         lefts: dict[tuple[int, int], bool] = {}
@@ -59,7 +65,7 @@ _Lone = tuple[Edge, bool]
 MANY_FACES, MOST_FACES = 60, 800
 """So many new faces are drawn plainly while one of their sizes is dragged; so many always."""
 GRID_ACROSS = 24
-"""Squares of the grid boxes are looked for in, along the drawing."""
+"""Squares of the grid boxes are looked for in, along the longer side of the drawing."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
 """Shorter stretches (mm) say too little of their direction; lines that differ by less (radians, mm) are one."""
 
@@ -110,8 +116,9 @@ class _Near:
     def __init__(self, boxes: Sequence[Box]) -> None:
         self._boxes = boxes
         self._cells: dict[tuple[int, int], list[int]] = {}
-        wide = max((box[2] for box in boxes), default=0.0) - min((box[0] for box in boxes), default=0.0)
-        self._size = max(wide / GRID_ACROSS, 1.0)
+        ways = [[box[k] for box in boxes] or [0.0] for k in range(4)]
+        reach = max(max(ways[2]) - min(ways[0]), max(ways[3]) - min(ways[1]))
+        self._size = max(reach / GRID_ACROSS, 1.0)
         for k, box in enumerate(boxes):
             for cell in self._of(box):
                 self._cells.setdefault(cell, []).append(k)

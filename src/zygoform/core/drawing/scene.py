@@ -7,7 +7,7 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.drawing.edges import is_many, outer_edges, own_edges
+from zygoform.core.drawing.edges import new_edges
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import (
     HIGH,
@@ -23,7 +23,7 @@ from zygoform.core.drawing.primitives import (
     holds,
     leader_side,
 )
-from zygoform.core.drawing.seams import without_seams
+from zygoform.core.drawing.seams import in_cells, without_seams
 from zygoform.core.drawing.swings import swing_leaders, swing_strokes
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
@@ -89,7 +89,7 @@ def draw_form(
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
-        edges=own_edges(polygons) if is_many(polygons, held=held) else outer_edges(polygons, boxes),
+        edges=new_edges(polygons, boxes, held=held),
     )
 
 
@@ -129,13 +129,8 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
         polygons += _faces(board, *case[board.id], roles[board.id], view.place)
         for own in board.on_face if last[board.id] == k else ():
             polygons += _faces(own, *case[board.id], roles[own.id], view.place)
-    whole = len(order) == len(form.boards) and not any(_in_cells(board.on_face) for board in form.boards)
+    whole = len(order) == len(form.boards) and not any(in_cells(board.on_face) for board in form.boards)
     return polygons if whole else without_seams(polygons)
-
-
-def _in_cells(boards: tuple[Board, ...]) -> bool:
-    """Whether one of them is there more than once: a strip with a notch, or a bend, is drawn in convex pieces."""
-    return len({board.id for board in boards}) < len(boards)
 
 
 def _painted_ids(form: Form) -> set[str]:

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from msgspec import structs
 
 from zygoform.core.drawing.primitives import Edge, Polygon
+from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Point
 from zygoform.core.tolerance import SAME_MM, SEAM_MM
 
@@ -21,6 +22,11 @@ def without_seams(polygons: Sequence[Polygon]) -> list[Polygon]:
             lines = tuple(left for edge in polygons[i].edges for left in _apart(edge, others))
             done[i] = structs.replace(polygons[i], lines=lines)
     return done
+
+
+def in_cells(boards: Sequence[Board]) -> bool:
+    """Whether one of them is there more than once: a strip with a notch, or a bend, is drawn in convex pieces."""
+    return len({board.id for board in boards}) < len(boards)
 
 
 def _apart(edge: Edge, others: list[Edge]) -> list[Edge]:

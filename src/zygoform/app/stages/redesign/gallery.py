@@ -19,7 +19,7 @@ from zygoform.core.edits.patterns import meant_pattern, take_from_gallery
 from zygoform.core.form.form import Body
 from zygoform.core.patterns.gallery import GALLERY, GalleryPattern
 
-MOST_COLUMNS, TILE_WIDE, TILE_HIGH, BESIDE = 4, 224, 190, 50
+MOST_COLUMNS, TILE_WIDE, TILE_HIGH, TILES_LEAVE = 4, 224, 190, 50
 """Tiles side by side at most, their size, and what the window needs besides (px)."""
 
 
@@ -98,8 +98,8 @@ class PatternGallery(QDialog):
         # No larger than the window: with large text it would run off the screen.
         room = parent.window().size()
         wide, high = t.px(TILE_WIDE + 10), t.px(TILE_HIGH + 10)
-        self.columns = max(1, min(MOST_COLUMNS, (room.width() - t.px(BESIDE)) // wide))
-        self.resize(self.columns * wide + t.px(BESIDE), min(3 * high + t.px(40), room.height()))
+        self.columns = max(1, min(MOST_COLUMNS, (room.width() - t.px(TILES_LEAVE)) // wide))
+        self.resize(self.columns * wide + t.px(TILES_LEAVE), min(3 * high + t.px(40), room.height()))
         column = QVBoxLayout(self)
         words = "Each as it would be on this piece, its gap made even. Everything of it can be changed afterwards."
         column.addWidget(wrapped(words, "second"))

@@ -95,7 +95,12 @@ def _cut_at_a_stop(pattern: PatternSet, parts: tuple[Part, ...]) -> Work:
     """Alike strips one after the other: what takes time is each setting, hardly each cut."""
     angles = {round(abs(end.mitre), 2) for part in parts for end in (part.left, part.right)}
     double = sum(piece.measured.two_cut for piece in pattern.cut)
-    tasks: tuple[tuple[Task, float], ...] = (("saw set", len(angles)), ("strip cut", 2 * len(parts) + double))
+    ripped = sum(part.length for part in parts if part.ripped) / 1000
+    tasks: tuple[tuple[Task, float], ...] = (
+        ("saw set", len(angles)),
+        ("strip cut", 2 * len(parts) + double),
+        *((("rip", ripped),) if ripped else ()),
+    )
     by_knife = pattern.change.fixing == "iron"
     how = "with a knife along a straight edge" if by_knife else "at a stop, the longest first"
     what = Message(f"Cut {len(parts)} strips {how}")

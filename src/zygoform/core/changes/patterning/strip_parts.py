@@ -8,6 +8,7 @@ from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.patterns.pieces import TrimPiece
+from zygoform.core.patterns.strip import Strip
 from zygoform.core.tolerance import SAME_MM
 
 
@@ -48,12 +49,19 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
     change, size, guesses = pattern.change, pattern.size_of(piece), pattern.body.width.guesses
     strip, long = pattern.strips[piece.strip], piece.measured.long_point
     first, last = _steepest(piece.measured.first), _steepest(piece.measured.last)
+    # At the edge of a front a strip may be narrower than it is sold: then it is ripped.
+    across = size.width if strip.far else min(size.width, _across(strip, piece))
+    ripped = across < size.width - SAME_MM and _is_plain(piece, across, first, last) and change.fixing != "iron"
+    width = across if ripped else size.width
     # Where both cuts meet within the strip it is a corner: cut from a piece as long, to its line.
-    corner = long - _shortens(size.width, first) - _shortens(size.width, last) < SAME_MM
+    corner = long - _shortens(width, first) - _shortens(width, last) < SAME_MM
     # What keeps something free takes a bite out of its side: it is no plain strip either.
-    bitten = not strip.far and not _is_plain(pattern, piece, first, last)
+    bitten = not strip.far and not _is_plain(piece, width, first, last)
     own_shape = corner or bitten or bool(piece.measured.two_cut)
+    safe = pattern.shop.saw.shortest_rip if ripped else pattern.shop.saw.shortest_safe
     words = "along the far edge of its bend" if strip.far else "where its strip lies on the front"
+    narrow = Term("what is left at the edge of the front", width, "worked out")
+    term = narrow if ripped else Term("width of the strip", size.width, "on sale")
     where = ", ".join(pattern.surface.boards[k].name.lower() for k in pattern.bridges[piece.front])
     return Part(
         f"{change.id}/strip/{number}",
@@ -61,16 +69,17 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
         "Bent strip" if strip.far else "Corner strip" if corner else "Strip",
         size.id,
         size.thickness,
-        size.width,
+        width,
         long,
         EndCut() if corner else EndCut(first),
         EndCut() if corner else EndCut(last),
+        ripped=ripped,
         measured_on="far edge" if strip.far else "long point",
         location=f"on {where}",
         rests_on=guesses,
         length_of=Sized(long, guesses, (Term(words, long, "worked out"),)),
-        width_of=Sized(size.width, terms=(Term("width of the strip", size.width, "on sale"),)),
-        by_hand=long < pattern.shop.saw.shortest_safe or change.fixing == "iron" or bool(strip.far),
+        width_of=Sized(width, terms=(term,)),
+        by_hand=long < safe or change.fixing == "iron" or bool(strip.far),
         either_face=change.profile == "flat",
         face=_face(pattern, piece) if own_shape and not strip.far else (),
         left_corner=None if corner else sized("how far its end is from square", abs(first), "worked out"),
@@ -78,9 +87,15 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
     )
 
 
-def _is_plain(pattern: PatternSet, piece: TrimPiece, first: float, last: float) -> bool:
-    """Whether it is as large as a strip of its length with its two cuts."""
-    width = pattern.size_of(piece).width
+def _across(strip: Strip, piece: TrimPiece) -> float:
+    """How wide a piece is, square to its strip."""
+    u, v = strip.way
+    places = [y * u - x * v for x, y in piece.outline]
+    return max(places) - min(places)
+
+
+def _is_plain(piece: TrimPiece, width: float, first: float, last: float) -> bool:
+    """Whether it is as large as a strip of its length and some width with its two cuts."""
     shorter = (math.tan(math.radians(min(abs(a), 89.0))) for a in (first, last))
     whole = width * (piece.measured.long_point - width * sum(shorter) / 2)
     return abs(whole - piece.area) <= 0.01 * width * width or piece.measured.two_cut > 0
