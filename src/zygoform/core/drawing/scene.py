@@ -58,12 +58,11 @@ def draw_form(
 ) -> Scene:
     """The piece as found, laid over or as planned. `numbers` gives each change id its number.
 
-    While something is `held` the lines round many new parts are drawn round each, seams and what is hidden too.
+    While something is `held`, the lines round very many new parts are drawn round each.
     """
     view = VIEWS[place]
-    form = found if overlay == "found" else planned
-    stays = _painted_ids(found)
-    # Half of a board is what stays of it, and so is what belonged to a piece that was joined to this one.
+    form, stays = found if overlay == "found" else planned, _painted_ids(found)
+    # Half of a board is what stays of it, and so is what was of a piece that was joined to this one.
     joined = frozenset(piece for body in form.bodies for piece in body.joined)
     roles: dict[str, PartRole] = {
         own: "stays" if own in stays or origin_of(own) in stays or piece_of(own) in joined else "new"
