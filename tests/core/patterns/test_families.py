@@ -1,7 +1,10 @@
 """Families one by one: what comes out even, what stays free, bent and drawn lines; each found another way."""
 
 import math
+import subprocess
+import sys
 from itertools import pairwise
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -14,6 +17,8 @@ from tests.core.patterns.test_patterns import FAMILIES, FIELDS, polygons
 from zygoform.core.changes.kinds.pattern import StripPattern
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import rectangle
+from zygoform.core.measure.param import params
+from zygoform.core.patterns import families
 from zygoform.core.patterns.bend import BentAlong, bend
 from zygoform.core.patterns.drawn_line import DrawnLine, drawn_at, drawn_to, snap_places
 from zygoform.core.patterns.even_gap import even_gaps, nearest_even
@@ -255,6 +260,32 @@ def test_margins_of_each_edge_by_moving_its_line(
     assert front.polygon.symmetric_difference(wanted).area < 1e-3
 
 
+@given(st.integers(1, 12), st.floats(300, 900), st.floats(200, 600), st.floats(8, 24), st.floats(0, 90), st.data())
+def test_of_a_count_of_slats_the_gap_is_worked_out(
+    n: int, wide: float, high: float, w: float, angle: float, data: st.DataObject
+) -> None:
+    """So many lie on the field, equally far apart, the outer two flush with the edges, or corners, across them."""
+    angle = data.draw(st.sampled_from([0.0, 90.0, angle]))
+    field = field_of([[0, 0, wide, high]])
+    own = structs.replace(PATTERN, family="slats", angle=angle, strips=n, gap=7.0)
+    strips = ROWS["slats"].load()(field, w, own)
+    assert len(strips) == n
+    normal = np.array([-math.sin(math.radians(angle)), math.cos(math.radians(angle))])
+    corners = np.array(field.corners) @ normal
+    spans = sorted(
+        (float((np.array(s.band) @ normal).min()), float((np.array(s.band) @ normal).max())) for s in strips
+    )
+    gap = ROWS["slats"].gap_of(field, w, own)
+    if n > 1:
+        assert spans[0][0] == pytest.approx(corners.min(), abs=1e-4)
+        assert spans[-1][1] == pytest.approx(corners.max(), abs=1e-4)
+        assert [b[0] - a[1] for a, b in pairwise(spans)] == pytest.approx([gap] * (n - 1), abs=1e-4)
+    assert ROWS["slats"].even_run(field, own) is None
+    with pytest.raises(BadInputError) as refused:
+        ROWS["slats"].load()(field, 1000.0, structs.replace(own, strips=2))
+    assert refused.value.parameter == "strips"
+
+
 def test_what_cannot_be_laid_says_why() -> None:
     field = field_of([[0, 0, 60, 60]])
     for family, values, parameter in (
@@ -272,3 +303,20 @@ def test_what_cannot_be_laid_says_why() -> None:
         assert refused.value.parameter == parameter, family
     with pytest.raises(BadInputError):
         bead_strips(PatternField((FieldFront(0, 0, 90, 90, ((0, 0), (90, 0), (90, 90), (45, 20), (0, 90))),)), 5, 2)
+
+
+def test_a_family_is_loaded_when_it_is_first_wanted_and_is_one_file_and_one_row() -> None:
+    """A chevron planned in a fresh process has loaded its own file alone, and no library of polygons for so few."""
+    code = (
+        "import sys; from tests.core.changes.test_shelves import chest; from tests.planned import changed, made\n"
+        "made(changed(chest(columns=1), 'pattern', 'p1/body/main', family='frames', rings=1))\n"
+        "print(sorted(m.rsplit('.', 1)[-1] for m in sys.modules if '.patterns.families.' in m))\n"
+        "print([m for m in ('numpy', 'shapely') if m in sys.modules])"
+    )
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
+    assert done.stdout.split("\n")[:2] == ["['nested_frames']", "[]"]
+    folder = Path(families.__file__).parent
+    files = {path.stem for path in folder.glob("*.py")} - {"__init__"}
+    assert files == {row.where.partition(":")[0] for row in ROWS.values()}
+    named = {name for row in ROWS.values() for name in row.uses}
+    assert named <= {entry.name for entry in params(StripPattern)} | {"lines"}

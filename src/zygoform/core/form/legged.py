@@ -10,7 +10,7 @@ from zygoform.core.form.piece import BACK, CORNERS, FRONT, LEFT, RAIL_DEPTH, RIG
 from zygoform.core.form.stretchers import StretcherKind, apron_blocks, stretcher_boards
 from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
-from zygoform.core.geometry.prism import X, Y, Z, upright
+from zygoform.core.geometry.prism import Point3, X, Y, Z, upright
 from zygoform.core.measure.reading import Sized
 from zygoform.core.tolerance import SAME_MM
 
@@ -69,13 +69,14 @@ class LeggedFrame(Struct, frozen=True):
         up, thick = self.stretcher_at
         low = up - self.leg_drop
         frame += stretcher_boards(self.piece_id, self.leg_outlines(), self.stretchers, low, thick)
-        if self.blocks:
-            blocks = apron_blocks(self.piece_id, self.leg_outlines(), hollow, self.apron / 4, self.apron)
-            # None where a divider of the front stands in the corner.
-            there = [board.solid.box for board in frame if board.role in ("rail", "upright")]
-            frame += [b for b in blocks if not any(boxes_meet(b.solid.box, box, SAME_MM) for box in there)]
         deepest = self.depth.value / 3
         fronts, openings = fill_openings(self.piece_id, layout, names, self.set_back, deepest, hollow, frame)
+        if self.blocks:
+            blocks = apron_blocks(self.piece_id, self.leg_outlines(), hollow, self.apron / 4, self.apron)
+            # None where a divider of the front stands in the corner, nor where a drawer has its way.
+            there = [board.solid.box for board in frame if board.role in ("rail", "upright")]
+            there += [_way_out(member) for opening in openings for member in opening.members]
+            frame += [b for b in blocks if not any(boxes_meet(b.solid.box, box, SAME_MM) for box in there)]
         return Body(
             f"{self.piece_id}/body/main",
             name,
@@ -152,3 +153,9 @@ class LeggedFrame(Struct, frozen=True):
             )
             for role, before, (x0, z0, x1, z1) in cut
         ]
+
+
+def _way_out(board: Board) -> tuple[Point3, Point3]:
+    """What a part of a drawer takes up from where it is to the front."""
+    (x0, _, z0), high = board.solid.box
+    return (x0, -FAR, z0), high

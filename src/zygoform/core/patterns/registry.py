@@ -43,6 +43,8 @@ class PatternEntries(Protocol):
     @property
     def waves(self) -> int: ...
     @property
+    def strips(self) -> int: ...
+    @property
     def long(self) -> float: ...
     @property
     def block(self) -> int: ...
@@ -85,7 +87,8 @@ LayingOrder = Literal["down", "middle", "line"]
 class PatternFamily(Struct, frozen=True):
     """A family: its name in the file, where its strips come from, its title, when it is right, what it uses.
 
-    `even` says what of its field is to come out even, by its gap; `order` which strips are laid first.
+    `even` says what of its field is to come out even, by its gap, `counted` what the gap is where a count of strips
+    is asked for instead; `order` which strips are laid first, `spaced` that a spacer of the gap keeps them apart.
     """
 
     name: str
@@ -94,7 +97,9 @@ class PatternFamily(Struct, frozen=True):
     when: str
     uses: tuple[str, ...]
     even: str = ""
+    counted: str = ""
     order: LayingOrder = "down"
+    spaced: bool = True
 
     def load(self) -> FamilyStrips:
         """What gives its strips."""
@@ -107,6 +112,13 @@ class PatternFamily(Struct, frozen=True):
         if not self.even:
             return None
         found: EvenRun | None = getattr(_family(self.where.partition(":")[0]), self.even)(field, entries)
+        return found
+
+    def gap_of(self, field: PatternField, w: float, entries: PatternEntries) -> float:
+        """The gap as it is entered, or as a count of strips makes it."""
+        if not self.counted:
+            return entries.gap
+        found: float = getattr(_family(self.where.partition(":")[0]), self.counted)(field, w, entries)
         return found
 
 
@@ -124,8 +136,9 @@ FAMILIES: dict[str, PatternFamily] = {
         ),
         PatternFamily(
             "slats", "slats:slat_pattern", "parallel strips", "upright, level or at any angle; the calmest",
-            ("gap", "angle", "anchor"),
+            ("gap", "angle", "anchor", "strips"),
             even="slat_even",
+            counted="slat_gap",
         ),
         PatternFamily(
             "diamonds", "diamonds:diamond_pattern", "nested diamonds", "rings about a middle, mitred on both axes",
@@ -182,6 +195,7 @@ FAMILIES: dict[str, PatternFamily] = {
         PatternFamily(
             "beads", "beads:bead_pattern", "beads at the edges", "a plain front made a panel",
             ("gap", "edges"),
+            spaced=False,
         ),
         PatternFamily(
             "curve", "curve:curve_pattern", "oval, arch or round corners", "bendable trim, or straight pieces",
@@ -191,6 +205,7 @@ FAMILIES: dict[str, PatternFamily] = {
         PatternFamily(
             "ornaments", "ornaments:ornament_pattern", "ornaments", "bought ready, in pairs or alone",
             ("placed", "ready_wide", "ready_high", "gap", "across", "up"),
+            spaced=False,
         ),
         PatternFamily(
             "lines", "free_lines:line_pattern", "lines of your own", "drawn on the front, mirrored or not",

@@ -14,7 +14,8 @@ class Strip(Struct, frozen=True):
 
     Of two strips that cross the later is cut by the earlier; strips of one `layer` run beside each other or meet
     in mitres: none of them is ever cut by another of its layer. `trim` says which of several it is cut from. A bent
-    one has its longer edge as a line of chords, `far`, and that edge's true length. What is `bought` is not cut.
+    one has its longer edge as a line of chords, `far`, that edge's true length, and the least `radius` of its bend.
+    What is `bought` is not cut.
     """
 
     band: Outline
@@ -23,6 +24,7 @@ class Strip(Struct, frozen=True):
     trim: int = 0
     far: Outline = ()
     far_length: float = 0.0
+    radius: float = 0.0
     bought: bool = False
 
     def mirrored(self, x: float) -> "Strip":

@@ -50,6 +50,9 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     angle: Annotated[float, degrees("Angle", 0, 90, hint="from level", counts_if=uses("angle"))] = 45.0
     turn: Annotated[float, degrees("Then at", 0, 180, hint="on the other side", counts_if=uses("turn"))] = 135.0
     gap: Annotated[float, length("Gap between", 0, 300, counts_if=uses("gap"))] = 12.7
+    strips: Annotated[
+        int, count("How many", 0, 200, hint="0: by the gap; else it is worked out", counts_if=uses("strips"))
+    ] = 0
     rays: Annotated[int, count("Rays", 1, 36, counts_if=uses("rays"))] = 7
     waves: Annotated[int, count("Peaks", 1, 40, hint="across the field", counts_if=uses("waves"))] = 4
     long: Annotated[float, length("Block long", 20, 600, counts_if=uses("long"))] = 101.6

@@ -9,7 +9,6 @@ from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.measure.param import params
 from zygoform.core.patterns.even_gap import nearest_even
-from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.gallery import GalleryPattern
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.shop import Shop
@@ -51,8 +50,6 @@ def from_gallery(change: "StripPattern", wanted: GalleryPattern, body: Body, sho
         return own
     own = structs.replace(own, gap=wanted.gap * width)
     # Gaps are made even on the field alone: which strips lie there does not matter.
-    field = PatternSet(own, body, shop).field
-    alone = field if own.run == "one" or own.on == "this" else PatternField(field.fronts[:1])
-    run = FAMILIES[own.family].even_run(alone, own)
+    run = FAMILIES[own.family].even_run(PatternSet(own, body, shop).alone, own)
     even = nearest_even(run, width, own.gap) if run is not None and own.gap > 0 else None
     return own if even is None else structs.replace(own, gap=even)

@@ -38,7 +38,7 @@ def pattern_handles(pattern: PatternSet) -> tuple[Handle, ...]:
         found.append(_handle(pattern, "up", "Middle from below", place, way, PLACE_SHARES))
     if "angle" in own:
         found.append(_angle(pattern, at))
-    if "gap" in own:
+    if "gap" in own and not change.strips:
         found += _gap(pattern)
     front = pattern.whole.fronts[0]
     edge = (front.x + change.margin + change.more_left, front.y + front.h / 2)
@@ -81,7 +81,7 @@ def _angle(pattern: PatternSet, at: Point) -> Handle:
 def _gap(pattern: PatternSet) -> list[Handle]:
     """At the edge of the strip that goes with the hand: a gap wider by d moves it by d. It snaps to even gaps."""
     change, width = pattern.change, pattern.sizes[0].width
-    alone = pattern.field if change.run == "one" or change.on == "this" else PatternField(pattern.field.fronts[:1])
+    alone = pattern.alone
     run = FAMILIES[change.family].even_run(alone, change)
     stops = tuple(even_gaps(run, width)) if run is not None else ()
     strips = pattern.strips if alone is pattern.field else pattern.strips_with(change.gap, alone)

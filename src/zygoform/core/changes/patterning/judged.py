@@ -8,7 +8,7 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.outcome.part import Part
 from zygoform.core.patterns.even_gap import LEAST_CHANGE, nearest_even
-from zygoform.core.patterns.field import FieldFront, PatternField
+from zygoform.core.patterns.field import FieldFront
 from zygoform.core.patterns.registry import FAMILIES
 
 NEIGHBOUR = 60.0
@@ -38,10 +38,7 @@ def _uneven(pattern: PatternSet) -> list[Finding]:
     if change.gap <= 0:
         # Tight it covers all: another gap would be another pattern.
         return []
-    field = pattern.field
-    if change.run != "one" and change.on != "this":
-        field = PatternField(field.fronts[:1])
-    run = FAMILIES[change.family].even_run(field, change)
+    run = FAMILIES[change.family].even_run(pattern.alone, change)
     even = nearest_even(run, width, change.gap) if run is not None else None
     if even is None or abs(even - change.gap) < LEAST_CHANGE:
         return []

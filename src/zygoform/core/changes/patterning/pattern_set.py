@@ -114,11 +114,22 @@ class PatternSet:
             for part in convex_pieces(piece.outline)
         )
 
+    @cached_property
+    def gap(self) -> float:
+        """Between its strips, as entered or as their count makes it; on the first front where each has its own."""
+        return FAMILIES[self.change.family].gap_of(self.alone, self.sizes[0].width, self.change)
+
+    @cached_property
+    def alone(self) -> PatternField:
+        """What one run of it goes over: the whole field, or its first front where each is for itself."""
+        whole = self.change.run == "one" or self.change.on == "this"
+        return self.field if whole else PatternField(self.field.fronts[:1])
+
     @property
     def has_gaps(self) -> bool:
         """Whether a spacer stands between its strips."""
-        own = self.change.family
-        return self.change.gap > 0 and "gap" in FAMILIES[own].uses and own not in ("beads", "ornaments")
+        row = FAMILIES[self.change.family]
+        return "gap" in row.uses and row.spaced and self.gap > 0
 
     @property
     def parted(self) -> bool:

@@ -87,16 +87,16 @@ def _cutting(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Note]:
 
 
 def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
-    change, notes = pattern.change, list[Note]()
+    notes = list[Note]()
     if pattern.has_gaps:
         notes.append(Note("Spacer", _spacer(pattern)))
     if pattern.laid.slivers:
         text = f"{pattern.laid.slivers} slivers are left out: filler, or move the middle a little."
         notes.append(Note("Slivers", Message(text)))
-    if change.family == "curve" and not change.segments:
-        notes.append(_bending(pattern))
+    if bent := [strip.radius for strip in pattern.strips if strip.far]:
+        notes.append(_bending(min(bent)))
     ready = sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
-    if ready > 1 and change.family == "ornaments":
+    if ready > 1 and not pattern.cut:
         text = "In pairs, a left and a right one; both marked from one card, turned over."
         notes.append(Note("Ornaments", Message(text)))
     if len(pattern.surface.boards) > 1 and not pattern.parted:
@@ -114,7 +114,7 @@ def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
 
 def _spacer(pattern: PatternSet) -> Message:
     """Whether an offcut of the trim serves, and how it is held."""
-    gap, size = pattern.change.gap, pattern.sizes[0]
+    gap, size = pattern.gap, pattern.sizes[0]
     if abs(gap - size.width) <= SAME_AS_TRIM:
         return Message("An offcut of the strip itself, laid flat, is the spacer.")
     if abs(gap - size.thickness) <= SAME_AS_TRIM:
@@ -122,8 +122,6 @@ def _spacer(pattern: PatternSet) -> Message:
     return Message("No side of the strip is {0}: rip an offcut so wide, it keeps them even.", (gap,))
 
 
-def _bending(pattern: PatternSet) -> Note:
-    from zygoform.core.patterns.families.curve import tightest
-
+def _bending(radius: float) -> Note:
     text = "To {0} at the tightest: ask for its least radius. Warm it with a heat gun, press, hold until cold."
-    return Note("Bend", Message(text, (tightest(pattern.field, pattern.sizes[0].width, pattern.change),)))
+    return Note("Bend", Message(text, (radius,)))

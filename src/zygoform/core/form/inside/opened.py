@@ -9,6 +9,7 @@ from zygoform.core.form.form import Board, Body, Form, FormOpening, goes_with, s
 from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plus
 from zygoform.core.geometry.prism import Point3, Turn
+from zygoform.core.tolerance import SAME_MM
 
 OUT = 0.6
 """A drawer is drawn out by this share of its length."""
@@ -90,7 +91,10 @@ def _lifted(body: Body) -> dict[str, Placing]:
     if not lids:
         return {}
     back = max(y for _, y in body.plan)
-    turn = Turn((back, min(board.solid.box[0][2] for board in lids)), -LIFTED, "x")
+    # One that reaches over the back stands square at most: there it lies against the back.
+    reaches = max(board.solid.box[1][1] for board in lids) > back + SAME_MM
+    angle = WIDE_OPEN if reaches else LIFTED
+    turn = Turn((back, min(board.solid.box[0][2] for board in lids)), -angle, "x")
     leaf = [board.id for board in body.boards if board.role in ("lid", "seat")]
     return dict.fromkeys(leaf, Placing(turn=turn))
 

@@ -177,7 +177,8 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         top = above + mm["padding"]
         outline = offset_sides(frame.plan, (mm["overhang"],) * 4)
         boards = self._seat(outline, frame.apron, above, mm["padding"])
-        boards += self._back(frame, top, mm["back_height"]) if mm["back_height"] else []
+        # What stands no higher than a few covers over the seat is no back.
+        boards += self._back(frame, top, mm["back_height"]) if mm["back_height"] > 3 * COVER else []
         boards += self._arms(frame, top, mm["arm_height"]) if mm["arm_height"] else []
         body = frame.body(self.name, tuple(boards), guessed(size))
         return Form((body,))

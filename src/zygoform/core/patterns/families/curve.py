@@ -63,7 +63,15 @@ def bent_strips(
         chord = (far[-1][0] - far[0][0], far[-1][1] - far[0][1])
         size = math.hypot(*chord)
         way = (chord[0] / size, chord[1] / size) if size > 1e-6 else (1.0, 0.0)
-        found.append(Strip((*far, *reversed(near)), way, far=tuple(far), far_length=bent.far / joints))
+        found.append(
+            Strip(
+                (*far, *reversed(near)),
+                way,
+                far=tuple(far),
+                far_length=bent.far / joints,
+                radius=bent.tightest_radius,
+            )
+        )
     return found
 
 
@@ -125,12 +133,6 @@ def _at(points: list[Point], place: float) -> Point:
 def _between(points: list[Point], a: float, b: float) -> list[Point]:
     inner = [points[k] for k in range(math.floor(a) + 1, math.ceil(b)) if a + 1e-9 < k < b - 1e-9]
     return [_at(points, a), *inner, _at(points, b)]
-
-
-def tightest(field: PatternField, w: float, entries: PatternEntries) -> float:
-    """The least radius its trim is bent to."""
-    shape, wide, high, radius = _sizes(field, w, entries)
-    return bend(shape, wide, high, high, radius, w).tightest_radius
 
 
 def curve_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:

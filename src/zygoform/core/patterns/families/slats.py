@@ -2,11 +2,13 @@
 
 from typing import Literal
 
+from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.prism import dot
 from zygoform.core.patterns.even_gap import EvenRun
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked, direction, rows, strip_band
+from zygoform.core.tolerance import SAME_MM
 
 Anchor = Literal["strip", "joint"]
 
@@ -29,14 +31,34 @@ def slat_strips(field: PatternField, w: float, gap: float, theta: float, anchor:
 
 
 def slat_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
-    """As it is asked for."""
-    return slat_strips(field, w, entries.gap, entries.angle, "joint" if entries.anchor == "joint" else "strip")
+    """As it is asked for; of a count of strips the outer two lie flush with both edges."""
+    anchor: Anchor = "joint" if entries.anchor == "joint" else "strip"
+    if entries.strips:
+        anchor = "strip" if entries.strips % 2 else "joint"
+    return slat_strips(field, w, slat_gap(field, w, entries), entries.angle, anchor)
+
+
+def slat_gap(field: PatternField, w: float, entries: PatternEntries) -> float:
+    """As entered, or for n strips (L - n w) / (n - 1), where L is the field from edge to edge across them.
+
+    Raises BadInputError `does_not_fit` where so many find no room.
+    """
+    n = entries.strips
+    if not n:
+        return entries.gap
+    way = direction(entries.angle)
+    reach = [dot((x, y, 0.0), (-way[1], way[0], 0.0)) for x, y in field.corners]
+    room = max(reach) - min(reach)
+    if n * w > room + SAME_MM:
+        raise BadInputError("does_not_fit", "Across them is {0}: so many find no room.", "strips", (room,))
+    # One alone lies in the middle, and the next would be out of the field.
+    return max(0.0, (room - n * w) / (n - 1)) if n > 1 else room
 
 
 def slat_even(field: PatternField, entries: PatternEntries) -> EvenRun | None:
-    """Upright or level ones end with a strip at both edges; slanted ones cannot."""
+    """Upright or level ones end with a strip at both edges; slanted ones cannot, a count of them always does."""
     x0, y0, x1, y1 = field.box
-    if min(entries.angle, abs(entries.angle - 90)) > SQUARE:
+    if entries.strips or min(entries.angle, abs(entries.angle - 90)) > SQUARE:
         return None
     return EvenRun(
         y1 - y0 if entries.angle < SQUARE else x1 - x0, "strip", 2, 2 if entries.anchor == "joint" else 1
