@@ -11,6 +11,7 @@ Task = Literal[
     "take top off", "take base off", "taper", "fix leg",
     "lay tile", "cut tile", "grout", "seal face",
     "lay strip", "iron strip", "strip cut", "saw set", "rub on", "stencil", "bore hole",
+    "knife cut", "sand face", "press face",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "min"]
@@ -62,6 +63,9 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("rub on", "sheet rubbed on", "sheets rubbed on", "each", 8, 15),
     ("stencil", "time the stencil is laid", "times the stencil is laid", "each", 3, 6),
     ("bore hole", "hole bored", "holes bored", "each", 1, 3),
+    ("knife cut", "cut with a knife", "cuts with a knife", "each", 0.5, 1.5),
+    ("sand face", "face sanded flat", "faces sanded flat", "each", 3, 8),
+    ("press face", "face glued and pressed", "faces glued and pressed", "each", 10, 20),
     ("lay strip", "strip laid", "strips laid", "each", 0.7, 1.5),
     ("iron strip", "strip ironed on", "strips ironed on", "each", 1, 2),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),

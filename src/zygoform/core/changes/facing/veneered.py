@@ -174,9 +174,9 @@ class VeneerSet:
     def _work(self, parts: tuple[Part, ...]) -> tuple[Work, ...]:
         ids, n = tuple(part.id for part in parts), len(self.faces)
         iron = self.change.method == "iron"
-        cuts: tuple[tuple[Task, float], ...] = (("strip cut", 4 * len(parts)),)
-        lay: tuple[tuple[Task, float], ...] = (("iron strip", 4 * n),) if iron else (("dry fit", n),)
-        ground: tuple[tuple[Task, float], ...] = (("mending", 5.0 * n),)
+        cuts: tuple[tuple[Task, float], ...] = (("knife cut", 4 * len(parts)),)
+        lay: tuple[tuple[Task, float], ...] = (("iron strip", 4 * n),) if iron else (("press face", n),)
+        ground: tuple[tuple[Task, float], ...] = (("sand face", n),)
         trim: tuple[tuple[Task, float], ...] = (("trim end", 2.0 * n),)
         press = "Glue on the ground, veneer on, cauls, clamps from the middle out"
         what = "Iron it on, from the middle out" if iron else press

@@ -96,17 +96,16 @@ def _cut_at_a_stop(pattern: PatternSet, parts: tuple[Part, ...]) -> Work:
     angles = {round(abs(end.mitre), 2) for part in parts for end in (part.left, part.right)}
     double = sum(piece.measured.two_cut for piece in pattern.cut)
     ripped = sum(part.length for part in parts if part.ripped) / 1000
-    tasks: tuple[tuple[Task, float], ...] = (
-        ("saw set", len(angles)),
-        ("strip cut", 2 * len(parts) + double),
-        *((("rip", ripped),) if ripped else ()),
-    )
-    by_knife = pattern.change.fixing == "iron"
+    by_knife, cuts = pattern.change.fixing == "iron", 2 * len(parts) + double
+    sawn: tuple[tuple[Task, float], ...] = (("saw set", len(angles)), ("strip cut", cuts), ("rip", ripped))
+    tasks: tuple[tuple[Task, float], ...] = (("knife cut", cuts),) if by_knife else sawn
     how = "with a knife along a straight edge" if by_knife else "at a stop, the longest first"
     what = Message(f"Cut {len(parts)} strips {how}")
-    needs = ("a knife and a straight edge",) if by_knife else ("a saw with a stop",)
+    saw = ("a saw with a stop", *(("a push stick",) if ripped else ()))
+    needs = ("a knife and a straight edge",) if by_knife else saw
     cautions = () if by_knife else ("saw", "dust")
-    return Work("cut", "cut", what, tasks, tuple(part.id for part in parts), needs=needs, cautions=cautions)
+    own = tuple(task for task in tasks if task[1])
+    return Work("cut", "cut", what, own, tuple(part.id for part in parts), needs=needs, cautions=cautions)
 
 
 def _gaps_crossed(pattern: PatternSet) -> int:
