@@ -179,7 +179,7 @@ def test_held_many_lines_are_drawn_plainly_and_let_go_as_they_are() -> None:
     assert len(plain) >= len(exact.edges) / 3
     few = plan_of(patterned(chest(columns=1), "beads"))
     drawn = draw_form(few.found, few.planned, {"c1": 1}, "front", "planned", held=True)
-    assert not is_many(drawn.polygons, held=True)
+    assert not is_many(drawn.polygons)
     assert drawn.edges == outer_edges(drawn.polygons, [box_of(p.points) for p in drawn.polygons])
 
 

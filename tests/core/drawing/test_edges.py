@@ -86,8 +86,8 @@ def _beside_another(scene: Scene, own: str, at: Point, along: Point) -> bool:
 
 
 def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:
-    new = [polygon for polygon in scene.polygons if polygon.role == "new"]
-    return [(p, *edge) for p in new for edge in zip(p.points, p.points[1:] + p.points[:1], strict=True)]
+    """Those of new parts; where a part was cut in two to be painted is no edge of it."""
+    return [(p, *edge) for p in scene.polygons if p.role == "new" for edge in p.edges]
 
 
 PICKS = st.lists(st.tuples(st.floats(0, 0.999), st.floats(0, 1)), min_size=30, max_size=30)

@@ -9,8 +9,8 @@ from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 
 
 def new_edges(polygons: Sequence[Polygon], boxes: Sequence[Box], *, held: bool) -> tuple[Edge, ...]:
-    """The lines round what is new: as far as they are seen, or of very many, while they are held, all of them."""
-    return own_edges(polygons) if is_many(polygons, held=held) else outer_edges(polygons, boxes)
+    """The lines round what is new: as far as they are seen; of many, while they are held, all of them."""
+    return own_edges(polygons) if held and is_many(polygons) else outer_edges(polygons, boxes)
 
 
 def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge, ...]:
@@ -32,12 +32,12 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
             points = polygons[i].points
             if _is_sliver(points) or _lies_on_grout(polygons[i]):
                 continue
-            above = [(polygons[k].points, boxes[k]) for k in near.over(i) if _covers(polygons, i, k, own)]
+            above = [(polygons[k].points, boxes[k], k in own) for k in near.over(i) if _covers(polygons, i, k, own)]
             # Large faces first: they hide most.
             above.sort(key=lambda face: (face[1][0] - face[1][2]) * (face[1][3] - face[1][1]))
             turn = BESIDE_MM if area(points) > 0 else -BESIDE_MM
             for edge in polygons[i].edges:
-                seen = _seen(edge, turn, above)
+                seen = _seen(edge, turn, above, points)
                 if seen:
                     a, b = corner.of(edge[0]), corner.of(edge[1])
                     key = (min(a, b), max(a, b))
@@ -50,9 +50,9 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
     return tuple(edges)
 
 
-def is_many(polygons: Sequence[Polygon], *, held: bool) -> bool:
-    """Whether the lines round what is new take longer than a frame of a drag may, or than a window may be held."""
-    return sum(polygon.role == "new" for polygon in polygons) > (MANY_FACES if held else MOST_FACES)
+def is_many(polygons: Sequence[Polygon]) -> bool:
+    """Whether the lines round what is new take longer than a frame of a drag may."""
+    return sum(polygon.role == "new" for polygon in polygons) > MANY_FACES
 
 
 def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
@@ -60,10 +60,12 @@ def own_edges(polygons: Sequence[Polygon]) -> tuple[Edge, ...]:
     return tuple(edge for polygon in polygons if polygon.role == "new" for edge in polygon.edges)
 
 
+_Above = tuple[Outline, Box, bool]
+"""A face painted later, the box round it, and whether it is of the same change."""
 _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
-MANY_FACES, MOST_FACES = 60, 800
-"""So many new faces are drawn plainly while one of their sizes is dragged; so many always."""
+MANY_FACES = 60
+"""So many new faces are drawn plainly while one of their sizes is dragged."""
 GRID_ACROSS = 24
 """Squares of the grid boxes are looked for in, along the longer side of the drawing."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
@@ -186,11 +188,11 @@ class _Corners:
         return known
 
 
-def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Edge]:
+def _seen(edge: Edge, turn: float, others: list[_Above], face: Outline) -> list[Edge]:
     """The stretches of a face's edge beside which that face is really seen, past the `others` over it.
 
     Looked at a hair's breadth (`turn`, signed) inside the face: a neighbour that only touches the edge does
-    not cover it.
+    not cover it. In the tip of a sharp corner that is outside it: there no face of its own change covers it.
     """
     (ax, ay), (bx, by) = edge
     length = math.hypot(bx - ax, by - ay)
@@ -200,9 +202,13 @@ def _seen(edge: Edge, turn: float, others: list[tuple[Outline, Box]]) -> list[Ed
     a, b = (ax + dx, ay + dy), (bx + dx, by + dy)
     here = (min(a[0], b[0]), min(a[1], b[1]), max(a[0], b[0]), max(a[1], b[1]))
     open_ = [(0.0, 1.0)]
-    for points, box in others:
+    within = _inside(a, b, face) if any(mine for _, _, mine in others) else []
+    for points, box, mine in others:
         if _meet(box, here):
-            for low, high in _inside(a, b, points):
+            covered = _inside(a, b, points)
+            if mine:
+                covered = [(max(low, s), min(high, t)) for low, high in covered for s, t in within]
+            for low, high in covered:
                 open_ = [part for span in open_ for part in _without(span, low, high)]
             if not open_:
                 return []
@@ -256,7 +262,7 @@ def _inside(a: Point, b: Point, points: Outline) -> list[tuple[float, float]]:
 
 def _without(span: tuple[float, float], low: float, high: float) -> list[tuple[float, float]]:
     """What is left of a span outside low..high."""
-    if high <= span[0] or low >= span[1]:
+    if high <= span[0] or low >= span[1] or low >= high:
         return [span]
     return [part for part in ((span[0], low), (high, span[1])) if part[1] > part[0]]
 

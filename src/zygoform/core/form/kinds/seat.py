@@ -177,9 +177,9 @@ class Seat(PieceBase, frozen=True, tag="seat"):
         top = above + mm["padding"]
         outline = offset_sides(frame.plan, (mm["overhang"],) * 4)
         boards = self._seat(outline, frame.apron, above, mm["padding"])
-        # What stands no higher than a few covers over the seat is no back.
+        # What stands no higher than a few covers over the seat is no back and no arm.
         boards += self._back(frame, top, mm["back_height"]) if mm["back_height"] > 3 * COVER else []
-        boards += self._arms(frame, top, mm["arm_height"]) if mm["arm_height"] else []
+        boards += self._arms(frame, top, mm["arm_height"]) if mm["arm_height"] > 3 * COVER else []
         body = frame.body(self.name, tuple(boards), guessed(size))
         return Form((body,))
 
