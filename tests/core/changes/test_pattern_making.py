@@ -346,3 +346,20 @@ def test_on_alternate_fronts_lies_the_second_pattern_of_the_second_trim() -> Non
     assert len({kind[1] for kind in kinds}) == 2
     wrong = set_value(project, "c1", "other_board", "ply-1/4x24").project
     assert plan_of(wrong).failures[0].parameter in ("board", "other_board")
+
+
+@pytest.mark.parametrize(
+    "family", sorted(name for name, row in FAMILIES.items() if "gap" in row.uses and row.spaced)
+)
+def test_the_edge_of_a_strip_goes_with_the_hand_that_drags_the_gap(family: str) -> None:
+    """A gap wider by a millimetre: some strip's edge then lies where the handle, dragged as far as it says, is."""
+    project = patterned(chest(), family, gap=30.0, angle=35.0)
+    handle = next(h for h in made(project).handles if h.parameter == "gap")
+    size = float(np.linalg.norm(handle.direction))
+    way = np.array(handle.direction)[[0, 2]] / size
+    here = float(np.array(handle.at)[[0, 2]] @ way)
+    for gap, moved in ((30.0, 0.0), (31.0, size)):
+        strips = set_of(set_value(project, "c1", "gap", gap).project).strips
+        along = [s for s in strips if abs(np.array(s.way) @ way) < 1e-6]
+        edges = [float((np.array(strip.band) @ way).max()) for strip in along]
+        assert min(abs(edge - here - moved) for edge in edges) < 1e-2, (gap, family)
