@@ -300,6 +300,11 @@ def test_lines_are_drawn_where_the_hand_is(place: Viewpoint) -> None:
     view = VIEWS[place]
     for at in ((0.0, 0.0), (123.0, 45.0), (plane.width, plane.height)):
         assert plane.under(plane.seen_at(at, view.project), view.project) == pytest.approx(at)
+    # A lid or top seen from a corner is seen aslant.
+    aslant = changed(chest(), "pattern", "p1/top/main", family="lines")
+    lying = drawing_plane(meant_pattern(aslant, "c1"), body, project.shop)
+    above = VIEWS["above" if place == "front" else place].project
+    assert lying.under(lying.seen_at((70.0, 30.0), above), above) == pytest.approx((70.0, 30.0))
     start = plane.start((3.0, plane.height - 2.0), 5.0)
     assert start == (0.0, plane.height)
     assert plane.end(start, (plane.width / 2 + 2, 3.0), 5.0) == (plane.width / 2, 0.0)

@@ -10,7 +10,7 @@ from zygoform.core.drawing.primitives import Edge, Polygon, Scene, holds
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.geometry.plane import Point
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -131,3 +131,18 @@ def test_the_demo_from_everywhere() -> None:
             nx, ny = (ay - by) / length, (bx - ax) / length
             seen = {change_at(scene, (middle[0] + nx * s, middle[1] + ny * s)) for s in (2.0, -2.0)}
             assert not long or seen != {"c1"}, (place, middle)
+
+
+def test_a_line_runs_to_the_tip_of_a_sharp_corner() -> None:
+    """Flat chevrons on a top, as seen from its corners: where two faces of one strip meet in a tip."""
+    project = new_piece(
+        fresh_project(), "Piece", {"width": "900 mm", "height": "700 mm", "depth": "450 mm"}
+    ).project
+    project = add_change(project, "pattern", "p1/top/main").project
+    for name, value in (("angle", 12.0), ("gap", 196.0)):
+        project = set_value(project, "c1", name, value).project
+    for place in ("left_corner", "corner"):
+        scene = scene_of(project, place)
+        for edge in edges_of(scene):
+            for share in (0.0, 0.01, 0.5, 0.99, 1.0):
+                check(scene, *edge, share)
