@@ -368,3 +368,27 @@ def test_the_edge_of_a_strip_goes_with_the_hand_that_drags_the_gap(family: str) 
         along = [s for s in strips if abs(np.array(s.way) @ way) < 1e-6]
         edges = [float((np.array(strip.band) @ way).max()) for strip in along]
         assert min(abs(edge - here - moved) for edge in edges) < 1e-2, (gap, family)
+
+
+@pytest.mark.parametrize(
+    ("family", "parameter", "value"),
+    [
+        ("brick", "long", 150.0), ("herringbone", "long", 160.0), ("rays", "boss", 90.0), ("curve", "wide", 200.0),
+        ("curve", "high", 90.0), ("ornaments", "ready_wide", 80.0), ("ornaments", "ready_high", 50.0),
+    ],
+)  # fmt: skip
+def test_a_corner_of_what_is_laid_goes_with_the_hand_that_drags_its_size(
+    family: str, parameter: str, value: float
+) -> None:
+    """A size larger by a millimetre: some corner then lies where the handle, dragged as far as it says, is."""
+    project = patterned(chest(), family, **{parameter: value})
+    handle = next(h for h in made(project).handles if h.parameter == parameter)
+    way = np.array(handle.direction)[[0, 2]]
+    here = np.array(handle.at)[[0, 2]]
+    for more in (0.0, 1.0):
+        strips = set_of(set_value(project, "c1", parameter, value + more).project).strips
+        corners = np.concatenate([np.array(strip.band) for strip in strips])
+        near = np.linalg.norm(corners - (here + more * way), axis=1).min()
+        assert near < 0.02, (parameter, more)
+    none = patterned(chest(), "curve")
+    assert not {"wide", "high"} & {h.parameter for h in made(none).handles}, "as wide as has room"

@@ -3,6 +3,7 @@
 from bisect import bisect_left
 
 from zygoform.core.changes.patterning.pattern_set import PatternSet
+from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, Point, intersect
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.saw import STOPS
@@ -16,6 +17,15 @@ PLACE_SHARES = (0.0, 25.0, 100 / 3, 50.0, 200 / 3, 75.0, 100.0)
 """Where an origin or an axis snaps to, in percent: ends, quarters, thirds."""
 _NUDGE, _LEAST_MOVE = 1e-3, 0.05
 """How far strips move with the gap is found by one wider by so much (mm); what hardly moves has no handle."""
+_SIZES = (
+    ("long", "Block long"),
+    ("boss", "Boss across"),
+    ("wide", "Wide"),
+    ("high", "High"),
+    ("ready_wide", "Ornament wide"),
+    ("ready_high", "Ornament high"),
+)
+"""Sizes of what is laid that can be dragged."""
 _CHOICE = 8
 """Of so many strips of each direction the one with the handle is chosen."""
 _ARM = 12.0
@@ -40,6 +50,10 @@ def pattern_handles(pattern: PatternSet) -> tuple[Handle, ...]:
         found.append(_angle(pattern, at))
     if "gap" in own and not change.strips:
         found += _gap(pattern)
+    for parameter, name in _SIZES:
+        # A size of nothing is worked out, or is none: there is nothing to take hold of.
+        if parameter in own and getattr(change, parameter) > 0:
+            found += _size(pattern, parameter, name)
     front = pattern.whole.fronts[0]
     edge = (front.x + change.margin + change.more_left, front.y + front.h / 2)
     found.append(_handle(pattern, "margin", "Margin", edge, (1.0, 0.0), (0.0, pattern.sizes[0].width)))
@@ -84,8 +98,12 @@ def _gap(pattern: PatternSet) -> list[Handle]:
     alone = pattern.alone
     run = FAMILIES[change.family].even_run(alone, change)
     stops = tuple(even_gaps(run, width)) if run is not None else ()
-    strips = pattern.strips if alone is pattern.field else pattern.strips_with(change.gap, alone)
-    moved = pattern.strips_with(change.gap + _NUDGE, alone)
+    strips = pattern.strips if alone is pattern.field else pattern.strips_as(alone, {})
+    try:
+        moved = pattern.strips_as(alone, {"gap": change.gap + _NUDGE})
+    except BadInputError:
+        # Not a hair more has room: it can be typed smaller.
+        return []
     here, there = _lines(strips), _lines(moved)
     mx, my = alone.middle
     best: tuple[float, float, Strip, float] | None = None
@@ -109,6 +127,28 @@ def _gap(pattern: PatternSet) -> list[Handle]:
     far = max((px - x) * out[0] + (py - y) * out[1] for px, py in strip.band)
     edge = (x + out[0] * far, y + out[1] * far)
     return [_handle(pattern, "gap", "Gap", edge, (out[0] / abs(by), out[1] / abs(by)), stops)]
+
+
+def _size(pattern: PatternSet, parameter: str, name: str) -> list[Handle]:
+    """At the corner of a strip or an ornament that goes with the hand: how far each moves is found by a nudge."""
+    value = getattr(pattern.change, parameter)
+    try:
+        here, there = (pattern.strips_as(pattern.alone, {parameter: value + by}) for by in (0.0, -_NUDGE))
+    except BadInputError:
+        return []
+    x0, y0, x1, y1 = pattern.alone.box
+    mx, my = pattern.alone.middle
+    best: tuple[tuple[float, float], Point, Point] | None = None
+    for before, after in zip(here, there, strict=False):
+        for (ax, ay), (bx, by) in zip(before.band, after.band, strict=False):
+            if not (x0 <= ax <= x1 and y0 <= ay <= y1):
+                continue
+            moved = (ax - bx) / _NUDGE, (ay - by) / _NUDGE
+            much = (moved[0] ** 2 + moved[1] ** 2) ** 0.5
+            rank = round(abs(much - 1), 3), round(abs(ax - mx) + abs(ay - my), 3)
+            if much > _LEAST_MOVE and (best is None or rank < best[0]):
+                best = rank, (ax, ay), (moved[0] / much**2, moved[1] / much**2)
+    return [] if best is None else [_handle(pattern, parameter, name, best[1], best[2], ())]
 
 
 def _lines(strips: list[Strip]) -> dict[Point, list[tuple[float, Strip]]]:

@@ -156,10 +156,10 @@ class PatternSet:
     def _over_gaps(self) -> Laid:
         return lay(bridged(self.field, BRIDGED), self.strips)
 
-    def strips_with(self, gap: float, field: PatternField) -> list[Strip]:
-        """Those of the first pattern, were its gap another. Raises BadInputError."""
+    def strips_as(self, field: PatternField, values: dict[str, float]) -> list[Strip]:
+        """Those of the first pattern, were some of its entries others. Raises BadInputError."""
         return FAMILIES[self.change.family].load()(
-            field, self.sizes[0].width, structs.replace(self.change, gap=gap)
+            field, self.sizes[0].width, structs.replace(self.change, **values)
         )
 
     def _inset(self) -> PatternField:
