@@ -42,12 +42,15 @@ class Desk:
         self.settle()
 
     def close(self) -> None:
+        watched = len(HELD)
         self.window.filing.ask_unsaved = lambda: "discard"
         self.session.close()
         self.frame.close()
         self.frame.deleteLater()
         self.settle()
         self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+        # The window is gone: what letting go of a large project takes holds nobody, as at the program's end.
+        del HELD[watched:]
 
     @property
     def plan(self) -> Plan:
