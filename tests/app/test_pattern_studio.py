@@ -10,7 +10,7 @@ import pytest
 from ezdxf.filemanagement import readfile
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QMenu
+from PySide6.QtWidgets import QMenu, QPushButton
 from shapely import Polygon
 
 from tests.app.desk import LEFT, NONE, Desk
@@ -99,6 +99,16 @@ def test_the_gallery_by_keyboard_alone(desk: Desk) -> None:
     assert pattern(desk).family == wanted.family
 
 
+def test_the_gallery_goes_with_its_document(desk: Desk) -> None:
+    at_the_pattern(desk)
+    desk.click("gallery_c1")
+    gallery = desk.frame.findChildren(PatternGallery)[-1]
+    desk.session.begin(chest(), None, "New")
+    assert not gallery.isVisible()
+    desk.settle()
+    assert not desk.frame.findChildren(PatternGallery)
+
+
 def test_a_handle_is_dragged_and_stops_where_the_saw_does(desk: Desk) -> None:
     at_the_pattern(desk, angle=40.0, family="chevron")
     grips = {grip.parameter: grip for grip in seen_of(desk).grips}
@@ -161,6 +171,14 @@ def test_lines_are_drawn_with_the_mouse_typed_and_taken_away(desk: Desk) -> None
     desk.key(Qt.Key.Key_Escape)
     desk.click("erase_c1")
     assert len(pattern(desk).lines) == 1
+    desk.session.open_up("")
+    QTest.mousePress(stand, LEFT, NONE, a.toPoint())
+    QTest.mouseRelease(stand, LEFT, NONE, b.toPoint())
+    desk.session.open_up("c1")
+    desk.settle()
+    assert len(pattern(desk).lines) == 1, "its card was closed"
+    assert not desk.find(QPushButton, "draw_c1").isChecked()
+    desk.click("draw_c1")
     desk.choose("c1_family", "slats")
     assert desk.session.view.drawing_on == "", "another pattern is not drawn by hand"
 

@@ -321,9 +321,9 @@ class Session(QObject):
         self.viewpoint_changed.emit()
 
     def open_up(self, change_id: str) -> None:
-        """Which change shows its fields."""
+        """Which change shows its fields; lines are drawn by hand for no other."""
         if change_id != self.view.open_change:
-            self.view.open_change = change_id
+            self.view.open_change, self.view.drawing_on = change_id, ""
             self._tell_view()
 
     def stop_solving(self) -> None:

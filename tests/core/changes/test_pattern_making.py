@@ -300,6 +300,12 @@ def test_lines_are_drawn_where_the_hand_is(place: Viewpoint) -> None:
     view = VIEWS[place]
     for at in ((0.0, 0.0), (123.0, 45.0), (plane.width, plane.height)):
         assert plane.under(plane.seen_at(at, view.project), view.project) == pytest.approx(at)
+    each = set_value(project, "c1", "run", "each").project
+    alone = drawing_plane(meant_pattern(each, "c1"), body, project.shop)
+    drawers = [board for board in body.boards if board.role == "drawer"]
+    low, high = drawers[0].solid.box
+    assert (alone.width, alone.height) == pytest.approx((high[0] - low[0], high[2] - low[2])), "each has its own"
+    assert alone.height < plane.height
     # A lid or top seen from a corner is seen aslant.
     aslant = changed(chest(), "pattern", "p1/top/main", family="lines")
     lying = drawing_plane(meant_pattern(aslant, "c1"), body, project.shop)

@@ -115,13 +115,17 @@ class PatternGallery(QDialog):
         self._at = 0
         self._errand = Errand(self)
         self._errand.done.connect(self._on_worked_out)
+        # What it is for goes with its document.
+        session.opened.connect(self.close)
         self.tiles[0].setFocus()
         QTimer.singleShot(0, self._next)
 
     def _next(self) -> None:
         """The next one, on the piece as it is before this pattern."""
+        if self.is_whole or self.isHidden():
+            return
         body = self._body()
-        if self._at >= len(self.tiles) or body is None:
+        if body is None:
             return
         change = meant_pattern(self.session.project, self.change_id)
         shop = self.session.project.shop
@@ -133,13 +137,12 @@ class PatternGallery(QDialog):
         change = meant_pattern(self.session.project, self.change_id)
         return form.before(self.change_id).body(change.targets[0]) if form is not None else None
 
-    def _on_worked_out(self, found: object, fault: str) -> None:
+    def _on_worked_out(self, found: object, _fault: str) -> None:
         tile = self.tiles[self._at]
         if isinstance(found, GalleryPicture):
             pieces = f"{found.pieces} pieces, {run_of_trim(found.length, self.session.project.shop)}"
             tile.show_picture(found, pieces)
         else:
-            del fault
             tile.show_picture(None, "finds no room here")
         self._at += 1
         self._next()

@@ -9,7 +9,10 @@ from zygoform.core.changes.kinds.pattern import StripPattern
 from zygoform.core.edits.patterns import draw_line, erase_line, line_of_text
 from zygoform.core.errors import BadInputError
 
-_HOW = "Drag on the fronts, from end to end. Ends go to corners, middles and quarters, lines to the saw's stops."
+_HOW = (
+    "Drag on the fronts from end to end; on the first, where each has its own. "
+    "Ends go to corners, middles and quarters, lines to the saw's stops."
+)
 
 
 class PatternTools(QWidget):
@@ -44,10 +47,11 @@ class PatternTools(QWidget):
 
     def refresh(self, change: StripPattern) -> None:
         """What fits the pattern as it is."""
-        self.lines.setVisible(change.family == "lines")
+        by_hand = change.family == "lines"
+        self.lines.setVisible(by_hand)
         self.erase.setEnabled(bool(change.lines))
-        if change.family != "lines" and self.draw.isChecked():
-            self.draw.setChecked(False)
+        # Opening another card ends it.
+        self.draw.setChecked(by_hand and self.session.view.drawing_on == self.change_id)
 
     def _open_gallery(self) -> None:
         from zygoform.app.stages.redesign.gallery import PatternGallery

@@ -3,6 +3,7 @@
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.face_entries import LaidOn
 from zygoform.core.changes.patterning.handles import pattern_handles
 from zygoform.core.changes.patterning.judged import pattern_findings
 from zygoform.core.changes.patterning.mapped import pattern_map
@@ -33,15 +34,7 @@ MOST_STRIP = 12.0
 class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     """One family over one front, or over several as if they were one field; sizes in mm."""
 
-    on: Annotated[
-        Literal["drawers", "fronts", "this"],
-        choice(
-            "Over",
-            Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
-            Choice("fronts", "drawers and doors", "all that lie in one plane"),
-            Choice("this", "this one", "the front, side or lid that was pointed at"),
-        ),
-    ] = "drawers"
+    on: LaidOn = "drawers"
     family: Annotated[
         str,
         choice("Pattern", *(Choice(row.name, row.title, row.when) for row in FAMILIES.values())),

@@ -3,6 +3,7 @@
 from typing import Annotated, ClassVar, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.face_entries import LaidOn
 from zygoform.core.changes.facing.transferred import TransferSet
 from zygoform.core.changes.surface import meant_faces
 from zygoform.core.condition.condition import Condition
@@ -19,15 +20,7 @@ class SheetTransfer(ChangeBase, frozen=True, tag="transfer"):
     least_kept: ClassVar[float] = 30.0
     """What is narrower (mm) is not put by."""
 
-    on: Annotated[
-        Literal["drawers", "fronts", "this"],
-        choice(
-            "Over",
-            Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
-            Choice("fronts", "drawers and doors", "all that lie in one plane"),
-            Choice("this", "this one", "the front, side or lid that was pointed at"),
-        ),
-    ] = "drawers"
+    on: LaidOn = "drawers"
     what: Annotated[
         Literal["transfer", "stencil"],
         choice(

@@ -3,6 +3,7 @@
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase
+from zygoform.core.changes.face_entries import LaidOn
 from zygoform.core.changes.facing.veneered import VeneerSet
 from zygoform.core.changes.surface import meant_faces
 from zygoform.core.condition.condition import Condition
@@ -16,15 +17,7 @@ from zygoform.core.shop import Shop
 class SheetVeneer(ChangeBase, frozen=True, tag="veneer"):
     """On drawers, doors, a side or a lid; sizes in mm."""
 
-    on: Annotated[
-        Literal["drawers", "fronts", "this"],
-        choice(
-            "On",
-            Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
-            Choice("fronts", "drawers and doors", "all that lie in one plane"),
-            Choice("this", "this one", "the front, side or lid that was pointed at"),
-        ),
-    ] = "drawers"
+    on: LaidOn = "drawers"
     sheet: Annotated[str, choice("Veneer", stock="sheet", hint="as sold: thin sheet with a grain")] = ""
     grain: Annotated[
         Literal["level", "upright"],

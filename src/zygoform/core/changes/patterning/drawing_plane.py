@@ -58,8 +58,11 @@ class DrawingPlane(Struct, frozen=True):
 
 
 def drawing_plane(change: "StripPattern", body: Body, shop: Shop) -> DrawingPlane:
-    """Of a pattern on a body as it is drawn. Raises BadInputError where there is nothing to draw on."""
+    """Of a pattern on a body as it is drawn: the first front where each has its own.
+
+    Raises BadInputError where there is nothing to draw on.
+    """
     pattern = PatternSet(change, body, shop)
-    x0, y0, x1, y1 = pattern.field.box
+    x0, y0, x1, y1 = pattern.alone.box
     surface = pattern.surface
     return DrawingPlane(surface.point((x0, y0)), surface.u, surface.v, x1 - x0, y1 - y0, change.lines)
