@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.fittings import FittingKind, Pack, is_metric
+from zygoform.core.goods.fittings import POURED, FittingKind, Pack, holds_metric, is_metric
 from zygoform.core.goods.minutes import Pace
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
@@ -66,5 +66,9 @@ class Shop(Struct, frozen=True):
 
     def packs_of(self, kind: FittingKind, size: float = 0.0, *, stainless: bool = False) -> tuple[Pack, ...]:
         """Packs on sale of one kind and length; stainless ones where that is asked for, else all."""
-        fits = (p for p in self.packs if p.kind == kind and abs(p.size - size) < SAME_SIZE_MM)
+        fits = [p for p in self.packs if p.kind == kind and abs(p.size - size) < SAME_SIZE_MM]
+        if kind in POURED:
+            # Quarts beside litres, where the project counts in inches.
+            own = [p for p in fits if holds_metric(p.holds) == (self.unit.system == "mm")]
+            fits = own or fits
         return tuple(p for p in fits if p.stainless or not stainless)

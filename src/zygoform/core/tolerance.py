@@ -62,3 +62,9 @@ ROW_MM = 1.0
 
 END_SHARE = 0.1
 """A face whose normal has this much of a part's length is its end: less than 85 degrees from square."""
+
+AHEAD_MM = 2.0
+"""How far before a face one looks to see what room it looks into."""
+
+AGAINST_MM, AGAINST_SLANT = 0.3, 1e-6
+"""Faces that are off each other's plane by less, and slanted by less (1 - cosine), lie against each other."""

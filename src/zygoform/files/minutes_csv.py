@@ -24,7 +24,7 @@ def minutes_csv(own: tuple[Pace, ...]) -> str:
     rows = []
     for rate in RATES.values():
         low, high = pace(rate.task, own)
-        per = {"each": "each", "m": "metre", "min": "minute as written"}[rate.per]
+        per = {"each": "each", "m": "metre", "m²": "square metre", "min": "minute as written"}[rate.per]
         rows.append((rate.task, rate.one, per, f"{low:g}", f"{high:g}"))
     return write_table(_COLUMNS, rows)
 

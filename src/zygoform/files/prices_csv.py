@@ -7,7 +7,7 @@ from typing import Literal, get_args
 from msgspec import Struct, structs
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.fittings import SIZELESS, FittingKind, Pack
+from zygoform.core.goods.fittings import GRITS, SIZELESS, FittingKind, Pack
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.input_problem import InputProblem
@@ -95,6 +95,7 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
         rows += [(kind, *own, show(offer.length), size.species, "", offer.price, grain) for offer in size.offers]
     for pack in packs:
         length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
+        length = f"{pack.size:g}" if pack.kind in GRITS else length
         steel = STAINLESS if pack.stainless else ""
         told = (pack.kind, pack.id, pack.name, "", "", "", "", length, steel)
         rows.append((*told, f"{pack.holds:g}", pack.price, ""))
@@ -154,7 +155,7 @@ def _pack(row: dict[str, str]) -> Pack:
     except ValueError:
         holds = 0.0
     if not 0 < holds < 1_000_000:
-        raise BadInputError("not_a_number", "holds is how many pieces, ml or cm² are in a pack")
+        raise BadInputError("not_a_number", "holds is how many pieces, ml, g or cm² are in a pack")
     stainless = (row.get("species") or "").strip().lower() == STAINLESS
     return Pack(_cell(row, "id"), kind, _cell(row, "name"), size, holds, _price(row), stainless)
 

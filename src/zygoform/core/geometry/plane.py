@@ -47,6 +47,19 @@ def intersect(outline: Outline, window: Outline) -> Outline:
     return outline
 
 
+def outside(outline: Outline, window: Outline) -> list[Outline]:
+    """The convex pieces of an outline that lie outside another convex one: one for each side that cuts it."""
+    pieces = list[Outline]()
+    for (ax, ay), (bx, by) in zip(window, window[1:] + window[:1], strict=True):
+        before = clip(outline, (ax, ay), (by - ay, ax - bx))
+        if len(before) >= 3:
+            pieces.append(before)
+        outline = clip(outline, (ax, ay), (ay - by, bx - ax))
+        if len(outline) < 3:
+            break
+    return pieces
+
+
 def _without_repeats(points: list[Point]) -> Outline:
     kept = [p for i, p in enumerate(points) if math.dist(p, points[i - 1]) > SAME_MM]
     return tuple(kept) if len(kept) >= 3 else ()

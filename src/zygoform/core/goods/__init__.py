@@ -7,5 +7,6 @@ minutes.py    how long each kind of work takes
 saw.py        what a saw can reach
 plank_layout.py    how many boards side by side, and which of them is ripped
 pull_fixing.py how a pull is fixed against what hole is there
+cheapest.py     least money in packs or cans that covers a need
 hinge_count.py  how many hinges, and what tells one from another
 """

@@ -22,10 +22,26 @@ FittingKind = Literal[
     "glass", "mirror glass", "staple", "glass clip", "retaining strip", "spline", "adhesive",
     "drawer glide", "centre guide", "under slide pair", "ornament",
     "transfer", "stencil",
+    "adhesion primer", "oil stain blocker", "bonding primer", "metal primer",
+    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint", "spray paint",
+    "conditioner", "oil stain", "gel stain", "water stain", "lightening wax", "imitation grain",
+    "water clear", "oil clear", "exterior clear", "spray clear", "shellac", "hardwax oil", "drying oil", "wax",
+    "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
+    "light filler", "wood filler", "grain filler", "flexible filler",
+    "sandpaper", "masking tape", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
 ]  # fmt: skip
 RollKind = Literal["woven cane", "fabric", "mesh", "lining paper"]
 ROLLS: tuple[RollKind, ...] = ("woven cane", "fabric", "mesh", "lining paper")
 """What is sold by the metre from a roll of some width: that is its size."""
+LIQUIDS: tuple[FittingKind, ...] = (
+    "adhesion primer", "oil stain blocker", "bonding primer", "metal primer",
+    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint",
+    "conditioner", "oil stain", "gel stain", "water stain", "imitation grain",
+    "water clear", "oil clear", "exterior clear", "shellac", "hardwax oil", "drying oil",
+    "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
+    "light filler", "wood filler", "grain filler", "flexible filler",
+)  # fmt: skip
+"""What is brushed on, cleaned with or filled with, by volume."""
 AMOUNTS: dict[FittingKind, str] = {
     "glue": "ml",
     "filler": "ml",
@@ -41,6 +57,10 @@ AMOUNTS: dict[FittingKind, str] = {
     "retaining strip": "m",
     "spline": "m",
     "adhesive": "ml",
+    **dict.fromkeys(LIQUIDS, "ml"),
+    "lightening wax": "g",
+    "wax": "g",
+    "masking tape": "m",
 }
 """What is used up, and what it is measured in; everything else is counted."""
 
@@ -54,9 +74,15 @@ RUSTS: tuple[FittingKind, ...] = (
 )  # fmt: skip
 """What is of steel: in damp it is bought stainless."""
 
+POURED: tuple[FittingKind, ...] = (*LIQUIDS, "stain blocker", "filler", "wax", "lightening wax")
+"""What comes in cans of one system or the other."""
+GRITS: tuple[FittingKind, ...] = ("sandpaper",)
+"""Whose size is no length but a grit."""
+
 SIZELESS: frozenset[str] = frozenset(AMOUNTS) | {
     "pad", "leg plate", "castor", "leveller", "shelf pin", "bracket", "wall strap", "knob", "lid stay", "catch",
     "staple", "glass clip", "drawer glide", "centre guide", "ornament", "transfer", "stencil",
+    "spray paint", "spray clear", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
 }  # fmt: skip
 """What has no size that a price list tells apart."""
 
@@ -89,6 +115,11 @@ _POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.
 def is_metric(size: float) -> bool:
     """Whether a size (mm) is one of whole millimetres; 127 mm and its multiples are 5 in and so on."""
     return abs(size - round(size)) < SAME_MM and round(size) % 127 != 0
+
+
+def holds_metric(holds: float) -> bool:
+    """Whether a can holds a whole number of millilitres or grams, not of ounces, pints or quarts."""
+    return abs(holds - round(holds)) < SAME_MM
 
 
 POCKET_SLACK = 4.0

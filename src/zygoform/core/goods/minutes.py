@@ -12,14 +12,18 @@ Task = Literal[
     "lay tile", "cut tile", "grout", "seal face",
     "lay strip", "iron strip", "strip cut", "saw set", "rub on", "stencil", "bore hole",
     "knife cut", "sand face", "press face",
+    "clean", "scuff", "strip clear coat", "strip paint", "finer grit", "strip with stripper", "scrape", "fill hole",
+    "fill grain", "brush coat", "roll coat", "spray coat", "set up gun", "aerosol coat", "stain", "clear coat",
+    "oil coat", "wax coat", "effect coat", "sand between", "mask edge", "mask with clear", "hardware sprayed",
+    "test board",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
-Per = Literal["each", "m", "min"]
+Per = Literal["each", "m", "m²", "min"]
 Minute = Annotated[float, Meta(ge=0, le=600)]
 
 
 class Pace(Struct, frozen=True):
-    """Minutes for one of a kind of work (one, a metre, or a minute as written), from a quick to a slow hand."""
+    """Minutes for one of a kind of work (one, a metre, a square metre, or a minute as written), from a quick to a slow hand."""
 
     task: Task
     low: Minute
@@ -68,6 +72,30 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("press face", "face glued and pressed", "faces glued and pressed", "each", 10, 20),
     ("lay strip", "strip laid", "strips laid", "each", 0.7, 1.5),
     ("iron strip", "strip ironed on", "strips ironed on", "each", 1, 2),
+    ("clean", "cleaned", "cleaned", "m²", 8, 15),
+    ("scuff", "scuffed", "scuffed", "m²", 10, 18),
+    ("strip clear coat", "stripped of an old clear coat", "stripped of an old clear coat", "m²", 40, 90),
+    ("strip paint", "stripped of paint", "stripped of paint", "m²", 60, 150),
+    ("finer grit", "sanded with one grit", "sanded with one grit", "m²", 9, 18),
+    ("strip with stripper", "round of stripper", "rounds of stripper", "m²", 20, 40),
+    ("scrape", "scraped and feathered", "scraped and feathered", "m²", 15, 40),
+    ("fill hole", "hole filled", "holes filled", "each", 0.5, 2),
+    ("fill grain", "of grain filled", "of grain filled", "m²", 15, 30),
+    ("brush coat", "brushed", "brushed", "m²", 10, 18),
+    ("roll coat", "rolled", "rolled", "m²", 6, 11),
+    ("spray coat", "sprayed", "sprayed", "m²", 3, 6),
+    ("set up gun", "gun set up and cleaned", "times the gun is set up and cleaned", "each", 30, 50),
+    ("aerosol coat", "sprayed from a can", "sprayed from a can", "m²", 4, 8),
+    ("stain", "stained and wiped off", "stained and wiped off", "m²", 8, 15),
+    ("clear coat", "of clear put on", "of clear put on", "m²", 7, 12),
+    ("oil coat", "oiled and wiped off", "oiled and wiped off", "m²", 8, 15),
+    ("wax coat", "waxed and buffed", "waxed and buffed", "m²", 12, 22),
+    ("effect coat", "textured and combed", "textured and combed", "m²", 20, 45),
+    ("sand between", "sanded between coats", "sanded between coats", "m²", 5, 9),
+    ("mask edge", "masked", "masked", "m", 1.2, 2.2),
+    ("mask with clear", "of tape sealed with clear", "of tape sealed with clear", "m", 0.4, 0.8),
+    ("hardware sprayed", "piece of hardware sprayed", "pieces of hardware sprayed", "each", 1, 2),
+    ("test board", "test board", "test boards", "each", 15, 30),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),
     ("take glass out", "pane", "panes", "each", 10, 25),
     ("take drawer out", "drawer", "drawers", "each", 1, 3),

@@ -1,14 +1,17 @@
 """What there is to do for a change, in amounts: how long that takes is worked out from the table of minutes."""
 
-from typing import Literal
+from typing import Literal, get_args
 
 from msgspec import Struct
 
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 
-Phase = Literal["apart", "cut", "mend", "dry fit", "glue", "shape", "fix"]
-PHASES: tuple[Phase, ...] = ("apart", "cut", "mend", "dry fit", "glue", "shape", "fix")
+Phase = Literal[
+    "apart", "cut", "mend", "dry fit", "glue", "shape", "fix", "test", "clean", "strip", "fill", "prime", "colour",
+    "clear", "refit",
+]  # fmt: skip
+PHASES: tuple[Phase, ...] = get_args(Phase)
 """In the order they usually come, where nothing else says what follows what."""
 
 

@@ -11,7 +11,7 @@ from zygoform.app.widgets.fields import Field, label
 from zygoform.core.edits.minutes import set_pace
 from zygoform.core.goods.minutes import RATES, Task, pace
 
-_PER = {"each": "each", "m": "a metre", "min": "for a minute as written"}
+_PER = {"each": "each", "m": "a metre", "m²": "a square metre", "min": "for a minute as written"}
 ENDS: tuple[tuple[Literal["low", "high"], str], ...] = (("low", "From"), ("high", "To"))
 
 

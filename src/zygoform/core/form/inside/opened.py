@@ -111,6 +111,13 @@ def pulls_on(body: Body, opening: FormOpening) -> list[str]:
     return found
 
 
+def moving(body: Body) -> dict[str, frozenset[str]]:
+    """What is drawn out or opened together, by its opening's id or its lid's: fronts with all that goes with them."""
+    found = {opening.id: frozenset(_placings(body, opening, 1.0)) for opening in body.openings if opens(opening)}
+    lids = [board.id for board in body.boards if board.role == "lid"]
+    return {own: parts for own, parts in found.items() if parts} | dict.fromkeys(lids[:1], frozenset(_lifted(body)))
+
+
 def _placings(body: Body, opening: FormOpening, swing: float) -> dict[str, Placing]:
     """Of all parts that move with a drawer or a door; none where its front is gone."""
     parts = {board.id: board for board in body.boards}

@@ -1,0 +1,135 @@
+"""What is brushed, rolled, sprayed or wiped on, with what a label says of it. Every figure is a default.
+
+Typical figures of the trade at about 20 degrees and 50 % humidity, without brands: the label of the can in hand
+decides. What a user changes is kept in `Shop.coats`, with the project.
+"""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+CoatId = Literal[
+    "adhesion primer", "stain blocker", "oil stain blocker", "bonding primer", "metal primer",
+    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint", "spray paint",
+    "conditioner", "oil stain", "gel stain", "water stain", "paint wash", "lightening wax", "imitation grain",
+    "water clear", "oil clear", "exterior clear", "spray clear", "shellac", "hardwax oil", "drying oil", "wax",
+]  # fmt: skip
+CoatGroup = Literal["primer", "paint", "stain", "effect", "clear", "oil", "wax"]
+Binder = Literal["water", "oil", "shellac", "lacquer", "wax"]
+"""What it is thinned with and cleaned up by: what decides which coat holds on which."""
+NeedsClear = Literal["no", "yes", "where touched", "built in"]
+Hour = Annotated[float, Meta(ge=0, le=2000)]
+
+
+class Coat(Struct, frozen=True):
+    """A material: cover in m² a litre and coat as sold (a kilo for wax, a can for aerosol); hours from and to.
+
+    `touch` dry, `recoat` from, `before` the hour until which no scuff is needed (0: any time), `handle`, `cure` in
+    days; `thin` is the most in percent. `thirsty`: its first coat on bare wood goes less far, as that of paints and
+    clears; a stain's cover is for bare wood already.
+    """
+
+    id: CoatId
+    title: str
+    group: CoatGroup
+    binder: Binder
+    cover: Annotated[float, Meta(gt=0, le=200)]
+    touch: tuple[Hour, Hour]
+    recoat: tuple[Hour, Hour]
+    before: Hour
+    handle: tuple[Hour, Hour]
+    cure: tuple[Hour, Hour]
+    thin: Annotated[float, Meta(ge=0, le=200)]
+    needs_clear: NeedsClear = "no"
+    thirsty: bool = True
+
+    @property
+    def is_film(self) -> bool:
+        """Whether it lies on the wood as a skin: oil and wax do not go in through it."""
+        return self.group in ("primer", "paint", "clear", "effect") and self.id not in POROUS
+
+    @property
+    def fresh_clear(self) -> float:
+        """Hours until a clear may go over it, where that is longer than its recoat."""
+        return {"oil stain": 24.0, "gel stain": 24.0, "water stain": 3.0}.get(self.id, self.recoat[1])
+
+
+POROUS: tuple[CoatId, ...] = ("mineral paint", "chalk paint")
+"""Paints that take oil and wax."""
+AEROSOLS: tuple[CoatId, ...] = ("spray paint", "spray clear")
+WIPED: tuple[CoatId, ...] = (
+    "conditioner", "oil stain", "gel stain", "water stain", "paint wash", "lightening wax", "hardwax oil",
+    "drying oil", "wax",
+)  # fmt: skip
+"""What is put on and wiped off again."""
+SOLVENT: tuple[CoatId, ...] = (
+    "stain blocker", "oil stain blocker", "metal primer", "spray paint", "spray clear", "oil stain", "gel stain",
+    "oil clear", "shellac", "conditioner",
+)  # fmt: skip
+"""What smells of solvent: air, a mask for organic vapours, no flame."""
+OILY: tuple[CoatId, ...] = ("oil stain", "gel stain", "hardwax oil", "drying oil", "oil clear", "lightening wax")
+"""Whose rags may set themselves on fire."""
+
+_TABLE = """
+adhesion primer   | Adhesion primer          | primer | water   | 10   | 0.5-1 | 1-3   | 0  | 4     | 7     | 10 | no
+stain blocker     | Stain blocker, shellac   | primer | shellac | 10   | 0.3   | 0.75  | 0  | 2     | 3     | 0  | no
+oil stain blocker | Stain blocker, oil       | primer | oil     | 10   | 2     | 8-24  | 0  | 24    | 7     | 5  | no
+bonding primer    | Bonding primer, clear    | primer | water   | 12   | 1     | 4-12  | 72 | 12    | 10    | 0  | no
+metal primer      | Metal primer             | primer | oil     | 9    | 1     | 4-24  | 0  | 24    | 7     | 5  | no
+mineral paint     | Mineral furniture paint  | paint  | water   | 12   | 1     | 2-6   | 0  | 12    | 21-30 | 10 | built in
+acrylic paint     | Acrylic furniture paint  | paint  | water   | 12   | 1     | 2-6   | 0  | 12    | 21-30 | 10 | built in
+chalk paint       | Chalk-type paint         | paint  | water   | 12   | 0.5-1 | 1-2   | 0  | 6     | 21-30 | 15 | yes
+enamel            | Water-based enamel       | paint  | water   | 9.5  | 2     | 4-6   | 0  | 24    | 14-30 | 5  | no
+wall paint        | Wall paint               | paint  | water   | 9    | 1     | 2-4   | 0  | 24    | 14-30 | 10 | yes
+exterior paint    | Exterior paint           | paint  | water   | 9    | 1     | 4     | 0  | 24    | 14-30 | 5  | no
+spray paint       | Aerosol paint            | paint  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24  | 7     | 0  | where touched
+conditioner       | Conditioner before stain | stain  | oil     | 12   | 0.1   | 0.17  | 2  | 0.2   | 0     | 0  | no
+oil stain         | Oil stain                | stain  | oil     | 14   | 2     | 4-6   | 0  | 12    | 3     | 0  | yes
+gel stain         | Gel stain                | stain  | oil     | 11   | 4     | 8-24  | 0  | 24    | 3     | 0  | yes
+water stain       | Water stain              | stain  | water   | 12   | 0.5   | 2     | 0  | 4     | 1     | 10 | yes
+paint wash        | Wash of thinned paint    | stain  | water   | 20   | 0.5   | 2     | 0  | 4     | 7     | 0  | yes
+lightening wax    | Lightening wax           | wax    | wax     | 15   | 0.5   | 2     | 0  | 12    | 7     | 0  | no
+imitation grain   | Imitation grain          | effect | water   | 5    | 1     | 2-4   | 0  | 12    | 14    | 0  | yes
+water clear       | Clear, water-based       | clear  | water   | 10.5 | 0.5   | 2     | 24 | 24    | 21-30 | 10 | no
+oil clear         | Clear, oil-based         | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48    | 30    | 10 | no
+exterior clear    | Exterior clear           | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48    | 30    | 10 | no
+spray clear       | Aerosol clear            | clear  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24  | 7     | 0  | no
+shellac           | Shellac, clear           | clear  | shellac | 12   | 0.3   | 1-2   | 0  | 4     | 3     | 0  | no
+hardwax oil       | Hardwax oil              | oil    | oil     | 25   | 6     | 12-24 | 0  | 24    | 30    | 0  | no
+drying oil        | Hemp or other drying oil | oil    | oil     | 18   | 8     | 12-24 | 0  | 24    | 30    | 0  | no
+wax               | Wax, buffed              | wax    | wax     | 28   | 0.3   | 24    | 0  | 12    | 21    | 0  | no
+"""
+"""What it is | title | group | binder | m² a litre | touch h | recoat h | before h | handle h | cure days | thin % | clear?"""
+
+
+def _span(cell: str) -> tuple[float, float]:
+    low, _, high = cell.partition("-")
+    return float(low), float(high or low)
+
+
+def _read(line: str) -> Coat:
+    own, title, group, binder, cover, touch, recoat, before, handle, cure, thin, clear = map(str.strip, line.split("|"))
+    hours = _span(touch), _span(recoat), float(before), _span(handle), _span(cure)
+    thirsty = group in ("primer", "paint", "clear")
+    return Coat(own, title, group, binder, float(cover), *hours, float(thin), clear, thirsty)  # type: ignore[arg-type]
+
+
+COATS: dict[CoatId, Coat] = {(coat := _read(line)).id: coat for line in _TABLE.strip().splitlines()}
+
+
+def coat_of(coat_id: str, own: tuple[Coat, ...] = ()) -> Coat | None:
+    """A material as the project has it, else as usual; None where neither knows it."""
+    mine = next((coat for coat in own if coat.id == coat_id), None)
+    return mine or next((coat for coat in COATS.values() if coat.id == coat_id), None)
+
+
+BARE_COVER, CARVED_COVER, ROUGH_COVER = 0.7, 0.75, 0.6
+"""Shares of the cover: the first coat on bare wood; every coat on carved and on rough wood (trade practice)."""
+COLD, DAMP = 15.0, 70.0
+COLDEST = 10.0
+
+
+def weather(celsius: float, humidity: float) -> float:
+    """By how much hours and days grow: 1.5 below 15 degrees or above 70 % humidity, 2 for both (trade practice)."""
+    cold, damp = celsius < COLD, humidity > DAMP
+    return 2.0 if cold and damp else 1.5 if cold or damp else 1.0

@@ -1,0 +1,167 @@
+"""What someone chooses for a zone: layers from the wood up, and what lies there before. Plain values."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+from zygoform.core.coats.coat import CoatId
+
+Doing = Literal["clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear"]
+DOINGS: tuple[Doing, ...] = ("clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear")
+"""In the order they usually come."""
+COATING: tuple[Doing, ...] = ("prime", "colour", "effect", "clear")
+PREPARING: tuple[Doing, ...] = ("clean", "strip", "scuff", "sand", "fill")
+
+Cleaner = Literal["soap", "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash"]
+FillerId = Literal["light filler", "wood filler", "two-part filler", "grain filler", "flexible filler"]
+Stripping = Literal["sander", "stripper", "scraper"]
+Way = Literal["brush", "foam", "rag", "roller", "gun", "can"]
+LOSS: dict[Way, float] = {"brush": 0.05, "foam": 0.05, "rag": 0.05, "roller": 0.10, "gun": 0.35, "can": 0.0}
+"""What never arrives, as a share; of aerosol it is in the cover of a can (trade practice: gun 0.25 to 0.40)."""
+
+LayerMaterial = Cleaner | FillerId | Stripping | CoatId | Literal[""]
+
+
+class Colour(Struct, frozen=True):
+    """A colour of the user's own fan: its name, how it looks (#rrggbb), and which tin holds it."""
+
+    id: str
+    name: Annotated[str, Meta(max_length=40)]
+    rgb: Annotated[str, Meta(pattern="^#[0-9a-f]{6}$")]
+    tin: Annotated[str, Meta(max_length=60)] = ""
+
+
+class RecipePart(Struct, frozen=True):
+    """So many parts of a material in a colour; of water, spirit or alcohol none."""
+
+    material: CoatId | Literal["water", "mineral spirits", "alcohol"]
+    parts: Annotated[float, Meta(ge=0, le=1000)]
+    colour: str = ""
+
+
+class Recipe(Struct, frozen=True):
+    """A mix that worked, or did not: parts, the gun's dial, the grits before, and the verdict."""
+
+    id: str
+    name: Annotated[str, Meta(max_length=60)]
+    parts: Annotated[tuple[RecipePart, ...], Meta(max_length=8)] = ()
+    dial: Annotated[str, Meta(max_length=60)] = ""
+    grits: Annotated[str, Meta(max_length=60)] = ""
+    verdict: Annotated[str, Meta(max_length=120)] = ""
+
+
+class Layer(Struct, frozen=True):
+    """One layer of a zone. `thin` is in percent of the paint, `deep` what is filled (mm), `cans` how many the user
+    will buy whatever is worked out (0: what is worked out), `done` how many of its coats are on.
+    """
+
+    doing: Doing
+    material: LayerMaterial = ""
+    coats: Annotated[int, Meta(ge=1, le=9)] = 1
+    way: Way = "brush"
+    thin: Annotated[float, Meta(ge=0, le=200)] = 0.0
+    grits: Annotated[tuple[Annotated[int, Meta(ge=24, le=3000)], ...], Meta(max_length=6)] = ()
+    colour: str = ""
+    recipe: str = ""
+    deep: Annotated[float, Meta(ge=0, le=60)] = 0.0
+    cans: Annotated[int, Meta(ge=0, le=99)] = 0
+    done: Annotated[int, Meta(ge=0, le=9)] = 0
+
+    @property
+    def is_coat(self) -> bool:
+        return self.doing in COATING
+
+
+OldCoat = Literal["", "bare", "clear", "paint", "flaking", "wax", "oil", "foil"]
+"""What lies on it before: not said, bare, an old clear, paint that holds, paint that flakes, wax or polish, oil."""
+Relief = Literal["smooth", "carved", "turned", "rough"]
+
+
+class Lies(Struct, frozen=True):
+    """What lies there, as it was said: nothing said leaves what the survey knows."""
+
+    old: OldCoat = ""
+    wood: Annotated[str, Meta(max_length=40)] = ""
+    bleeds: bool | None = None
+    smells: bool | None = None
+    relief: Relief | None = None
+
+
+ZoneState = Literal["", "bare", "masked"]
+
+
+class ZoneChoice(Struct, frozen=True):
+    """What is chosen for one zone. Without layers and `same_as` nothing is; bare wood is a choice too."""
+
+    zone: str
+    name: Annotated[str, Meta(max_length=40)] = ""
+    layers: Annotated[tuple[Layer, ...], Meta(max_length=20)] = ()
+    same_as: str = ""
+    state: ZoneState = ""
+    lies: Lies = Lies()
+
+
+class ZoneMove(Struct, frozen=True):
+    """A part that was pointed into another zone: all of its faces that lay in `source` lie in `zone`."""
+
+    part: str
+    source: str
+    zone: str
+
+
+class ShelfCan(Struct, frozen=True):
+    """What is left in a can on the shelf, litres."""
+
+    id: str
+    material: CoatId
+    litres: Annotated[float, Meta(gt=0, le=100)]
+    colour: str = ""
+
+
+Turns = Literal["before", "after"]
+
+
+class FinishOrder(Struct, frozen=True):
+    """Where schools differ on what comes first."""
+
+    holes: Turns = "before"
+    """Holes for the hardware: before the paint, or after it."""
+    woven: Turns = "after"
+    """Cane, fabric, glass and linings put in."""
+    hardware: Turns = "after"
+    """Hardware on: after the last clear, or before it, masked."""
+    filler: Turns = "before"
+    """Filling: before the primer, or after it, when defects show."""
+    drawers: Literal["out", "in"] = "out"
+    """Drawers painted beside the piece, or in it."""
+
+
+class Finishing(Struct, frozen=True):
+    """All that was chosen about the finish of a project."""
+
+    zones: Annotated[tuple[ZoneChoice, ...], Meta(max_length=400)] = ()
+    moves: Annotated[tuple[ZoneMove, ...], Meta(max_length=2000)] = ()
+    colours: Annotated[tuple[Colour, ...], Meta(max_length=200)] = ()
+    recipes: Annotated[tuple[Recipe, ...], Meta(max_length=100)] = ()
+    shelf: Annotated[tuple[ShelfCan, ...], Meta(max_length=200)] = ()
+    order: FinishOrder = FinishOrder()
+    celsius: Annotated[float, Meta(ge=-10, le=45)] = 20.0
+    humidity: Annotated[float, Meta(ge=0, le=100)] = 50.0
+
+    def choice(self, zone: str) -> ZoneChoice:
+        """What is chosen for a zone; nothing where it is not named."""
+        return next((choice for choice in self.zones if choice.zone == zone), ZoneChoice(zone))
+
+    def stack(self, zone: str) -> ZoneChoice:
+        """What counts for a zone: its own choice, or that of the one it is the same as, however far."""
+        choice, seen = self.choice(zone), {zone}
+        while choice.same_as and choice.same_as not in seen:
+            seen.add(choice.same_as)
+            choice = self.choice(choice.same_as)
+        return choice
+
+    def colour(self, colour_id: str) -> Colour | None:
+        return next((colour for colour in self.colours if colour.id == colour_id), None)
+
+    def recipe(self, recipe_id: str) -> Recipe | None:
+        return next((recipe for recipe in self.recipes if recipe.id == recipe_id), None)

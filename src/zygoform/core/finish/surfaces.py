@@ -1,0 +1,242 @@
+"""Every face of a body with the zone it belongs to, and how much of it is free to be coated.
+
+Drawers, doors and lids move: what they touch only while they are shut is as free as if they were open. Faces of the
+case are parted where they run from one bay into the next, and where they leave the case.
+
+    outside ----> body, back, underside, top          seen from above:   ____back____
+    a bay that shows ----> inside                                        |   bay      |  what looks into the
+    behind drawers ----> unseen                                          |__fronts____|  case lies within it
+"""
+
+from collections.abc import Iterator
+from typing import Literal
+
+from msgspec import Struct
+
+from zygoform.core.form.form import Board, Body, FormOpening, piece_of
+from zygoform.core.form.inside.opened import moving
+from zygoform.core.geometry.contact import Contacts
+from zygoform.core.geometry.convex import Plane, halved_skin
+from zygoform.core.geometry.prism import Face, dot
+from zygoform.core.tolerance import AHEAD_MM, TOUCHING_MM
+
+ZoneRole = Literal[
+    "top", "body", "fronts", "edges", "inside", "boxes", "back", "underside", "legs", "hardware", "cane", "glass",
+    "tiles", "padding", "unseen",
+]  # fmt: skip
+ZONE_TITLES: dict[ZoneRole, str] = {
+    "top": "Top",
+    "body": "Body",
+    "fronts": "Fronts",
+    "edges": "Edges of fronts",
+    "inside": "Inside that shows",
+    "boxes": "Drawer boxes",
+    "back": "Back",
+    "underside": "Underside",
+    "legs": "Legs",
+    "hardware": "Hardware",
+    "cane": "Cane and mesh",
+    "glass": "Glass",
+    "tiles": "Tiles",
+    "padding": "Padding and cloth",
+    "unseen": "Inside, unseen",
+}
+"""In the order they are listed."""
+
+_WHOLE: dict[str, ZoneRole] = {
+    "tile": "tiles", "padding": "padding", "knob": "hardware", "leg": "legs", "stretcher": "legs", "runner": "unseen",
+    "block": "unseen", "box": "boxes",
+}  # fmt: skip
+"""Roles of boards all of whose faces lie in one zone."""
+_FRONT = ("drawer", "door")
+_SHOWS = ("door", "nothing", "knees", "flap")
+_LEVEL, _SQUARE = 0.7, 0.7
+"""A face that looks so far up, down, to the front or to the back is an upper, lower, front or back face."""
+
+
+class Surface(Struct, frozen=True):
+    """What of one part lies in one zone: mm², free."""
+
+    part_id: str
+    role: ZoneRole
+    area: float
+
+
+class BodySurfaces(Struct, frozen=True):
+    """All of a body; `faces` gives the zone that most of each face of a part lies in, in the order of its faces."""
+
+    body_id: str
+    surfaces: tuple[Surface, ...]
+    faces: dict[str, tuple[ZoneRole, ...]]
+
+
+def body_surfaces(body: Body) -> BodySurfaces:
+    """The faces of a body as if all of it stood open."""
+    areas: dict[tuple[str, ZoneRole], float] = {}
+    faces: dict[str, tuple[ZoneRole, ...]] = {}
+    cases = _planes(body)
+    bays = [(_bay(opening), opening) for opening in body.openings]
+    for boards in _groups(body):
+        every = [own for board in boards for own in (board, *board.on_face)]
+        contacts = Contacts(face for board in every for face in board.solid.faces)
+        for board in boards:
+            own = _of_board(board, body, cases, bays, contacts)
+            rows = [(board.id, own), *((on.id, _laid_on(on, board, own, contacts)) for on in board.on_face)]
+            for part_id, parted in rows:
+                faces[part_id] = tuple(max(roles, key=lambda role: roles[role]) for roles in parted)
+                for roles in parted:
+                    for role, size in roles.items():
+                        areas[part_id, role] = areas.get((part_id, role), 0.0) + size
+    found = tuple(Surface(part, role, size) for (part, role), size in areas.items() if size > 0)
+    return BodySurfaces(body.id, found, faces)
+
+
+def is_new(part_id: str, body: Body) -> bool:
+    """Whether a part was put on by a change: bare wood, whatever lies on the others."""
+    return piece_of(part_id) not in (body.piece_id, *body.joined)
+
+
+def _groups(body: Body) -> list[list[Board]]:
+    """What does not move against each other: the case, each drawer as it is when drawn out, each door, the lid."""
+    boards = {board.id: board for board in body.boards}
+    inner = {opening.id: {member.id: member for member in opening.members} for opening in body.openings}
+    moves = moving(body)
+    groups, taken = list[list[Board]](), set[str]()
+    for opening_id, parts in moves.items():
+        own = {part: boards[part] for part in parts if part in boards}
+        # Its true front, with its groove, takes the place of the plain one.
+        own |= {part: member for part, member in inner.get(opening_id, {}).items() if part in parts}
+        groups.append([own[part] for part in sorted(own)])
+        taken |= set(own)
+    fixed = [board for board in body.boards if board.id not in taken]
+    for opening_id, members in inner.items():
+        if opening_id in moves or not members:
+            fixed += [member for part, member in members.items() if part not in taken and part not in boards]
+    return [fixed, *groups]
+
+
+Parted = list[dict[ZoneRole, float]]
+"""For each face of a board, how much of it (mm², free) lies in which zone; a covered one in one zone with 0."""
+
+
+def _of_board(
+    board: Board, body: Body, cases: tuple[Plane, ...], bays: list[tuple[tuple[Plane, ...], FormOpening]], at: Contacts
+) -> Parted:
+    parted = Parted()
+    for face in board.solid.faces:
+        roles: dict[ZoneRole, float] = {}
+        for piece, role in _zones_of(face, board, body, cases, bays):
+            roles[role] = roles.get(role, 0.0) + at.free(piece)
+        parted.append(roles or {"unseen": 0.0})
+    return parted
+
+
+def _laid_on(on: Board, host: Board, of_host: Parted, at: Contacts) -> Parted:
+    """What lies on a face is in the zone of that face, all round."""
+    role = _zone_below(on, host, of_host)
+    whole = on.role if on.role in _WHOLE else ""
+    role = _WHOLE.get(whole, role)
+    return [{role: at.free(face)} for face in on.solid.faces]
+
+
+def _zone_below(on: Board, host: Board, of_host: Parted) -> ZoneRole:
+    """The zone of the host's face that one of its own lies against."""
+    for face, roles in zip(host.solid.faces, of_host, strict=True):
+        level = dot(face.points[0], face.normal)
+        for own in on.solid.faces:
+            against = dot(own.normal, face.normal) < -1 + TOUCHING_MM
+            if against and abs(dot(own.points[0], face.normal) - level) < TOUCHING_MM:
+                return max(roles, key=lambda role: roles[role])
+    return max((max(roles, key=lambda role: roles[role]) for roles in of_host), key=len)
+
+
+def _zones_of(
+    face: Face, board: Board, body: Body, cases: tuple[Plane, ...], bays: list[tuple[tuple[Plane, ...], FormOpening]]
+) -> Iterator[tuple[Face, ZoneRole]]:
+    """A face in the zones it lies in: in one, or parted where it leaves the case or a bay."""
+    whole = _whole_zone(face, board, body)
+    if whole:
+        yield face, whole
+        return
+    inner, outer = _parted((face,), cases, face)
+    for piece in outer:
+        yield piece, _outside(face, board)
+    if not bays:
+        yield from ((piece, _closed(body, board, face)) for piece in inner)
+        return
+    for planes, opening in bays:
+        there, inner = _parted(inner, planes, None)
+        role: ZoneRole = "inside" if opening.holds in _SHOWS else "unseen"
+        yield from ((piece, role) for piece in there)
+    yield from ((piece, "underside" if board.role == "bottom" and _down(face) else "unseen") for piece in inner)
+
+
+def _whole_zone(face: Face, board: Board, body: Body) -> ZoneRole | Literal[""]:
+    """The zone of boards whose faces never lie in a bay; nothing for those of the case."""
+    if board.role == "pane":
+        return "glass" if board.likely == "glass" else "padding" if board.likely == "fabric" else "cane"
+    if board.role in _WHOLE:
+        return _WHOLE[board.role]
+    if board.role in _FRONT:
+        if face.normal[1] < -_SQUARE:
+            return "fronts"
+        return "edges" if face.normal[1] < _SQUARE else "inside" if board.role == "door" else "boxes"
+    if board.role in ("lid", "seat"):
+        return "inside" if _down(face) and board.role == "lid" else "underside" if _down(face) else "top"
+    if board.role == "top" and not _down(face):
+        return "top"
+    return "" if body.openings or not body.hangs else _outside(face, board)
+
+
+def _outside(face: Face, board: Board) -> ZoneRole:
+    if board.role == "back" and face.normal[1] > _SQUARE:
+        return "back"
+    return "underside" if _down(face) and board.role in ("top", "bottom", "side", "base") else "body"
+
+
+def _closed(body: Body, board: Board, face: Face) -> ZoneRole:
+    """Within a body that has no openings: under a lid, or under a table."""
+    if any(own.role == "lid" for own in body.boards):
+        return "underside" if board.role == "bottom" and _down(face) else "inside"
+    return "underside"
+
+
+def _down(face: Face) -> bool:
+    return face.normal[2] < -_LEVEL
+
+
+def _planes(body: Body) -> tuple[Plane, ...]:
+    """What bounds the case: its plan, floor and ceiling."""
+    sides = list[Plane]()
+    for (ax, ay), (bx, by) in zip(body.plan, body.plan[1:] + body.plan[:1], strict=True):
+        long = ((bx - ax) ** 2 + (by - ay) ** 2) ** 0.5
+        sides.append(((ax, ay, 0.0), ((by - ay) / long, (ax - bx) / long, 0.0)))
+    low, high = body.underside, body.underside + body.height
+    return (*sides, ((0.0, 0.0, low), (0.0, 0.0, -1.0)), ((0.0, 0.0, high), (0.0, 0.0, 1.0)))
+
+
+def _bay(opening: FormOpening) -> tuple[Plane, ...]:
+    """What bounds a bay: the four boards round its opening, whose faces lie in it."""
+    x0, z0, x1, z1 = opening.rect
+    slack = AHEAD_MM / 2
+    return (
+        ((x0 - slack, 0.0, 0.0), (-1.0, 0.0, 0.0)),
+        ((x1 + slack, 0.0, 0.0), (1.0, 0.0, 0.0)),
+        ((0.0, 0.0, z0 - slack), (0.0, 0.0, -1.0)),
+        ((0.0, 0.0, z1 + slack), (0.0, 0.0, 1.0)),
+    )
+
+
+def _parted(
+    faces: tuple[Face, ...], planes: tuple[Plane, ...], ahead: Face | None
+) -> tuple[tuple[Face, ...], tuple[Face, ...]]:
+    """What of some faces lies behind all planes, and what does not; looked at a little `ahead` of a face."""
+    outside = list[Face]()
+    for (x, y, z), normal in planes:
+        if not faces:
+            break
+        by = AHEAD_MM * dot(ahead.normal, normal) if ahead is not None else 0.0
+        at = (x - by * normal[0], y - by * normal[1], z - by * normal[2])
+        faces, before = halved_skin(faces, (at, normal))
+        outside += before
+    return faces, tuple(outside)

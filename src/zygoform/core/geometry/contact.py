@@ -1,0 +1,98 @@
+"""What of the faces of solids is free: not covered by a face of another solid that lies against it.
+
+Two solids that touch have faces in about one plane that look at each other. Of many covers of one face none overlaps
+another, since solids do not run through each other: what is free is its area less theirs. Where they are few that
+is not taken for granted, as a turned pull is drawn of parts that run into each other.
+"""
+
+from collections.abc import Iterable, Iterator
+
+from zygoform.core.geometry.convex import face_area
+from zygoform.core.geometry.plane import Outline, area, intersect, outside
+from zygoform.core.geometry.prism import Face, dot
+from zygoform.core.tolerance import AGAINST_MM, AGAINST_SLANT, SEAM_MM
+
+_Box = tuple[float, float, float, float]
+_Flat = tuple[Face, float, tuple[int, ...], Outline, _Box]
+"""A face with its level along its normal, its axes from the one it looks along most, and its outline without that
+axis, counter-clockwise, with its box."""
+_STEP = 8.0
+"""Levels are looked for in steps so wide (mm): faces slanted a hair against each other differ by less."""
+_FEW = 12
+"""Covers of one face that are cut out of it one after the other."""
+_ABOUT = 0.02
+"""Of two axes that a face looks along equally far, but for so much, both are kept."""
+
+
+class Contacts:
+    """All faces of solids that do not move against each other, to be asked what covers one of them."""
+
+    def __init__(self, faces: Iterable[Face]) -> None:
+        self._found: dict[tuple[int, int, int], list[_Flat]] = {}
+        for face in faces:
+            if len(face.points) >= 3:
+                self._keep(face)
+
+    def free(self, face: Face) -> float:
+        """mm² of a face that no other covers: of one of those given, or of a part of it."""
+        if len(face.points) < 3:
+            return 0.0
+        _, _, axes, own, box = _flat(face)
+        # Without the axis it looks along, every outline is smaller by the same share.
+        share = abs(face.normal[axes[0]])
+        covers = [shared for outline in self._against(face, axes[0], box) if (shared := intersect(own, outline))]
+        if 1 < len(covers) <= _FEW:
+            return sum(map(area, _left(own, covers))) / share
+        return max(0.0, abs(face_area(face)) - sum(map(area, covers)) / share)
+
+    def _keep(self, face: Face) -> None:
+        flat = _flat(face)
+        axes = flat[2]
+        for axis in axes:
+            if abs(face.normal[axis]) > abs(face.normal[axes[0]]) - _ABOUT:
+                sign = 1 if face.normal[axis] > 0 else -1
+                self._found.setdefault((axis, sign, round(flat[1] / _STEP)), []).append(flat)
+
+    def _against(self, face: Face, axis: int, box: _Box) -> Iterator[Outline]:
+        """The outlines of faces that look at this one and lie against it, where their boxes meet."""
+        level, (x0, y0, x1, y1) = dot(face.points[0], face.normal), box
+        sign, step = -1 if face.normal[axis] > 0 else 1, round(-level / _STEP)
+        for by in (-1, 0, 1):
+            for other, _, axes, outline, (a0, b0, a1, b1) in self._found.get((axis, sign, step + by), ()):
+                if axes[0] != axis:
+                    outline, (a0, b0, a1, b1) = _along(other, axis)  # noqa: PLW2901
+                if a0 < x1 and x0 < a1 and b0 < y1 and y0 < b1 and _touch(face, other, level):
+                    yield outline
+
+
+def _left(own: Outline, covers: list[Outline]) -> list[Outline]:
+    """The convex pieces of an outline that lie in none of the covers."""
+    pieces = [own]
+    for cover in covers:
+        pieces = [part for piece in pieces for part in outside(piece, cover)]
+    return pieces
+
+
+def _touch(face: Face, other: Face, level: float) -> bool:
+    """Whether two faces look at each other with no more than a hair between them where they are nearest.
+
+    The other lies before the first, not behind it: a film's own back is as near as that.
+    """
+    if dot(face.normal, other.normal) > -1 + AGAINST_SLANT:
+        return False
+    return any(-SEAM_MM < dot(point, face.normal) - level < AGAINST_MM for point in other.points)
+
+
+def _flat(face: Face) -> _Flat:
+    axes = sorted(range(3), key=lambda k: -abs(face.normal[k]))
+    return face, dot(face.points[0], face.normal), tuple(axes), *_along(face, axes[0])
+
+
+def _along(face: Face, axis: int) -> tuple[Outline, _Box]:
+    """A face as seen along an axis."""
+    a, b = ((1, 2), (0, 2), (0, 1))[axis]
+    outline = tuple((point[a], point[b]) for point in face.points)
+    if area(outline) < 0:
+        outline = outline[::-1]
+    xs, ys = zip(*outline, strict=True)
+    return outline, (min(xs), min(ys), max(xs), max(ys))
