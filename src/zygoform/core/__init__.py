@@ -9,10 +9,12 @@ geometry/   plane outlines, prisms in space, mitres and bevels
 goods/      timber on sale, fittings, species, saws
 shop.py     what the workshop has and prefers
 condition/  what state a piece is in: materials, faults and their remedies
+coats/      coats, layers, amounts, drying: values and sums, no furniture
 statics/    how boards bend and pieces stand
 form/       the piece as geometry; kinds/ builds it from readings
 outcome/    what a change brings about: parts, fittings, supplies, cautions, findings
 changes/    planned alterations, one kind a file
+finish/     zones of the pieces, what their stacks need and how they are judged
 cutting/    laying out lengths on boards: question, answer, checker, solvers
 cutlist/    codes, saw settings, rows of the cut list
 findings/   judgements made from the whole plan

@@ -87,6 +87,15 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "herringbone": "patterns.tally:herringbone",
         "bend": "patterns.bend:bend",
     },
+    "Finishing": {
+        "area": "coats.amounts:faces_area",
+        "paint": "coats.amounts:paint",
+        "mix": "coats.amounts:mix",
+        "cans": "coats.amounts:cans",
+        "sheets": "coats.amounts:sheets",
+        "tape": "coats.amounts:tape",
+        "timeline": "coats.drying:timeline",
+    },
 }
 
 

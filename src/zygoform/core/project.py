@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal, cast
 from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import ChangeBase, UnknownChange
+from zygoform.core.coats.layer import Finishing
 from zygoform.core.condition.photo import Photo
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
@@ -84,6 +85,7 @@ class Project(Struct, frozen=True):
     facts: tuple[Fact, ...] = ()
     counts: tuple[PartCount, ...] = ()
     photos: tuple[Photo, ...] = ()
+    finishing: Finishing = Finishing()
     next_number: Annotated[int, Meta(ge=1)] = 1
     unknown: dict[str, Any] = {}
 

@@ -4,9 +4,11 @@ from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
+from zygoform.core.coats.coat import Coat
+from zygoform.core.coats.layer import Tool
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import POURED, FittingKind, Pack, holds_metric, is_metric
-from zygoform.core.goods.minutes import Pace
+from zygoform.core.goods.minutes import Pace, Taken
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import count, length, percent
@@ -40,6 +42,13 @@ class Shop(Struct, frozen=True):
     packs: tuple[Pack, ...] = ()
     minutes: Annotated[tuple[Pace, ...], Meta(max_length=100)] = ()
     """How long this workshop takes, where it is not as usual."""
+
+    taken: Annotated[tuple[Taken, ...], Meta(max_length=100)] = ()
+    """What was logged: real times beside planned ones."""
+    coats: Annotated[tuple[Coat, ...], Meta(max_length=100)] = ()
+    """Figures of coats that are not as usual."""
+    first_time: Annotated[tuple[Tool, ...], Meta(max_length=20)] = ()
+    """Tools of the finish that are new to the user: he takes longer with them."""
 
     @property
     def saw(self) -> Saw:

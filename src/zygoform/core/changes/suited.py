@@ -75,6 +75,6 @@ def _with_sealing(work: tuple[Work, ...], parts: tuple[Part, ...], often: str) -
         before,
         ("solvent",),
     )
-    later = {one.own for one in work if one.phase == "fix" and one.own not in before}
+    later = {one.own for one in work if one.phase in ("fix", "refit") and one.own not in before}
     after = (structs.replace(one, follows=(*one.follows, "seal")) if one.own in later else one for one in work)
     return (*after, seal)

@@ -231,7 +231,7 @@ def pulls_work(count: int, holes: int, plugs: int, parts: Sequence[Part] = ()) -
         before = ("bore",)
     drive: tuple[tuple[Task, float], ...] = (("drive screw", max(holes, 2 * count)),)
     what = Message("Screw the pulls on, after the last coat; some do before the last clear, to touch up scratches")
-    works.append(Work("fix", "fix", what, drive, needs=("a screwdriver",), follows=before))
+    works.append(Work("fix", "refit", what, drive, needs=("a screwdriver",), follows=before))
     return tuple(works)
 
 

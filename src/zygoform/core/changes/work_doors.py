@@ -54,7 +54,7 @@ def insert_work(
     tasks: tuple[tuple[Task, float], ...] = (("fix place", 4 * count),)
     cautions = ("glass",) if what in ("glass", "mirror") else ("glue",) if glued else ()
     wait, why = (DRIES_CLEAR, "The door is not moved before it has dried clear.") if glued else ((0.0, 0.0), "")
-    return (*works, Work("insert", "fix", fix, tasks, (), wait, why, (), before, cautions))
+    return (*works, Work("insert", "refit", fix, tasks, (), wait, why, (), before, cautions))
 
 
 def hinges_work(hinges: int, catches: int, stays: int, kind: str) -> tuple[Work, ...]:

@@ -86,4 +86,4 @@ def lining_work(pieces: int, *, glued: bool, edges: bool) -> tuple[Work, ...]:
     how = "paste thinly, brush it out from the middle" if glued else "lay them in loose"
     what = Message(f"Cut {pieces} piece{'s' * (pieces != 1)} with a knife along a straight edge, {how}")
     lay: tuple[tuple[Task, float], ...] = (("fix place", pieces),)
-    return (*works, Work("lay", "fix", what, lay, needs=("a knife", "a straight edge"), follows=before))
+    return (*works, Work("lay", "refit", what, lay, needs=("a knife", "a straight edge"), follows=before))

@@ -17,7 +17,8 @@ CoatId = Literal[
 CoatGroup = Literal["primer", "paint", "stain", "effect", "clear", "oil", "wax"]
 Binder = Literal["water", "oil", "shellac", "lacquer", "wax"]
 """What it is thinned with and cleaned up by: what decides which coat holds on which."""
-NeedsClear = Literal["no", "yes", "where touched", "built in"]
+NeedsClear = Literal["no", "yes", "touched", "built in"]
+"""`touched`: where hands touch it."""
 Hour = Annotated[float, Meta(ge=0, le=2000)]
 
 
@@ -71,35 +72,35 @@ OILY: tuple[CoatId, ...] = ("oil stain", "gel stain", "hardwax oil", "drying oil
 """Whose rags may set themselves on fire."""
 
 _TABLE = """
-adhesion primer   | Adhesion primer          | primer | water   | 10   | 0.5-1 | 1-3   | 0  | 4     | 7     | 10 | no
-stain blocker     | Stain blocker, shellac   | primer | shellac | 10   | 0.3   | 0.75  | 0  | 2     | 3     | 0  | no
-oil stain blocker | Stain blocker, oil       | primer | oil     | 10   | 2     | 8-24  | 0  | 24    | 7     | 5  | no
-bonding primer    | Bonding primer, clear    | primer | water   | 12   | 1     | 4-12  | 72 | 12    | 10    | 0  | no
-metal primer      | Metal primer             | primer | oil     | 9    | 1     | 4-24  | 0  | 24    | 7     | 5  | no
-mineral paint     | Mineral furniture paint  | paint  | water   | 12   | 1     | 2-6   | 0  | 12    | 21-30 | 10 | built in
-acrylic paint     | Acrylic furniture paint  | paint  | water   | 12   | 1     | 2-6   | 0  | 12    | 21-30 | 10 | built in
-chalk paint       | Chalk-type paint         | paint  | water   | 12   | 0.5-1 | 1-2   | 0  | 6     | 21-30 | 15 | yes
-enamel            | Water-based enamel       | paint  | water   | 9.5  | 2     | 4-6   | 0  | 24    | 14-30 | 5  | no
-wall paint        | Wall paint               | paint  | water   | 9    | 1     | 2-4   | 0  | 24    | 14-30 | 10 | yes
-exterior paint    | Exterior paint           | paint  | water   | 9    | 1     | 4     | 0  | 24    | 14-30 | 5  | no
-spray paint       | Aerosol paint            | paint  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24  | 7     | 0  | where touched
-conditioner       | Conditioner before stain | stain  | oil     | 12   | 0.1   | 0.17  | 2  | 0.2   | 0     | 0  | no
-oil stain         | Oil stain                | stain  | oil     | 14   | 2     | 4-6   | 0  | 12    | 3     | 0  | yes
-gel stain         | Gel stain                | stain  | oil     | 11   | 4     | 8-24  | 0  | 24    | 3     | 0  | yes
-water stain       | Water stain              | stain  | water   | 12   | 0.5   | 2     | 0  | 4     | 1     | 10 | yes
-paint wash        | Wash of thinned paint    | stain  | water   | 20   | 0.5   | 2     | 0  | 4     | 7     | 0  | yes
-lightening wax    | Lightening wax           | wax    | wax     | 15   | 0.5   | 2     | 0  | 12    | 7     | 0  | no
-imitation grain   | Imitation grain          | effect | water   | 5    | 1     | 2-4   | 0  | 12    | 14    | 0  | yes
-water clear       | Clear, water-based       | clear  | water   | 10.5 | 0.5   | 2     | 24 | 24    | 21-30 | 10 | no
-oil clear         | Clear, oil-based         | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48    | 30    | 10 | no
-exterior clear    | Exterior clear           | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48    | 30    | 10 | no
-spray clear       | Aerosol clear            | clear  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24  | 7     | 0  | no
-shellac           | Shellac, clear           | clear  | shellac | 12   | 0.3   | 1-2   | 0  | 4     | 3     | 0  | no
-hardwax oil       | Hardwax oil              | oil    | oil     | 25   | 6     | 12-24 | 0  | 24    | 30    | 0  | no
-drying oil        | Hemp or other drying oil | oil    | oil     | 18   | 8     | 12-24 | 0  | 24    | 30    | 0  | no
-wax               | Wax, buffed              | wax    | wax     | 28   | 0.3   | 24    | 0  | 12    | 21    | 0  | no
+adhesion primer   | Adhesion primer    | primer | water   | 10   | 0.5-1 | 1-3   | 0  | 4    | 7     | 10 | no
+stain blocker     | Blocker, shellac   | primer | shellac | 10   | 0.3   | 0.75  | 0  | 2    | 3     | 0  | no
+oil stain blocker | Blocker, oil       | primer | oil     | 10   | 2     | 8-24  | 0  | 24   | 7     | 5  | no
+bonding primer    | Bonding primer     | primer | water   | 12   | 1     | 4-12  | 72 | 12   | 10    | 0  | no
+metal primer      | Metal primer       | primer | oil     | 9    | 1     | 4-24  | 0  | 24   | 7     | 5  | no
+mineral paint     | Mineral paint      | paint  | water   | 12   | 1     | 2-6   | 0  | 12   | 21-30 | 10 | built in
+acrylic paint     | Acrylic paint      | paint  | water   | 12   | 1     | 2-6   | 0  | 12   | 21-30 | 10 | built in
+chalk paint       | Chalk-type paint   | paint  | water   | 12   | 0.5-1 | 1-2   | 0  | 6    | 21-30 | 15 | yes
+enamel            | Enamel, water      | paint  | water   | 9.5  | 2     | 4-6   | 0  | 24   | 14-30 | 5  | no
+wall paint        | Wall paint         | paint  | water   | 9    | 1     | 2-4   | 0  | 24   | 14-30 | 10 | yes
+exterior paint    | Exterior paint     | paint  | water   | 9    | 1     | 4     | 0  | 24   | 14-30 | 5  | no
+spray paint       | Aerosol paint      | paint  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24 | 7     | 0  | touched
+conditioner       | Conditioner        | stain  | oil     | 12   | 0.1   | 0.17  | 2  | 0.2  | 0     | 0  | no
+oil stain         | Oil stain          | stain  | oil     | 14   | 2     | 4-6   | 0  | 12   | 3     | 0  | yes
+gel stain         | Gel stain          | stain  | oil     | 11   | 4     | 8-24  | 0  | 24   | 3     | 0  | yes
+water stain       | Water stain        | stain  | water   | 12   | 0.5   | 2     | 0  | 4    | 1     | 10 | yes
+paint wash        | Thinned wash       | stain  | water   | 20   | 0.5   | 2     | 0  | 4    | 7     | 0  | yes
+lightening wax    | Lightening wax     | wax    | wax     | 15   | 0.5   | 2     | 0  | 12   | 7     | 0  | no
+imitation grain   | Imitation grain    | effect | water   | 5    | 1     | 2-4   | 0  | 12   | 14    | 0  | yes
+water clear       | Water-based clear  | clear  | water   | 10.5 | 0.5   | 2     | 24 | 24   | 21-30 | 10 | no
+oil clear         | Oil-based clear    | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48   | 30    | 10 | no
+exterior clear    | Exterior clear     | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48   | 30    | 10 | no
+spray clear       | Aerosol clear      | clear  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24 | 7     | 0  | no
+shellac           | Shellac, clear     | clear  | shellac | 12   | 0.3   | 1-2   | 0  | 4    | 3     | 0  | no
+hardwax oil       | Hardwax oil        | oil    | oil     | 25   | 6     | 12-24 | 0  | 24   | 30    | 0  | no
+drying oil        | Hemp or drying oil | oil    | oil     | 18   | 8     | 12-24 | 0  | 24   | 30    | 0  | no
+wax               | Wax, buffed        | wax    | wax     | 28   | 0.3   | 24    | 0  | 12   | 21    | 0  | no
 """
-"""What it is | title | group | binder | m² a litre | touch h | recoat h | before h | handle h | cure days | thin % | clear?"""
+"""What it is, title, group, binder, m² a litre; touch, recoat, before, handle (h); cure (days); thin (%); clear?"""
 
 
 def _span(cell: str) -> tuple[float, float]:
@@ -108,7 +109,9 @@ def _span(cell: str) -> tuple[float, float]:
 
 
 def _read(line: str) -> Coat:
-    own, title, group, binder, cover, touch, recoat, before, handle, cure, thin, clear = map(str.strip, line.split("|"))
+    own, title, group, binder, cover, touch, recoat, before, handle, cure, thin, clear = map(
+        str.strip, line.split("|")
+    )
     hours = _span(touch), _span(recoat), float(before), _span(handle), _span(cure)
     thirsty = group in ("primer", "paint", "clear")
     return Coat(own, title, group, binder, float(cover), *hours, float(thin), clear, thirsty)  # type: ignore[arg-type]

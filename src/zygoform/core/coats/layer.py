@@ -1,21 +1,24 @@
 """What someone chooses for a zone: layers from the wood up, and what lies there before. Plain values."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from msgspec import Meta, Struct
 
 from zygoform.core.coats.coat import CoatId
 
-Doing = Literal["clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear"]
-DOINGS: tuple[Doing, ...] = ("clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear")
+Doing = Literal["test", "clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear"]
+DOINGS: tuple[Doing, ...] = get_args(Doing)
 """In the order they usually come."""
 COATING: tuple[Doing, ...] = ("prime", "colour", "effect", "clear")
 PREPARING: tuple[Doing, ...] = ("clean", "strip", "scuff", "sand", "fill")
+BLOCKERS: tuple[CoatId, ...] = ("stain blocker", "oil stain blocker")
 
 Cleaner = Literal["soap", "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash"]
 FillerId = Literal["light filler", "wood filler", "two-part filler", "grain filler", "flexible filler"]
 Stripping = Literal["sander", "stripper", "scraper"]
 Way = Literal["brush", "foam", "rag", "roller", "gun", "can"]
+Tool = Literal["brush", "foam", "rag", "roller", "gun", "can", "sander", "stripper", "scraper"]
+"""What one may do for the first time."""
 LOSS: dict[Way, float] = {"brush": 0.05, "foam": 0.05, "rag": 0.05, "roller": 0.10, "gun": 0.35, "can": 0.0}
 """What never arrives, as a share; of aerosol it is in the cover of a can (trade practice: gun 0.25 to 0.40)."""
 
@@ -87,6 +90,8 @@ class Lies(Struct, frozen=True):
     relief: Relief | None = None
 
 
+USUALLY_SAME = {"fronts": "body", "edges": "fronts", "legs": "body"}
+"""Zones that go with another until something else is said."""
 ZoneState = Literal["", "bare", "masked"]
 
 
@@ -153,12 +158,21 @@ class Finishing(Struct, frozen=True):
         return next((choice for choice in self.zones if choice.zone == zone), ZoneChoice(zone))
 
     def stack(self, zone: str) -> ZoneChoice:
-        """What counts for a zone: its own choice, or that of the one it is the same as, however far."""
+        """What counts for a zone: its own choice, or that of the one it is the same as, however far.
+
+        Of a zone nothing is said of, fronts and legs go with the body, their edges with the fronts.
+        """
         choice, seen = self.choice(zone), {zone}
-        while choice.same_as and choice.same_as not in seen:
-            seen.add(choice.same_as)
-            choice = self.choice(choice.same_as)
+        while (other := self._same(choice)) and other not in seen:
+            seen.add(other)
+            choice = self.choice(other)
         return choice
+
+    def _same(self, choice: ZoneChoice) -> str:
+        if choice.same_as or choice.layers or choice.state:
+            return choice.same_as
+        piece, _, role = choice.zone.rpartition("/")
+        return f"{piece}/{USUALLY_SAME[role]}" if role in USUALLY_SAME else ""
 
     def colour(self, colour_id: str) -> Colour | None:
         return next((colour for colour in self.colours if colour.id == colour_id), None)

@@ -18,5 +18,8 @@ taking.py   whole lists from elsewhere, each as one step
 minutes.py  how long each kind of work takes
 ornaments.py what is applied to a piece
 use.py      what a piece is for
+finishing.py     stacks of the finish and their layers
+finish_zones.py  what lies on a zone, which part is in which
+finish_supplies.py  colours, recipes, the shelf, figures of coats, real times
 workshop.py units, saw, prices, boards owned
 """

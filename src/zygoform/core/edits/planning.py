@@ -7,6 +7,7 @@ from msgspec import structs
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
+from zygoform.core.edits.finishing import set_order, set_stack
 from zygoform.core.edits.pieces import known_piece
 from zygoform.core.edits.variants import add_variant
 from zygoform.core.errors import BadInputError
@@ -120,6 +121,10 @@ def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edi
     if remedy.variant:
         project = add_variant(project, remedy.variant).project
         project = leave_out(project, remedy.change_id, out=True).project
+    if remedy.order:
+        return set_order(project, remedy.order, str(remedy.value))
+    if remedy.zone:
+        return set_stack(project, remedy.zone, remedy.layers, remedy.label.text)
     if remedy.add:
         return _added_with(project, remedy, planned)
     if remedy.leave_out:

@@ -9,6 +9,7 @@ case are parted where they run from one bay into the next, and where they leave 
 """
 
 from collections.abc import Iterator
+from functools import lru_cache
 from typing import Literal
 
 from msgspec import Struct
@@ -44,10 +45,11 @@ ZONE_TITLES: dict[ZoneRole, str] = {
 """In the order they are listed."""
 
 _WHOLE: dict[str, ZoneRole] = {
-    "tile": "tiles", "padding": "padding", "knob": "hardware", "leg": "legs", "stretcher": "legs", "runner": "unseen",
-    "block": "unseen", "box": "boxes",
+    "tile": "tiles", "padding": "padding", "knob": "hardware", "leg": "legs", "stretcher": "legs",
+    "runner": "unseen", "block": "unseen", "box": "boxes",
 }  # fmt: skip
 """Roles of boards all of whose faces lie in one zone."""
+_UNDER: dict[str, ZoneRole] = {"lid": "inside", "seat": "underside"}
 _FRONT = ("drawer", "door")
 _SHOWS = ("door", "nothing", "knees", "flap")
 _LEVEL, _SQUARE = 0.7, 0.7
@@ -74,21 +76,42 @@ def body_surfaces(body: Body) -> BodySurfaces:
     """The faces of a body as if all of it stood open."""
     areas: dict[tuple[str, ZoneRole], float] = {}
     faces: dict[str, tuple[ZoneRole, ...]] = {}
-    cases = _planes(body)
-    bays = [(_bay(opening), opening) for opening in body.openings]
+    case = _Case(
+        _planes(body),
+        tuple((_bay(opening), opening.holds in _SHOWS) for opening in body.openings),
+        any(board.role == "lid" for board in body.boards),
+        body.hangs,
+    )
     for boards in _groups(body):
-        every = [own for board in boards for own in (board, *board.on_face)]
-        contacts = Contacts(face for board in every for face in board.solid.faces)
-        for board in boards:
-            own = _of_board(board, body, cases, bays, contacts)
-            rows = [(board.id, own), *((on.id, _laid_on(on, board, own, contacts)) for on in board.on_face)]
-            for part_id, parted in rows:
-                faces[part_id] = tuple(max(roles, key=lambda role: roles[role]) for roles in parted)
-                for roles in parted:
-                    for role, size in roles.items():
-                        areas[part_id, role] = areas.get((part_id, role), 0.0) + size
+        for part_id, parted in _of_group(tuple(boards), case):
+            faces[part_id] = tuple(max(roles, key=lambda role: roles[role]) for roles in parted)
+            for roles in parted:
+                for role, size in roles.items():
+                    areas[part_id, role] = areas.get((part_id, role), 0.0) + size
     found = tuple(Surface(part, role, size) for (part, role), size in areas.items() if size > 0)
     return BodySurfaces(body.id, found, faces)
+
+
+class _Case(Struct, frozen=True):
+    """What bounds a case and its bays, each with whether it shows; whether it has a lid, or hangs on a wall."""
+
+    planes: tuple[Plane, ...]
+    bays: tuple[tuple[tuple[Plane, ...], bool], ...]
+    lidded: bool
+    hangs: bool
+
+
+@lru_cache(maxsize=512)
+def _of_group(boards: tuple[Board, ...], case: _Case) -> tuple[tuple[str, "Parted"], ...]:
+    """Every part that moves together; most groups are as they were after an edit."""
+    every = [own for board in boards for own in (board, *board.on_face)]
+    contacts = Contacts(face for board in every for face in board.solid.faces)
+    rows = list[tuple[str, Parted]]()
+    for board in boards:
+        own = _of_board(board, case, contacts)
+        rows.append((board.id, own))
+        rows += [(on.id, _laid_on(on, board, own, contacts)) for on in board.on_face]
+    return tuple(rows)
 
 
 def is_new(part_id: str, body: Body) -> bool:
@@ -119,13 +142,11 @@ Parted = list[dict[ZoneRole, float]]
 """For each face of a board, how much of it (mm², free) lies in which zone; a covered one in one zone with 0."""
 
 
-def _of_board(
-    board: Board, body: Body, cases: tuple[Plane, ...], bays: list[tuple[tuple[Plane, ...], FormOpening]], at: Contacts
-) -> Parted:
+def _of_board(board: Board, case: _Case, at: Contacts) -> Parted:
     parted = Parted()
     for face in board.solid.faces:
         roles: dict[ZoneRole, float] = {}
-        for piece, role in _zones_of(face, board, body, cases, bays):
+        for piece, role in _zones_of(face, board, case):
             roles[role] = roles.get(role, 0.0) + at.free(piece)
         parted.append(roles or {"unseen": 0.0})
     return parted
@@ -150,42 +171,39 @@ def _zone_below(on: Board, host: Board, of_host: Parted) -> ZoneRole:
     return max((max(roles, key=lambda role: roles[role]) for roles in of_host), key=len)
 
 
-def _zones_of(
-    face: Face, board: Board, body: Body, cases: tuple[Plane, ...], bays: list[tuple[tuple[Plane, ...], FormOpening]]
-) -> Iterator[tuple[Face, ZoneRole]]:
+def _zones_of(face: Face, board: Board, case: _Case) -> Iterator[tuple[Face, ZoneRole]]:
     """A face in the zones it lies in: in one, or parted where it leaves the case or a bay."""
-    whole = _whole_zone(face, board, body)
+    whole = _whole_zone(face, board, case)
     if whole:
         yield face, whole
         return
-    inner, outer = _parted((face,), cases, face)
+    inner, outer = _parted((face,), case.planes, face)
     for piece in outer:
         yield piece, _outside(face, board)
-    if not bays:
-        yield from ((piece, _closed(body, board, face)) for piece in inner)
+    if not case.bays:
+        yield from ((piece, _closed(board, face, lidded=case.lidded)) for piece in inner)
         return
-    for planes, opening in bays:
+    for planes, shows in case.bays:
         there, inner = _parted(inner, planes, None)
-        role: ZoneRole = "inside" if opening.holds in _SHOWS else "unseen"
+        role: ZoneRole = "inside" if shows else "unseen"
         yield from ((piece, role) for piece in there)
     yield from ((piece, "underside" if board.role == "bottom" and _down(face) else "unseen") for piece in inner)
 
 
-def _whole_zone(face: Face, board: Board, body: Body) -> ZoneRole | Literal[""]:
+def _whole_zone(face: Face, board: Board, case: _Case) -> ZoneRole | Literal[""]:
     """The zone of boards whose faces never lie in a bay; nothing for those of the case."""
     if board.role == "pane":
         return "glass" if board.likely == "glass" else "padding" if board.likely == "fabric" else "cane"
-    if board.role in _WHOLE:
-        return _WHOLE[board.role]
+    if board.role in _WHOLE or board.likely == "metal":
+        return _WHOLE.get(board.role, "hardware")
     if board.role in _FRONT:
-        if face.normal[1] < -_SQUARE:
-            return "fronts"
-        return "edges" if face.normal[1] < _SQUARE else "inside" if board.role == "door" else "boxes"
-    if board.role in ("lid", "seat"):
-        return "inside" if _down(face) and board.role == "lid" else "underside" if _down(face) else "top"
-    if board.role == "top" and not _down(face):
+        back: ZoneRole = "inside" if board.role == "door" else "boxes"
+        return "fronts" if face.normal[1] < -_SQUARE else "edges" if face.normal[1] < _SQUARE else back
+    if board.role in ("top", "lid", "seat") and not _down(face):
         return "top"
-    return "" if body.openings or not body.hangs else _outside(face, board)
+    if board.role in _UNDER:
+        return _UNDER[board.role]
+    return "" if case.bays or not case.hangs else _outside(face, board)
 
 
 def _outside(face: Face, board: Board) -> ZoneRole:
@@ -194,11 +212,9 @@ def _outside(face: Face, board: Board) -> ZoneRole:
     return "underside" if _down(face) and board.role in ("top", "bottom", "side", "base") else "body"
 
 
-def _closed(body: Body, board: Board, face: Face) -> ZoneRole:
+def _closed(board: Board, face: Face, *, lidded: bool) -> ZoneRole:
     """Within a body that has no openings: under a lid, or under a table."""
-    if any(own.role == "lid" for own in body.boards):
-        return "underside" if board.role == "bottom" and _down(face) else "inside"
-    return "underside"
+    return "inside" if lidded and not (board.role == "bottom" and _down(face)) else "underside"
 
 
 def _down(face: Face) -> bool:
@@ -237,6 +253,24 @@ def _parted(
             break
         by = AHEAD_MM * dot(ahead.normal, normal) if ahead is not None else 0.0
         at = (x - by * normal[0], y - by * normal[1], z - by * normal[2])
-        faces, before = halved_skin(faces, (at, normal))
+        faces, before = _halved(faces, (at, normal))
         outside += before
     return faces, tuple(outside)
+
+
+def _halved(faces: tuple[Face, ...], plane: Plane) -> tuple[tuple[Face, ...], tuple[Face, ...]]:
+    """As `halved_skin`; most faces lie wholly on one side, and are left as they are."""
+    at, normal = plane
+    level, behind, before, cut = dot(at, normal), list[Face](), list[Face](), list[Face]()
+    for face in faces:
+        heights = [dot(point, normal) for point in face.points]
+        if max(heights) <= level:
+            behind.append(face)
+        elif min(heights) >= level:
+            before.append(face)
+        else:
+            cut.append(face)
+    if not cut:
+        return tuple(behind), tuple(before)
+    inner, outer = halved_skin(tuple(cut), plane)
+    return (*behind, *inner), (*before, *outer)

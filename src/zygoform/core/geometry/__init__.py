@@ -16,5 +16,6 @@ cutout.py  an opening cut into a door, by formula
 cut_shape.py its line: convex pieces, starter holes
 drawer_droop.py how far a drawer's front sinks
 paper_tiles.py a drawing at full size over several sheets
+contact.py what of a face no other solid covers
 mitres.py  saw angles and lengths of mitred pieces, by formula
 """

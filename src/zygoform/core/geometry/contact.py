@@ -1,21 +1,21 @@
 """What of the faces of solids is free: not covered by a face of another solid that lies against it.
 
-Two solids that touch have faces in about one plane that look at each other. Of many covers of one face none overlaps
-another, since solids do not run through each other: what is free is its area less theirs. Where they are few that
-is not taken for granted, as a turned pull is drawn of parts that run into each other.
+Two solids that touch have faces in about one plane that look at each other. Of many covers of one face none
+overlaps another, since solids do not run through each other: what is free is its area less theirs. Where they are
+few that is not taken for granted: a turned pull is drawn of parts that run into each other.
 """
 
 from collections.abc import Iterable, Iterator
 
 from zygoform.core.geometry.convex import face_area
-from zygoform.core.geometry.plane import Outline, area, intersect, outside
+from zygoform.core.geometry.plane import Outline, area, intersect, outside, rectangle
 from zygoform.core.geometry.prism import Face, dot
-from zygoform.core.tolerance import AGAINST_MM, AGAINST_SLANT, SEAM_MM
+from zygoform.core.tolerance import AGAINST_MM, AGAINST_SLANT, SAME_MM, SEAM_MM
 
 _Box = tuple[float, float, float, float]
-_Flat = tuple[Face, float, tuple[int, ...], Outline, _Box]
+_Flat = tuple[Face, float, tuple[int, ...], Outline, _Box, bool]
 """A face with its level along its normal, its axes from the one it looks along most, and its outline without that
-axis, counter-clockwise, with its box."""
+axis, counter-clockwise, with its box and whether it fills it."""
 _STEP = 8.0
 """Levels are looked for in steps so wide (mm): faces slanted a hair against each other differ by less."""
 _FEW = 12
@@ -37,13 +37,22 @@ class Contacts:
         """mm² of a face that no other covers: of one of those given, or of a part of it."""
         if len(face.points) < 3:
             return 0.0
-        _, _, axes, own, box = _flat(face)
+        _, _, axes, own, box, square = _flat(face)
         # Without the axis it looks along, every outline is smaller by the same share.
         share = abs(face.normal[axes[0]])
-        covers = [shared for outline in self._against(face, axes[0], box) if (shared := intersect(own, outline))]
-        if 1 < len(covers) <= _FEW:
+        covers, boxes, covered = list[Outline](), list[_Box](), 0.0
+        for outline, other, other_square in self._against(face, axes[0], box):
+            within = _common(box, other)
+            if square and other_square:
+                shared = rectangle(*within)
+            elif not (shared := intersect(own, outline)):
+                continue
+            covered += area(shared)
+            covers.append(shared)
+            boxes.append(within)
+        if 1 < len(covers) <= _FEW and _some_meet(boxes):
             return sum(map(area, _left(own, covers))) / share
-        return max(0.0, abs(face_area(face)) - sum(map(area, covers)) / share)
+        return max(0.0, abs(face_area(face)) - covered / share)
 
     def _keep(self, face: Face) -> None:
         flat = _flat(face)
@@ -53,16 +62,30 @@ class Contacts:
                 sign = 1 if face.normal[axis] > 0 else -1
                 self._found.setdefault((axis, sign, round(flat[1] / _STEP)), []).append(flat)
 
-    def _against(self, face: Face, axis: int, box: _Box) -> Iterator[Outline]:
-        """The outlines of faces that look at this one and lie against it, where their boxes meet."""
+    def _against(self, face: Face, axis: int, box: _Box) -> Iterator[tuple[Outline, _Box, bool]]:
+        """Faces that look at this one and lie against it: outline, box, whether it fills that."""
         level, (x0, y0, x1, y1) = dot(face.points[0], face.normal), box
         sign, step = -1 if face.normal[axis] > 0 else 1, round(-level / _STEP)
         for by in (-1, 0, 1):
-            for other, _, axes, outline, (a0, b0, a1, b1) in self._found.get((axis, sign, step + by), ()):
+            for other, _, axes, outline, around, square in self._found.get((axis, sign, step + by), ()):
                 if axes[0] != axis:
-                    outline, (a0, b0, a1, b1) = _along(other, axis)  # noqa: PLW2901
+                    outline, around, square = _along(other, axis)  # noqa: PLW2901
+                a0, b0, a1, b1 = around
                 if a0 < x1 and x0 < a1 and b0 < y1 and y0 < b1 and _touch(face, other, level):
-                    yield outline
+                    yield outline, around, square
+
+
+def _common(a: _Box, b: _Box) -> _Box:
+    return max(a[0], b[0]), max(a[1], b[1]), min(a[2], b[2]), min(a[3], b[3])
+
+
+def _some_meet(boxes: list[_Box]) -> bool:
+    """Whether any two boxes share more than a line."""
+    for k, (x0, y0, x1, y1) in enumerate(boxes):
+        for a0, b0, a1, b1 in boxes[:k]:
+            if a0 < x1 - SEAM_MM and x0 < a1 - SEAM_MM and b0 < y1 - SEAM_MM and y0 < b1 - SEAM_MM:
+                return True
+    return False
 
 
 def _left(own: Outline, covers: list[Outline]) -> list[Outline]:
@@ -84,15 +107,18 @@ def _touch(face: Face, other: Face, level: float) -> bool:
 
 
 def _flat(face: Face) -> _Flat:
-    axes = sorted(range(3), key=lambda k: -abs(face.normal[k]))
-    return face, dot(face.points[0], face.normal), tuple(axes), *_along(face, axes[0])
+    axes = tuple(sorted(range(3), key=lambda k: -abs(face.normal[k])))
+    return face, dot(face.points[0], face.normal), axes, *_along(face, axes[0])
 
 
-def _along(face: Face, axis: int) -> tuple[Outline, _Box]:
-    """A face as seen along an axis."""
+def _along(face: Face, axis: int) -> tuple[Outline, _Box, bool]:
+    """A face as seen along an axis, its box, and whether it fills that."""
     a, b = ((1, 2), (0, 2), (0, 1))[axis]
-    outline = tuple((point[a], point[b]) for point in face.points)
-    if area(outline) < 0:
+    outline = tuple([(point[a], point[b]) for point in face.points])
+    size = area(outline)
+    if size < 0:
         outline = outline[::-1]
-    xs, ys = zip(*outline, strict=True)
-    return outline, (min(xs), min(ys), max(xs), max(ys))
+    xs, ys = [p[0] for p in outline], [p[1] for p in outline]
+    box = min(xs), min(ys), max(xs), max(ys)
+    square = len(outline) == 4 and abs((box[2] - box[0]) * (box[3] - box[1]) - abs(size)) < SAME_MM
+    return outline, box, square

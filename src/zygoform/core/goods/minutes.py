@@ -23,11 +23,19 @@ Minute = Annotated[float, Meta(ge=0, le=600)]
 
 
 class Pace(Struct, frozen=True):
-    """Minutes for one of a kind of work (one, a metre, a square metre, or a minute as written), from a quick to a slow hand."""
+    """Minutes for one of a kind of work, as it is counted, from a quick to a slow hand."""
 
     task: Task
     low: Minute
     high: Minute
+
+
+class Taken(Struct, frozen=True):
+    """What a kind of work was planned to take and what it took, minutes of all that was logged."""
+
+    task: Task
+    planned: Annotated[float, Meta(ge=0, le=1_000_000)]
+    real: Annotated[float, Meta(ge=0, le=1_000_000)]
 
 
 class Rate(Struct, frozen=True):
@@ -114,3 +122,13 @@ def pace(task: Task, own: tuple[Pace, ...]) -> tuple[float, float]:
     """Minutes for one, from and to: the user's where there are any, else usual ones."""
     mine = next((row for row in own if row.task == task), None)
     return (mine.low, mine.high) if mine is not None else (RATES[task].low, RATES[task].high)
+
+
+TRUSTED_MINUTES = 30.0
+"""So many planned minutes of a usual hand stand beside what was logged: one quick job does not halve all plans."""
+
+
+def own_factor(task: Task, taken: tuple[Taken, ...]) -> float:
+    """How much longer or quicker this user is than planned: real over planned minutes, with a prior."""
+    mine = next((row for row in taken if row.task == task), None)
+    return 1.0 if mine is None else (mine.real + TRUSTED_MINUTES) / (mine.planned + TRUSTED_MINUTES)

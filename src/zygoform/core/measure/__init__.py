@@ -2,6 +2,7 @@
 
 parse.py     text to millimetres
 rounding.py  to a mark of the tape, down, up or nearest; runs of marks
+quantity.py   volumes and areas in a sentence
 write.py     millimetres to text, in the project's unit
 reading.py   what was measured, where and how; sizes that know what they rest on
 param.py     declared entries: name, unit, range, default, label in one place

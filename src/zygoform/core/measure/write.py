@@ -6,10 +6,13 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.measure.parse import INCH, POUND
+from zygoform.core.measure.quantity import Litres, SquareMetres
 from zygoform.core.measure.rounding import Mode, round_to
 from zygoform.core.tolerance import STEP_SLACK
 
 NO_BREAK = "\u00a0"
+OUNCE, FOOT2 = 0.0295735295625, 0.09290304
+"""US fluid ounce in litres, square foot in square metres: exact."""
 
 
 def write_inches(inches: float, denominator: int = 16, mode: Mode = "nearest", *, feet: bool = False) -> str:
@@ -54,10 +57,29 @@ class DisplayUnit(Struct, frozen=True):
         return INCH / self.denominator if self.system == "inch" else self.mm_step
 
     def show(self, mm: float) -> str:
-        """Rounded to the finest mark, for reading: 34 3/8" or 873 mm."""
+        """Rounded to the finest mark, for reading: 34 3/8" or 873 mm; a volume or an area as what it is."""
+        if isinstance(mm, Litres):
+            return self.show_volume(mm)
+        if isinstance(mm, SquareMetres):
+            return self.show_area(mm)
         if self.system == "inch":
             return write_inches(mm / INCH, self.denominator).replace(" ", NO_BREAK)
         return f"{write_mm(mm, self.mm_step)}{NO_BREAK}mm"
+
+    def show_volume(self, litres: float) -> str:
+        """Millilitres and litres, or fluid ounces, quarts and gallons: to two figures, as one pours."""
+        if self.system == "mm":
+            value, unit = (litres, "l") if litres >= 1 else (1000 * litres, "ml")
+        else:
+            ounces = litres / OUNCE
+            value, unit = (ounces / 128, "gal") if ounces >= 128 else (ounces / 32, "qt")
+            value, unit = (value, unit) if ounces >= 32 else (ounces, "fl oz")
+        return f"{float(f'{value:.2g}'):g}{NO_BREAK}{unit}"
+
+    def show_area(self, square: float) -> str:
+        """Square metres, or square feet, to three figures."""
+        value, unit = (square, "m²") if self.system == "mm" else (square / FOOT2, "sq ft")
+        return f"{float(f'{value:.3g}'):g}{NO_BREAK}{unit}"
 
     def show_weight(self, kilos: float) -> str:
         """lb or kg, to two places that matter."""

@@ -1,24 +1,32 @@
 """Boards, screws and glue to buy, in packs, with a total."""
 
 import math
+from collections.abc import Iterable
 from decimal import Decimal
-from typing import Literal
+from typing import Literal, get_args
 
 from msgspec import Struct
 
+from zygoform.core.coats.coat import CoatId
 from zygoform.core.condition.disassembly import Bag
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.rolls import CutRoll
 from zygoform.core.goods.cheapest import cheapest_packs
-from zygoform.core.goods.fittings import AMOUNTS, ROLLS, Pack
+from zygoform.core.goods.fittings import AMOUNTS, GRITS, POURED, ROLLS, FittingKind, Pack
 from zygoform.core.goods.timber import share_of_sheet
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.quantity import Litres
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.money.kept_hardware import Kept
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
 
-Group = Literal["Wood", "Screws", "Hardware", "Glue", "Tiles", "Mending"]
+Group = Literal["Wood", "Screws", "Hardware", "Glue", "Tiles", "Mending", "Finish", "To prepare"]
+_TOOLS: tuple[FittingKind, ...] = (
+    "sandpaper", "masking tape", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
+    "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
+    "light filler", "wood filler", "grain filler", "flexible filler",
+)  # fmt: skip
 _GROUPS: dict[str, Group] = {
     "tile": "Hardware",
     "pocket screw": "Screws",
@@ -26,6 +34,8 @@ _GROUPS: dict[str, Group] = {
     "machine screw": "Screws",
     "pin": "Screws",
     "glue": "Glue",
+    **dict.fromkeys(get_args(CoatId), "Finish"),
+    **dict.fromkeys(_TOOLS, "To prepare"),
 }
 
 
@@ -123,7 +133,7 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: K
             # All of them are there.
             continue
         packs = shop.packs_of(uses[0][1].kind, size, stainless=stainless)
-        numbers = tuple(sorted({number for number, _ in uses}))
+        numbers = _numbers(number for number, _ in uses)
         group = _GROUPS.get(kind, "Hardware")
         more = shop.spare_screws if group == "Screws" else 0
         spare = f" and {more} spare" if more else ""
@@ -132,21 +142,40 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: K
         need += ", ".join(dict.fromkeys(f.use for _, f in uses))
         named = f"stainless {kind}" if stainless else kind
         plain = Message(f"{named} {{0}}" if size else named, (size,) if size else ())
+        if kind in GRITS:
+            need, plain = f"{count} of grit {size:g}: {_uses(f.use for _, f in uses)}", Message(f"{kind} {size:g}")
         rows += _pack_rows((group, kind, size), count + more, packs, need, numbers, plain)
     return rows
 
 
 def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[BuyRow]:
     rows = []
-    for kind in dict.fromkeys(supply.kind for _, supply in supplies):
-        uses = [(number, supply) for number, supply in supplies if supply.kind == kind]
+    for kind, colour in dict.fromkeys((supply.kind, supply.colour) for _, supply in supplies):
+        uses = [(number, supply) for number, supply in supplies if (supply.kind, supply.colour) == (kind, colour)]
         amount = sum(supply.amount for _, supply in uses)
-        numbers = tuple(sorted({number for number, _ in uses}))
-        need = f"{math.ceil(amount)} {AMOUNTS[kind]}: " + ", ".join(dict.fromkeys(s.use for _, s in uses))
-        group = _GROUPS.get(kind, "Mending")
+        need = f"{_measured(kind, amount, shop)}: {_uses(s.use for _, s in uses)}"
+        group = _GROUPS.get(kind, "Mending" if kind in AMOUNTS else "Hardware")
         plain = Message("wood glue" if kind == "glue" else kind)
-        rows += _pack_rows((group, kind, 0.0), amount, shop.packs_of(kind), need, numbers, plain)
+        packs, numbers = shop.packs_of(kind), _numbers(number for number, _ in uses)
+        rows += _pack_rows((group, kind, 0.0), amount, packs, need, numbers, plain, literal(colour))
     return rows
+
+
+def _measured(kind: FittingKind, amount: float, shop: Shop) -> str:
+    """So many millilitres of what is not for the finish; that as one pours it in this project's system."""
+    unit = AMOUNTS.get(kind, "")
+    if unit == "ml" and _GROUPS.get(kind) in ("Finish", "To prepare"):
+        return shop.unit.show_volume(amount / 1000)
+    return f"{math.ceil(amount)} {unit}".strip()
+
+
+def _uses(uses: Iterable[str]) -> str:
+    return ", ".join(dict.fromkeys(uses))
+
+
+def _numbers(numbers: Iterable[int]) -> tuple[int, ...]:
+    """Those of the changes it is for; the finish has none."""
+    return tuple(sorted({number for number in numbers if number}))
 
 
 def _roll_rows(rolls: tuple[CutRoll, ...], shop: Shop) -> list[BuyRow]:
@@ -170,10 +199,14 @@ def _pack_rows(
     need: str,
     numbers: tuple[int, ...],
     plain: Message,
+    colour: str = "",
 ) -> list[BuyRow]:
-    """The packs of one thing (group, kind, size); without any on the price list, a row that says so."""
+    """The packs of one thing (group, kind, size); without any on the price list, a row that says so.
+
+    Of two colours each has packs of its own.
+    """
     group, kind, size = what
-    key = f"{kind} {size:g}" if size else kind
+    key = (f"{kind} {size:g}" if size else kind) + (f" {colour}" if colour else "")
     if not packs:
         none = "Not on the price list"
         return [BuyRow(key, group, 1, none, plain, need, Decimal(0), numbers, missing=True, kind=kind, size=size)]
@@ -184,7 +217,7 @@ def _pack_rows(
             f"{key} {pack.id}",
             group,
             count,
-            pack.name,
+            f"{pack.name}, {colour}" if colour else pack.name,
             _holds(pack),
             need,
             pack.price,
@@ -202,6 +235,10 @@ def _pack_rows(
 def _holds(pack: Pack) -> Message:
     if pack.kind in ROLLS:
         return Message(f"{pack.holds:g} m of a roll {{0}} wide", (pack.size,))
+    if pack.kind in POURED and AMOUNTS[pack.kind] == "ml":
+        return Message("{0}", (Litres(pack.holds / 1000),))
+    if pack.kind in GRITS:
+        return Message(f"{pack.holds:g} in a pack, grit {pack.size:g}")
     if pack.kind in AMOUNTS:
         return Message(f"{pack.holds:g} {AMOUNTS[pack.kind]}")
     if not pack.size:

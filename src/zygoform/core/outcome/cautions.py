@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-CautionPlace = Literal["redesign", "buy", "cut"]
+CautionPlace = Literal["redesign", "buy", "cut", "finish"]
 
 
 class Caution(Struct, frozen=True):
@@ -126,6 +126,40 @@ CUTOUT = Caution(
     "Lay the door on two supports close to the line and clamp it; move them as you go. The waste drops at the "
     "end: hold it from below, never with a hand under the blade. The saw's manual comes first.",
 )
+SANDING = Caution(
+    "sanding",
+    "finish",
+    "Sanding",
+    "Mask and extraction, dust out of the house at night: it can catch fire. Old coats may hold lead: test first, "
+    "and follow local rules. Electric tools outdoors want residual-current protection.",
+)
+RAGS = Caution(
+    "rags",
+    "finish",
+    "Oily rags",
+    "They set themselves on fire in a heap. Spread them flat outdoors until they are stiff, or keep them in a "
+    "closed metal can of water.",
+)
+SPRAY = Caution(
+    "spray",
+    "finish",
+    "Spraying",
+    "A mask for organic vapours, eyes covered, moving air, no flame or spark. Mind the wind, other people's cars, "
+    "floors: overspray drifts. The gun's manual and the label come first.",
+)
+STRIPPER = Caution(
+    "stripper",
+    "finish",
+    "Stripper",
+    "Gloves it does not eat, eyes covered, moving air. Scrape away from your hand. Never a heat gun on old paint: "
+    "it makes lead fumes. Neutralise as its label says.",
+)
+CURED = Caution(
+    "cured",
+    "finish",
+    "Children and food",
+    "What is chewed or eaten from gets only what its label allows for that, and only once it has cured.",
+)
 CAUTIONS: dict[str, Caution] = {
     caution.code: caution
     for caution in (
@@ -144,5 +178,10 @@ CAUTIONS: dict[str, Caution] = {
         FILLER,
         GLASS,
         CUTOUT,
+        SANDING,
+        RAGS,
+        SPRAY,
+        STRIPPER,
+        CURED,
     )
 }

@@ -5,6 +5,7 @@ from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.coats.layer import Layer
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Point, Slant, slants
 from zygoform.core.geometry.prism import Point3, X, Z
@@ -64,6 +65,8 @@ class Supply(Struct, frozen=True):
     amount: float
     use: str
     why: Message = Message("")
+    colour: str = ""
+    """Of paint and stain: tins of two colours are two things to buy."""
 
 
 class RollCut(Struct, frozen=True):
@@ -95,6 +98,10 @@ class Fix(Struct, frozen=True):
     target: str = ""
     values: tuple[tuple[str, float | str | int], ...] = ()
     variant: str = ""
+    zone: str = ""
+    layers: tuple[Layer, ...] = ()
+    order: str = ""
+    """What of the finish: a zone's whole stack, or where schools differ what comes first (its `value`)."""
 
 
 class Finding(Struct, frozen=True):
@@ -107,6 +114,9 @@ class Finding(Struct, frozen=True):
     where: tuple[str, ...] = ()
     change_id: str = ""
     fixes: tuple[Fix, ...] = ()
+    zone: str = ""
+    layer: int = -1
+    """Of the finish: the zone it is about, and which of its layers."""
 
 
 class Note(Struct, frozen=True):

@@ -31,3 +31,7 @@ class Work(Struct, frozen=True):
     needs: tuple[str, ...] = ()
     follows: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
+    effort: float = 1.0
+    """By how much it takes longer than flat work with a known tool."""
+    within: float = 0.0
+    """Hours within which what follows must be begun, or it wants a scuff; 0: any time."""

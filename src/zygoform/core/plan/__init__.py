@@ -6,6 +6,7 @@ seen.py        what is drawn at once: one piece, or all of a set side by side
 cut_stage.py   parts, layout problems, boards, the cut list
 compared.py    variants side by side
 touched.py     what an edit touched, by which screens refresh
+finish_stage.py zones, stacks and what they need
 steps_stage.py all there is to do, in order
 plan.py        all stages together, what to buy, what to mind
 """

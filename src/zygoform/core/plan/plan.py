@@ -16,7 +16,8 @@ from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
-from zygoform.core.form.form import Board, Form
+from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from zygoform.core.form.form import Board, Form, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.fittings import SCREWS
 from zygoform.core.measure.message import Message, literal
@@ -25,12 +26,14 @@ from zygoform.core.outcome.cautions import SHORT, Caution
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.cut_stage import CutPlan, cut_stage
+from zygoform.core.plan.finish_stage import finish_stage, is_chosen
 from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.plan.steps_stage import steps_stage
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
+from zygoform.core.steps.finish_order import order_findings
 from zygoform.core.steps.order import WorkPlan
 
 
@@ -46,6 +49,8 @@ class Plan(Struct, frozen=True):
     cautions: tuple[Caution, ...]
     pieces: tuple[PieceBase, ...]
     work: WorkPlan = WorkPlan()
+    finish: FinishPlan = FinishPlan()
+    """Without zones until anything of it is chosen."""
 
     @property
     def changes(self) -> tuple[ChangeBase, ...]:
@@ -141,8 +146,17 @@ def plan_piecemeal(
     cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
     outcomes = memory.each("buy outcomes", form.counting)
     yield
+    finish = FinishPlan()
+    if is_chosen(project):
+        finish = yield from finish_stage(form, pieces, project, condition, memory)
     bought = memory.once(
-        lambda: _bought(form, cut, shop, condition.bags), "buy", outcomes, cut, shop, same=(condition.bags,)
+        lambda: _bought(form, cut, finish, shop, condition.bags),
+        "buy",
+        outcomes,
+        cut,
+        shop,
+        *((finish,) if finish.zones else ()),
+        same=(condition.bags,),
     )
     uses = tuple((piece.id, piece.use) for piece in pieces if piece.use is not None)
     judged = yield from memory.once_piecemeal(
@@ -154,9 +168,13 @@ def plan_piecemeal(
         same=(condition.made_of, uses),
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
+    work = yield from steps_stage(form, pieces, finish, shop, memory)
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
-    work = yield from steps_stage(form, pieces, shop, memory)
-    return Plan(form, cut, bought, condition, shop, findings, cautions, pieces, work)
+    findings += (
+        *finish.findings,
+        *order_findings(finish, work, {c.id: piece_of(c.targets[0]) for c in form.changes}),
+    )
+    return Plan(form, cut, bought, condition, shop, findings, cautions, pieces, work, finish)
 
 
 def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:
@@ -177,12 +195,14 @@ def _form(
     return condition, form
 
 
-def _bought(form: FormPlan, cut: CutPlan, shop: Shop, bags: tuple[Bag, ...]) -> Purchase:
-    numbers = {change.id: change.number for change in form.changes}
+def _bought(form: FormPlan, cut: CutPlan, finish: FinishPlan, shop: Shop, bags: tuple[Bag, ...]) -> Purchase:
+    numbers = {change.id: change.number for change in form.changes} | {FINISH: 0}
     return purchase(
         cut.layouts,
-        tuple((numbers[o.change_id], f) for o in form.counting for f in o.fittings),
-        tuple((numbers[o.change_id], s) for o in form.counting for s in o.supplies),
+        tuple((numbers[o.change_id], f) for o in form.counting for f in o.fittings)
+        + tuple((0, f) for f in finish.fittings),
+        tuple((numbers[o.change_id], s) for o in form.counting for s in o.supplies)
+        + tuple((0, s) for s in finish.supplies),
         cut.rolls,
         shop,
         bags,

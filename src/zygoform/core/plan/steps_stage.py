@@ -1,17 +1,21 @@
 """All there is to do: taking apart what goes, then what the changes say, in an order that can be worked."""
 
+from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.form.form import Body, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
+from zygoform.core.steps.finish_steps import with_finish
 from zygoform.core.steps.order import WorkPlan, in_order
 from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off
 from zygoform.core.survey.disassembly import disassembly_order
 
 
-def steps_stage(form: FormPlan, pieces: tuple[PieceBase, ...], shop: Shop, memory: Memory) -> Piecemeal[WorkPlan]:
+def steps_stage(
+    form: FormPlan, pieces: tuple[PieceBase, ...], finish: FinishPlan, shop: Shop, memory: Memory
+) -> Piecemeal[WorkPlan]:
     """The steps of every piece and of all changes that no later one takes the place of."""
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
     off: dict[str, set[str]] = {}
@@ -29,19 +33,21 @@ def steps_stage(form: FormPlan, pieces: tuple[PieceBase, ...], shop: Shop, memor
             lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, shop),  # type: ignore[misc]
             "apart",
             *mine,
-            same=(piece.id, piece.disassembly, piece.made_of, gone, shop.minutes),
+            same=(piece.id, piece.disassembly, piece.made_of, gone, shop.minutes, shop.taken),
         )
         steps += own
         apart[piece.id] = tuple(step.id for step in own)
     for outcome in form.counting:
         before = apart.get(whose[outcome.change_id], ())
         steps += memory.once(
-            lambda outcome=outcome, before=before: change_steps(outcome, shop.minutes, before),  # type: ignore[misc]
+            lambda outcome=outcome, before=before: change_steps(outcome, shop, before),  # type: ignore[misc]
             "steps",
             outcome,
-            same=(shop.minutes, before),
+            same=(shop.minutes, shop.taken, before),
         )
     yield
+    if finish.batches:
+        steps = list(with_finish(tuple(steps), finish, shop, whose))
     kept = memory.each("all steps", tuple(steps))
     return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
 
@@ -54,5 +60,5 @@ def _apart(bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], shop
     found: list[Step] = []
     for body in bodies:
         order = coming_off(body, disassembly_order(body, piece.made_of, frozenset(marks)), off, done)
-        found += apart_steps(body, order, shop.minutes)
+        found += apart_steps(body, order, shop)
     return tuple(found)

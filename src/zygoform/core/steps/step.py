@@ -6,11 +6,14 @@ from msgspec import Struct
 
 from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Body
-from zygoform.core.goods.minutes import RATES, Pace, Task, pace
+from zygoform.core.goods.minutes import RATES, Task, own_factor, pace
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.quantity import SquareMetres
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.outcome.work import Phase
+from zygoform.core.outcome.work import Phase, Work
+from zygoform.core.shop import Shop
 from zygoform.core.survey.disassembly import DisassemblyStep, StageKind
+from zygoform.core.tolerance import NOTHING
 
 AFTER_APART = "apart"
 _TASKS: dict[StageKind, Task] = {
@@ -42,54 +45,74 @@ class Step(Struct, frozen=True):
     needs: tuple[str, ...] = ()
     follows: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
+    within: float = 0.0
+    """Hours within which what follows must begin, or it wants a scuff first; 0: any time."""
+    tasks: tuple[tuple[Task, float], ...] = ()
 
 
-def change_steps(outcome: Outcome, own: tuple[Pace, ...], apart: Collection[str]) -> tuple[Step, ...]:
+def change_steps(outcome: Outcome, shop: Shop, apart: Collection[str]) -> tuple[Step, ...]:
     """The steps of one change or mend. `apart` are the ids of the steps of taking its piece apart."""
     steps = []
     for work in outcome.work:
         follows = [f"{outcome.change_id}/{key}" for key in work.follows if key != AFTER_APART]
         follows += list(apart) if AFTER_APART in work.follows else []
-        steps.append(
-            Step(
-                f"{outcome.change_id}/{work.own}",
-                outcome.change_id,
-                work.phase,
-                work.what,
-                work.parts,
-                *_minutes(work.tasks, own),
-                work.wait,
-                work.wait_for,
-                work.needs,
-                tuple(follows),
-                work.cautions,
-            )
-        )
+        steps.append(step_of(work, outcome.change_id, shop, tuple(follows)))
     return tuple(steps)
 
 
-def _minutes(tasks: tuple[tuple[Task, float], ...], own: tuple[Pace, ...]) -> tuple[tuple[float, float], Message]:
-    """Minutes from and to, and what they are made of."""
+def step_of(work: Work, source: str, shop: Shop, follows: tuple[str, ...]) -> Step:
+    """One step of a change or of the finish, with the minutes this workshop takes."""
+    minutes, made_of = _minutes(work.tasks, shop, work.effort)
+    return Step(
+        f"{source}/{work.own}",
+        source,
+        work.phase,
+        work.what,
+        work.parts,
+        minutes,
+        made_of,
+        work.wait,
+        work.wait_for,
+        work.needs,
+        follows,
+        work.cautions,
+        work.within,
+        work.tasks,
+    )
+
+
+def _minutes(
+    tasks: tuple[tuple[Task, float], ...], shop: Shop, effort: float = 1.0
+) -> tuple[tuple[float, float], Message]:
+    """Minutes from and to, and what they are made of; corrected by what was logged."""
     low = high = 0.0
     words, lengths = list[str](), list[float]()
     for task, amount in tasks:
         if not amount:
             continue
-        each, rate = pace(task, own), RATES[task]
+        rate, (quick, slow) = RATES[task], pace(task, shop.minutes)
+        factor = effort * own_factor(task, shop.taken)
+        each = quick * factor, slow * factor
         low, high = low + amount * each[0], high + amount * each[1]
+        if rate.per == "m²":
+            words.append(f"{{{len(lengths)}}} {rate.many}")
+            lengths.append(SquareMetres(amount))
+            continue
         figure = f"{amount:.0f}" if rate.per != "m" else f"{{{len(lengths)}}}"
         lengths += [1000 * amount] if rate.per == "m" else []
         of = " a metre" if rate.per == "m" else " each" if figure != "1" and rate.per == "each" else ""
-        words.append(f"{figure} {rate.one if figure == '1' else rate.many}, {each[0]:g} to {each[1]:g} min{of}")
+        words.append(f"{figure} {rate.one if figure == '1' else rate.many}, {each[0]:.3g} to {each[1]:.3g} min{of}")
+    if effort > 1.0 + NOTHING:
+        words.append(f"{effort:.2g} times that for what is turned, carved or new to you")
     return (low, high), Message("; ".join(words), tuple(lengths))
 
 
-def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], own: tuple[Pace, ...]) -> tuple[Step, ...]:
+def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> tuple[Step, ...]:
     """Taking one body apart, stage after stage; each follows the one before."""
     steps: list[Step] = []
     for step in order:
         way, count = step.stage.way, float(len(step.boards))
-        minutes, made_of = _minutes(((_TASKS[way], 1.0 if way == "top" else count),), own)
+        minutes, made_of = _minutes(((_TASKS[way], 1.0 if way == "top" else count),), shop)
         steps.append(
             Step(
                 f"{body.id}/{way}",

@@ -112,7 +112,7 @@ def pulls_on(body: Body, opening: FormOpening) -> list[str]:
 
 
 def moving(body: Body) -> dict[str, frozenset[str]]:
-    """What is drawn out or opened together, by its opening's id or its lid's: fronts with all that goes with them."""
+    """What is drawn out or opened together, by its opening's id or its lid's: a front with what goes with it."""
     found = {opening.id: frozenset(_placings(body, opening, 1.0)) for opening in body.openings if opens(opening)}
     lids = [board.id for board in body.boards if board.role == "lid"]
     return {own: parts for own, parts in found.items() if parts} | dict.fromkeys(lids[:1], frozenset(_lifted(body)))

@@ -1,0 +1,281 @@
+"""Edits of the finish: stacks and their layers, zones, colours, recipes, what is on the shelf."""
+
+from typing import Any, Literal, cast, get_args
+
+from msgspec import ValidationError, convert, structs, to_builtins
+
+from zygoform.core.coats.coat import COATS, CoatId, coat_of
+from zygoform.core.coats.layer import (
+    Cleaner,
+    Doing,
+    FillerId,
+    FinishOrder,
+    Layer,
+    LayerMaterial,
+    Stripping,
+    Way,
+    ZoneState,
+)
+from zygoform.core.coats.readymade import doing_of, ready_stack
+from zygoform.core.edits.edited import Edited
+from zygoform.core.errors import BadInputError
+from zygoform.core.finish.surfaces import ZONE_TITLES
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.parse import parse_length
+from zygoform.core.project import Project
+
+MOST_LAYERS = 20
+LayerEntry = Literal["coats", "thin", "grits", "deep", "done"]
+
+
+def take_stack(project: Project, zone: str, stack_id: str) -> Edited:
+    """A ready-made stack onto a zone; a colour that was chosen for it stays."""
+    ready = ready_stack(stack_id)
+    if ready is None:
+        raise BadInputError("unknown_key", "There is no such stack.")
+    before = project.finishing.stack(zone).layers
+    colours = {layer.doing: layer.colour for layer in before if layer.colour}
+    layers = tuple(_coloured(layer, colours.get(layer.doing, "")) for layer in ready.layers)
+    return _with_layers(project, zone, layers, f"{ready.title}")
+
+
+def _coloured(layer: Layer, colour: str) -> Layer:
+    coat = coat_of(layer.material) if layer.is_coat else None
+    takes = coat is not None and coat.group in ("paint", "stain")
+    return structs.replace(layer, colour=colour) if takes and colour and not layer.colour else layer
+
+
+def set_stack(project: Project, zone: str, layers: tuple[Layer, ...], words: str) -> Edited:
+    """All layers of a zone at once, as a finding proposes them."""
+    return _with_layers(project, zone, layers, words)
+
+
+def same_as(project: Project, zone: str, other: str) -> Edited:
+    """A zone gets whatever another one has, from now on."""
+    if other == zone or project.finishing.stack(other).zone == zone:
+        raise BadInputError("impossible", "A zone cannot be the same as one that is the same as it.", "same_as")
+    return choose(project, zone, f"Same as {called(project, other)}", layers=(), state="", same_as=other)
+
+
+def leave_so(project: Project, zone: str, state: ZoneState) -> Edited:
+    """Bare wood, or masked; or, for nothing, undecided again."""
+    words = {"bare": "left as it is", "masked": "masked", "": "nothing chosen"}[state]
+    return choose(project, zone, f"{called(project, zone)}: {words}", layers=(), state=state, same_as="")
+
+
+def add_layer(project: Project, zone: str, material: str, at: int) -> Edited:
+    """A layer of some material, or a scuff, a sanding, a test board, before the one at `at`; as it usually is."""
+    if material in ("scuff", "sand", "test"):
+        grits = {"scuff": (180,), "sand": (180,), "test": ()}[material]
+        layer = Layer(cast("Doing", material), grits=grits)
+    else:
+        layer = usual_layer(material)
+    layers = project.finishing.stack(zone).layers
+    if len(layers) >= MOST_LAYERS:
+        raise BadInputError("out_of_range", f"At most {MOST_LAYERS} layers.")
+    return _with_layers(project, zone, (*layers[:at], layer, *layers[at:]), f"{layer_title(layer)} added")
+
+
+def usual_layer(material: str) -> Layer:
+    """A layer as it is usually put on."""
+    known = (*get_args(Cleaner), *get_args(FillerId), *get_args(Stripping), *COATS)
+    if material not in known:
+        raise BadInputError("unknown_key", "There is no such material.", "material")
+    doing = doing_of(material)
+    named = cast("LayerMaterial", material)
+    if doing == "fill":
+        return Layer(doing, named, deep=2.0)
+    if doing == "strip":
+        return Layer(doing, named, grits=(80, 120) if material == "sander" else ())
+    if doing == "clean":
+        return Layer(doing, named, coats=2 if material == "mineral spirits" else 1, way="rag")
+    coat = COATS[cast("CoatId", material)]
+    coats = {"paint": 2, "clear": 2, "oil": 2}.get(coat.group, 1)
+    return Layer(doing, named, coats, usual_way(coat.id))
+
+
+def usual_way(coat_id: CoatId) -> Way:
+    """How a material is usually put on."""
+    coat = COATS[coat_id]
+    if coat.binder == "lacquer":
+        return "can"
+    wiped: Way = "rag"
+    return {"paint": "roller", "primer": "roller", "clear": "foam", "effect": "brush"}.get(coat.group, wiped)  # type: ignore[return-value]
+
+
+def drop_layer(project: Project, zone: str, at: int) -> Edited:
+    """Without one layer."""
+    layers = project.finishing.stack(zone).layers
+    gone = _layer(layers, at)
+    return _with_layers(project, zone, (*layers[:at], *layers[at + 1 :]), f"{layer_title(gone)} taken out")
+
+
+def move_layer(project: Project, zone: str, at: int, by: int) -> Edited:
+    """Higher (+) or deeper (-) in the stack."""
+    layers = list(project.finishing.stack(zone).layers)
+    layer = _layer(tuple(layers), at)
+    to = max(0, min(len(layers) - 1, at + by))
+    layers.insert(to, layers.pop(at))
+    return _with_layers(project, zone, tuple(layers), f"{layer_title(layer)} moved")
+
+
+def set_material(project: Project, zone: str, at: int, material: str) -> Edited:
+    """Another material in the same place: put on as that usually is, with as many coats as before."""
+    layers = project.finishing.stack(zone).layers
+    before, new = _layer(layers, at), usual_layer(material)
+    keep: dict[str, Any] = {"colour": before.colour, "recipe": before.recipe}
+    if new.is_coat and before.is_coat:
+        coat = COATS[cast("CoatId", material)]
+        keep |= {"coats": before.coats if coat.group in ("paint", "primer", "clear") else new.coats}
+        keep["doing"] = before.doing if before.doing == "effect" else new.doing
+    new = structs.replace(new, **keep) if new.is_coat else new
+    return _with_layers(project, zone, (*layers[:at], new, *layers[at + 1 :]), layer_title(new))
+
+
+def set_way(project: Project, zone: str, at: int, way: Way) -> Edited:
+    """With a brush, a roller, a foam brush, a rag, a gun or from a can."""
+    return _replaced(project, zone, at, f"with {way}", way=way)
+
+
+def set_layer_colour(project: Project, zone: str, at: int, colour: str) -> Edited:
+    """A colour of the fan, or none."""
+    found = project.finishing.colour(colour)
+    if colour and found is None:
+        raise BadInputError("unknown_key", "That colour is no longer in the fan.", "colour")
+    return _replaced(project, zone, at, literal(found.name) if found else "no colour", colour=colour)
+
+
+def set_recipe(project: Project, zone: str, at: int, recipe: str) -> Edited:
+    """A mix instead of the material by itself, or for nothing that again."""
+    found = project.finishing.recipe(recipe)
+    return _replaced(
+        project, zone, at, literal(found.name) if found else "as sold", recipe=found.id if found else ""
+    )
+
+
+def set_layer_entry(project: Project, zone: str, at: int, entry: LayerEntry, text: str) -> Edited:
+    """A number of a layer as typed: coats, thinning, grits, how deep, coats that are on."""
+    if entry == "grits":
+        return _replaced(project, zone, at, f"grits {text.strip()}", grits=_grits(text))
+    if entry == "deep":
+        value = _deep(project, text)
+        return _replaced(project, zone, at, "{0} deep", (value,), deep=value)
+    if entry == "thin":
+        percent = _number(text.strip().rstrip("% "), 0, 200, entry, "A percentage from 0 to 200, like 10.")
+        return _replaced(project, zone, at, f"thinned {percent:g} %", thin=percent)
+    low = 1 if entry == "coats" else 0
+    count = _number(text, low, 9, entry, f"A whole number from {low} to 9.")
+    if count != int(count):
+        raise BadInputError("not_a_number", f"A whole number from {low} to 9.", entry)
+    words = f"{int(count)} coats" if entry == "coats" else f"{int(count)} coats on"
+    values: dict[str, Any] = {entry: int(count)}
+    return _replaced(project, zone, at, words, **values)
+
+
+def _grits(text: str) -> tuple[int, ...]:
+    words = text.replace(",", " ").replace("-", " ").split()
+    if not all(word.isdecimal() and 24 <= int(word) <= 3000 for word in words) or len(words) > 6:
+        raise BadInputError("not_a_number", "Up to six grits, each from 24 to 3000, like 80 120 180.", "grits")
+    return tuple(sorted(int(word) for word in words))
+
+
+def _deep(project: Project, text: str) -> float:
+    value = parse_length(text, project.shop.unit.system)
+    if not 0 <= value <= 60:
+        raise BadInputError("out_of_range", "Between {0} and {1}.", "deep", (0.0, 60.0))
+    return value
+
+
+def _number(text: str, low: float, high: float, entry: str, wanted: str) -> float:
+    try:
+        value = float(text.strip().replace(",", "."))
+    except ValueError:
+        value = float("nan")
+    if not low <= value <= high:
+        raise BadInputError("not_a_number", wanted, entry)
+    return value
+
+
+def set_order(project: Project, entry: str, value: str) -> Edited:
+    """Where schools differ, what comes first. Filling after the primer moves the fillers of all stacks."""
+    finishing = project.finishing
+    try:
+        order = convert({**to_builtins(finishing.order), entry: value}, FinishOrder)
+    except ValidationError as wrong:
+        raise BadInputError("unknown_key", "That is not one of the choices.", entry) from wrong
+    zones = finishing.zones
+    if entry == "filler":
+        zones = tuple(structs.replace(choice, layers=_filled(choice.layers, value)) for choice in zones)
+    done = structs.replace(finishing, order=order, zones=zones)
+    return Edited(structs.replace(project, finishing=done), Message(f"{entry.capitalize()}: {value}"))
+
+
+def _filled(layers: tuple[Layer, ...], when: str) -> tuple[Layer, ...]:
+    """Fillers of holes before the first primer, or right after it; the grain is filled before anything."""
+    fills = [layer for layer in layers if layer.doing == "fill" and layer.material != "grain filler"]
+    rest = [layer for layer in layers if layer not in fills]
+    at = next((k for k, layer in enumerate(rest) if layer.doing == "prime"), None)
+    if at is None or not fills:
+        return layers
+    at += when == "after"
+    return (*rest[:at], *fills, *rest[at:])
+
+
+def set_weather(project: Project, entry: Literal["celsius", "humidity"], text: str) -> Edited:
+    """How warm or how damp it is where it dries: celsius, and percent."""
+    low, high = (-10, 45) if entry == "celsius" else (0, 100)
+    wanted = f"A number from {low} to {high}."
+    value = _number(text.strip().rstrip("°CF% "), low, high, entry, wanted)
+    done = structs.replace(project.finishing, **{entry: value})
+    words = f"{value:g} °C" if entry == "celsius" else f"{value:g} % humidity"
+    return Edited(structs.replace(project, finishing=done), Message(words))
+
+
+def layer_title(layer: Layer) -> str:
+    """What a layer is called."""
+    coat = coat_of(layer.material) if layer.is_coat else None
+    if coat is not None:
+        return coat.title
+    words = {"scuff": "Scuff", "sand": "Sand", "test": "Test board"}
+    return words.get(layer.doing) or layer.material.capitalize() or layer.doing.capitalize()
+
+
+def _layer(layers: tuple[Layer, ...], at: int) -> Layer:
+    if not 0 <= at < len(layers):
+        raise BadInputError("unknown_key", "That layer is no longer there.")
+    return layers[at]
+
+
+def _replaced(
+    project: Project, zone: str, at: int, words: str, lengths: tuple[float, ...] = (), **values: Any
+) -> Edited:
+    layers = project.finishing.stack(zone).layers
+    new = structs.replace(_layer(layers, at), **values)
+    return _with_layers(
+        project, zone, (*layers[:at], new, *layers[at + 1 :]), f"{layer_title(new)}: {words}", lengths
+    )
+
+
+def _with_layers(
+    project: Project, zone: str, layers: tuple[Layer, ...], words: str, lengths: tuple[float, ...] = ()
+) -> Edited:
+    """The zone with a stack of its own; what others have that were the same as it follows."""
+    said = f"{called(project, zone)}: {words[:1].lower()}{words[1:]}"
+    # What is kept is what the project's figures were when it was chosen.
+    return choose(project, zone, said, lengths, layers=layers, state="", same_as="")
+
+
+def choose(project: Project, zone: str, words: str, lengths: tuple[float, ...] = (), **values: Any) -> Edited:
+    finishing = project.finishing
+    new = structs.replace(finishing.choice(zone), **values)
+    known = any(choice.zone == zone for choice in finishing.zones)
+    zones = tuple(new if choice.zone == zone else choice for choice in finishing.zones)
+    zones = zones if known else (*zones, new)
+    done = structs.replace(project, finishing=structs.replace(finishing, zones=zones))
+    return Edited(done, Message(words, lengths), frozenset({zone}))
+
+
+def called(project: Project, zone: str) -> str:
+    name = project.finishing.choice(zone).name
+    role = zone.rpartition("/")[2]
+    return literal(name) or next((title for own, title in ZONE_TITLES.items() if own == role), "Zone")

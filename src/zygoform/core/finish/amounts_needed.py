@@ -1,0 +1,210 @@
+"""What a finish uses up: every coat by material and colour, and what goes with it."""
+
+import math
+from collections.abc import Iterator
+
+from msgspec import Struct
+
+from zygoform.core.coats.amounts import mix, paint, sheets
+from zygoform.core.coats.coat import (
+    AEROSOLS,
+    BARE_COVER,
+    CARVED_COVER,
+    ROUGH_COVER,
+    SOLVENT,
+    WIPED,
+    Coat,
+    coat_of,
+)
+from zygoform.core.coats.layer import LOSS, Colour, Finishing, Layer
+from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
+from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import Litres, SquareMetres
+from zygoform.core.measure.rounding import count_up
+
+WASH = 1 / 3
+"""Paint in a wash of one part to two of water."""
+_RELIEF = {"carved": CARVED_COVER, "rough": ROUGH_COVER}
+_CLEANER: dict[str, tuple[FittingKind, float]] = {
+    "degreaser": ("degreaser", 0.06), "no-rinse cleaner": ("no-rinse cleaner", 0.06), "alcohol": ("alcohol", 0.05),
+    "mineral spirits": ("mineral spirits", 0.06), "vinegar wash": ("vinegar wash", 0.08),
+}  # fmt: skip
+"""Litres a m² and wipe (trade practice)."""
+_STRIPPER = 0.4
+_FILLER: dict[str, tuple[FittingKind, float]] = {
+    "light filler": ("light filler", 0.03), "wood filler": ("wood filler", 0.03),
+    "two-part filler": ("filler", 0.03),
+    "flexible filler": ("flexible filler", 0.03), "grain filler": ("grain filler", 0.2),
+}  # fmt: skip
+"""Litres a m²: nail holes and dents about, the grain all over (5 m² a litre)."""
+SHEET_SERVES = {"strip": 0.4, "sand": 0.8, "scuff": 1.2, "between": 1.2}
+"""m² that a disc or quarter sheet serves (trade practice)."""
+GRITS_SOLD = (60, 80, 100, 120, 150, 180, 220, 320, 400, 600)
+_BETWEEN = {"primer": 220, "paint": 320, "clear": 400, "effect": 320}
+
+
+class MaterialNeed(Struct, frozen=True):
+    """So much of one thing for one layer of one zone: litres, kilos, cans, metres or pieces, by its kind.
+
+    `size` is a grit where it is sandpaper. `thinned` says that it only thins or dilutes.
+    """
+
+    kind: FittingKind
+    amount: float
+    zone: str
+    layer: int
+    use: str
+    why: Message
+    colour: str = ""
+    size: float = 0.0
+
+
+def layer_needs(plan: ZonePlan, at: int, finishing: Finishing, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
+    """What one layer of one zone takes."""
+    layer, zone = plan.layers[at], plan.zone
+    if layer.is_coat:
+        coat = coat_of(layer.material, own)
+        if coat is not None:
+            yield from _coat_needs(plan, at, coat, finishing)
+    elif layer.doing == "clean" and layer.material in _CLEANER:
+        kind, each = _CLEANER[layer.material]
+        yield _need(plan, at, kind, zone.area * each * layer.coats, f"{{0}} wiped {layer.coats} times", zone.area)
+    elif layer.doing == "strip" and layer.material == "stripper":
+        yield _need(
+            plan, at, "paint stripper", zone.old_area * _STRIPPER * layer.coats, "{0} of old coat", zone.old_area
+        )
+    elif layer.doing == "fill" and layer.material in _FILLER:
+        kind, each = _FILLER[layer.material]
+        yield _need(plan, at, kind, zone.area * each * layer.coats, "about, over {0}", zone.area)
+    area = zone.area if layer.doing == "sand" else zone.old_area
+    if layer.doing in SHEET_SERVES and layer.material in ("", "sander") and area > 0:
+        for grit in layer.grits:
+            count = sheets(area, SHEET_SERVES[layer.doing]).total
+            yield _need(
+                plan, at, "sandpaper", count, "{0}, one disc serves {1}", area, SHEET_SERVES[layer.doing], size=grit
+            )
+
+
+def _coat_needs(plan: ZonePlan, at: int, coat: Coat, finishing: Finishing) -> Iterator[MaterialNeed]:
+    layer, zone = plan.layers[at], plan.zone
+    colour = finishing.colour(layer.colour)
+    thin = layer.thin if coat.binder != "wax" else 0.0
+    paint_ = thinner = 0.0
+    for base in plan.under[at]:
+        first = BARE_COVER if coat.thirsty and base.bare else 1.0
+        surface = _RELIEF.get(zone.ground.relief, 1.0)
+        need = paint(base.area, layer.coats, coat.cover, _loss(layer, coat), thin, first=first, surface=surface)
+        paint_, thinner = paint_ + need.paint, thinner + need.thinner
+    bare = any(base.bare for base in plan.under[at]) and coat.thirsty
+    said = f"{layer.coats} coats on {{0}}, {coat.cover:g} m² a {_unit(coat)}" + (
+        ", bare wood drinks" if bare else ""
+    )
+    for kind, share, own in _parts(layer, coat, colour, finishing):
+        yield _need(plan, at, kind, paint_ * share, said, zone.area, colour=own)
+    if thinner and coat.binder in ("oil", "shellac"):
+        yield _need(
+            plan,
+            at,
+            "mineral spirits" if coat.binder == "oil" else "alcohol",
+            thinner,
+            "to thin {0}",
+            Litres(paint_),
+        )
+
+
+def _unit(coat: Coat) -> str:
+    return "can" if coat.id in AEROSOLS else "kilo" if coat.group == "wax" else "litre"
+
+
+def _loss(layer: Layer, coat: Coat) -> float:
+    """Of what is wiped, as of a rag; of aerosol it is in the cover."""
+    return 0.0 if coat.id in AEROSOLS else LOSS["rag"] if coat.id in WIPED else LOSS[layer.way]
+
+
+def _parts(
+    layer: Layer, coat: Coat, colour: Colour | None, finishing: Finishing
+) -> Iterator[tuple[FittingKind, float, str]]:
+    """What is bought for a coat: itself, the paint in a wash, or every part of a recipe but water."""
+    recipe = finishing.recipe(layer.recipe)
+    named = colour.name if colour is not None else ""
+    if recipe is not None and recipe.parts:
+        shares = mix(1.0, [part.parts for part in recipe.parts]).amounts
+        for part, share in zip(recipe.parts, shares, strict=True):
+            own = finishing.colour(part.colour)
+            if part.material != "water" and share > 0:
+                kind: FittingKind = "acrylic paint" if part.material == "paint wash" else part.material
+                yield kind, share, own.name if own is not None else named
+    elif coat.id == "paint wash":
+        yield "acrylic paint", WASH, named
+    else:
+        yield coat.id, 1.0, named
+
+
+def _need(
+    plan: ZonePlan,
+    at: int,
+    kind: FittingKind,
+    amount: float,
+    why: str,
+    *sizes: float,
+    colour: str = "",
+    size: float = 0.0,
+) -> MaterialNeed:
+    """`sizes` in the sentence are areas, unless they are volumes by their type."""
+    told = tuple(value if isinstance(value, Litres) else SquareMetres(value) for value in sizes)
+    return MaterialNeed(kind, amount, plan.id, at, plan.zone.name, Message(why, told), colour, size)
+
+
+def batch_needs(batch: Batch, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
+    """What is used between and beside the coats of one batch: sandpaper, rags, gloves, pads, strainers."""
+    plan, layers = batch.zones[0], batch.layers
+    coats = film_coats(batch, own)
+    between = [_BETWEEN[coat.group] for coat in coats[:-1]]
+    first = next((k for k, layer in enumerate(layers) if layer.is_coat), 0)
+    for grit in dict.fromkeys(between):
+        area = batch.area * between.count(grit)
+        count = sheets(area, SHEET_SERVES["between"]).total if area > 0 else 0
+        yield _need(plan, first, "sandpaper", count, "{0} between coats", area, size=grit)
+    ways = [(k, layer, coat_of(layer.material, own)) for k, layer in enumerate(layers) if layer.is_coat]
+    for k, layer, coat in ways:
+        if coat is None:
+            continue
+        if layer.way in ("rag", "brush") and coat.id in WIPED:
+            yield _need(plan, k, "rag", layer.coats * count_up(batch.area), "one for each {0} and coat", 1.0)
+        elif layer.way in ("roller", "foam"):
+            yield _need(plan, k, "roller sleeve" if layer.way == "roller" else "foam pad", 1, "one for this coat")
+        elif layer.way == "gun":
+            yield _need(plan, k, "strainer", layer.coats, "what is sprayed is strained")
+        if coat.id in SOLVENT or coat.id in WIPED:
+            yield _need(plan, k, "gloves", layer.coats, "a pair each time")
+    cleaned = [layer for layer in layers if layer.doing == "clean"]
+    if cleaned:
+        wipes = sum(layer.coats for layer in cleaned)
+        yield _need(plan, 0, "rag", max(1, math.ceil(batch.area * wipes / 1.5)), "to clean {0}", batch.area)
+    if coats:
+        yield _need(plan, first, "tack cloth", max(1, len(coats) // 4), "dust off before each coat")
+
+
+def once_for_all(found: tuple[Batch, ...]) -> Iterator[MaterialNeed]:
+    """A brush does for everything that is brushed."""
+    for batch in found:
+        for k, layer in enumerate(batch.layers):
+            if layer.is_coat and layer.way == "brush":
+                yield _need(batch.zones[0], k, "brush", 1, "washed out it serves again")
+                return
+
+
+def masking(plans: tuple[ZonePlan, ...]) -> Iterator[MaterialNeed]:
+    """Tape along everything that is kept free, where anything beside it is coated."""
+    coated = {plan.zone.piece_id for plan in plans if plan.layers}
+    for plan in plans:
+        if plan.state == "masked" and plan.zone.rim and plan.zone.piece_id in coated:
+            yield MaterialNeed(
+                "masking tape",
+                plan.zone.rim / 1000,
+                plan.id,
+                -1,
+                plan.zone.name,
+                Message("{0} round it", (plan.zone.rim,)),
+            )

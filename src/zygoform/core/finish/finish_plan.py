@@ -1,0 +1,134 @@
+"""The finish of all pieces: zones with their stacks, what they need, what is judged, what there is to do."""
+
+from collections.abc import Iterator
+from functools import cached_property
+
+from msgspec import Struct
+
+from zygoform.core.coats.coat import Coat
+from zygoform.core.coats.layer import Finishing, ShelfCan
+from zygoform.core.condition.use import PieceUse
+from zygoform.core.finish.amounts_needed import MaterialNeed, batch_needs, layer_needs, masking, once_for_all
+from zygoform.core.finish.resolved import Batch, ZonePlan, batches, zone_plan
+from zygoform.core.finish.surfaces import BodySurfaces
+from zygoform.core.finish.zones import Zone
+from zygoform.core.goods.fittings import AMOUNTS, GRITS
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Supply
+
+FINISH = "finish"
+"""Stands for the finish where a change's id stands for a change."""
+_NO_USE = PieceUse()
+
+
+class FinishPlan(Struct, frozen=True, dict=True):
+    """What follows from what was chosen about the finish. `surfaces` are the faces, body by body."""
+
+    zones: tuple[ZonePlan, ...] = ()
+    surfaces: tuple[BodySurfaces, ...] = ()
+    finishing: Finishing = Finishing()
+    own: tuple[Coat, ...] = ()
+
+    def zone(self, zone_id: str) -> ZonePlan | None:
+        return next((plan for plan in self.zones if plan.id == zone_id), None)
+
+    @cached_property
+    def batches(self) -> tuple[Batch, ...]:
+        return batches(self.zones)
+
+    @cached_property
+    def needs(self) -> tuple[MaterialNeed, ...]:
+        """Layer by layer, then what goes with them."""
+        found = list[MaterialNeed]()
+        for plan in self.zones:
+            for at in range(len(plan.layers)):
+                found += layer_needs(plan, at, self.finishing, self.own)
+        for batch in self.batches:
+            found += batch_needs(batch, self.own)
+        return (*found, *once_for_all(self.batches), *masking(self.zones))
+
+    def needs_of(self, zone_id: str, layer: int) -> tuple[MaterialNeed, ...]:
+        """What one layer of one zone takes."""
+        return tuple(need for need in self.needs if (need.zone, need.layer) == (zone_id, layer))
+
+    @cached_property
+    def supplies(self) -> tuple[Supply, ...]:
+        """What is bought by amount: of every material and colour what the shelf does not hold."""
+        found = list[Supply]()
+        shelf = _Shelf(self.finishing)
+        for need in self.needs:
+            if need.kind in GRITS or not need.amount:
+                continue
+            left = shelf.left_of(need)
+            if left > 0:
+                found.append(Supply(FINISH, need.kind, left, literal(need.use), need.why, need.colour))
+        return tuple(found)
+
+    @cached_property
+    def fittings(self) -> tuple[Fitting, ...]:
+        """Discs of every grit."""
+        return tuple(
+            Fitting(FINISH, need.kind, need.size, round(need.amount), need.use, need.why)
+            for need in self.needs
+            if need.kind in GRITS
+        )
+
+    @cached_property
+    def findings(self) -> tuple[Finding, ...]:
+        """What is judged; said once for zones that share a stack."""
+        return tuple(_said(self.zones))
+
+
+def finish_plan(
+    zones: tuple[Zone, ...],
+    surfaces: tuple[BodySurfaces, ...],
+    finishing: Finishing,
+    own: tuple[Coat, ...],
+    uses: dict[str, PieceUse],
+) -> FinishPlan:
+    """All zones with what counts for them."""
+    plans = tuple(zone_plan(zone, finishing, own, uses.get(zone.piece_id, _NO_USE)) for zone in zones)
+    return FinishPlan(plans, surfaces, finishing, own)
+
+
+def _said(plans: tuple[ZonePlan, ...]) -> Iterator[Finding]:
+    by_said: dict[tuple[str, str, int], list[ZonePlan]] = {}
+    for plan in plans:
+        for one in plan.verdicts:
+            by_said.setdefault((one.code, plan.shared, one.layer), []).append(plan)
+    for (code, shared, layer), alike in by_said.items():
+        plan = alike[0]
+        one = next(v for v in plan.verdicts if (v.code, v.layer) == (code, layer))
+        names = ", ".join(own.zone.name for own in alike)
+        fixes = tuple(
+            Fix(Message(remedy.label), "", zone=shared, layers=remedy.layers)
+            for remedy in one.remedies
+            if remedy.layers
+        )
+        parts = tuple(part for own in alike for part in own.zone.parts)
+        what = Message(f"{literal(names)}: {one.what[:1].lower()}{one.what[1:]}")
+        yield Finding(f"finish_{code}", one.weight, what, one.why, parts, "", fixes, shared, layer)
+
+
+class _Shelf:
+    """What is left in the cans one has, as one need after another is taken from them."""
+
+    def __init__(self, finishing: Finishing) -> None:
+        self._cans = [[can, 1000 * can.litres] for can in finishing.shelf]
+        self._names = {colour.id: colour.name for colour in finishing.colours}
+
+    def left_of(self, need: MaterialNeed) -> float:
+        """What of a need is still to be bought: ml, g, cans, metres or pieces."""
+        left = in_sold_unit(need)
+        for row in self._cans:
+            can: ShelfCan = row[0]  # type: ignore[assignment]
+            there: float = row[1]  # type: ignore[assignment]
+            if can.material == need.kind and self._names.get(can.colour, "") == need.colour:
+                taken = min(left, there)
+                left, row[1] = left - taken, there - taken
+        return left
+
+
+def in_sold_unit(need: MaterialNeed) -> float:
+    """Millilitres of what was worked out in litres, grams of what was in kilos; metres and pieces as they are."""
+    return need.amount * 1000 if AMOUNTS.get(need.kind) in ("ml", "g") else need.amount

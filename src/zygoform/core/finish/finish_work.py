@@ -1,0 +1,218 @@
+"""The steps of a finish: what is prepared and coated together, how long it takes, and what is waited for."""
+
+from collections.abc import Callable, Iterator
+
+from msgspec import Struct, structs
+
+from zygoform.core.coats.coat import OILY, SOLVENT, WIPED, Coat, coat_of, weather
+from zygoform.core.coats.layer import Finishing, Layer
+from zygoform.core.finish.judging.pairs import wait_for_next
+from zygoform.core.finish.resolved import Batch, is_sanded_between
+from zygoform.core.goods.minutes import Task
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.work import Phase, Work
+
+Tasks = tuple[tuple[Task, float], ...]
+HOLES_A_M2 = 6.0
+"""Nail holes and dents on a m² of a secondhand piece: about."""
+TURNED, CARVED, FIRST_TIME = 2.5, 3.0, 1.3
+"""By how much legs and turned work, carvings, and a tool that is new to one take longer (trade practice)."""
+_CLEAN_WAIT: dict[str, tuple[float, float]] = {
+    "soap": (1, 1), "degreaser": (2, 2), "no-rinse cleaner": (0.5, 0.5), "alcohol": (0.2, 0.2),
+    "mineral spirits": (1, 24), "vinegar wash": (24, 24),
+}  # fmt: skip
+_FILL_WAIT: dict[str, tuple[float, float]] = {
+    "light filler": (1, 4), "wood filler": (2, 6), "two-part filler": (0.5, 0.5), "grain filler": (3, 3),
+    "flexible filler": (1, 2),
+}  # fmt: skip
+_DAY = 24.0
+_PHASE: dict[str, Phase] = {
+    "test": "test", "clean": "clean", "strip": "strip", "scuff": "strip", "sand": "strip", "fill": "fill",
+    "prime": "prime", "colour": "colour", "effect": "colour", "clear": "clear",
+}  # fmt: skip
+
+
+def batch_work(
+    batch: Batch, finishing: Finishing, own: tuple[Coat, ...], new_tools: tuple[str, ...]
+) -> tuple[Work, ...]:
+    """One step for each layer, of coats one for each; every one follows the one before."""
+    works = list[Work]()
+    slower = weather(finishing.celsius, finishing.humidity)
+    for at, layer in enumerate(batch.layers):
+        coat = coat_of(layer.material, own) if layer.is_coat else None
+        made = _coats(batch, at, layer, coat, own) if coat is not None else (_prepared(batch, at, layer),)
+        for work in made:
+            if not sum(amount for _, amount in work.tasks):
+                # New wood has no old coat to take off.
+                continue
+            follows = (works[-1].own,) if works else ()
+            wait = (work.wait[0] * slower, work.wait[1] * slower)
+            effort = _effort(batch, layer, new_tools)
+            works.append(structs.replace(work, follows=follows, wait=wait, effort=effort))
+    return tuple(works)
+
+
+def _effort(batch: Batch, layer: Layer, new_tools: tuple[str, ...]) -> float:
+    """Of several zones the share that is turned or carved makes all of it slower by so much."""
+    factor = 1.0
+    if layer.way not in ("gun", "can") and layer.doing != "test":
+        slow = {"carved": CARVED, "turned": TURNED}
+        parts = [
+            (plan.zone.area, slow.get(plan.zone.ground.relief, TURNED if plan.zone.role == "legs" else 1.0))
+            for plan in batch.zones
+        ]
+        whole = sum(area for area, _ in parts)
+        factor = sum(area * times for area, times in parts) / whole if whole else 1.0
+    tool = layer.material if layer.doing == "strip" else layer.way if layer.is_coat else ""
+    return factor * (FIRST_TIME if tool in new_tools else 1.0)
+
+
+def _areas(batch: Batch) -> tuple[float, float]:
+    """m² of all, and of what was found."""
+    return batch.area, sum(plan.zone.old_area for plan in batch.zones)
+
+
+class _Step(Struct, frozen=True):
+    """What one does, in amounts, and what follows from the material."""
+
+    what: str
+    tasks: Tasks
+    wait: tuple[float, float] = (0.0, 0.0)
+    needs: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()
+
+
+def _prepared(batch: Batch, at: int, layer: Layer) -> Work:
+    """A step that takes off, smooths or fills."""
+    area, old = _areas(batch)
+    names = _named(batch)
+    rough = area * max(1, len(layer.grits))
+    made: dict[str, Callable[[], _Step]] = {
+        "test": lambda: _Step(
+            f"A test board of all coats for {names}: same wood, sanded the same", (("test board", 1.0),)
+        ),
+        "clean": lambda: _cleaned(batch, layer, names, area),
+        "strip": lambda: _stripped(batch, layer, names, old),
+        "scuff": lambda: _Step(f"Scuff {names} dull", (("scuff", old or area),), cautions=("sanding",)),
+        "sand": lambda: _Step(f"Sand {names}", (("finer grit", rough),), cautions=("sanding",)),
+        "fill": lambda: _filled(layer, names, area),
+    }
+    step = made[layer.doing]()
+    grits = ", ".join(map(str, layer.grits))
+    what = f"{step.what}, {grits}" if grits else step.what
+    needs = (*step.needs, *((f"grit {grits}",) if grits else ()))
+    return Work(
+        f"{batch.id}/{at}", _PHASE[layer.doing], Message(what), step.tasks, batch.parts, step.wait,
+        "It is dry then." if step.wait[1] else "", needs, (), step.cautions,
+    )  # fmt: skip
+
+
+def _named(batch: Batch) -> str:
+    return literal(batch.names[:1].lower() + batch.names[1:])
+
+
+def _cleaned(batch: Batch, layer: Layer, names: str, area: float) -> _Step:
+    times = " twice" if layer.coats == 2 else f" {layer.coats} times" if layer.coats > 2 else ""
+    wait = _CLEAN_WAIT.get(layer.material, (1.0, 1.0))
+    if any(plan.zone.role == "cane" for plan in batch.zones):
+        # What is woven dries a day after any wet cleaning.
+        wait = (max(wait[0], _DAY), max(wait[1], _DAY))
+    cautions = ("solvent",) if layer.material in ("alcohol", "mineral spirits") else ()
+    what = f"Clean {names} with {layer.material}{times}"
+    return _Step(what, (("clean", area * layer.coats),), wait, (layer.material, "rags"), cautions)
+
+
+def _filled(layer: Layer, names: str, area: float) -> _Step:
+    grain = layer.material == "grain filler"
+    task: tuple[Task, float] = (
+        ("fill grain", area * layer.coats) if grain else ("fill hole", max(1.0, area * HOLES_A_M2))
+    )
+    what = f"Fill {'the grain of ' if grain else 'what shows on '}{names} with {layer.material}"
+    cautions = ("filler",) if layer.material == "two-part filler" else ()
+    return _Step(what, (task,), _FILL_WAIT.get(layer.material, (1.0, 4.0)), (layer.material,), cautions)
+
+
+def _stripped(batch: Batch, layer: Layer, names: str, old: float) -> _Step:
+    if layer.material == "scraper":
+        what = f"Scrape off what is loose on {names}, feather the edges"
+        return _Step(what, (("scrape", old),), cautions=("lead", "sanding"))
+    if layer.material == "stripper":
+        rounds = f"{layer.coats} round{'s' * (layer.coats > 1)}"
+        what = f"Strip {names} with stripper, {rounds}, neutralise"
+        tasks: Tasks = (("strip with stripper", old * layer.coats),)
+        return _Step(what, tasks, (_DAY, _DAY), ("stripper", "a scraper", "gloves"), ("stripper", "lead"))
+    tasks = ()
+    for plan in batch.zones:
+        thick = plan.zone.ground.old in ("paint", "flaking")
+        bare = plan.zone.ground.old == "bare"
+        first: Task = "strip paint" if thick else "finer grit" if bare else "strip clear coat"
+        finer = plan.zone.old_area * max(0, len(layer.grits) - 1)
+        tasks = (*tasks, (first, plan.zone.old_area), ("finer grit", finer))
+    return _Step(f"Sand {names} to bare wood", tasks, cautions=("sanding", "lead"))
+
+
+def _coats(batch: Batch, at: int, layer: Layer, coat: Coat, own: tuple[Coat, ...]) -> Iterator[Work]:
+    """One step a coat: sanding between is the first thing of the next."""
+    names = _named(batch)
+    later = next((k for k in range(at + 1, len(batch.layers)) if batch.layers[k].is_coat), -1)
+    follows = coat_of(batch.layers[later].material, own) if later >= 0 else None
+    below = next((k for k in range(at - 1, -1, -1) if batch.layers[k].is_coat), -1)
+    film_below = below >= 0 and batch.layers[below].material not in WIPED
+    for k in range(layer.coats):
+        last = k == layer.coats - 1
+        nth = f", coat {k + 1} of {layer.coats}" if layer.coats > 1 else ""
+        sanded = is_sanded_between(batch, coat) and (k > 0 or film_below)
+        tasks = (*((("sand between", batch.area),) if sanded else ()), *_coat_tasks(batch, layer, coat))
+        thin = f", thinned {layer.thin:g} %" if layer.thin else ""
+        what = f"{coat.title} on {names}{nth}, {_with_what(layer)}{thin}"
+        if not last:
+            wait, why = _between(coat), "Then it takes the next coat."
+        elif follows is not None:
+            wait, why = wait_for_next(coat, follows), f"Then it takes {follows.title.lower()}."
+        else:
+            wait, why = coat.handle, f"Dry to handle; full use after {coat.cure[1]:g} days."
+        cautions = _cautions(layer, coat)
+        needs = (coat.title.lower(), *(("rags",) if coat.id in WIPED else (_with_what(layer),)))
+        yield Work(
+            f"{batch.id}/{at}.{k + 1}", _PHASE[layer.doing], Message(what), tasks, batch.parts, wait, why, needs,
+            (), cautions, within=coat.before if follows is not None or not last else 0.0,
+        )  # fmt: skip
+
+
+def _between(coat: Coat) -> tuple[float, float]:
+    """Hours between two coats of the same: of aerosol within its window, else it wants a day."""
+    return (coat.touch[0], coat.before) if coat.binder == "lacquer" else coat.recoat
+
+
+def _with_what(layer: Layer) -> str:
+    return {
+        "brush": "brush",
+        "foam": "foam brush",
+        "rag": "rag",
+        "roller": "foam roller",
+        "gun": "gun",
+        "can": "can",
+    }[layer.way]
+
+
+def _coat_tasks(batch: Batch, layer: Layer, coat: Coat) -> Tasks:
+    area = batch.area
+    if layer.way == "can":
+        hardware = [plan.zone for plan in batch.zones if plan.zone.role == "hardware"]
+        rest = area - sum(zone.area for zone in hardware)
+        count = sum(zone.count for zone in hardware)
+        return (("hardware sprayed", float(count)), ("aerosol coat", max(0.0, rest)))
+    if layer.way == "gun":
+        return (("set up gun", 1.0), ("spray coat", area))
+    by_group: dict[str, Task] = {"stain": "stain", "oil": "oil coat", "wax": "wax coat", "effect": "effect coat"}
+    if coat.group in by_group:
+        return ((by_group[coat.group], area),)
+    if layer.way == "roller":
+        return (("roll coat", area),)
+    return (("clear coat" if coat.group == "clear" else "brush coat", area),)
+
+
+def _cautions(layer: Layer, coat: Coat) -> tuple[str, ...]:
+    sprayed = layer.way in ("gun", "can")
+    told = {"spray": sprayed, "solvent": coat.id in SOLVENT and not sprayed, "rags": coat.id in OILY}
+    return tuple(code for code, is_so in told.items() if is_so)

@@ -1,0 +1,100 @@
+"""What a rule of the finish looks at, and what it says."""
+
+from collections.abc import Callable, Iterator
+from typing import Literal
+
+from msgspec import Struct, structs
+
+from zygoform.core.coats.coat import Coat, coat_of
+from zygoform.core.coats.layer import Finishing, Layer
+from zygoform.core.condition.use import PieceUse
+from zygoform.core.finish.beneath import Beneath
+from zygoform.core.finish.zones import Zone
+from zygoform.core.measure.message import Message
+
+Layers = tuple[Layer, ...]
+
+
+class Stack(Struct, frozen=True):
+    """The layers of one zone with what each lies on; `under` has one more: what lies there in the end.
+
+    `own` are the project's figures for materials, `use` what the piece is for.
+    """
+
+    zone: Zone
+    layers: Layers
+    under: tuple[tuple[Beneath, ...], ...]
+    finishing: Finishing
+    own: tuple[Coat, ...] = ()
+    use: PieceUse = PieceUse()
+
+    @property
+    def coats(self) -> Iterator[tuple[int, Layer, Coat]]:
+        """The coats among the layers, each with its place and its material."""
+        for k, layer in enumerate(self.layers):
+            coat = coat_of(layer.material, self.own) if layer.is_coat else None
+            if coat is not None:
+                yield k, layer, coat
+
+    def with_layer(self, at: int, *layers: Layer) -> Layers:
+        """The stack with more layers before one."""
+        return (*self.layers[:at], *layers, *self.layers[at:])
+
+    def instead(self, at: int, **values: object) -> Layers:
+        """The stack with another value in one layer."""
+        new = structs.replace(self.layers[at], **values)
+        return (*self.layers[:at], new, *self.layers[at + 1 :])
+
+    def without(self, at: int) -> Layers:
+        """The stack without one layer."""
+        return (*self.layers[:at], *self.layers[at + 1 :])
+
+    def is_light(self, at: int) -> bool | None:
+        """Whether a layer's colour is light; None where none is chosen."""
+        colour = self.finishing.colour(self.layers[at].colour)
+        return None if colour is None else brightness(colour.rgb) > LIGHT
+
+
+LIGHT = 0.45
+"""Relative luminance above which a colour is light: what is below it shows through."""
+
+
+def brightness(rgb: str) -> float:
+    """Relative luminance of #rrggbb, 0 to 1 (WCAG 2, from IEC 61966-2-1)."""
+    parts = (int(rgb[k : k + 2], 16) / 255 for k in (1, 3, 5))
+    r, g, b = (c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in parts)
+    return 0.2126 * r + 0.7152 * g + 0.0722 * b
+
+
+class Remedy(Struct, frozen=True):
+    """What would settle it: the stack as it would then be."""
+
+    label: str
+    layers: Layers
+
+
+class Verdict(Struct, frozen=True):
+    """A judgement on one layer of a stack, or on all of it (layer -1)."""
+
+    code: str
+    weight: Literal["note", "mind", "stop"]
+    layer: int
+    what: str
+    why: Message
+    remedies: tuple[Remedy, ...] = ()
+
+
+StackRule = Callable[[Stack], Iterator[Verdict]]
+
+
+def verdict(
+    code: str,
+    layer: int,
+    what: str,
+    why: str,
+    *remedies: Remedy,
+    weight: Literal["note", "mind", "stop"] = "mind",
+    lengths: tuple[float, ...] = (),
+) -> Verdict:
+    """A judgement in words."""
+    return Verdict(code, weight, layer, what, Message(why, lengths), remedies)
