@@ -20,7 +20,9 @@ from zygoform.core.statics.tipping import tip
 DOCS = Path(__file__).parents[2] / "docs"
 
 
-@pytest.mark.parametrize("case", [*cases("casework"), *cases("statics"), *cases("hardware"), *cases("patterns"), *cases("finishing")])
+@pytest.mark.parametrize(
+    "case", [*cases("casework"), *cases("statics"), *cases("hardware"), *cases("patterns"), *cases("finishing")]
+)
 def test_worked_examples(case: dict[str, Any]) -> None:
     name = str(case["call"])
     call = calculation(name.removeprefix("refuse "))

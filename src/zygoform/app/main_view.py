@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QGridLayout, QLabel, QMenu, QSizePolicy, QStackedW
 from zygoform.app.actions.action import Action, fill_menu, make
 from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
-from zygoform.app.actions.table import drawing_actions, survey_actions, window_actions
+from zygoform.app.actions.table import drawing_actions, finish_actions, survey_actions, window_actions
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
@@ -113,6 +113,7 @@ class MainView(QWidget):
         makers: dict[str, Callable[[], QWidget]] = {
             "survey": self._make_survey,
             "redesign": self._make_redesign,
+            "finish": self._make_finish,
             "settings": self._make_settings,
             "help": self._make_help,
         }
@@ -144,6 +145,13 @@ class MainView(QWidget):
         redesign.outline_wanted.connect(self.filing.take_outline)
         self._give_keys(drawing_actions(self.session, redesign.area.view, redesign.open_add), redesign.area.view)
         return redesign
+
+    def _make_finish(self) -> QWidget:
+        from zygoform.app.stages.finish.stage import FinishStage
+
+        finish = FinishStage(self.session, self.stages)
+        self._give_keys((*drawing_actions(self.session, finish.view, None), *finish_actions(finish)), finish.view)
+        return finish
 
     def _make_settings(self) -> QWidget:
         from zygoform.app.stages.settings.stage import SettingsStage

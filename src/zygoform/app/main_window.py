@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from zygoform.app.widgets.stage_navigation import StageNavigation
 
-STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"))
+STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"), ("finish", "Finish"))
 
 
 class MainWindow(QWidget):

@@ -8,8 +8,10 @@ from zygoform.app.jobs import Solver
 from zygoform.app.layout_store import LayoutStore
 from zygoform.app.slices import Slices
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem
+from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.limits import is_large
 from zygoform.core.piecemeal import at_once
+from zygoform.core.plan.finish_stage import finish_now
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, compile_form, compile_plan, plan_piecemeal
@@ -94,6 +96,10 @@ class Planning(QObject):
         again.
         """
         return compile_plan(self._project, self.layouts.best, self._memory, variant_id)
+
+    def finish_of(self, plan: Plan) -> FinishPlan:
+        """The zones of the pieces, for a plan that has not needed them so far."""
+        return finish_now(plan.form, plan.pieces, self._project, plan.condition, self._memory)
 
     def settle(self) -> None:
         """What is still being worked out is there, now."""

@@ -16,6 +16,7 @@ from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
+from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.form.arrange import USUAL_ROOM
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.form.piece import PieceBase
@@ -101,6 +102,13 @@ class Session(QObject):
     def piece(self) -> PieceBase | None:
         """The one piece that is acted on: the one on screen, else the one last selected, else the first."""
         return self.project.known(self.view.shown or self.view.current) or self.project.piece
+
+    def finish(self) -> FinishPlan:
+        """The zones of all pieces as planned, also before anything is chosen for one."""
+        plan = self.plan
+        if plan is None:
+            return FinishPlan()
+        return plan.finish if plan.finish.zones else self.planning.finish_of(plan)
 
     @property
     def planned(self) -> Form | None:

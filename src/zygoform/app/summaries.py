@@ -17,6 +17,7 @@ def summaries(session: Session) -> dict[str, Summary]:
             "redesign": ("", 0, 0),
             "buy": ("", 0, 0),
             "cut": ("", 0, 0),
+            "finish": ("", 0, 0),
         }
     taken = [
         counting(getattr(piece, entry.name))
@@ -55,7 +56,20 @@ def summaries(session: Session) -> dict[str, Summary]:
             done,
             parts,
         ),
+        "finish": _finish(session),
     }
+
+
+def _finish(session: Session) -> Summary:
+    """How many zones are decided; of a finish nobody began nothing is worked out for this."""
+    plan = session.plan
+    zones = plan.finish.zones if plan is not None else ()
+    if not zones:
+        return "nothing chosen", 0, 0
+    decided = sum(zone.decided for zone in zones)
+    minds = sum(finding.weight != "note" for finding in plan.finish.findings) if plan is not None else 0
+    words = f"{decided} of {_many(len(zones), 'zone')}" + (f", {minds} to mind" if minds else "")
+    return words, decided, len(zones)
 
 
 def _many(count: int, thing: str) -> str:

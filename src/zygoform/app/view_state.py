@@ -14,7 +14,8 @@ class ViewState:
     """Nothing of this is saved. `shown` is the piece on screen, or nothing for all; `current` the one acted on.
 
     `opened` are the openings that one looks into: their drawers are drawn out, their doors open.
-    Flaps among them are let down by the share `swing`. `drawing_on` is the pattern that lines are drawn for.
+    Flaps among them are let down by the share `swing`. `drawing_on` is the pattern that lines are drawn for,
+    `zone` the zone of the finish that is open.
     """
 
     def __init__(self) -> None:
@@ -26,6 +27,7 @@ class ViewState:
         self.highlighted: tuple[str, ...] = ()
         self.open_change = ""
         self.drawing_on = ""
+        self.zone = ""
         self.shown = ""
         self.current = ""
         self.traced: TapeLine | None = None

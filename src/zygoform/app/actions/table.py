@@ -135,6 +135,25 @@ def survey_actions(survey: Surveying) -> tuple[Action, ...]:
     )
 
 
+class Finishing(Protocol):
+    """What the keys of the finish do."""
+
+    def open_stacks(self) -> None: ...
+
+    def open_add(self) -> None: ...
+
+    def next_page(self) -> None: ...
+
+
+def finish_actions(finish: Finishing) -> tuple[Action, ...]:
+    """What can be done besides while the drawing of the finish has the keyboard."""
+    return (
+        Action("take_stack", "Take a stack", finish.open_stacks, ("S",), "Drawing", scope="drawing"),
+        Action("add_layer", "Add a layer", finish.open_add, ("N",), "Drawing", scope="drawing"),
+        Action("finish_page", "Next page of the finish", finish.next_page, ("G",), "Drawing", scope="drawing"),
+    )
+
+
 _HOLD_KEYS: tuple[tuple[Holds, str, str], ...] = (
     ("drawer", "a drawer", "D"),
     ("door", "a door", "O"),

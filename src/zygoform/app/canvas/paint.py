@@ -101,10 +101,23 @@ def shape_of(points: Outline) -> QPolygonF:
     return QPolygonF([QPointF(x, y) for x, y in points])
 
 
-def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, kept: bool) -> None:
-    """One face with its thin outline, in mm; `scale` is px for a mm."""
+def face(
+    painter: QPainter,
+    polygon: Polygon,
+    scale: float,
+    *,
+    pointed: bool,
+    kept: bool,
+    own: tuple[str, str, bool] | None = None,
+) -> None:
+    """One face with its thin outline, in mm; `scale` is px for a mm.
+
+    `own` is its fill, its line and whether grain is seen, where it is not drawn as kept or new wood.
+    """
     shape = shape_of(polygon.points)
     outline, colour = pen(t.WLINE, 0.9) if polygon.role == "new" else _line(polygon.role), wood(polygon)
+    if own is not None:
+        outline, colour = pen(own[1], 0.9), QColor(own[0])
     # Beside another face of its board and plane it is filled up to the line between them, and none is drawn.
     painter.setPen(
         outline if polygon.lines is None else pen(colour.name(), 1.6) if colour.alpha() == 255 else NEVER
@@ -122,7 +135,8 @@ def face(painter: QPainter, polygon: Polygon, scale: float, *, pointed: bool, ke
         painter.setPen(NEVER if polygon.lines is not None else outline)
         painter.setBrush(_clear(t.TAPE, 140 if pointed else 76))
         painter.drawPolygon(shape)
-    grain(painter, polygon, scale)
+    if own is None or own[2]:
+        grain(painter, polygon, scale)
 
 
 def new_and_off(painter: QPainter, edges: tuple[Edge, ...], off: list[Polygon], lit: set[str]) -> None:

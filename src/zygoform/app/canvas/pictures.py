@@ -3,7 +3,7 @@
 import math
 import time
 from collections.abc import Set as AbstractSet
-from typing import NamedTuple
+from typing import NamedTuple, Protocol
 
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QPainter, QPixmap, QTransform
@@ -12,7 +12,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.theme import tokens as t
-from zygoform.core.drawing.primitives import Layer, Scene
+from zygoform.core.drawing.primitives import Layer, Polygon, Scene
 
 PAINT_S = 0.02
 """So many seconds go into new pictures of a large set at one painting."""
@@ -27,12 +27,24 @@ class _Picture(NamedTuple):
     scale: float
     ratio: float
     pixmap: QPixmap
+    tint: "Tint | None"
+
+
+class Tint(Protocol):
+    """Colours of faces other than those of kept and new wood: fill, line, whether grain is seen."""
+
+    pointed: str
+
+    def colours(self, polygon: Polygon) -> tuple[str, str, bool] | None: ...
+
+    def is_lit(self, polygon: Polygon) -> bool: ...
 
 
 class PiecePictures:
     """Paints the pieces of a drawing where they stand; remembers how each looks while nothing of it is lit."""
 
     def __init__(self) -> None:
+        self.tint: Tint | None = None
         self._kept: dict[str, _Picture] = {}
         self._parts: dict[str, tuple[Scene, frozenset[str]]] = {}
 
@@ -61,9 +73,10 @@ class PiecePictures:
             at = QPointF(round(at.x() * ratio) / ratio, round(at.y() * ratio) / ratio)
             parts, room = self._parts_of(layer), _room(layer.scene, scale * ratio)
             large = room.width() * room.height() > limit
-            if large or selected in parts or not parts.isdisjoint(lit):
+            pointed = self.tint is not None and bool(self.tint.pointed)
+            if large or pointed or selected in parts or not parts.isdisjoint(lit):
                 painter.setTransform(QTransform(scale, 0, 0, -scale, at.x(), at.y()))
-                _paint_faces(painter, layer.scene, mapping.scale, lit, selected)
+                _paint_faces(painter, layer.scene, mapping.scale, lit, selected, self.tint)
             else:
                 painter.resetTransform()
                 where = at + QPointF(room.topLeft()) / ratio
@@ -76,7 +89,8 @@ class PiecePictures:
 
     def _is_kept(self, layer: Layer, scale: float, ratio: float) -> bool:
         kept = self._kept.get(layer.piece_id)
-        return kept is not None and kept.scene is layer.scene and kept[1:3] == (scale, ratio)
+        same = kept is not None and kept.scene is layer.scene and kept.tint is self.tint
+        return same and kept is not None and kept[1:3] == (scale, ratio)
 
     def _parts_of(self, layer: Layer) -> frozenset[str]:
         kept = self._parts.get(layer.piece_id)
@@ -95,9 +109,9 @@ class PiecePictures:
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         mm = scale * t.SCALE
         painter.setTransform(QTransform(mm, 0, 0, -mm, -room.x() / ratio, -room.y() / ratio))
-        _paint_faces(painter, layer.scene, scale, frozenset(), "")
+        _paint_faces(painter, layer.scene, scale, frozenset(), "", self.tint)
         painter.end()
-        self._kept[layer.piece_id] = _Picture(layer.scene, scale, ratio, pixmap)
+        self._kept[layer.piece_id] = _Picture(layer.scene, scale, ratio, pixmap, self.tint)
         return pixmap
 
 
@@ -108,10 +122,15 @@ def _room(scene: Scene, scale: float) -> QRect:
     return box.adjusted(-LINE_ROOM, -LINE_ROOM, LINE_ROOM, LINE_ROOM).toAlignedRect()
 
 
-def _paint_faces(painter: QPainter, scene: Scene, scale: float, lit: AbstractSet[str], selected: str) -> None:
+def _paint_faces(
+    painter: QPainter, scene: Scene, scale: float, lit: AbstractSet[str], selected: str, tint: Tint | None
+) -> None:
     for polygon in scene.polygons:
-        on = polygon.part_id in lit
+        on = tint.is_lit(polygon) if tint is not None else polygon.part_id in lit
         if polygon.role != "off":
-            paint.face(painter, polygon, scale, pointed=on, kept=not on and polygon.part_id == selected)
-    off = [polygon for polygon in scene.polygons if polygon.role == "off"]
-    paint.new_and_off(painter, scene.edges, off, {*lit, selected})
+            own = tint.colours(polygon) if tint is not None else None
+            kept = tint is None and not on and polygon.part_id == selected
+            paint.face(painter, polygon, scale, pointed=on, kept=kept, own=own)
+    if tint is None:
+        off = [polygon for polygon in scene.polygons if polygon.role == "off"]
+        paint.new_and_off(painter, scene.edges, off, {*lit, selected})

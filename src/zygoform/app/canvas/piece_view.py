@@ -70,7 +70,7 @@ class PieceView(QWidget):
     """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up."""
 
     def __init__(
-        self, session: Session, kind: Literal["survey", "redesign", "small"], menu: PartMenu | None = None
+        self, session: Session, kind: Literal["survey", "redesign", "finish", "small"], menu: PartMenu | None = None
     ) -> None:
         super().__init__()
         self.session, self.kind, self._menu = session, kind, menu
@@ -78,7 +78,7 @@ class PieceView(QWidget):
         self._gesture: Gesture | None = None
         self._pressed: QPointF | None = None
         self._by_keys = False
-        self._drawing, self._pictures = DrawingAhead(self), PiecePictures()
+        self._drawing, self.pictures = DrawingAhead(self), PiecePictures()
         self._held: tuple[object, Mapping] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
@@ -113,7 +113,9 @@ class PieceView(QWidget):
 
     @property
     def overlay(self) -> Overlay:
-        return {"survey": "found", "small": "planned"}.get(self.kind, self.session.view.overlay)  # type: ignore[return-value]
+        return {"survey": "found", "small": "planned", "finish": "planned"}.get(
+            self.kind, self.session.view.overlay
+        )  # type: ignore[return-value]
 
     def scene(self) -> Scene | None:
         """The drawing as it stands; worked out again only when plan, place or overlay change."""
@@ -164,8 +166,8 @@ class PieceView(QWidget):
         mapping, pointed, kept = self.mapping(), self.session.view.hovered, self.session.view.selected
         if self.kind == "small":
             notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
-        lit = lit_parts(self.session, pointed, alike=self.kind == "small")
-        if not self._pictures.paint(painter, scene, mapping, lit, kept):
+        lit = self.lit(pointed)
+        if not self.pictures.paint(painter, scene, mapping, lit, kept):
             # The rest of its pieces the next time round, and then what is written round them.
             QTimer.singleShot(0, self.update)
             return
@@ -189,6 +191,10 @@ class PieceView(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
             painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
+
+    def lit(self, pointed: str) -> set[str]:
+        """The parts that light up while one is pointed at."""
+        return lit_parts(self.session, pointed, alike=self.kind == "small")
 
     def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
         paint_names(painter, self.session, scene, mapping)

@@ -6,6 +6,7 @@ beneath.py   what each layer of a stack lies on
 resolved.py  the stack that counts for each zone; alike ones are worked together
 amounts_needed.py  what a stack uses up
 finish_work.py     what there is to do, how long it takes, what is waited for
+appearance.py how a zone looks in the end
 finish_plan.py     all of it together
 judging/     what fails, what is too little, what must be tried first
 """

@@ -29,18 +29,18 @@ ZONE_TITLES: dict[ZoneRole, str] = {
     "top": "Top",
     "body": "Body",
     "fronts": "Fronts",
-    "edges": "Edges of fronts",
-    "inside": "Inside that shows",
+    "edges": "Front edges",
+    "inside": "Inside bays",
     "boxes": "Drawer boxes",
     "back": "Back",
     "underside": "Underside",
     "legs": "Legs",
     "hardware": "Hardware",
-    "cane": "Cane and mesh",
+    "cane": "Cane, mesh",
     "glass": "Glass",
     "tiles": "Tiles",
-    "padding": "Padding and cloth",
-    "unseen": "Inside, unseen",
+    "padding": "Padding",
+    "unseen": "Unseen inside",
 }
 """In the order they are listed."""
 

@@ -22,6 +22,7 @@ from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.shop import Shop
 
 Group = Literal["Wood", "Screws", "Hardware", "Glue", "Tiles", "Mending", "Finish", "To prepare"]
+_LAST: tuple[Group, ...] = ("Finish", "To prepare")
 _TOOLS: tuple[FittingKind, ...] = (
     "sandpaper", "masking tape", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
     "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
@@ -90,6 +91,9 @@ def purchase(
         *_supply_rows(supplies, shop),
         *_roll_rows(rolls, shop),
     )
+    # What is in one shelf of the shop stands together.
+    groups = list(dict.fromkeys((*(row.group for row in rows if row.group not in _LAST), *_LAST)))
+    rows = tuple(sorted(rows, key=lambda row: groups.index(row.group)))
     return Purchase(rows, sum((row.total for row in rows), Decimal(0)), sum(row.missing for row in rows))
 
 

@@ -6,6 +6,7 @@ from typing import Literal
 from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import Coat, coat_of
+from zygoform.core.coats.hue import brightness
 from zygoform.core.coats.layer import Finishing, Layer
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.finish.beneath import Beneath
@@ -57,13 +58,6 @@ class Stack(Struct, frozen=True):
 
 LIGHT = 0.45
 """Relative luminance above which a colour is light: what is below it shows through."""
-
-
-def brightness(rgb: str) -> float:
-    """Relative luminance of #rrggbb, 0 to 1 (WCAG 2, from IEC 61966-2-1)."""
-    parts = (int(rgb[k : k + 2], 16) / 255 for k in (1, 3, 5))
-    r, g, b = (c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in parts)
-    return 0.2126 * r + 0.7152 * g + 0.0722 * b
 
 
 class Remedy(Struct, frozen=True):

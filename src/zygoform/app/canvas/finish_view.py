@@ -1,0 +1,152 @@
+"""The piece in its planned colours and tones of wood, zone by zone."""
+
+from PySide6.QtCore import QPointF, Signal
+from PySide6.QtGui import QMouseEvent, QPaintEvent
+
+from zygoform.app.canvas import paint
+from zygoform.app.canvas.part_menu import PartMenu
+from zygoform.app.canvas.piece_view import PieceView
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.core.coats.hue import contrast, shaded
+from zygoform.core.drawing.primitives import Polygon
+from zygoform.core.finish.appearance import Look, appearance
+from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.finish.surfaces import ZoneRole
+from zygoform.core.finish.zones import zone_of
+from zygoform.core.form.form import Board, Form, piece_of
+from zygoform.core.geometry.convex import plane_of
+from zygoform.core.geometry.prism import Face, dot
+
+_SHADES = {"front": 1.0, "side": 0.86, "top": 1.05, "inside": 0.68}
+_DARKER = 0.84
+"""In the dark theme all of the piece is a little darker, as its wood is."""
+_LINES = ("#3a3128", "#14110c", "#f3f0e6")
+LEAST_CONTRAST = 3.0
+"""Between a face and the lines round it (WCAG 2.1, 1.4.11)."""
+
+
+class ZoneColours:
+    """Which zone every face of a drawing lies in, and its colour. `pointed` is the zone that is lit."""
+
+    def __init__(self, finish: FinishPlan, forms: tuple[Form, ...], pointed: str = "") -> None:
+        self.finish, self.forms, self.pointed = finish, forms, pointed
+        self._looks = {plan.id: appearance(plan, finish.finishing, finish.own) for plan in finish.zones}
+        self._zones: dict[tuple[str, tuple[int, ...]], str] = {}
+        self._boards: dict[str, str] = {}
+        roles = {part: own for body in finish.surfaces for part, own in body.faces.items()}
+        pieces = {part: body.body_id.partition("/")[0] for body in finish.surfaces for part in body.faces}
+        moves = finish.finishing.moves
+        for form in forms:
+            for board in (own for host in form.boards for own in (host, *host.on_face)):
+                piece = pieces.get(board.id, piece_of(board.id))
+                for face, role in _faces(board, roles.get(board.id, ())):
+                    zone = zone_of(board.id, role, piece, moves)
+                    self._zones[board.id, plane_of(face)] = zone
+                    self._boards.setdefault(board.id, zone)
+
+    def zone(self, polygon: Polygon) -> str:
+        """The zone a face lies in."""
+        return self._zones.get((polygon.part_id, polygon.plane)) or self._boards.get(polygon.part_id, "")
+
+    def colours(self, polygon: Polygon) -> tuple[str, str, bool] | None:
+        """Fill, line, whether grain is seen; None for what is no wood and is not coated."""
+        look = self._looks.get(self.zone(polygon))
+        if look is None or polygon.shade not in _SHADES:
+            return None
+        fill = shaded(look.rgb, _SHADES[polygon.shade] * (_DARKER if t.CASED else 1.0))
+        if polygon.tone and look.grain:
+            fill = shaded(fill, 0.93)
+        line = next((rgb for rgb in _LINES if contrast(rgb, fill) >= LEAST_CONTRAST), _LINES[-1])
+        return fill, line, look.grain
+
+    def is_lit(self, polygon: Polygon) -> bool:
+        return bool(self.pointed) and self.zone(polygon) == self.pointed
+
+    def look(self, zone: str) -> Look | None:
+        """How a zone looks in the end."""
+        return self._looks.get(zone)
+
+
+def _faces(board: Board, roles: tuple[ZoneRole, ...]) -> list[tuple[Face, ZoneRole]]:
+    """Faces with their zones: a front that is shut is drawn without its groove, and has fewer of them."""
+    faces = board.solid.faces
+    if len(faces) == len(roles):
+        return list(zip(faces, roles, strict=True))
+    if board.role not in ("drawer", "door"):
+        return []
+    return [(face, "fronts" if dot(face.normal, (0.0, -1.0, 0.0)) > 0.7 else "edges") for face in faces]
+
+
+class FinishView(PieceView):
+    """Zones are pointed at and chosen; a click chooses, Enter too."""
+
+    zone_pointed = Signal(str)
+    zone_chosen = Signal(str)
+
+    def __init__(self, session: Session, menu: PartMenu | None = None) -> None:
+        super().__init__(session, "finish", menu)
+        self.finish = FinishPlan()
+        self.chosen = ""
+
+    def show_finish(self, finish: FinishPlan, pointed: str) -> None:
+        """What is painted, and which zone is lit."""
+        before = self.colours
+        forms = self._forms()
+        if before is not None and before.finish is finish and _same(before.forms, forms):
+            if before.pointed != pointed:
+                before.pointed = pointed
+                self.update()
+            return
+        self.finish = finish
+        self.pictures.tint = ZoneColours(finish, forms, pointed) if finish.zones else None
+        self.update()
+
+    @property
+    def colours(self) -> ZoneColours | None:
+        """The colours it is painted in."""
+        tint = self.pictures.tint
+        return tint if isinstance(tint, ZoneColours) else None
+
+    def _forms(self) -> tuple[Form, ...]:
+        """The forms whose faces are drawn: of a set every piece in its own coordinates."""
+        seen = self.session.seen()
+        if seen is None:
+            return ()
+        return tuple(piece.planned for piece in seen.pieces) if seen.pieces else (seen.planned,)
+
+    def lit(self, pointed: str) -> set[str]:
+        """Zones light up, not parts."""
+        del pointed
+        return set()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        colours = self.colours
+        if self.finish.zones and (colours is None or not _same(colours.forms, self._forms())):
+            # A drawer was drawn out, or another piece came on screen.
+            self.pictures.tint = ZoneColours(self.finish, self._forms(), colours.pointed if colours else "")
+        super().paintEvent(event)
+
+    def zone_at(self, at: QPointF) -> str:
+        """The zone under a point."""
+        scene, colours = self.scene(), self.colours
+        hit = scene.at(self.mapping().to_mm(at)) if scene is not None else None
+        return colours.zone(hit) if hit is not None and colours is not None else ""
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        super().mouseMoveEvent(event)
+        self.zone_pointed.emit(self.zone_at(paint.unscaled(event.position())))
+
+    def leaveEvent(self, event: object) -> None:
+        super().leaveEvent(event)
+        self.zone_pointed.emit("")
+
+    def _click(self, at: QPointF) -> None:
+        super()._click(at)
+        zone = self.zone_at(at)
+        if zone:
+            self.zone_chosen.emit(zone)
+
+
+def _same(first: tuple[Form, ...], second: tuple[Form, ...]) -> bool:
+    return len(first) == len(second) and all(a is b for a, b in zip(first, second, strict=True))

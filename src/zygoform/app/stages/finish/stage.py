@@ -1,0 +1,239 @@
+"""The finish: the piece in its planned colours, its zones, and what is done to each."""
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+
+from zygoform.app.canvas.finish_view import FinishView
+from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
+from zygoform.app.seen import when_seen
+from zygoform.app.session import Session
+from zygoform.app.stages.finish.amounts_page import AmountsPage
+from zygoform.app.stages.finish.coats_page import CoatsPage
+from zygoform.app.stages.finish.colours_page import ColoursPage
+from zygoform.app.stages.finish.hours_page import HoursPage
+from zygoform.app.stages.finish.schools_page import SchoolsPage
+from zygoform.app.stages.finish.zone_strip import ZoneStrip
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.piece_choice import PieceChoice
+from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.core.edits.finish_zones import merge_zones, part_into, zones_as_usual
+from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.finish.resolved import ZonePlan
+
+WIDE, LOW = 400, 560
+PAGES = [
+    ("coats", "Coats"),
+    ("amounts", "Amounts"),
+    ("hours", "Hours"),
+    ("schools", "Order"),
+    ("colours", "Colours"),
+]
+
+
+class FinishStage(QWidget):
+    """Left the piece and a chip for each zone; right the pages of what is open."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session, self._pointed = session, ""
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        self.drawer = SideDrawer("coats")
+        row.addWidget(self.drawer)
+        self._fill_main(self.drawer.main)
+        self._fill_side(self.drawer.side)
+        when_seen(self, session.changed, self.refresh)
+        session.viewpoint_changed.connect(self._on_viewpoint)
+        self.refresh()
+
+    def _fill_main(self, main: QWidget) -> None:
+        column = QVBoxLayout(main)
+        column.setContentsMargins(t.MARGIN, 8, 12, 8)
+        column.setSpacing(6)
+        self.view = FinishView(self.session, self._menu)
+        self.view.setObjectName("drawing_finish")
+        self.view.zone_pointed.connect(self.point)
+        self.view.zone_chosen.connect(self.choose)
+        bar = QHBoxLayout()
+        bar.addWidget(label("Finish", "title"))
+        bar.addWidget(label("as planned; point at a zone, click to open it", "second"))
+        bar.addStretch(1)
+        bar.addWidget(PieceChoice(self.session))
+        for name, tip, picture, do in (
+            ("fit_finish", "Whole piece (0)", "fit", self.view.fit_whole),
+            ("zoom_in_finish", "Nearer (+)", "nearer", lambda: self.view.zoom_by(1.25)),
+        ):
+            button = QToolButton()
+            button.setObjectName(name)
+            button.setProperty("kind", "plain")
+            button.setIcon(icon(picture))
+            button.setToolTip(tip)
+            button.setAccessibleName(tip)
+            button.clicked.connect(do)
+            bar.addWidget(button)
+        column.addLayout(bar)
+        column.addWidget(self.view, 1)
+        foot = QHBoxLayout()
+        foot.setSpacing(14)
+        self.picker = ViewpointPicker(self.session)
+        foot.addWidget(self.picker, 0, Qt.AlignmentFlag.AlignBottom)
+        self.strip = ZoneStrip(self.session)
+        self.strip.pointed.connect(self.point)
+        self.strip.chosen.connect(self.choose)
+        foot.addWidget(self.strip, 1, Qt.AlignmentFlag.AlignBottom)
+        column.addLayout(foot)
+
+    def _fill_side(self, side: QWidget) -> None:
+        side.setFixedWidth(t.px(WIDE))
+        column = QVBoxLayout(side)
+        column.setContentsMargins(0, 8, 8, 8)
+        self.pages = Segments("finish_page", PAGES, "coats")
+        self.pages.setAccessibleName("What is shown of the finish")
+        self.pages.chosen.connect(self.turn_to)
+        column.addWidget(self.pages, 0, Qt.AlignmentFlag.AlignLeft)
+        self._stack = QStackedWidget()
+        self.coats = CoatsPage(self.session)
+        self._pages: dict[str, QWidget] = {
+            "coats": self.coats,
+            "amounts": AmountsPage(self.session),
+            "hours": HoursPage(self.session),
+            "schools": SchoolsPage(self.session),
+            "colours": ColoursPage(self.session),
+        }
+        for page in self._pages.values():
+            self._stack.addWidget(scrolled(page))
+        column.addWidget(self._stack, 1)
+
+    def turn_to(self, page: str) -> None:
+        """Another page of the finish."""
+        self.pages.set_value(page)
+        self._stack.setCurrentIndex(list(self._pages).index(page))
+        self.refresh()
+
+    # What is shown
+
+    def refresh(self) -> None:
+        """Zones, and the page that is seen."""
+        finish = self.session.finish()
+        plans = self.shown(finish)
+        open_ = self.open_zone(plans)
+        self.view.show_finish(finish, self._pointed)
+        self.view.chosen = open_.id if open_ is not None else ""
+        colours = self.view.colours
+        looks = {
+            plan.id: look for plan in plans if colours is not None and (look := colours.look(plan.id)) is not None
+        }
+        self.strip.show_zones(plans, looks, self.view.chosen, self._pointed)
+        if open_ is None:
+            return
+        page = self.pages.value
+        if page == "coats":
+            self.coats.show_zone(finish, open_)
+        else:
+            self._pages[page].refresh(finish)  # type: ignore[attr-defined]
+
+    def shown(self, finish: FinishPlan) -> tuple[ZonePlan, ...]:
+        """Those of the piece on screen, or of all."""
+        piece = self.session.view.shown
+        return tuple(plan for plan in finish.zones if not piece or plan.zone.piece_id == piece)
+
+    def open_zone(self, plans: tuple[ZonePlan, ...]) -> ZonePlan | None:
+        """The zone that was chosen, else the first."""
+        zone = self.session.view.zone
+        return next((plan for plan in plans if plan.id == zone), plans[0] if plans else None)
+
+    def point(self, zone: str) -> None:
+        """Lights a zone, on the piece and among the chips."""
+        if zone != self._pointed:
+            self._pointed = zone
+            finish = self.session.finish()
+            self.view.show_finish(finish, zone)
+            for own, chip in self.strip.chips.items():
+                chip.light(on=own == zone)
+
+    def choose(self, zone: str) -> None:
+        """Opens a zone."""
+        self.session.view.zone = zone
+        if self.pages.value != "coats":
+            self.turn_to("coats")
+        else:
+            self.refresh()
+        self.drawer.open()
+
+    def _on_viewpoint(self) -> None:
+        if self.isVisible():
+            self.refresh()
+
+    # What can be done with a part
+
+    def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
+        """Zones are taken apart and put together by pointing."""
+        finish = self.session.finish()
+        zone = finish.zone(self._pointed) or next((p for p in finish.zones if part_id in p.zone.parts), None)
+        if zone is None:
+            return []
+        others = [p for p in self.shown(finish) if p.zone.piece_id == zone.zone.piece_id and p.id != zone.id]
+        do = self.session.try_do
+        entries: list[tuple[str, Callable[[], object]]] = [
+            (f"Open {zone.zone.name}", partial(self.choose, zone.id))
+        ]
+        if len(zone.zone.parts) > 1 and part_id in zone.zone.parts:
+            entries.append(
+                (
+                    "This part as a zone of its own",
+                    partial(do, partial(part_into, part=part_id, zone=zone.id, into="")),
+                )
+            )
+            entries += [
+                (
+                    f"This part into {p.zone.name}",
+                    partial(do, partial(part_into, part=part_id, zone=zone.id, into=p.id)),
+                )
+                for p in others
+            ]
+        entries += [
+            (
+                f"All of {zone.zone.name} into {p.zone.name}",
+                partial(do, partial(merge_zones, zone=zone.id, into=p.id)),
+            )
+            for p in others[:6]
+        ]
+        if self.session.project.finishing.moves:
+            entries.append(
+                (
+                    "Zones as they come by themselves",
+                    partial(do, partial(zones_as_usual, piece_id=zone.zone.piece_id)),
+                )
+            )
+        return entries
+
+    # Keys
+
+    def open_stacks(self) -> None:
+        """Ready-made stacks for the open zone."""
+        self.turn_to("coats")
+        self.drawer.open()
+        self.coats.open_stacks()
+
+    def open_add(self) -> None:
+        """A layer for the open zone."""
+        self.turn_to("coats")
+        self.drawer.open()
+        self.coats.open_add()
+
+    def next_page(self) -> None:
+        """Coats, amounts, hours, order, colours."""
+        names = [name for name, _ in PAGES]
+        self.turn_to(names[(names.index(self.pages.value) + 1) % len(names)])
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen."""
+        chip = self.strip.chips.get(self.view.chosen)
+        (chip or self.view).setFocus()
