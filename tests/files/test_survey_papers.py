@@ -75,8 +75,8 @@ def test_a_mend_is_bought_and_cut_like_anything_else() -> None:
     needs = [row.need for row in plan.purchase.rows]
     # 61 7/16 - 2 × 13/16 - 2 × 3/4 = 58 5/16 wide, 34 5/8 - 1 1/4 - 3 1/2 = 29 7/8 high: 15 and 8 pins a side.
     assert any("46 pins" in need for need in needs), needs
-    # 6 1/4 + 2 × 50 mm both ways, two coats of 100 ml a square metre: 0.259² × 200 = 13.4, to the next ml.
-    assert any("14 ml" in need for need in needs), needs
+    # 6 1/4 + 2 × 50 mm both ways, two coats of 100 ml a square metre: 0.259² × 200 = 13.4 ml.
+    assert any("0.45\u00a0fl oz" in need for need in needs), needs
     table = by_part_csv(plan)
     assert "Runner" in table
     assert "Back" in table

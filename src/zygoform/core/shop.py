@@ -8,7 +8,7 @@ from zygoform.core.coats.coat import Coat
 from zygoform.core.coats.layer import Tool
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import POURED, FittingKind, Pack, holds_metric, is_metric
-from zygoform.core.goods.minutes import Pace, Taken
+from zygoform.core.goods.minutes import Pace, TimeTaken
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import count, length, percent
@@ -43,7 +43,7 @@ class Shop(Struct, frozen=True):
     minutes: Annotated[tuple[Pace, ...], Meta(max_length=100)] = ()
     """How long this workshop takes, where it is not as usual."""
 
-    taken: Annotated[tuple[Taken, ...], Meta(max_length=100)] = ()
+    taken: Annotated[tuple[TimeTaken, ...], Meta(max_length=100)] = ()
     """What was logged: real times beside planned ones."""
     coats: Annotated[tuple[Coat, ...], Meta(max_length=100)] = ()
     """Figures of coats that are not as usual."""

@@ -98,7 +98,7 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
         length = f"{pack.size:g}" if pack.kind in GRITS else length
         steel = STAINLESS if pack.stainless else ""
         told = (pack.kind, pack.id, pack.name, "", "", "", "", length, steel)
-        rows.append((*told, f"{pack.holds:g}", pack.price, ""))
+        rows.append((*told, f"{pack.holds:.10g}", pack.price, ""))
     return write_table(_COLUMNS, rows)
 
 

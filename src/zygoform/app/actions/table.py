@@ -135,7 +135,7 @@ def survey_actions(survey: Surveying) -> tuple[Action, ...]:
     )
 
 
-class Finishing(Protocol):
+class FinishKeys(Protocol):
     """What the keys of the finish do."""
 
     def open_stacks(self) -> None: ...
@@ -145,7 +145,7 @@ class Finishing(Protocol):
     def next_page(self) -> None: ...
 
 
-def finish_actions(finish: Finishing) -> tuple[Action, ...]:
+def finish_actions(finish: FinishKeys) -> tuple[Action, ...]:
     """What can be done besides while the drawing of the finish has the keyboard."""
     return (
         Action("take_stack", "Take a stack", finish.open_stacks, ("S",), "Drawing", scope="drawing"),

@@ -10,7 +10,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.coats.hue import contrast, shaded
 from zygoform.core.drawing.primitives import Polygon
-from zygoform.core.finish.appearance import Look, appearance
+from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.surfaces import ZoneRole
 from zygoform.core.finish.zones import zone_of
@@ -49,6 +49,10 @@ class ZoneColours:
         """The zone a face lies in."""
         return self._zones.get((polygon.part_id, polygon.plane)) or self._boards.get(polygon.part_id, "")
 
+    def zone_of_part(self, part_id: str) -> str:
+        """The zone of a part's first face."""
+        return self._boards.get(part_id, "")
+
     def colours(self, polygon: Polygon) -> tuple[str, str, bool] | None:
         """Fill, line, whether grain is seen; None for what is no wood and is not coated."""
         look = self._looks.get(self.zone(polygon))
@@ -63,7 +67,7 @@ class ZoneColours:
     def is_lit(self, polygon: Polygon) -> bool:
         return bool(self.pointed) and self.zone(polygon) == self.pointed
 
-    def look(self, zone: str) -> Look | None:
+    def look(self, zone: str) -> ZoneLook | None:
         """How a zone looks in the end."""
         return self._looks.get(zone)
 
@@ -132,6 +136,11 @@ class FinishView(PieceView):
         scene, colours = self.scene(), self.colours
         hit = scene.at(self.mapping().to_mm(at)) if scene is not None else None
         return colours.zone(hit) if hit is not None and colours is not None else ""
+
+    def _on_pointed(self, part_id: str) -> None:
+        super()._on_pointed(part_id)
+        if self._by_keys and self.hasFocus() and self.colours is not None:
+            self.zone_pointed.emit(self.colours.zone_of_part(part_id))
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         super().mouseMoveEvent(event)

@@ -11,7 +11,6 @@ from PySide6.QtGui import (
     QMouseEvent,
     QPainter,
     QPaintEvent,
-    QPolygonF,
     QResizeEvent,
     QShowEvent,
     QWheelEvent,
@@ -43,9 +42,11 @@ from zygoform.app.canvas.targets import (
     bay_targets,
     foremost,
     lit_parts,
+    lit_shapes,
     near_grip,
     next_target,
     points_of,
+    room_of_part,
     survey_targets,
     true_sizes,
 )
@@ -171,12 +172,7 @@ class PieceView(QWidget):
             # The rest of its pieces the next time round, and then what is written round them.
             QTimer.singleShot(0, self.update)
             return
-        shapes = [
-            QPolygonF(mapping.outline(outline))
-            for polygon in scene.polygons
-            if polygon.part_id in lit and polygon.role != "off"
-            for outline in polygon.outlines
-        ]
+        shapes = lit_shapes(scene, mapping, lit)
         opening = opening_shape(self.session, self.place, pointed, mapping)
         if opening is not None:
             shapes.append(opening)
@@ -228,11 +224,8 @@ class PieceView(QWidget):
         scene, mapping = self.scene(), self.mapping()
         if scene is None or self.kind == "small":
             return {}
-        shapes = {part_id: opening_shape(self.session, self.place, part_id, mapping) for part_id in self.targets()}
-        return {
-            part_id: (shape or QPolygonF(mapping.outline(points_of(scene, part_id)))).boundingRect()
-            for part_id, shape in shapes.items()
-        }
+        shapes = {part: opening_shape(self.session, self.place, part, mapping) for part in self.targets()}
+        return {part: room_of_part(scene, mapping, part, shape) for part, shape in shapes.items()}
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
@@ -362,11 +355,10 @@ class PieceView(QWidget):
 
     def _middle(self, part_id: str) -> QPointF:
         scene = self.scene()
-        points = points_of(scene, part_id) if scene else ()
         shape = opening_shape(self.session, self.place, part_id, self.mapping())
-        if shape is None and not points:
+        if scene is None or (shape is None and not points_of(scene, part_id)):
             return paint.room_of(self).center()
-        return (shape or QPolygonF(self.mapping().outline(points))).boundingRect().center()
+        return room_of_part(scene, self.mapping(), part_id, shape).center()
 
     # Keyboard
 
@@ -379,11 +371,12 @@ class PieceView(QWidget):
             self.session.select(next_target(self.targets(), here, step, in_order=in_order))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self.open_menu(self.session.view.hovered)
-        elif key == Qt.Key.Key_Escape and self._gesture is not None:
-            self._gesture.cancel()
-            self._gesture = None
         elif key == Qt.Key.Key_Escape:
-            self.session.select("")
+            if self._gesture is None:
+                self.session.select("")
+            else:
+                self._gesture.cancel()
+                self._gesture = None
         else:
             super().keyPressEvent(event)
 

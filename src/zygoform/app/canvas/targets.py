@@ -3,7 +3,8 @@
 from collections.abc import Collection
 
 from msgspec import structs
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QPolygonF
 
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
@@ -84,6 +85,11 @@ def points_of(scene: Scene, part_id: str) -> tuple[Point, ...]:
     return tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)
 
 
+def room_of_part(scene: Scene, mapping: Mapping, part_id: str, shape: QPolygonF | None) -> QRectF:
+    """Where a part is seen, or the opening of that shape (px)."""
+    return (shape or QPolygonF(mapping.outline(points_of(scene, part_id)))).boundingRect()
+
+
 def true_sizes(plan: Plan | None, part_id: str, place: Viewpoint) -> tuple[float, float] | None:
     """Real width and height of a board as it faces a place to stand; depth shows in the readout."""
     board = plan.part(part_id) if plan is not None else None
@@ -103,6 +109,16 @@ def near_grip(grips: list[Grip], mapping: Mapping, at: QPointF) -> Grip | None:
         if (distance := (mapping.to_px(grip.at) - at).manhattanLength()) <= GRIP_REACH
     ]
     return grips[min(near)[1]] if near else None
+
+
+def lit_shapes(scene: Scene, mapping: Mapping, lit: Collection[str]) -> list[QPolygonF]:
+    """The outlines of parts that light up (px); what comes off is only broken lines."""
+    return [
+        QPolygonF(mapping.outline(outline))
+        for polygon in scene.polygons
+        if polygon.part_id in lit and polygon.role != "off"
+        for outline in polygon.outlines
+    ]
 
 
 def lit_parts(session: Session, pointed: str, *, alike: bool) -> set[str]:

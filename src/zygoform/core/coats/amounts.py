@@ -14,7 +14,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.cheapest import cheapest_packs
 from zygoform.core.measure.rounding import count_up
 
-FacesOf = Literal["front", "front_edges", "all"]
+FacesCounted = Literal["front", "front_edges", "all"]
 
 
 class FaceArea(Struct, frozen=True):
@@ -23,7 +23,7 @@ class FaceArea(Struct, frozen=True):
     area: float
 
 
-def faces_area(parts: Sequence[Sequence[float]], faces: FacesOf) -> FaceArea:
+def faces_area(parts: Sequence[Sequence[float]], faces: FacesCounted) -> FaceArea:
     """Faces to coat of parts, each [length, width, thickness, count], by how many of their six faces count.
 
     front: l w. front_edges: l w + 2 t (l + w). all: 2 (l w + l t + w t), as outdoors asks. Squared what came in.

@@ -63,7 +63,7 @@ WIPED: tuple[CoatId, ...] = (
     "drying oil", "wax",
 )  # fmt: skip
 """What is put on and wiped off again."""
-SOLVENT: tuple[CoatId, ...] = (
+SOLVENT_COATS: tuple[CoatId, ...] = (
     "stain blocker", "oil stain blocker", "metal primer", "spray paint", "spray clear", "oil stain", "gel stain",
     "oil clear", "shellac", "conditioner",
 )  # fmt: skip
@@ -117,13 +117,13 @@ def _read(line: str) -> Coat:
     return Coat(own, title, group, binder, float(cover), *hours, float(thin), clear, thirsty)  # type: ignore[arg-type]
 
 
-COATS: dict[CoatId, Coat] = {(coat := _read(line)).id: coat for line in _TABLE.strip().splitlines()}
+KNOWN_COATS: dict[CoatId, Coat] = {(coat := _read(line)).id: coat for line in _TABLE.strip().splitlines()}
 
 
 def coat_of(coat_id: str, own: tuple[Coat, ...] = ()) -> Coat | None:
     """A material as the project has it, else as usual; None where neither knows it."""
     mine = next((coat for coat in own if coat.id == coat_id), None)
-    return mine or next((coat for coat in COATS.values() if coat.id == coat_id), None)
+    return mine or next((coat for coat in KNOWN_COATS.values() if coat.id == coat_id), None)
 
 
 BARE_COVER, CARVED_COVER, ROUGH_COVER = 0.7, 0.75, 0.6

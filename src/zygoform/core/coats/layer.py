@@ -53,7 +53,7 @@ class Recipe(Struct, frozen=True):
     verdict: Annotated[str, Meta(max_length=120)] = ""
 
 
-class Layer(Struct, frozen=True):
+class CoatLayer(Struct, frozen=True):
     """One layer of a zone. `thin` is in percent of the paint, `deep` what is filled (mm), `cans` how many the user
     will buy whatever is worked out (0: what is worked out), `done` how many of its coats are on.
     """
@@ -80,7 +80,7 @@ OldCoat = Literal["", "bare", "clear", "paint", "flaking", "wax", "oil", "foil"]
 Relief = Literal["smooth", "carved", "turned", "rough"]
 
 
-class Lies(Struct, frozen=True):
+class GroundSaid(Struct, frozen=True):
     """What lies there, as it was said: nothing said leaves what the survey knows."""
 
     old: OldCoat = ""
@@ -100,10 +100,10 @@ class ZoneChoice(Struct, frozen=True):
 
     zone: str
     name: Annotated[str, Meta(max_length=40)] = ""
-    layers: Annotated[tuple[Layer, ...], Meta(max_length=20)] = ()
+    layers: Annotated[tuple[CoatLayer, ...], Meta(max_length=20)] = ()
     same_as: str = ""
     state: ZoneState = ""
-    lies: Lies = Lies()
+    lies: GroundSaid = GroundSaid()
 
 
 class ZoneMove(Struct, frozen=True):

@@ -4,8 +4,8 @@ from typing import get_args
 
 from msgspec import Struct, convert
 
-from zygoform.core.coats.coat import COATS, CoatGroup
-from zygoform.core.coats.layer import Cleaner, Doing, FillerId, Layer, Stripping
+from zygoform.core.coats.coat import KNOWN_COATS, CoatGroup
+from zygoform.core.coats.layer import Cleaner, CoatLayer, Doing, FillerId, Stripping
 
 
 class ReadyStack(Struct, frozen=True):
@@ -14,7 +14,7 @@ class ReadyStack(Struct, frozen=True):
     id: str
     title: str
     when: str
-    layers: tuple[Layer, ...]
+    layers: tuple[CoatLayer, ...]
     roles: tuple[str, ...] = ()
 
 
@@ -81,17 +81,17 @@ def doing_of(material: str) -> Doing:
         return "strip"
     if material in get_args(FillerId):
         return "fill"
-    return "effect" if material == "lightening wax" else _BY_GROUP[COATS[material].group]  # type: ignore[index]
+    return "effect" if material == "lightening wax" else _BY_GROUP[KNOWN_COATS[material].group]  # type: ignore[index]
 
 
-def _layer(text: str) -> Layer:
-    """Layer from `acrylic paint 2 gun thin 10`, `sand 150 220`, `effect: gel stain 1 brush`, `test`."""
+def _layer(text: str) -> CoatLayer:
+    """CoatLayer from `acrylic paint 2 gun thin 10`, `sand 150 220`, `effect: gel stain 1 brush`, `test`."""
     meant, _, rest = text.rpartition(": ")
     words = rest.split()
     material = " ".join(word for k, word in enumerate(words) if not any(w.isdecimal() for w in words[: k + 1]))
     numbers = [int(word) for word in words if word.isdecimal()]
     if material in ("scuff", "sand", "test"):
-        return convert({"doing": material, "grits": numbers}, Layer)
+        return convert({"doing": material, "grits": numbers}, CoatLayer)
     doing = doing_of(material)
     raw: dict[str, object] = {"doing": meant or doing, "material": material}
     if doing == "strip":
@@ -103,7 +103,7 @@ def _layer(text: str) -> Layer:
         way = words[len(material.split()) + 1 :]
         raw["way"] = "rag" if doing == "clean" else way[0] if way else "foam"
         raw["thin"] = numbers[1] if "thin" in words else 0.0
-    return convert(raw, Layer)
+    return convert(raw, CoatLayer)
 
 
 def _read(head: str, layers: str) -> ReadyStack:
@@ -112,15 +112,15 @@ def _read(head: str, layers: str) -> ReadyStack:
 
 
 _LINES = _STACKS.strip().splitlines()
-READY: tuple[ReadyStack, ...] = tuple(map(_read, _LINES[::2], _LINES[1::2]))
+READY_STACKS: tuple[ReadyStack, ...] = tuple(map(_read, _LINES[::2], _LINES[1::2]))
 
 
 def ready_stack(stack_id: str) -> ReadyStack | None:
     """The stack of that id."""
-    return next((stack for stack in READY if stack.id == stack_id), None)
+    return next((stack for stack in READY_STACKS if stack.id == stack_id), None)
 
 
 def ready_for(role: str) -> tuple[ReadyStack, ...]:
     """What suits a zone: those meant for it first, then those for any wood."""
-    own = tuple(stack for stack in READY if role in stack.roles)
-    return own if role in ("cane", "hardware") else (*own, *(stack for stack in READY if not stack.roles))
+    own = tuple(stack for stack in READY_STACKS if role in stack.roles)
+    return own if role in ("cane", "hardware") else (*own, *(stack for stack in READY_STACKS if not stack.roles))

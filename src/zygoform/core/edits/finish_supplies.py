@@ -5,11 +5,11 @@ from typing import Any, Literal, get_args
 
 from msgspec import ValidationError, convert, structs, to_builtins
 
-from zygoform.core.coats.coat import COATS, Coat, CoatId, coat_of
+from zygoform.core.coats.coat import KNOWN_COATS, Coat, CoatId, coat_of
 from zygoform.core.coats.layer import Colour, Finishing, Recipe, RecipePart, ShelfCan, Tool
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.minutes import Taken, Task
+from zygoform.core.goods.minutes import Task, TimeTaken
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.write import OUNCE
 from zygoform.core.project import Project
@@ -122,7 +122,7 @@ def read_parts(text: str) -> tuple[RecipePart, ...]:
                 )
             )
         except (ValidationError, ValueError) as wrong:
-            known = ", ".join([*COATS, "water"][:6])
+            known = ", ".join([*KNOWN_COATS, "water"][:6])
             raise BadInputError(
                 "unknown_key",
                 f"Parts and their material, like 1 acrylic paint : 2 water; one of {known} and the others.",
@@ -160,7 +160,9 @@ def add_can(project: Project, material: CoatId, amount: str, colour: str = "") -
     _room(len(finishing.shelf), MOST_CANS, "cans")
     own = _next("s", [can.id for can in finishing.shelf])
     can = ShelfCan(own, material, read_litres(amount, project.shop.unit.system), colour)
-    return _with(project, f"On the shelf: {COATS[material].title.lower()}", {own}, shelf=(*finishing.shelf, can))
+    return _with(
+        project, f"On the shelf: {KNOWN_COATS[material].title.lower()}", {own}, shelf=(*finishing.shelf, can)
+    )
 
 
 def drop_can(project: Project, can_id: str) -> Edited:
@@ -184,7 +186,7 @@ def read_litres(text: str, system: Literal["inch", "mm"]) -> float:
 
 def set_coat_figure(project: Project, coat_id: CoatId, entry: str, text: str) -> Edited:
     """A figure of a material as its label has it; emptied, as usual again. A span is written 2-6."""
-    usual, now = COATS[coat_id], coat_of(coat_id, project.shop.coats) or COATS[coat_id]
+    usual, now = KNOWN_COATS[coat_id], coat_of(coat_id, project.shop.coats) or KNOWN_COATS[coat_id]
     value = getattr(usual, entry) if not text.strip() else _figure(entry, text)
     try:
         new = convert({**to_builtins(now), entry: to_builtins(value)}, Coat)
@@ -219,9 +221,9 @@ def log_time(project: Project, tasks: tuple[tuple[Task, float], ...], text: str)
         raise BadInputError("not_a_number", "Minutes are a number over 0, like 45.", "real")
     taken = {row.task: row for row in project.shop.taken}
     for task, minutes in tasks:
-        before = taken.get(task, Taken(task, 0.0, 0.0))
+        before = taken.get(task, TimeTaken(task, 0.0, 0.0))
         share = minutes / planned
-        taken[task] = Taken(task, before.planned + minutes, before.real + real * share)
+        taken[task] = TimeTaken(task, before.planned + minutes, before.real + real * share)
     shop = structs.replace(project.shop, taken=tuple(taken.values()))
     return Edited(structs.replace(project, shop=shop), Message(f"Took {real:g} min, planned {planned:.0f}"))
 

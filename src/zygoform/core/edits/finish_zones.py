@@ -4,7 +4,7 @@ from typing import Any
 
 from msgspec import ValidationError, convert, structs, to_builtins
 
-from zygoform.core.coats.layer import Finishing, Lies, ZoneChoice, ZoneMove
+from zygoform.core.coats.layer import Finishing, GroundSaid, ZoneChoice, ZoneMove
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import called, choose
 from zygoform.core.errors import BadInputError
@@ -17,7 +17,7 @@ def set_lies(project: Project, zone: str, **said: Any) -> Edited:
     """What lies on a zone before: the old coat, the wood, whether it bleeds or smells, how it is shaped."""
     choice = project.finishing.choice(zone)
     try:
-        lies = convert(to_builtins(structs.replace(choice.lies, **said)), Lies)
+        lies = convert(to_builtins(structs.replace(choice.lies, **said)), GroundSaid)
     except ValidationError as wrong:
         raise BadInputError("unknown_key", "That is not one of the words there are.", next(iter(said))) from wrong
     return choose(project, zone, f"{called(project, zone)}: what lies there", lies=lies)

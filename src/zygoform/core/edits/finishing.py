@@ -4,13 +4,13 @@ from typing import Any, Literal, cast, get_args
 
 from msgspec import ValidationError, convert, structs, to_builtins
 
-from zygoform.core.coats.coat import COATS, CoatId, coat_of
+from zygoform.core.coats.coat import KNOWN_COATS, CoatId, coat_of
 from zygoform.core.coats.layer import (
     Cleaner,
+    CoatLayer,
     Doing,
     FillerId,
     FinishOrder,
-    Layer,
     LayerMaterial,
     Stripping,
     Way,
@@ -39,13 +39,13 @@ def take_stack(project: Project, zone: str, stack_id: str) -> Edited:
     return _with_layers(project, zone, layers, f"{ready.title}")
 
 
-def _coloured(layer: Layer, colour: str) -> Layer:
+def _coloured(layer: CoatLayer, colour: str) -> CoatLayer:
     coat = coat_of(layer.material) if layer.is_coat else None
     takes = coat is not None and coat.group in ("paint", "stain")
     return structs.replace(layer, colour=colour) if takes and colour and not layer.colour else layer
 
 
-def set_stack(project: Project, zone: str, layers: tuple[Layer, ...], words: str) -> Edited:
+def set_stack(project: Project, zone: str, layers: tuple[CoatLayer, ...], words: str) -> Edited:
     """All layers of a zone at once, as a finding proposes them."""
     return _with_layers(project, zone, layers, words)
 
@@ -67,7 +67,7 @@ def add_layer(project: Project, zone: str, material: str, at: int) -> Edited:
     """A layer of some material, or a scuff, a sanding, a test board, before the one at `at`; as it usually is."""
     if material in ("scuff", "sand", "test"):
         grits = {"scuff": (180,), "sand": (180,), "test": ()}[material]
-        layer = Layer(cast("Doing", material), grits=grits)
+        layer = CoatLayer(cast("Doing", material), grits=grits)
     else:
         layer = usual_layer(material)
     layers = project.finishing.stack(zone).layers
@@ -76,27 +76,27 @@ def add_layer(project: Project, zone: str, material: str, at: int) -> Edited:
     return _with_layers(project, zone, (*layers[:at], layer, *layers[at:]), f"{layer_title(layer)} added")
 
 
-def usual_layer(material: str) -> Layer:
+def usual_layer(material: str) -> CoatLayer:
     """A layer as it is usually put on."""
-    known = (*get_args(Cleaner), *get_args(FillerId), *get_args(Stripping), *COATS)
+    known = (*get_args(Cleaner), *get_args(FillerId), *get_args(Stripping), *KNOWN_COATS)
     if material not in known:
         raise BadInputError("unknown_key", "There is no such material.", "material")
     doing = doing_of(material)
     named = cast("LayerMaterial", material)
     if doing == "fill":
-        return Layer(doing, named, deep=2.0)
+        return CoatLayer(doing, named, deep=2.0)
     if doing == "strip":
-        return Layer(doing, named, grits=(80, 120) if material == "sander" else ())
+        return CoatLayer(doing, named, grits=(80, 120) if material == "sander" else ())
     if doing == "clean":
-        return Layer(doing, named, coats=2 if material == "mineral spirits" else 1, way="rag")
-    coat = COATS[cast("CoatId", material)]
+        return CoatLayer(doing, named, coats=2 if material == "mineral spirits" else 1, way="rag")
+    coat = KNOWN_COATS[cast("CoatId", material)]
     coats = {"paint": 2, "clear": 2, "oil": 2}.get(coat.group, 1)
-    return Layer(doing, named, coats, usual_way(coat.id))
+    return CoatLayer(doing, named, coats, usual_way(coat.id))
 
 
 def usual_way(coat_id: CoatId) -> Way:
     """How a material is usually put on."""
-    coat = COATS[coat_id]
+    coat = KNOWN_COATS[coat_id]
     if coat.binder == "lacquer":
         return "can"
     wiped: Way = "rag"
@@ -125,7 +125,7 @@ def set_material(project: Project, zone: str, at: int, material: str) -> Edited:
     before, new = _layer(layers, at), usual_layer(material)
     keep: dict[str, Any] = {"colour": before.colour, "recipe": before.recipe}
     if new.is_coat and before.is_coat:
-        coat = COATS[cast("CoatId", material)]
+        coat = KNOWN_COATS[cast("CoatId", material)]
         keep |= {"coats": before.coats if coat.group in ("paint", "primer", "clear") else new.coats}
         keep["doing"] = before.doing if before.doing == "effect" else new.doing
     new = structs.replace(new, **keep) if new.is_coat else new
@@ -210,7 +210,7 @@ def set_order(project: Project, entry: str, value: str) -> Edited:
     return Edited(structs.replace(project, finishing=done), Message(f"{entry.capitalize()}: {value}"))
 
 
-def _filled(layers: tuple[Layer, ...], when: str) -> tuple[Layer, ...]:
+def _filled(layers: tuple[CoatLayer, ...], when: str) -> tuple[CoatLayer, ...]:
     """Fillers of holes before the first primer, or right after it; the grain is filled before anything."""
     fills = [layer for layer in layers if layer.doing == "fill" and layer.material != "grain filler"]
     rest = [layer for layer in layers if layer not in fills]
@@ -231,7 +231,7 @@ def set_weather(project: Project, entry: Literal["celsius", "humidity"], text: s
     return Edited(structs.replace(project, finishing=done), Message(words))
 
 
-def layer_title(layer: Layer) -> str:
+def layer_title(layer: CoatLayer) -> str:
     """What a layer is called."""
     coat = coat_of(layer.material) if layer.is_coat else None
     if coat is not None:
@@ -240,7 +240,7 @@ def layer_title(layer: Layer) -> str:
     return words.get(layer.doing) or layer.material.capitalize() or layer.doing.capitalize()
 
 
-def _layer(layers: tuple[Layer, ...], at: int) -> Layer:
+def _layer(layers: tuple[CoatLayer, ...], at: int) -> CoatLayer:
     if not 0 <= at < len(layers):
         raise BadInputError("unknown_key", "That layer is no longer there.")
     return layers[at]
@@ -257,7 +257,7 @@ def _replaced(
 
 
 def _with_layers(
-    project: Project, zone: str, layers: tuple[Layer, ...], words: str, lengths: tuple[float, ...] = ()
+    project: Project, zone: str, layers: tuple[CoatLayer, ...], words: str, lengths: tuple[float, ...] = ()
 ) -> Edited:
     """The zone with a stack of its own; what others have that were the same as it follows."""
     said = f"{called(project, zone)}: {words[:1].lower()}{words[1:]}"

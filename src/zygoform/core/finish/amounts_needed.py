@@ -11,12 +11,12 @@ from zygoform.core.coats.coat import (
     BARE_COVER,
     CARVED_COVER,
     ROUGH_COVER,
-    SOLVENT,
+    SOLVENT_COATS,
     WIPED,
     Coat,
     coat_of,
 )
-from zygoform.core.coats.layer import LOSS, Colour, Finishing, Layer
+from zygoform.core.coats.layer import LOSS, CoatLayer, Colour, Finishing
 from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
@@ -117,13 +117,13 @@ def _unit(coat: Coat) -> str:
     return "can" if coat.id in AEROSOLS else "kilo" if coat.group == "wax" else "litre"
 
 
-def _loss(layer: Layer, coat: Coat) -> float:
+def _loss(layer: CoatLayer, coat: Coat) -> float:
     """Of what is wiped, as of a rag; of aerosol it is in the cover."""
     return 0.0 if coat.id in AEROSOLS else LOSS["rag"] if coat.id in WIPED else LOSS[layer.way]
 
 
 def _parts(
-    layer: Layer, coat: Coat, colour: Colour | None, finishing: Finishing
+    layer: CoatLayer, coat: Coat, colour: Colour | None, finishing: Finishing
 ) -> Iterator[tuple[FittingKind, float, str]]:
     """What is bought for a coat: itself, the paint in a wash, or every part of a recipe but water."""
     recipe = finishing.recipe(layer.recipe)
@@ -176,7 +176,7 @@ def batch_needs(batch: Batch, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
             yield _need(plan, k, "roller sleeve" if layer.way == "roller" else "foam pad", 1, "one for this coat")
         elif layer.way == "gun":
             yield _need(plan, k, "strainer", layer.coats, "what is sprayed is strained")
-        if coat.id in SOLVENT or coat.id in WIPED:
+        if coat.id in SOLVENT_COATS or coat.id in WIPED:
             yield _need(plan, k, "gloves", layer.coats, "a pair each time")
     cleaned = [layer for layer in layers if layer.doing == "clean"]
     if cleaned:

@@ -4,7 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.coats.coat import Coat, coat_of
 from zygoform.core.coats.hue import blend
-from zygoform.core.coats.layer import Finishing, Layer
+from zygoform.core.coats.layer import CoatLayer, Finishing
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.finish.zones import Ground
 
@@ -30,14 +30,14 @@ _WET = "#9a6a35"
 """What a clear or oil brings out: a little warmer and darker."""
 
 
-class Look(Struct, frozen=True):
+class ZoneLook(Struct, frozen=True):
     """A colour, and whether one sees grain in it."""
 
     rgb: str
     grain: bool
 
 
-def appearance(plan: ZonePlan, finishing: Finishing, own: tuple[Coat, ...]) -> Look:
+def appearance(plan: ZonePlan, finishing: Finishing, own: tuple[Coat, ...]) -> ZoneLook:
     """Where nothing is chosen, as it is now."""
     look = _as_found(plan.zone.ground, new=plan.zone.new_area > plan.zone.old_area)
     for layer in plan.layers:
@@ -45,29 +45,31 @@ def appearance(plan: ZonePlan, finishing: Finishing, own: tuple[Coat, ...]) -> L
     return look
 
 
-def _as_found(ground: Ground, *, new: bool) -> Look:
+def _as_found(ground: Ground, *, new: bool) -> ZoneLook:
     wood = _wood(ground)
     special = next((_MATERIALS[code] for code in _MATERIALS if ground.materials == {code}), "")
     if special:
-        return Look(special, grain=ground.materials == {"cane"})
+        return ZoneLook(special, grain=ground.materials == {"cane"})
     if new or ground.old in ("", "bare"):
-        return Look(wood, grain=True)
+        return ZoneLook(wood, grain=True)
     if ground.old in ("paint", "flaking"):
-        return Look(_OLD_PAINT, grain=False)
+        return ZoneLook(_OLD_PAINT, grain=False)
     if ground.old == "foil":
-        return Look(_FOIL, grain=True)
-    return Look(blend(wood, _OLD_CLEAR, 0.28), grain=True)
+        return ZoneLook(_FOIL, grain=True)
+    return ZoneLook(blend(wood, _OLD_CLEAR, 0.28), grain=True)
 
 
 def _wood(ground: Ground) -> str:
     return next((rgb for word, rgb in _WOODS.items() if word in ground.wood), _USUAL)
 
 
-def _under(look: Look, layer: Layer, plan: ZonePlan, finishing: Finishing, own: tuple[Coat, ...]) -> Look:
+def _under(
+    look: ZoneLook, layer: CoatLayer, plan: ZonePlan, finishing: Finishing, own: tuple[Coat, ...]
+) -> ZoneLook:
     """What a layer makes of what was seen before."""
     if layer.doing == "strip" and layer.material != "scraper":
         special = plan.zone.ground.materials & {"metal", "cane", "foil on board"}
-        return look if special else Look(_wood(plan.zone.ground), grain=True)
+        return look if special else ZoneLook(_wood(plan.zone.ground), grain=True)
     coat = coat_of(layer.material, own) if layer.is_coat else None
     if coat is None or coat.id in ("bonding primer", "conditioner"):
         return look
@@ -75,16 +77,16 @@ def _under(look: Look, layer: Layer, plan: ZonePlan, finishing: Finishing, own: 
     chosen = colour.rgb if colour is not None else ""
     if coat.id in _PALE:
         pale, share = _PALE[coat.id]
-        return Look(blend(look.rgb, chosen or pale, share), look.grain)
+        return ZoneLook(blend(look.rgb, chosen or pale, share), look.grain)
     return _covered(look, layer, coat, chosen or _DEFAULTS.get(coat.group, _WET))
 
 
-def _covered(look: Look, layer: Layer, coat: Coat, rgb: str) -> Look:
+def _covered(look: ZoneLook, layer: CoatLayer, coat: Coat, rgb: str) -> ZoneLook:
     if coat.group in ("paint", "primer"):
         # The second colour of two that are blended is seen as much as the first.
-        return Look(blend(look.rgb, rgb, 0.5) if layer.doing == "effect" else rgb, grain=False)
+        return ZoneLook(blend(look.rgb, rgb, 0.5) if layer.doing == "effect" else rgb, grain=False)
     if coat.group in ("effect", "stain"):
         share = 1.0 if coat.group == "effect" else 0.45 if layer.doing == "effect" else 0.6
-        return Look(blend(look.rgb, rgb, share), grain=True)
+        return ZoneLook(blend(look.rgb, rgb, share), grain=True)
     warm = {"oil": 0.22, "wax": 0.06}.get(coat.group, 0.16 if coat.binder in ("oil", "shellac") else 0.04)
-    return Look(blend(look.rgb, _WET, warm), look.grain) if look.grain else look
+    return ZoneLook(blend(look.rgb, _WET, warm), look.grain) if look.grain else look

@@ -5,7 +5,7 @@ from typing import Literal
 from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import Coat, CoatId, coat_of
-from zygoform.core.coats.layer import BLOCKERS, FillerId, Layer
+from zygoform.core.coats.layer import BLOCKERS, CoatLayer, FillerId
 from zygoform.core.finish.zones import NO_WOOD, Ground, Zone
 
 OldThing = Literal["old clear", "old paint", "old wax", "old oil", "foil", "metal", "cane"]
@@ -43,7 +43,7 @@ class Beneath(Struct, frozen=True):
         return any(coat in self.coats for coat in coats)
 
 
-def beneath(zone: Zone, layers: tuple[Layer, ...]) -> tuple[tuple[Beneath, ...], ...]:
+def beneath(zone: Zone, layers: tuple[CoatLayer, ...]) -> tuple[tuple[Beneath, ...], ...]:
     """For each layer what it lies on: on what was found, and on new wood, where the zone has both."""
     grounds = tuple(
         base for base in (_found(zone.ground, zone), Beneath(zone.new_area, new=True)) if base.area > 1e-9
@@ -68,7 +68,7 @@ def _found(ground: Ground, zone: Zone) -> Beneath:
     return Beneath(area, new=False, last=_OLD[ground.old], bare=False, dull=False, greasy=greasy, flaking=flaking)
 
 
-def _after(base: Beneath, layer: Layer) -> Beneath:
+def _after(base: Beneath, layer: CoatLayer) -> Beneath:
     """What lies there when a layer is on. What is done to old coats leaves new wood as it is."""
     if layer.is_coat:
         return _coated(base, layer.material) if layer.material else base  # type: ignore[arg-type]
@@ -82,7 +82,7 @@ def _after(base: Beneath, layer: Layer) -> Beneath:
     return structs.replace(base, dull=True) if layer.doing in ("scuff", "sand") else base
 
 
-def _stripped(base: Beneath, layer: Layer) -> Beneath:
+def _stripped(base: Beneath, layer: CoatLayer) -> Beneath:
     if layer.material == "scraper":
         return structs.replace(base, flaking=False, dull=True)
     if base.last in ("metal", "cane", "foil"):

@@ -38,7 +38,7 @@ class FinishPlan(Struct, frozen=True, dict=True):
 
     @cached_property
     def needs(self) -> tuple[MaterialNeed, ...]:
-        """Layer by layer, then what goes with them."""
+        """CoatLayer by layer, then what goes with them."""
         found = list[MaterialNeed]()
         for plan in self.zones:
             for at in range(len(plan.layers)):

@@ -4,8 +4,8 @@ from collections.abc import Callable, Iterator
 
 from msgspec import Struct, structs
 
-from zygoform.core.coats.coat import OILY, SOLVENT, WIPED, Coat, coat_of, weather
-from zygoform.core.coats.layer import Finishing, Layer
+from zygoform.core.coats.coat import OILY, SOLVENT_COATS, WIPED, Coat, coat_of, weather
+from zygoform.core.coats.layer import CoatLayer, Finishing
 from zygoform.core.finish.judging.pairs import wait_for_next
 from zygoform.core.finish.resolved import Batch, is_sanded_between
 from zygoform.core.goods.minutes import Task
@@ -52,7 +52,7 @@ def batch_work(
     return tuple(works)
 
 
-def _effort(batch: Batch, layer: Layer, new_tools: tuple[str, ...]) -> float:
+def _effort(batch: Batch, layer: CoatLayer, new_tools: tuple[str, ...]) -> float:
     """Of several zones the share that is turned or carved makes all of it slower by so much."""
     factor = 1.0
     if layer.way not in ("gun", "can") and layer.doing != "test":
@@ -82,7 +82,7 @@ class _Step(Struct, frozen=True):
     cautions: tuple[str, ...] = ()
 
 
-def _prepared(batch: Batch, at: int, layer: Layer) -> Work:
+def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
     """A step that takes off, smooths or fills."""
     area, old = _areas(batch)
     names = _named(batch)
@@ -111,7 +111,7 @@ def _named(batch: Batch) -> str:
     return literal(batch.names[:1].lower() + batch.names[1:])
 
 
-def _cleaned(batch: Batch, layer: Layer, names: str, area: float) -> _Step:
+def _cleaned(batch: Batch, layer: CoatLayer, names: str, area: float) -> _Step:
     times = " twice" if layer.coats == 2 else f" {layer.coats} times" if layer.coats > 2 else ""
     wait = _CLEAN_WAIT.get(layer.material, (1.0, 1.0))
     if any(plan.zone.role == "cane" for plan in batch.zones):
@@ -122,7 +122,7 @@ def _cleaned(batch: Batch, layer: Layer, names: str, area: float) -> _Step:
     return _Step(what, (("clean", area * layer.coats),), wait, (layer.material, "rags"), cautions)
 
 
-def _filled(layer: Layer, names: str, area: float) -> _Step:
+def _filled(layer: CoatLayer, names: str, area: float) -> _Step:
     grain = layer.material == "grain filler"
     task: tuple[Task, float] = (
         ("fill grain", area * layer.coats) if grain else ("fill hole", max(1.0, area * HOLES_A_M2))
@@ -132,7 +132,7 @@ def _filled(layer: Layer, names: str, area: float) -> _Step:
     return _Step(what, (task,), _FILL_WAIT.get(layer.material, (1.0, 4.0)), (layer.material,), cautions)
 
 
-def _stripped(batch: Batch, layer: Layer, names: str, old: float) -> _Step:
+def _stripped(batch: Batch, layer: CoatLayer, names: str, old: float) -> _Step:
     if layer.material == "scraper":
         what = f"Scrape off what is loose on {names}, feather the edges"
         return _Step(what, (("scrape", old),), cautions=("lead", "sanding"))
@@ -151,7 +151,7 @@ def _stripped(batch: Batch, layer: Layer, names: str, old: float) -> _Step:
     return _Step(f"Sand {names} to bare wood", tasks, cautions=("sanding", "lead"))
 
 
-def _coats(batch: Batch, at: int, layer: Layer, coat: Coat, own: tuple[Coat, ...]) -> Iterator[Work]:
+def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat, ...]) -> Iterator[Work]:
     """One step a coat: sanding between is the first thing of the next."""
     names = _named(batch)
     later = next((k for k in range(at + 1, len(batch.layers)) if batch.layers[k].is_coat), -1)
@@ -184,7 +184,7 @@ def _between(coat: Coat) -> tuple[float, float]:
     return (coat.touch[0], coat.before) if coat.binder == "lacquer" else coat.recoat
 
 
-def _with_what(layer: Layer) -> str:
+def _with_what(layer: CoatLayer) -> str:
     return {
         "brush": "brush",
         "foam": "foam brush",
@@ -195,7 +195,7 @@ def _with_what(layer: Layer) -> str:
     }[layer.way]
 
 
-def _coat_tasks(batch: Batch, layer: Layer, coat: Coat) -> Tasks:
+def _coat_tasks(batch: Batch, layer: CoatLayer, coat: Coat) -> Tasks:
     area = batch.area
     if layer.way == "can":
         hardware = [plan.zone for plan in batch.zones if plan.zone.role == "hardware"]
@@ -212,7 +212,7 @@ def _coat_tasks(batch: Batch, layer: Layer, coat: Coat) -> Tasks:
     return (("clear coat" if coat.group == "clear" else "brush coat", area),)
 
 
-def _cautions(layer: Layer, coat: Coat) -> tuple[str, ...]:
+def _cautions(layer: CoatLayer, coat: Coat) -> tuple[str, ...]:
     sprayed = layer.way in ("gun", "can")
-    told = {"spray": sprayed, "solvent": coat.id in SOLVENT and not sprayed, "rags": coat.id in OILY}
+    told = {"spray": sprayed, "solvent": coat.id in SOLVENT_COATS and not sprayed, "rags": coat.id in OILY}
     return tuple(code for code, is_so in told.items() if is_so)

@@ -5,11 +5,11 @@ from functools import cached_property
 from msgspec import Struct
 
 from zygoform.core.coats.coat import WIPED, Coat, coat_of
-from zygoform.core.coats.layer import Finishing, Layer, ZoneState
+from zygoform.core.coats.layer import CoatLayer, Finishing, ZoneState
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.finish.beneath import Beneath, beneath
 from zygoform.core.finish.judging.registry import judged_stack
-from zygoform.core.finish.judging.verdict import Stack, Verdict
+from zygoform.core.finish.judging.verdict import Stack, StackVerdict
 from zygoform.core.finish.zones import COVERED, Zone
 
 USUALLY_BARE = ("unseen", "underside", "back", "boxes")
@@ -21,9 +21,9 @@ class ZonePlan(Struct, frozen=True, dict=True):
 
     zone: Zone
     state: ZoneState
-    layers: tuple[Layer, ...]
+    layers: tuple[CoatLayer, ...]
     under: tuple[tuple[Beneath, ...], ...]
-    verdicts: tuple[Verdict, ...]
+    verdicts: tuple[StackVerdict, ...]
     shared: str
 
     @property
@@ -36,7 +36,7 @@ class ZonePlan(Struct, frozen=True, dict=True):
         return bool(self.layers or self.state)
 
     @cached_property
-    def last_coat(self) -> Layer | None:
+    def last_coat(self) -> CoatLayer | None:
         """The layer that is seen in the end; a clear one lets the one below be seen."""
         return next((layer for layer in reversed(self.layers) if layer.is_coat), None)
 
@@ -59,7 +59,7 @@ class Batch(Struct, frozen=True):
     zones: tuple[ZonePlan, ...]
 
     @property
-    def layers(self) -> tuple[Layer, ...]:
+    def layers(self) -> tuple[CoatLayer, ...]:
         return self.zones[0].layers
 
     @property
@@ -85,7 +85,7 @@ class Batch(Struct, frozen=True):
 
 def batches(plans: tuple[ZonePlan, ...]) -> tuple[Batch, ...]:
     """Those with layers, alike ones of a piece together, in the order they come."""
-    alike: dict[tuple[str, tuple[Layer, ...]], list[ZonePlan]] = {}
+    alike: dict[tuple[str, tuple[CoatLayer, ...]], list[ZonePlan]] = {}
     for plan in plans:
         if plan.layers:
             alike.setdefault((plan.zone.piece_id, plan.layers), []).append(plan)

@@ -56,7 +56,7 @@ _LEVEL, _SQUARE = 0.7, 0.7
 """A face that looks so far up, down, to the front or to the back is an upper, lower, front or back face."""
 
 
-class Surface(Struct, frozen=True):
+class ZoneSurface(Struct, frozen=True):
     """What of one part lies in one zone: mm², free."""
 
     part_id: str
@@ -68,7 +68,7 @@ class BodySurfaces(Struct, frozen=True):
     """All of a body; `faces` gives the zone that most of each face of a part lies in, in the order of its faces."""
 
     body_id: str
-    surfaces: tuple[Surface, ...]
+    surfaces: tuple[ZoneSurface, ...]
     faces: dict[str, tuple[ZoneRole, ...]]
 
 
@@ -88,7 +88,7 @@ def body_surfaces(body: Body) -> BodySurfaces:
             for roles in parted:
                 for role, size in roles.items():
                     areas[part_id, role] = areas.get((part_id, role), 0.0) + size
-    found = tuple(Surface(part, role, size) for (part, role), size in areas.items() if size > 0)
+    found = tuple(ZoneSurface(part, role, size) for (part, role), size in areas.items() if size > 0)
     return BodySurfaces(body.id, found, faces)
 
 

@@ -5,7 +5,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-from zygoform.core.coats.layer import Finishing, Lies, OldCoat, Relief, ZoneChoice, ZoneMove
+from zygoform.core.coats.layer import Finishing, GroundSaid, OldCoat, Relief, ZoneChoice, ZoneMove
 from zygoform.core.condition.condition import Condition
 from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.finish.surfaces import ZONE_TITLES, BodySurfaces, ZoneRole, is_new
@@ -152,7 +152,7 @@ def _ground(
     rows: list[tuple[str, ZoneRole, float, Body]],
     species: dict[str, str],
     condition: Condition,
-    said: Lies,
+    said: GroundSaid,
 ) -> Ground:
     """What was said, else what the survey and the new parts say, else what is usual."""
     told: dict[str, Known] = {}

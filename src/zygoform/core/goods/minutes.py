@@ -30,7 +30,7 @@ class Pace(Struct, frozen=True):
     high: Minute
 
 
-class Taken(Struct, frozen=True):
+class TimeTaken(Struct, frozen=True):
     """What a kind of work was planned to take and what it took, minutes of all that was logged."""
 
     task: Task
@@ -128,7 +128,7 @@ TRUSTED_MINUTES = 30.0
 """So many planned minutes of a usual hand stand beside what was logged: one quick job does not halve all plans."""
 
 
-def own_factor(task: Task, taken: tuple[Taken, ...]) -> float:
+def own_factor(task: Task, taken: tuple[TimeTaken, ...]) -> float:
     """How much longer or quicker this user is than planned: real over planned minutes, with a prior."""
     mine = next((row for row in taken if row.task == task), None)
     return 1.0 if mine is None else (mine.real + TRUSTED_MINUTES) / (mine.planned + TRUSTED_MINUTES)

@@ -5,7 +5,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-from zygoform.core.coats.layer import Layer
+from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Point, Slant, slants
 from zygoform.core.geometry.prism import Point3, X, Z
@@ -99,7 +99,7 @@ class Fix(Struct, frozen=True):
     values: tuple[tuple[str, float | str | int], ...] = ()
     variant: str = ""
     zone: str = ""
-    layers: tuple[Layer, ...] = ()
+    layers: tuple[CoatLayer, ...] = ()
     order: str = ""
     """What of the finish: a zone's whole stack, or where schools differ what comes first (its `value`)."""
 

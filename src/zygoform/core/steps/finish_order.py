@@ -7,7 +7,7 @@ from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import Batch
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
-from zygoform.core.steps.finish_steps import HOLES
+from zygoform.core.steps.finish_steps import BORED
 from zygoform.core.steps.order import WorkPlan
 from zygoform.core.steps.step import Step
 from zygoform.core.steps.words import span, wait_words
@@ -50,7 +50,7 @@ def _touches(batch: Batch, step: Step) -> bool:
 def _holes(batch: Batch, finish: FinishPlan, work: WorkPlan, whose: dict[str, str]) -> Iterator[Finding]:
     after = finish.finishing.order.holes == "after"
     for step in _own(batch, work, whose):
-        if step.id.endswith(f"/{HOLES}") and (after or _is_on(batch)) and _touches(batch, step):
+        if step.id.endswith(f"/{BORED}") and (after or _is_on(batch)) and _touches(batch, step):
             already = "" if after else " One coat is on already: tape the places, bore from the face, slowly."
             yield _order(
                 "paint_before_holes",

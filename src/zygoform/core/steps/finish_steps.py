@@ -11,7 +11,7 @@ from zygoform.core.finish.finish_work import batch_work
 from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step, step_of
 
-HOLES = "bore"
+BORED = "bore"
 """The own name of a step that bores holes for hardware."""
 _HARDWARE = "fix"
 
@@ -63,7 +63,7 @@ def _is_hardware(step: Step) -> bool:
 
 def _later(step: Step, holes: str, woven: str) -> bool:
     """Whether a step of a change comes after the finish."""
-    if step.id.endswith(f"/{HOLES}"):
+    if step.id.endswith(f"/{BORED}"):
         return holes == "after"
     if step.phase != "refit":
         return False

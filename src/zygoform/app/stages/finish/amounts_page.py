@@ -9,7 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import ComboBox, LineEdit, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.coats.coat import COATS, CoatId
+from zygoform.core.coats.coat import KNOWN_COATS, CoatId
 from zygoform.core.edits.finish_supplies import add_can, drop_can
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
@@ -68,7 +68,7 @@ class AmountsPage(QWidget):
             box.setAccessibleName(words)
             box.setMinimumContentsLength(8)
             box.setSizeAdjustPolicy(ComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-        for coat in COATS.values():
+        for coat in KNOWN_COATS.values():
             self.material.addItem(coat.title, coat.id)
         self.amount = LineEdit()
         self.amount.setObjectName("shelf_amount")
@@ -134,7 +134,7 @@ class AmountsPage(QWidget):
         empty(self._cans)
         names = {colour.id: colour.name for colour in finish.finishing.colours}
         for k, can in enumerate(finish.finishing.shelf):
-            words = COATS[can.material].title + (f", {names[can.colour]}" if can.colour in names else "")
+            words = KNOWN_COATS[can.material].title + (f", {names[can.colour]}" if can.colour in names else "")
             self._cans.addWidget(label(words), k, 0)
             self._cans.addWidget(label(self.session.unit.show(Litres(can.litres)), "strong"), k, 1)
             gone = push_button(

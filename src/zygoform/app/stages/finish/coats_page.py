@@ -13,7 +13,7 @@ from zygoform.app.theme.icons import icon
 from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.core.coats.coat import COATS
+from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.readymade import ready_for
 from zygoform.core.edits.finish_zones import rename_zone, set_lies
 from zygoform.core.edits.finishing import add_layer, drop_layer, leave_so, move_layer, same_as, take_stack
@@ -27,9 +27,9 @@ _ADDED: tuple[tuple[str, tuple[tuple[str, str], ...]], ...] = (
         ("scraper", "Scrape what flakes"), ("sand", "Sand"), ("light filler", "Fill"),
         ("grain filler", "Fill the grain"), ("test", "Test board"),
     )),
-    ("Primer", tuple((c.id, c.title) for c in COATS.values() if c.group == "primer")),
-    ("Colour", tuple((c.id, c.title) for c in COATS.values() if c.group in ("paint", "stain", "effect"))),
-    ("Protect", tuple((c.id, c.title) for c in COATS.values() if c.group in ("clear", "oil", "wax"))),
+    ("Primer", tuple((c.id, c.title) for c in KNOWN_COATS.values() if c.group == "primer")),
+    ("Colour", tuple((c.id, c.title) for c in KNOWN_COATS.values() if c.group in ("paint", "stain", "effect"))),
+    ("Protect", tuple((c.id, c.title) for c in KNOWN_COATS.values() if c.group in ("clear", "oil", "wax"))),
 )  # fmt: skip
 
 

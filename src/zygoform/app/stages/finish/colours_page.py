@@ -28,7 +28,7 @@ _COLOUR: tuple[tuple[Literal["name", "rgb", "tin"], int], ...] = (("name", 3), (
 _NOTES: tuple[tuple[Literal["dial", "grits", "verdict"], str], ...] = (
     ("dial", "Dial of the gun"),
     ("grits", "Grits before"),
-    ("verdict", "Verdict"),
+    ("verdict", "StackVerdict"),
 )
 
 

@@ -13,7 +13,7 @@ from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.coats.coat import coat_of
-from zygoform.core.coats.layer import Doing, Layer
+from zygoform.core.coats.layer import CoatLayer, Doing
 from zygoform.core.edits.finishing import (
     LayerEntry,
     drop_layer,
@@ -39,7 +39,7 @@ class LayerEditor(QWidget):
 
     went = Signal(int)
 
-    def __init__(self, session: Session, zone: str, at: int, layer: Layer) -> None:
+    def __init__(self, session: Session, zone: str, at: int, layer: CoatLayer) -> None:
         super().__init__()
         self.session, self.zone, self.at, self.doing = session, zone, at, layer.doing
         self._column = QVBoxLayout(self)
@@ -62,7 +62,7 @@ class LayerEditor(QWidget):
         """What it was made for."""
         return self.zone, self.at, self.doing, str(self.material.currentData()) if self.material else ""
 
-    def _material(self, layer: Layer) -> None:
+    def _material(self, layer: CoatLayer) -> None:
         self.material: ComboBox | None = None
         choices = materials_for(layer.doing, layer.material)
         if not choices:
@@ -82,7 +82,7 @@ class LayerEditor(QWidget):
         material = str(self.material.currentData()) if self.material is not None else ""
         self.session.try_do(lambda p: set_material(p, self.zone, self.at, material))
 
-    def _fields(self, layer: Layer) -> None:
+    def _fields(self, layer: CoatLayer) -> None:
         wanted: set[str] = {"coats", "thin", "done"} if layer.is_coat else set()
         wanted |= {"grits"} if layer.doing in ("scuff", "sand") or layer.material == "sander" else set()
         wanted |= {"coats", "deep"} if layer.doing == "fill" else set()
@@ -102,7 +102,7 @@ class LayerEditor(QWidget):
     def _enter(self, entry: LayerEntry, text: str) -> None:
         self.session.do(lambda p: set_layer_entry(p, self.zone, self.at, entry, text))
 
-    def _ways(self, layer: Layer) -> None:
+    def _ways(self, layer: CoatLayer) -> None:
         coat = coat_of(layer.material, self.session.project.shop.coats)
         ways = ways_for(coat) if coat is not None else []
         if len(ways) < 2:
@@ -157,7 +157,7 @@ class LayerEditor(QWidget):
         if self.session.try_do(lambda p: drop_layer(p, self.zone, self.at)):
             self.went.emit(self.at - 1)
 
-    def refresh(self, layer: Layer) -> None:
+    def refresh(self, layer: CoatLayer) -> None:
         """Shows what the document says."""
         unit = self.session.unit
         shown: dict[LayerEntry, str] = {
@@ -182,7 +182,7 @@ class LayerEditor(QWidget):
         self.about.setText(words)
         self.about.setVisible(bool(words))
 
-    def _fill_recipes(self, layer: Layer) -> None:
+    def _fill_recipes(self, layer: CoatLayer) -> None:
         assert self.recipe is not None
         self.recipe.clear()
         self.recipe.addItem("As sold, no mix", "")

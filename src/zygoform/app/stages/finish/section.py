@@ -18,13 +18,13 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.core.coats.coat import WIPED, coat_of
 from zygoform.core.coats.hue import contrast
-from zygoform.core.coats.layer import Layer
-from zygoform.core.finish.appearance import Look, appearance
+from zygoform.core.coats.layer import CoatLayer
+from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.finish_plan import FinishPlan
-from zygoform.core.finish.judging.verdict import Verdict
+from zygoform.core.finish.judging.verdict import StackVerdict
 from zygoform.core.finish.resolved import ZonePlan
 
-ROW, WOOD, BAND, FIRST = 46.0, 58.0, 118.0, 8.0
+_ROW, _WOOD, _BAND, _OVER = 46.0, 58.0, 118.0, 8.0
 """Heights of a layer's row and of the wood, width of the drawn section, room over the last coat (px)."""
 
 
@@ -39,7 +39,7 @@ class CoatSection(QWidget):
         super().__init__()
         self.session = session
         self.finish, self.plan, self.at = FinishPlan(), None, -1
-        self._looks: list[Look] = []
+        self._looks: list[ZoneLook] = []
         self.setObjectName("coat_section")
         self.setAccessibleName("Section through the coats")
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -70,7 +70,7 @@ class CoatSection(QWidget):
         return f"{words}, {layer_line(self.session, self.finish, self.plan, self.at)}"
 
     def _high(self) -> float:
-        return FIRST + ROW * (len(self.plan.layers) if self.plan is not None else 0) + WOOD
+        return _OVER + _ROW * (len(self.plan.layers) if self.plan is not None else 0) + _WOOD
 
     def sizeHint(self) -> QSize:
         return QSize(t.px(340), t.px(self._high()))
@@ -78,12 +78,12 @@ class CoatSection(QWidget):
     def _row(self, at: int) -> QRectF:
         """The room of a layer: the first lies lowest."""
         count = len(self.plan.layers) if self.plan is not None else 0
-        return QRectF(0, FIRST + ROW * (count - 1 - at), self.width() / t.SCALE, ROW)
+        return QRectF(0, _OVER + _ROW * (count - 1 - at), self.width() / t.SCALE, _ROW)
 
     def row_at(self, y: float) -> int:
         """The layer at a height, -1 for the wood."""
         count = len(self.plan.layers) if self.plan is not None else 0
-        at = count - 1 - int((y - FIRST) // ROW)
+        at = count - 1 - int((y - _OVER) // _ROW)
         return max(-1, min(count - 1, at))
 
     # Painting
@@ -106,7 +106,7 @@ class CoatSection(QWidget):
     def _wood(self, painter: QPainter, box: QRectF) -> None:
         assert self.plan is not None
         zone, look = self.plan.zone, self._looks[0]
-        band = QRectF(FIRST, box.height() - WOOD, BAND, WOOD - 6)
+        band = QRectF(_OVER, box.height() - _WOOD, _BAND, _WOOD - 6)
         painter.setPen(paint.pen(t.WLINE, 1.0))
         painter.setBrush(QColor(look.rgb))
         painter.drawRect(band)
@@ -121,7 +121,7 @@ class CoatSection(QWidget):
                 reach = 26.0 + 20 * k
                 painter.drawEllipse(QPointF(band.left() + 34, band.bottom() + 16), reach, reach * 0.62)
             painter.restore()
-        left = FIRST + BAND + 14
+        left = _OVER + _BAND + 14
         room = box.width() - left - 6
         new = zone.new_area / zone.area if zone.area else 0.0
         words = ground_words(zone.ground, new_share=new)
@@ -148,13 +148,13 @@ class CoatSection(QWidget):
             paint.fill(painter, row.adjusted(2, 1, -2, -1), t.TAPEWASH)
             paint.fill(painter, QRectF(2, row.top() + 1, 4, row.height() - 2), t.TAPE)
         painter.setPen(paint.pen(t.HAIR, 1.0))
-        painter.drawLine(QPointF(FIRST + BAND + 10, row.bottom()), QPointF(row.right() - 4, row.bottom()))
-        band = QRectF(FIRST, row.top(), BAND, row.height())
+        painter.drawLine(QPointF(_OVER + _BAND + 10, row.bottom()), QPointF(row.right() - 4, row.bottom()))
+        band = QRectF(_OVER, row.top(), _BAND, row.height())
         if layer.is_coat:
             self._coats(painter, at, layer, band)
         else:
             self._prepared(painter, layer, band, self._looks[at])
-        left = FIRST + BAND + 14
+        left = _OVER + _BAND + 14
         room = row.width() - left - 8
         name = layer_name(layer, self.session)
         name = QFontMetricsF(font(14, 600)).elidedText(name, Qt.TextElideMode.ElideRight, room)
@@ -163,7 +163,7 @@ class CoatSection(QWidget):
         said = QFontMetricsF(font(12)).elidedText(said, Qt.TextElideMode.ElideRight, room)
         paint.draw_text(painter, QPointF(left, row.top() + 36), said, 12, colour=t.INK2)
 
-    def _coats(self, painter: QPainter, at: int, layer: Layer, band: QRectF) -> None:
+    def _coats(self, painter: QPainter, at: int, layer: CoatLayer, band: QRectF) -> None:
         """One band a coat; what is wiped off leaves hardly any."""
         look = self._looks[at + 1]
         thin = layer.material in WIPED
@@ -196,7 +196,7 @@ class CoatSection(QWidget):
             y = band.center().y()
             painter.drawLine(QPointF(band.left() + 4, y), QPointF(band.right() - 4, y))
 
-    def _prepared(self, painter: QPainter, layer: Layer, band: QRectF, look: Look) -> None:
+    def _prepared(self, painter: QPainter, layer: CoatLayer, band: QRectF, look: ZoneLook) -> None:
         """What is done to what lies below: no band, a sign for it."""
         middle = band.center().y()
         painter.setPen(paint.pen(t.HAIR, 1.0))
@@ -235,15 +235,15 @@ class CoatSection(QWidget):
             painter.drawRect(board)
             painter.drawLine(board.center() + QPointF(0, -10), board.center() + QPointF(0, 10))
 
-    def _fault(self, painter: QPainter, verdict: Verdict) -> None:
+    def _fault(self, painter: QPainter, verdict: StackVerdict) -> None:
         """A line between the layer and what it lies on."""
         row = self._row(verdict.layer)
         colour = t.RED if verdict.weight == "stop" else t.OCHRE
         painter.setPen(paint.pen(t.SHEET, 6.0))
-        painter.drawLine(QPointF(FIRST - 4, row.bottom()), QPointF(FIRST + BAND + 4, row.bottom()))
+        painter.drawLine(QPointF(_OVER - 4, row.bottom()), QPointF(_OVER + _BAND + 4, row.bottom()))
         painter.setPen(paint.pen(colour, 2.6))
-        painter.drawLine(QPointF(FIRST - 4, row.bottom()), QPointF(FIRST + BAND + 4, row.bottom()))
-        at = QPointF(FIRST + BAND + 4, row.bottom())
+        painter.drawLine(QPointF(_OVER - 4, row.bottom()), QPointF(_OVER + _BAND + 4, row.bottom()))
+        at = QPointF(_OVER + _BAND + 4, row.bottom())
         painter.setBrush(QColor(t.SHEET))
         painter.setPen(paint.pen(colour, 1.6))
         painter.drawPolygon(QPolygonF([at + QPointF(0, -7), at + QPointF(7.5, 6), at + QPointF(-7.5, 6)]))

@@ -27,7 +27,7 @@ from zygoform.core.edits.finish_zones import merge_zones, part_into, zones_as_us
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 
-WIDE, LOW = 400, 560
+SIDE_WIDE = 400
 PAGES = [
     ("coats", "Coats"),
     ("amounts", "Amounts"),
@@ -91,7 +91,7 @@ class FinishStage(QWidget):
         column.addLayout(foot)
 
     def _fill_side(self, side: QWidget) -> None:
-        side.setFixedWidth(t.px(WIDE))
+        side.setFixedWidth(t.px(SIDE_WIDE))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 8, 8, 8)
         self.pages = Segments("finish_page", PAGES, "coats")

@@ -1,8 +1,8 @@
 """Layers, zones and what lies there in words."""
 
 from zygoform.app.session import Session
-from zygoform.core.coats.coat import COATS, Coat, coat_of
-from zygoform.core.coats.layer import COATING, Cleaner, Doing, FillerId, Layer, OldCoat, Relief, Stripping, Way
+from zygoform.core.coats.coat import KNOWN_COATS, Coat, coat_of
+from zygoform.core.coats.layer import COATING, Cleaner, CoatLayer, Doing, FillerId, OldCoat, Relief, Stripping, Way
 from zygoform.core.edits.finishing import layer_title
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
@@ -48,7 +48,7 @@ def _fitting(doing: Doing, now: str) -> list[Coat]:
         "prime": ("primer",), "colour": ("paint", "stain"), "clear": ("clear", "oil", "wax"),
         "effect": ("effect", "stain", "paint", "wax"),
     }[doing]  # fmt: skip
-    return [coat for coat in COATS.values() if coat.group in groups or coat.id == now]
+    return [coat for coat in KNOWN_COATS.values() if coat.group in groups or coat.id == now]
 
 
 def ways_for(coat: Coat) -> list[tuple[str, str]]:
@@ -144,7 +144,7 @@ def recoat_words(coat: Coat) -> str:
     return f"next coat after {hours}" + (f", hard in {days} days" if high else "")
 
 
-def layer_name(layer: Layer, session: Session) -> str:
+def layer_name(layer: CoatLayer, session: Session) -> str:
     """A layer with its colour."""
     colour = session.project.finishing.colour(layer.colour)
     recipe = session.project.finishing.recipe(layer.recipe)

@@ -9,7 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.finish.words import area_words, state_words
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
-from zygoform.core.finish.appearance import Look
+from zygoform.core.finish.appearance import ZoneLook
 from zygoform.core.finish.resolved import ZonePlan
 
 CHIP_WIDE, CHIP_HIGH, GAP = 116, 42, 6
@@ -28,7 +28,7 @@ class ZoneChip(QAbstractButton):
         self.setObjectName(f"zone_{zone.replace('/', '_')}")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
-    def tell(self, session: Session, plan: ZonePlan, look: Look | None, *, on: bool, lit: bool) -> None:
+    def tell(self, session: Session, plan: ZonePlan, look: ZoneLook | None, *, on: bool, lit: bool) -> None:
         """What stands on it; `on`: it is the one that is open."""
         self._look = look.rgb if look is not None else ""
         self._masked = plan.state == "masked"
@@ -104,7 +104,7 @@ class ZoneStrip(QWidget):
         policy.setHeightForWidth(True)
         self.setSizePolicy(policy)
 
-    def show_zones(self, plans: tuple[ZonePlan, ...], looks: dict[str, Look], on: str, lit: str) -> None:
+    def show_zones(self, plans: tuple[ZonePlan, ...], looks: dict[str, ZoneLook], on: str, lit: str) -> None:
         """A chip for each; those that are there are kept."""
         there = {plan.id for plan in plans}
         for gone in [zone for zone in self.chips if zone not in there]:

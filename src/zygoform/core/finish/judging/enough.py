@@ -3,9 +3,9 @@
 from collections.abc import Iterator
 
 from zygoform.core.coats.coat import Coat
-from zygoform.core.coats.layer import Layer
+from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.finish.beneath import takes_stain
-from zygoform.core.finish.judging.verdict import Remedy, Stack, Verdict, verdict
+from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdict, verdict
 from zygoform.core.finish.zones import BLOTCHY
 
 _SEEN = ("top", "body", "fronts", "edges", "legs")
@@ -15,7 +15,7 @@ _LIQUID_STAINS = ("oil stain", "water stain")
 _UNSURE = ("gel stain", "oil stain", "water stain", "paint wash", "lightening wax", "imitation grain")
 
 
-def judge_enough(stack: Stack) -> Iterator[Verdict]:
+def judge_enough(stack: Stack) -> Iterator[StackVerdict]:
     """What the use asks (the least of the trade), and what a material asks by itself."""
     yield from _for_use(stack)
     yield from _clear_missing(stack)
@@ -30,7 +30,7 @@ def _count(stack: Stack, *groups: str) -> tuple[int, int]:
     return sum(coats for _, coats in found), found[-1][0] if found else -1
 
 
-def _for_use(stack: Stack) -> Iterator[Verdict]:
+def _for_use(stack: Stack) -> Iterator[StackVerdict]:
     role = stack.zone.role
     if not stack.layers or role not in (*_SEEN, *_SEALED, "inside", "hardware"):
         return
@@ -41,7 +41,7 @@ def _for_use(stack: Stack) -> Iterator[Verdict]:
             "few_colour", at, "One coat of colour",
             "Two cover; three where it is light over dark, or red, yellow, white. A primer tinted with the paint, "
             "or a white blocker, counts as one of three.",
-            Remedy("Two coats", stack.instead(at, coats=whole + 2 - colour)),
+            StackRemedy("Two coats", stack.instead(at, coats=whole + 2 - colour)),
         )  # fmt: skip
     wanted, reason = _clear_wanted(stack)
     clear, last = _count(stack, "clear")
@@ -50,7 +50,7 @@ def _for_use(stack: Stack) -> Iterator[Verdict]:
         yield verdict(
             "few_clear", last, f"{clear} {'coat' if clear == 1 else 'coats'} of clear for {reason}",
             f"It wants {wanted}: the first soaks in, the last wears.",
-            Remedy(f"{wanted} coats", stack.instead(last, coats=stack.layers[last].coats + wanted - clear)),
+            StackRemedy(f"{wanted} coats", stack.instead(last, coats=stack.layers[last].coats + wanted - clear)),
         )  # fmt: skip
 
 
@@ -68,7 +68,7 @@ def _clear_wanted(stack: Stack) -> tuple[int, str]:
     return 0, ""
 
 
-def _clear_missing(stack: Stack) -> Iterator[Verdict]:
+def _clear_missing(stack: Stack) -> Iterator[StackVerdict]:
     """A coat that needs a clear, or wax, and gets none."""
     coats = list(stack.coats)
     covered = {k for k, _, coat in coats if coat.group in ("clear", "wax", "oil")}
@@ -79,39 +79,39 @@ def _clear_missing(stack: Stack) -> Iterator[Verdict]:
         if not needs or painted_over or any(k > at for k in covered):
             continue
         spray = layer.way == "can"
-        clear = Layer(
+        clear = CoatLayer(
             "clear", "spray clear" if spray else "water clear", 1 if spray else 2, "can" if spray else "foam"
         )
         wax = (
-            (Remedy("Wax over it", (*stack.layers, Layer("clear", "wax", 1, "rag"))),)
+            (StackRemedy("Wax over it", (*stack.layers, CoatLayer("clear", "wax", 1, "rag"))),)
             if coat.id == "chalk paint"
             else ()
         )
         yield verdict(
             "clear_missing", at, f"{coat.title} without a clear",
             "By itself it stains, rubs off or stays soft where hands touch.",
-            Remedy("Clear over it", (*stack.layers, clear)), *wax,
+            StackRemedy("Clear over it", (*stack.layers, clear)), *wax,
         )  # fmt: skip
         return
 
 
-def _grain_shows(stack: Stack) -> Iterator[Verdict]:
+def _grain_shows(stack: Stack) -> Iterator[StackVerdict]:
     """Paint over open-grained wood: to fill the grain or to show it is a choice, so it is asked."""
     _, at = _count(stack, "paint")
     filled = any("grain filler" in base.filled for base in stack.under[-1])
     if at < 0 or filled or not stack.zone.ground.open_grained or stack.zone.ground.old not in ("bare", "clear"):
         return
     first = next(k for k, layer in enumerate(stack.layers) if layer.is_coat)
-    filler = Layer("fill", "grain filler", 2, "rag"), Layer("sand", grits=(220,))
+    filler = CoatLayer("fill", "grain filler", 2, "rag"), CoatLayer("sand", grits=(220,))
     yield verdict(
         "grain_shows", at, "The grain shows through the paint",
         "Open-grained wood keeps its pores under paint. Right where it may look like wood; filled where it should "
         "look like one smooth thing.",
-        Remedy("Fill the grain", stack.with_layer(first, *filler)), weight="note",
+        StackRemedy("Fill the grain", stack.with_layer(first, *filler)), weight="note",
     )  # fmt: skip
 
 
-def _blotches(stack: Stack) -> Iterator[Verdict]:
+def _blotches(stack: Stack) -> Iterator[StackVerdict]:
     """Woods that take stain in patches."""
     wood = stack.zone.ground.wood
     for at, layer, coat in stack.coats:
@@ -123,13 +123,13 @@ def _blotches(stack: Stack) -> Iterator[Verdict]:
             "blotches", at, f"{wood.capitalize()} takes stain in blotches",
             "It drinks here more and there less. A conditioner first, and stain within two hours, or a gel stain, "
             "which hardly soaks in.",
-            Remedy("Conditioner first", stack.with_layer(at, Layer("colour", "conditioner", 1, "rag"))),
-            Remedy("Gel stain", stack.instead(at, material="gel stain")), weight="note",
+            StackRemedy("Conditioner first", stack.with_layer(at, CoatLayer("colour", "conditioner", 1, "rag"))),
+            StackRemedy("Gel stain", stack.instead(at, material="gel stain")), weight="note",
         )  # fmt: skip
         return
 
 
-def _unsure(stack: Stack) -> Iterator[Verdict]:
+def _unsure(stack: Stack) -> Iterator[StackVerdict]:
     """What no table tells beforehand: a trial on the underside, or on an offcut prepared the same way."""
     if any(layer.doing == "test" for layer in stack.layers):
         return
@@ -139,12 +139,12 @@ def _unsure(stack: Stack) -> Iterator[Verdict]:
             yield verdict(
                 "try_first", at, "How it will look cannot be known",
                 f"{why} Try all of it on an offcut or on the underside, prepared the same way, and let it dry.",
-                Remedy("A test board first", stack.with_layer(at, Layer("test"))), weight="note",
+                StackRemedy("A test board first", stack.with_layer(at, CoatLayer("test"))), weight="note",
             )  # fmt: skip
             return
 
 
-def _unknown(stack: Stack, at: int, layer: Layer, coat: Coat) -> str:
+def _unknown(stack: Stack, at: int, layer: CoatLayer, coat: Coat) -> str:
     recipe = stack.finishing.recipe(layer.recipe)
     if recipe is not None and not recipe.verdict:
         return f"“{recipe.name}” has not been tried yet."

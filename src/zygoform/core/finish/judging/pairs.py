@@ -3,19 +3,19 @@
 from collections.abc import Iterator
 
 from zygoform.core.coats.coat import Coat, coat_of
-from zygoform.core.coats.layer import BLOCKERS, Layer
+from zygoform.core.coats.layer import BLOCKERS, CoatLayer
 from zygoform.core.finish.beneath import STAINS, Beneath, takes_stain
-from zygoform.core.finish.judging.verdict import Remedy, Stack, Verdict, verdict
+from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdict, verdict
 
-SHELLAC = Layer("prime", "stain blocker", 1, "brush")
-_CLEAR_SHELLAC = Layer("clear", "shellac", 1, "brush")
-_WAX_OFF = Layer("clean", "mineral spirits", 2, "rag")
-_SCUFF = Layer("scuff", grits=(180,))
-_TO_WOOD = (Layer("strip", "sander", grits=(80, 120)), Layer("sand", grits=(150, 180)))
+SHELLAC = CoatLayer("prime", "stain blocker", 1, "brush")
+_CLEAR_SHELLAC = CoatLayer("clear", "shellac", 1, "brush")
+_WAX_OFF = CoatLayer("clean", "mineral spirits", 2, "rag")
+_SCUFF, _SCRAPE = CoatLayer("scuff", grits=(180,)), CoatLayer("strip", "scraper")
+_TO_WOOD = (CoatLayer("strip", "sander", grits=(80, 120)), CoatLayer("sand", grits=(150, 180)))
 _WATERY = ("wood filler", "light filler", "flexible filler")
 
 
-def judge_pairs(stack: Stack) -> Iterator[Verdict]:
+def judge_pairs(stack: Stack) -> Iterator[StackVerdict]:
     """Every coat against what it lies on; the same thing is said once."""
     for at, layer, coat in stack.coats:
         for base in stack.under[at]:
@@ -26,18 +26,18 @@ def judge_pairs(stack: Stack) -> Iterator[Verdict]:
         yield from _over_all(stack, at, layer, coat)
 
 
-def _first(stack: Stack, at: int, layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _first(stack: Stack, at: int, layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     """The first thing that is wrong with a coat on one ground: what must go before anything else."""
     rules = (_greasy, _over_wax, _film_over_oil, _oil_over_film, _stain, _lacquer, _slick)
     return next((found for rule in rules if (found := rule(stack, at, layer, coat, base)) is not None), None)
 
 
-def _greasy(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _greasy(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     if not base.greasy or coat.group == "wax":
         return None
     # Before anything is sanded: wax clogs the paper and is rubbed in.
-    first = Remedy("Wipe it off first", stack.with_layer(0, _WAX_OFF))
-    shellac = Remedy("Wipe it off, shellac under the coat", _wiped(stack, at))
+    first = StackRemedy("Wipe it off first", stack.with_layer(0, _WAX_OFF))
+    shellac = StackRemedy("Wipe it off, shellac under the coat", _wiped(stack, at))
     return verdict(
         "wax_below", at, f"{coat.title} over old wax or oil",
         "It beads and peels. Wax and polish come off with mineral spirits, wiped twice with fresh rags; a coat of "
@@ -45,11 +45,11 @@ def _greasy(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> 
     )  # fmt: skip
 
 
-def _wiped(stack: Stack, at: int) -> tuple[Layer, ...]:
+def _wiped(stack: Stack, at: int) -> tuple[CoatLayer, ...]:
     return (_WAX_OFF, *stack.layers[:at], SHELLAC, *stack.layers[at:])
 
 
-def _over_wax(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _over_wax(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     under = base.coat(stack.own)
     if under is None or under.group != "wax" or coat.group == "wax":
         return None
@@ -58,24 +58,24 @@ def _over_wax(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -
         "over_wax", at, f"{coat.title} over {under.title.lower()}",
         "Nothing holds on wax but more wax: it goes on last." if under.id == "wax"
         else "Nothing but wax goes over a lightening wax.",
-        Remedy(f"Take the {under.title.lower()} out", stack.without(k)),
-        Remedy("Wax over it", stack.instead(at, material="wax", doing="clear", way="rag", coats=1, colour="")),
+        StackRemedy(f"Take the {under.title.lower()} out", stack.without(k)),
+        StackRemedy("Wax over it", stack.instead(at, material="wax", doing="clear", way="rag", coats=1, colour="")),
     )  # fmt: skip
 
 
-def _film_over_oil(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _film_over_oil(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     under = base.coat(stack.own)
     if under is None or under.group != "oil" or not (coat.is_film or coat.group == "paint"):
         return None
     return verdict(
         "film_over_oil", at, f"{coat.title} over {under.title.lower()}",
         f"Before the oil has cured, {under.cure[1]:g} days, a film peels from it: wait, or stay with oil.",
-        Remedy("Stay with oil", stack.instead(at, material=under.id, doing="clear", way="rag", colour="")),
-        Remedy("Take the oil out", tuple(k for k in stack.layers if k.material != under.id)),
+        StackRemedy("Stay with oil", stack.instead(at, material=under.id, doing="clear", way="rag", colour="")),
+        StackRemedy("Take the oil out", tuple(k for k in stack.layers if k.material != under.id)),
     )  # fmt: skip
 
 
-def _oil_over_film(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _oil_over_film(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     if coat.group != "oil":
         return None
     under = base.coat(stack.own)
@@ -83,29 +83,31 @@ def _oil_over_film(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Benea
     if not film and base.last not in ("old clear", "old paint", "foil"):
         return None
     what = under.title.lower() if under is not None else base.last
-    wood = () if film else (Remedy("Sand to bare wood first", stack.with_layer(at, *_TO_WOOD)),)
+    wood = () if film else (StackRemedy("Sand to bare wood first", stack.with_layer(at, *_TO_WOOD)),)
     return verdict(
         "oil_over_film", at, f"{coat.title} over {what}",
         "It cannot soak in: it stays on top and sticky. Mineral and chalk paint are porous and take it.",
         *wood,
-        Remedy("A water-based clear instead", stack.instead(at, material="water clear", way="foam", thin=0.0)),
+        StackRemedy("A water-based clear instead", stack.instead(at, material="water clear", way="foam", thin=0.0)),
     )  # fmt: skip
 
 
-def _stain(stack: Stack, at: int, layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _stain(stack: Stack, at: int, layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     # Pulled with a dry brush over a textured coat it is a glaze: that is its way.
     if coat.group != "stain" or takes_stain(base) or layer.doing == "effect":
         return None
     if coat.id == "gel stain" and base.last == "old clear" and base.dull:
         return None
-    strip, gel = tuple[Remedy, ...](), tuple[Remedy, ...]()
+    strip, gel = tuple[StackRemedy, ...](), tuple[StackRemedy, ...]()
     if base.last not in ("metal", "cane", "foil") and "foil on board" not in stack.zone.ground.materials:
-        strip = (Remedy("Strip it to wood first", stack.with_layer(at, *_TO_WOOD)),)
+        strip = (StackRemedy("Strip it to wood first", stack.with_layer(at, *_TO_WOOD)),)
     if base.last == "old clear":
         glaze = stack.instead(at, material="gel stain")
-        gel = (Remedy("Gel stain as a glaze, scuffed", (*glaze[:at], _SCUFF, *glaze[at:])),)
+        gel = (StackRemedy("Gel stain as a glaze, scuffed", (*glaze[:at], _SCUFF, *glaze[at:])),)
     painted = stack.instead(at, material="acrylic paint", way="roller", coats=2)
-    paint = Remedy("Paint instead", (*painted[:at], Layer("prime", "adhesion primer", 1, "roller"), *painted[at:]))
+    paint = StackRemedy(
+        "Paint instead", (*painted[:at], CoatLayer("prime", "adhesion primer", 1, "roller"), *painted[at:])
+    )
     return verdict(
         "stain_no_wood", at, f"{coat.title} on what is no bare wood",
         "Stain soaks into bare wood, or into a stain or wash on it; on anything else it stays on top and rubs off.",
@@ -113,7 +115,7 @@ def _stain(stack: Stack, at: int, layer: Layer, coat: Coat, base: Beneath) -> Ve
     )  # fmt: skip
 
 
-def _lacquer(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _lacquer(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     under = base.coat(stack.own)
     soft = base.last == "old paint" or (
         under is not None and under.id in ("wall paint", "oil clear", "exterior clear")
@@ -124,40 +126,40 @@ def _lacquer(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) ->
         "lacquer_wrinkles", at, f"{coat.title} over {under.title.lower() if under is not None else base.last}",
         "Where its label names lacquer or fast thinner it wrinkles oil enamel and wall paint. A barrier of shellac "
         "keeps them apart; an enamel-type aerosol needs none.",
-        Remedy("Shellac between", stack.with_layer(at, SHELLAC)),
+        StackRemedy("Shellac between", stack.with_layer(at, SHELLAC)),
     )  # fmt: skip
 
 
-def _slick(stack: Stack, at: int, _layer: Layer, coat: Coat, base: Beneath) -> Verdict | None:
+def _slick(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath) -> StackVerdict | None:
     if coat.group == "wax" or coat.id in STAINS:
         return None
     if base.flaking:
         return verdict(
             "flaking", at, f"{coat.title} over paint that flakes",
             "Nothing holds on what comes off. Scrape the loose, feather the edges. It may hold lead: test first.",
-            Remedy("Scrape and feather", stack.with_layer(_first_coat(stack), Layer("strip", "scraper"), _SCUFF)),
+            StackRemedy("Scrape and feather", stack.with_layer(_first_coat(stack), _SCRAPE, _SCUFF)),
         )  # fmt: skip
     bonded = coat.id == "bonding primer" or base.has("bonding primer")
     if base.last == "foil" and not (base.dull and coat.group == "primer") and not bonded:
-        primer = Layer("prime", "bonding primer", 1, "roller")
+        primer = CoatLayer("prime", "bonding primer", 1, "roller")
         return verdict(
             "slick", at, f"{coat.title} on foil without a bonding primer",
             "It peels by the fingernail test: foil is slick plastic or paper. Scuff only until it is dull, then a "
             "bonding primer; try a scratch on a hidden place.",
-            Remedy("Scuff and bonding primer", stack.with_layer(_first_coat(stack), _SCUFF, primer)),
+            StackRemedy("Scuff and bonding primer", stack.with_layer(_first_coat(stack), _SCUFF, primer)),
         )  # fmt: skip
     if base.last in ("old clear", "old paint") and not base.dull and not bonded:
         return verdict(
             "slick", at, f"{coat.title} on a glossy old coat",
             "Unscuffed it peels by the fingernail test. Scuff it dull; where one must not sand, a bonding primer.",
-            Remedy("Scuff it", stack.with_layer(at, _SCUFF)),
-            Remedy("Bonding primer", stack.with_layer(at, Layer("prime", "bonding primer", 1, "roller"))),
+            StackRemedy("Scuff it", stack.with_layer(at, _SCUFF)),
+            StackRemedy("Bonding primer", stack.with_layer(at, CoatLayer("prime", "bonding primer", 1, "roller"))),
         )  # fmt: skip
     if base.last == "metal" and coat.id not in ("metal primer", "bonding primer", "wax"):
         return verdict(
             "bare_metal", at, f"{coat.title} on bare metal",
             "It chips off, and rust comes through. Rust off, a wipe with solvent, a primer for metal.",
-            Remedy("Metal primer", stack.with_layer(at, Layer("prime", "metal primer", 1, "brush"))),
+            StackRemedy("Metal primer", stack.with_layer(at, CoatLayer("prime", "metal primer", 1, "brush"))),
         )  # fmt: skip
     return None
 
@@ -166,13 +168,13 @@ def _first_coat(stack: Stack) -> int:
     return next((k for k, layer in enumerate(stack.layers) if layer.is_coat), len(stack.layers))
 
 
-def _over_all(stack: Stack, at: int, layer: Layer, coat: Coat) -> Iterator[Verdict]:
+def _over_all(stack: Stack, at: int, layer: CoatLayer, coat: Coat) -> Iterator[StackVerdict]:
     """What depends on colour, on where the piece stands, and on fillers below."""
     if coat.id in ("oil clear", "exterior clear") and _pale_below(stack, at):
         yield verdict(
             "yellows", at, f"{coat.title} over white or pale blue",
             "Oil yellows it within months.",
-            Remedy("A water-based clear instead", stack.instead(at, material="water clear", way="foam")),
+            StackRemedy("A water-based clear instead", stack.instead(at, material="water clear", way="foam")),
         )  # fmt: skip
     if stack.use.outdoors and coat.binder == "shellac":
         # A clear one has a clear in its place; a blocker one of oil.
@@ -180,7 +182,7 @@ def _over_all(stack: Stack, at: int, layer: Layer, coat: Coat) -> Iterator[Verdi
         yield verdict(
             "shellac_outdoors", at, f"{coat.title} outdoors",
             "Damp turns it white and soft: over spots only, never over all of it.",
-            Remedy("Take one that bears weather", stack.instead(at, material=better)),
+            StackRemedy("Take one that bears weather", stack.instead(at, material=better)),
         )  # fmt: skip
     if coat.group == "stain" and layer.doing != "effect":
         yield from _filled(stack, at, coat)
@@ -188,7 +190,7 @@ def _over_all(stack: Stack, at: int, layer: Layer, coat: Coat) -> Iterator[Verdi
         yield from _bleeds(stack, at)
 
 
-def _filled(stack: Stack, at: int, coat: Coat) -> Iterator[Verdict]:
+def _filled(stack: Stack, at: int, coat: Coat) -> Iterator[StackVerdict]:
     watery = [name for base in stack.under[at] for name in base.filled if name in _WATERY]
     if not watery:
         return
@@ -196,19 +198,19 @@ def _filled(stack: Stack, at: int, coat: Coat) -> Iterator[Verdict]:
     yield verdict(
         "filler_shows", at, f"{coat.title} over {watery[0]}",
         "A water-based filler takes stain unevenly and shows pale. Fill after the stain, in its tone.",
-        Remedy("Fill after the stain", _moved_after(stack, k, at)),
-        Remedy("Take the filler out", stack.without(k)),
+        StackRemedy("Fill after the stain", _moved_after(stack, k, at)),
+        StackRemedy("Take the filler out", stack.without(k)),
     )  # fmt: skip
 
 
-def _bleeds(stack: Stack, at: int) -> Iterator[Verdict]:
+def _bleeds(stack: Stack, at: int) -> Iterator[StackVerdict]:
     """A light colour over what comes through it, with no blocker between."""
     ground = stack.zone.ground
     if all(base.blocked for base in stack.under[at]):
         return
     coats = 2 if ground.bleeds else 1
-    blocker = Layer("prime", "stain blocker", coats, "brush")
-    remedy = Remedy("Stain blocker under it", stack.with_layer(_first_coat(stack), blocker))
+    blocker = CoatLayer("prime", "stain blocker", coats, "brush")
+    remedy = StackRemedy("Stain blocker under it", stack.with_layer(_first_coat(stack), blocker))
     if ground.bleeds or ground.smells:
         yield verdict(
             "bleeds", at, "A light colour over wood that bleeds" if ground.bleeds else "Paint over a smell",
@@ -227,7 +229,7 @@ def _first_paint(stack: Stack) -> int:
     return next((k for k, _, coat in stack.coats if coat.group == "paint"), -1)
 
 
-def _moved_after(stack: Stack, at: int, after: int) -> tuple[Layer, ...]:
+def _moved_after(stack: Stack, at: int, after: int) -> tuple[CoatLayer, ...]:
     rest = stack.without(at)
     return (*rest[:after], stack.layers[at], *rest[after:])
 

@@ -3,22 +3,22 @@
 from collections.abc import Iterator
 
 from zygoform.core.coats.coat import Coat
-from zygoform.core.coats.layer import FillerId, Layer
+from zygoform.core.coats.layer import CoatLayer, FillerId
 from zygoform.core.finish.beneath import STAINS
-from zygoform.core.finish.judging.verdict import Remedy, Stack, Verdict, verdict
+from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdict, verdict
 
-DEEPEST: dict[FillerId, float] = {
+DEEPEST_FILL: dict[FillerId, float] = {
     "light filler": 3.0, "wood filler": 6.0, "two-part filler": 20.0, "flexible filler": 6.0,
 }  # fmt: skip
 """The deepest layer of a filler (mm), as labels have it; what is deeper shrinks and cracks."""
 FINEST_STEP = 2.2
 """A grit so much finer than the one before leaves that one's scratches (trade practice: about twice)."""
 COARSEST_ON_VENEER = 120
-_STAIN_GRITS = (150, 220)
+_STAIN_GRITS, _LAST_GRIT = (150, 220), 180
 _HAND = "by hand, few strokes, never at the edges"
 
 
-def judge_preparing(stack: Stack) -> Iterator[Verdict]:
+def judge_preparing(stack: Stack) -> Iterator[StackVerdict]:
     """Every layer that takes something off or fills something."""
     for at, layer in enumerate(stack.layers):
         if layer.doing in ("strip", "scuff", "sand"):
@@ -33,7 +33,7 @@ def judge_preparing(stack: Stack) -> Iterator[Verdict]:
             break
 
 
-def _sanded(stack: Stack, at: int, layer: Layer) -> Iterator[Verdict]:
+def _sanded(stack: Stack, at: int, layer: CoatLayer) -> Iterator[StackVerdict]:
     ground, old = stack.zone.ground, stack.zone.old_area > 0
     sanding = layer.doing != "strip" or layer.material == "sander"
     if not (old and sanding):
@@ -41,22 +41,22 @@ def _sanded(stack: Stack, at: int, layer: Layer) -> Iterator[Verdict]:
     if stack.zone.role == "cane":
         yield verdict(
             "cane_sanded", at, "Sanding cane or wicker", "It frays and breaks. Brush the dust off, that is all.",
-            Remedy("Leave it out", stack.without(at)),
+            StackRemedy("Leave it out", stack.without(at)),
         )  # fmt: skip
         return
     if any(base.greasy for base in stack.under[at]):
         yield verdict(
             "wax_clogs", at, "Sanding over wax or oil",
             "It clogs the paper and is rubbed into the wood. Wipe it off first with mineral spirits, twice.",
-            Remedy("Wipe it off first", stack.with_layer(0, Layer("clean", "mineral spirits", 2, "rag"))),
+            StackRemedy("Wipe it off first", stack.with_layer(0, CoatLayer("clean", "mineral spirits", 2, "rag"))),
         )  # fmt: skip
     coarse = [grit for grit in layer.grits if grit < COARSEST_ON_VENEER]
     if ground.veneered and (coarse or layer.doing == "strip"):
         by_stripper = stack.instead(at, material="stripper", grits=()) if layer.doing == "strip" else stack.layers
         finer = tuple(grit for grit in layer.grits if grit >= COARSEST_ON_VENEER) or (150,)
-        remedies = [Remedy("Stripper instead of the sander", by_stripper)] if layer.doing == "strip" else []
+        remedies = [StackRemedy("Stripper instead of the sander", by_stripper)] if layer.doing == "strip" else []
         if layer.doing != "strip":
-            remedies.append(Remedy(f"Begin with {finer[0]}, by hand", stack.instead(at, grits=finer)))
+            remedies.append(StackRemedy(f"Begin with {finer[0]}, by hand", stack.instead(at, grits=finer)))
         yield verdict(
             "veneer_sanded", at, "Veneer sanded too hard",
             "New veneer is about {0} thick, old up to {1}: a sander or coarse paper goes through it in seconds. "
@@ -66,27 +66,27 @@ def _sanded(stack: Stack, at: int, layer: Layer) -> Iterator[Verdict]:
         yield verdict(
             "foil_sanded", at, "Foil sanded through",
             "Under it there is board, which drinks and swells. Scuff it only until it is dull, 180 or finer.",
-            Remedy("Scuff it only", stack.instead(at, doing="scuff", material="", grits=(180,))),
+            StackRemedy("Scuff it only", stack.instead(at, doing="scuff", material="", grits=(180,))),
         )  # fmt: skip
 
 
-def _filling(stack: Stack, at: int, layer: Layer) -> Iterator[Verdict]:
-    most = next((deep for name, deep in DEEPEST.items() if name == layer.material), None)
+def _filling(stack: Stack, at: int, layer: CoatLayer) -> Iterator[StackVerdict]:
+    most = next((deep for name, deep in DEEPEST_FILL.items() if name == layer.material), None)
     relief = stack.zone.ground.relief in ("carved", "turned") or stack.zone.role == "legs"
     if most is not None and layer.deep > most:
-        enough = next((name for name, deep in DEEPEST.items() if deep >= layer.deep), "two-part filler")
+        enough = next((name for name, deep in DEEPEST_FILL.items() if deep >= layer.deep), "two-part filler")
         yield verdict(
             "filler_deep", at, f"{layer.material.capitalize()} deeper than it bears",
             "It goes in {0} deep; at most {1} in one layer dries without cracking. Fill in layers, each dry, or "
             "take one that bears it; deeper holes want a piece of wood.",
-            Remedy(f"Take {enough}", stack.instead(at, material=enough)), lengths=(layer.deep, most),
+            StackRemedy(f"Take {enough}", stack.instead(at, material=enough)), lengths=(layer.deep, most),
         )  # fmt: skip
     if layer.material == "two-part filler" and relief:
         yield verdict(
             "filler_proud", at, "Hard filler where no sander reaches",
             "It sets harder than the wood round it: what stands proud on a carving or a leg stays proud. A light "
             "filler is wiped level with a damp cloth while it is soft.",
-            Remedy("Take light filler", stack.instead(at, material="light filler", deep=min(layer.deep, 3.0))),
+            StackRemedy("Take light filler", stack.instead(at, material="light filler", deep=min(layer.deep, 3.0))),
         )  # fmt: skip
     clear = [k for k, _, coat in stack.coats if coat.group in ("stain", "clear", "oil") and k > at]
     painted = any(coat.group in ("paint", "primer", "effect") for _, _, coat in stack.coats)
@@ -94,11 +94,11 @@ def _filling(stack: Stack, at: int, layer: Layer) -> Iterator[Verdict]:
         yield verdict(
             "caulk_seen", at, "Flexible filler under a clear finish",
             "It takes neither stain nor sanding. Gaps that are seen want a sliver of wood.",
-            Remedy("Take it out", stack.without(at)),
+            StackRemedy("Take it out", stack.without(at)),
         )  # fmt: skip
 
 
-def _grits(stack: Stack) -> Iterator[Verdict]:
+def _grits(stack: Stack) -> Iterator[StackVerdict]:
     """From grit to grit of one run of sanding."""
     last: int | None = None
     for at, layer in enumerate(stack.layers):
@@ -114,13 +114,13 @@ def _grits(stack: Stack) -> Iterator[Verdict]:
                     "grit_jump", at, f"From {last} straight to {grit}",
                     "Each grit takes out the scratches of the one before: no step more than about twice as fine, "
                     "or they show under stain and clear.",
-                    Remedy(f"{grits[grits.index(grit) - 1]} between", stack.instead(at, grits=grits)),
+                    StackRemedy(f"{grits[grits.index(grit) - 1]} between", stack.instead(at, grits=grits)),
                 )  # fmt: skip
                 return
             last = grit
 
 
-def _last_grit(stack: Stack, at: int) -> Iterator[Verdict]:
+def _last_grit(stack: Stack, at: int) -> Iterator[StackVerdict]:
     """The last grit before a stain: coarser shows scratches, finer closes the wood."""
     low, high = _STAIN_GRITS
     ground = [
@@ -131,15 +131,16 @@ def _last_grit(stack: Stack, at: int) -> Iterator[Verdict]:
     k, grit = ground[-1]
     if not low <= grit <= high:
         why = "Scratches drink and show dark." if grit < low else "Polished wood takes little stain, and unevenly."
+        ended = (*(g for g in stack.layers[k].grits if g < _LAST_GRIT), _LAST_GRIT)
         yield verdict(
             "stain_grit", k, f"Last grit {grit} before the stain",
             f"{why} 150 to 180 for a dark stain, 220 for an even one.",
-            Remedy("End with 180", stack.instead(k, grits=(*[g for g in stack.layers[k].grits if g < 180], 180))),
+            StackRemedy(f"End with {_LAST_GRIT}", stack.instead(k, grits=ended)),
             weight="note",
         )  # fmt: skip
 
 
-def _thinned(stack: Stack, at: int, layer: Layer, coat: Coat) -> Iterator[Verdict]:
+def _thinned(stack: Stack, at: int, layer: CoatLayer, coat: Coat) -> Iterator[StackVerdict]:
     if layer.thin <= coat.thin:
         return
     words = f"at most {coat.thin:g} %" if coat.thin else "not at all"
@@ -147,5 +148,5 @@ def _thinned(stack: Stack, at: int, layer: Layer, coat: Coat) -> Iterator[Verdic
         "thinned", at, f"{coat.title} thinned {layer.thin:g} %",
         f"Its label allows {words}: thinner it runs, covers less and may not bind. What is too thick for the gun "
         "wants a larger needle, not more water.",
-        Remedy(f"Thin it {words}", stack.instead(at, thin=coat.thin)),
+        StackRemedy(f"Thin it {words}", stack.instead(at, thin=coat.thin)),
     )  # fmt: skip

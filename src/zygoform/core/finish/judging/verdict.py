@@ -7,13 +7,13 @@ from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import Coat, coat_of
 from zygoform.core.coats.hue import brightness
-from zygoform.core.coats.layer import Finishing, Layer
+from zygoform.core.coats.layer import CoatLayer, Finishing
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.finish.beneath import Beneath
 from zygoform.core.finish.zones import Zone
 from zygoform.core.measure.message import Message
 
-Layers = tuple[Layer, ...]
+Layers = tuple[CoatLayer, ...]
 
 
 class Stack(Struct, frozen=True):
@@ -30,14 +30,14 @@ class Stack(Struct, frozen=True):
     use: PieceUse = PieceUse()
 
     @property
-    def coats(self) -> Iterator[tuple[int, Layer, Coat]]:
+    def coats(self) -> Iterator[tuple[int, CoatLayer, Coat]]:
         """The coats among the layers, each with its place and its material."""
         for k, layer in enumerate(self.layers):
             coat = coat_of(layer.material, self.own) if layer.is_coat else None
             if coat is not None:
                 yield k, layer, coat
 
-    def with_layer(self, at: int, *layers: Layer) -> Layers:
+    def with_layer(self, at: int, *layers: CoatLayer) -> Layers:
         """The stack with more layers before one."""
         return (*self.layers[:at], *layers, *self.layers[at:])
 
@@ -53,21 +53,21 @@ class Stack(Struct, frozen=True):
     def is_light(self, at: int) -> bool | None:
         """Whether a layer's colour is light; None where none is chosen."""
         colour = self.finishing.colour(self.layers[at].colour)
-        return None if colour is None else brightness(colour.rgb) > LIGHT
+        return None if colour is None else brightness(colour.rgb) > LIGHT_FROM
 
 
-LIGHT = 0.45
+LIGHT_FROM = 0.45
 """Relative luminance above which a colour is light: what is below it shows through."""
 
 
-class Remedy(Struct, frozen=True):
+class StackRemedy(Struct, frozen=True):
     """What would settle it: the stack as it would then be."""
 
     label: str
     layers: Layers
 
 
-class Verdict(Struct, frozen=True):
+class StackVerdict(Struct, frozen=True):
     """A judgement on one layer of a stack, or on all of it (layer -1)."""
 
     code: str
@@ -75,10 +75,10 @@ class Verdict(Struct, frozen=True):
     layer: int
     what: str
     why: Message
-    remedies: tuple[Remedy, ...] = ()
+    remedies: tuple[StackRemedy, ...] = ()
 
 
-StackRule = Callable[[Stack], Iterator[Verdict]]
+StackRule = Callable[[Stack], Iterator[StackVerdict]]
 
 
 def verdict(
@@ -86,9 +86,9 @@ def verdict(
     layer: int,
     what: str,
     why: str,
-    *remedies: Remedy,
+    *remedies: StackRemedy,
     weight: Literal["note", "mind", "stop"] = "mind",
     lengths: tuple[float, ...] = (),
-) -> Verdict:
+) -> StackVerdict:
     """A judgement in words."""
-    return Verdict(code, weight, layer, what, Message(why, lengths), remedies)
+    return StackVerdict(code, weight, layer, what, Message(why, lengths), remedies)
