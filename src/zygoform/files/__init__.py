@@ -36,5 +36,6 @@ pairing.py        the codes of measuring devices
 recovery.py       copies of unsaved work, taken up again after a kill
 guard.py          who else has a file open, and whether it changed meanwhile
 demo.py           the Harbour Lane counter
+demo_finish.py  the finish of both
 demo_set.py       the Mill Row set
 """

@@ -24,6 +24,7 @@ from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Reading, Readings
 from zygoform.core.project import Project, Variant
 from zygoform.core.shop import Shop
+from zygoform.files.demo_finish import counter_finish
 from zygoform.files.prices_csv import PriceList, shipped_prices
 
 _READINGS = {
@@ -58,7 +59,8 @@ def demo_project() -> Project:
         project = mend(project, fault, remedy).project
     project = _with(project, _MORE)
     first = structs.replace(project.variant, name="On its skirt", left_out=("c9", "c10"))
-    return structs.replace(project, variants=(first, Variant("v2", "On legs, tiled", left_out=("c1", "c2"))))
+    variants = first, Variant("v2", "On legs, tiled", left_out=("c1", "c2"))
+    return structs.replace(project, variants=variants, finishing=counter_finish())
 
 
 ChangeRows = tuple[tuple[str, str, dict[str, Any]], ...]

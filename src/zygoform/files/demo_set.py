@@ -15,6 +15,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
+from zygoform.files.demo_finish import set_finish
 
 
 def set_demo() -> Project:
@@ -34,7 +35,7 @@ def set_demo() -> Project:
     project = _piece(project, "Bench", "seat", 1000, 450, 340, back_height="420 mm", arm_height="200 mm")
     project = _piece(project, "Blanket chest", "lidded_box", 950, 480, 450, lid_thickness="20 mm")
     project = _looked_over_set(project)
-    return structs.replace(project, name="Mill Row set")
+    return structs.replace(project, name="Mill Row set", finishing=set_finish())
 
 
 def _piece(project: Project, name: str, kind: str, width: int, height: int, depth: int, **entries: str) -> Project:

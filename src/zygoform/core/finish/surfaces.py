@@ -18,6 +18,7 @@ from zygoform.core.form.form import Board, Body, FormOpening, piece_of
 from zygoform.core.form.inside.opened import moving
 from zygoform.core.geometry.contact import Contacts
 from zygoform.core.geometry.convex import Plane, halved_skin
+from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Face, dot
 from zygoform.core.tolerance import AHEAD_MM, TOUCHING_MM
 
@@ -51,6 +52,8 @@ _WHOLE: dict[str, ZoneRole] = {
 """Roles of boards all of whose faces lie in one zone."""
 _UNDER: dict[str, ZoneRole] = {"lid": "inside", "seat": "underside"}
 _FRONT = ("drawer", "door")
+_THIN = 80.0
+"""What is no deeper than that (mm) is a panel: it has no inside."""
 _SHOWS = ("door", "nothing", "knees", "flap")
 _LEVEL, _SQUARE = 0.7, 0.7
 """A face that looks so far up, down, to the front or to the back is an upper, lower, front or back face."""
@@ -76,12 +79,7 @@ def body_surfaces(body: Body) -> BodySurfaces:
     """The faces of a body as if all of it stood open."""
     areas: dict[tuple[str, ZoneRole], float] = {}
     faces: dict[str, tuple[ZoneRole, ...]] = {}
-    case = _Case(
-        _planes(body),
-        tuple((_bay(opening), opening.holds in _SHOWS) for opening in body.openings),
-        any(board.role == "lid" for board in body.boards),
-        body.hangs,
-    )
+    case = _case(body)
     for boards in _groups(body):
         for part_id, parted in _of_group(tuple(boards), case):
             faces[part_id] = tuple(max(roles, key=lambda role: roles[role]) for roles in parted)
@@ -93,12 +91,33 @@ def body_surfaces(body: Body) -> BodySurfaces:
 
 
 class _Case(Struct, frozen=True):
-    """What bounds a case and its bays, each with whether it shows; whether it has a lid, or hangs on a wall."""
+    """What bounds a case and its bays, each with whether it shows.
+
+    `middle` is that of its plan. `open_below`: nothing closes it underneath, as under a table. `exposed`: it has no
+    inside at all, as a panel, a seat or a shelf on the wall.
+    """
 
     planes: tuple[Plane, ...]
     bays: tuple[tuple[tuple[Plane, ...], bool], ...]
+    middle: Point
     lidded: bool
-    hangs: bool
+    open_below: bool
+    exposed: bool
+
+
+def _case(body: Body) -> _Case:
+    roles = {board.role for board in body.boards}
+    xs, ys = zip(*body.plan, strict=True)
+    lidded = "lid" in roles
+    exposed = max(ys) - min(ys) < _THIN or ("seat" in roles and not lidded) or (body.hangs and not body.openings)
+    return _Case(
+        _planes(body),
+        tuple((_bay(opening), opening.holds in _SHOWS) for opening in body.openings),
+        (sum(xs) / len(xs), sum(ys) / len(ys)),
+        lidded,
+        "bottom" not in roles,
+        exposed,
+    )
 
 
 @lru_cache(maxsize=512)
@@ -187,7 +206,8 @@ def _zones_of(face: Face, board: Board, case: _Case) -> Iterator[tuple[Face, Zon
         there, inner = _parted(inner, planes, None)
         role: ZoneRole = "inside" if shows else "unseen"
         yield from ((piece, role) for piece in there)
-    yield from ((piece, "underside" if board.role == "bottom" and _down(face) else "unseen") for piece in inner)
+    below = case.open_below or (board.role == "bottom" and _down(face))
+    yield from ((piece, "underside" if below else "unseen") for piece in inner)
 
 
 def _whole_zone(face: Face, board: Board, case: _Case) -> ZoneRole | Literal[""]:
@@ -199,11 +219,21 @@ def _whole_zone(face: Face, board: Board, case: _Case) -> ZoneRole | Literal[""]
     if board.role in _FRONT:
         back: ZoneRole = "inside" if board.role == "door" else "boxes"
         return "fronts" if face.normal[1] < -_SQUARE else "edges" if face.normal[1] < _SQUARE else back
-    if board.role in ("top", "lid", "seat") and not _down(face):
-        return "top"
-    if board.role in _UNDER:
-        return _UNDER[board.role]
-    return "" if case.bays or not case.hangs else _outside(face, board)
+    if board.role in ("top", "lid", "seat"):
+        under: ZoneRole | Literal[""] = _UNDER.get(board.role, "")
+        return under if _down(face) else "top"
+    ahead = board.role == "panel" and face.normal[1] < -_SQUARE
+    return _seen_round(face, board, case) if case.exposed or ahead or board.role == "apron" else ""
+
+
+def _seen_round(face: Face, board: Board, case: _Case) -> ZoneRole:
+    """Of what has no inside: what looks down is under it, and so is what aprons turn to each other."""
+    if _down(face) and board.role not in ("back", "arm", "rail"):
+        return "underside"
+    if board.role != "apron":
+        return "body"
+    x, y = (sum(point[k] for point in face.points) / len(face.points) - case.middle[k] for k in (0, 1))
+    return "body" if x * face.normal[0] + y * face.normal[1] > 0 else "underside"
 
 
 def _outside(face: Face, board: Board) -> ZoneRole:

@@ -124,7 +124,7 @@ def _blotches(stack: Stack) -> Iterator[StackVerdict]:
             "It drinks here more and there less. A conditioner first, and stain within two hours, or a gel stain, "
             "which hardly soaks in.",
             StackRemedy("Conditioner first", stack.with_layer(at, CoatLayer("colour", "conditioner", 1, "rag"))),
-            StackRemedy("Gel stain", stack.instead(at, material="gel stain")), weight="note",
+            StackRemedy("Gel stain", stack.instead(at, material="gel stain")), weight="mind",
         )  # fmt: skip
         return
 
