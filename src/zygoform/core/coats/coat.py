@@ -51,8 +51,8 @@ class Coat(Struct, frozen=True):
 
     @property
     def fresh_clear(self) -> float:
-        """Hours until a clear may go over it, where that is longer than its recoat."""
-        return {"oil stain": 24.0, "gel stain": 24.0, "water stain": 3.0}.get(self.id, self.recoat[1])
+        """Hours until a clear may go over it, where that is longer than its recoat; 0 where it is not."""
+        return {"oil stain": 24.0, "gel stain": 24.0, "water stain": 3.0}.get(self.id, 0.0)
 
 
 POROUS: tuple[CoatId, ...] = ("mineral paint", "chalk paint")

@@ -84,7 +84,7 @@ def doing_of(material: str) -> Doing:
     return "effect" if material == "lightening wax" else _BY_GROUP[KNOWN_COATS[material].group]  # type: ignore[index]
 
 
-def _layer(text: str) -> CoatLayer:
+def layer_from(text: str) -> CoatLayer:
     """CoatLayer from `acrylic paint 2 gun thin 10`, `sand 150 220`, `effect: gel stain 1 brush`, `test`."""
     meant, _, rest = text.rpartition(": ")
     words = rest.split()
@@ -108,7 +108,7 @@ def _layer(text: str) -> CoatLayer:
 
 def _read(head: str, layers: str) -> ReadyStack:
     own, title, when, roles = (part.strip() for part in head.split("|"))
-    return ReadyStack(own, title, when, tuple(map(_layer, layers.split("; "))), tuple(roles.split()))
+    return ReadyStack(own, title, when, tuple(map(layer_from, layers.split("; "))), tuple(roles.split()))
 
 
 _LINES = _STACKS.strip().splitlines()

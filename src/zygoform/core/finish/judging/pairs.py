@@ -259,5 +259,5 @@ def wait_for_next(under: Coat, over: Coat) -> tuple[float, float]:
     if under.id in ("oil stain", "gel stain") and (over.binder == "water" or over.group == "clear"):
         return (_DAY, _DAY) if over.binder != "shellac" else (low, high)
     if over.group in ("clear", "oil", "wax"):
-        return max(low, min(under.fresh_clear, high)), max(high, under.fresh_clear)
+        return low, max(high, under.fresh_clear)
     return low, high
