@@ -26,7 +26,9 @@ class Application(QObject):
         super().__init__(frame)
         self._app, self._frame, self.preferences = app, frame, preferences
         prices = None if demo else own_prices()
-        project = demo_project() if prices is None else fresh_project(preferences.settings.shop, prices)
+        project = (
+            demo_project() if prices is None else fresh_project(preferences.settings.shop, prices, preferences.fan)
+        )
         self.session = Session(project)
         self.keeping = Autosave(self.session, self, self._known)
         self.window = self._furnish("redesign" if demo else "survey")

@@ -149,7 +149,7 @@ class MainView(QWidget):
     def _make_finish(self) -> QWidget:
         from zygoform.app.stages.finish.stage import FinishStage
 
-        finish = FinishStage(self.session, self.stages)
+        finish = FinishStage(self.session, self.preferences, self.stages)
         self._give_keys((*drawing_actions(self.session, finish.view, None), *finish_actions(finish)), finish.view)
         return finish
 

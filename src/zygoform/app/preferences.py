@@ -6,6 +6,7 @@ from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.background import Background
+from zygoform.core.coats.layer import Finishing
 from zygoform.files.settings_json import Settings, settings_and_fault, write_settings
 
 
@@ -23,6 +24,16 @@ class Preferences(QObject):
         self._keep = settings is None
         self.settings, self.left_out = settings_and_fault() if settings is None else (settings, "")
         self._background = Background(self)
+
+    @property
+    def fan(self) -> Finishing:
+        """Colours and mixes of other projects, for a new one."""
+        return Finishing(colours=self.settings.colours, recipes=self.settings.recipes)
+
+    def keep_fan(self, finishing: Finishing) -> None:
+        """What a project has of them, for the next."""
+        kept = self.settings.with_fan(finishing.colours, finishing.recipes)
+        self.set(colours=kept.colours, recipes=kept.recipes)
 
     def set(self, **entries: Any) -> None:
         """Sets entries and keeps them."""

@@ -8,6 +8,7 @@ from typing import Any
 from msgspec import structs
 
 from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.coats.layer import Finishing
 from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
@@ -46,10 +47,16 @@ _DRAWERS = Division("d9", "rows", tuple(Opening(f"o{k}", "drawer") for k in (1, 
 _FRONT = Division("d5", "columns", (_DRAWERS, Opening("o2"), Opening("o3")), ((Reading('22"', 22 * INCH),), (), ()))
 
 
-def fresh_project(usual: Shop | None = None, prices: PriceList | None = None) -> Project:
-    """A project with nothing in it but prices and the usual settings; both as shipped where none are given."""
+def fresh_project(
+    usual: Shop | None = None, prices: PriceList | None = None, fan: Finishing | None = None
+) -> Project:
+    """A project with nothing in it but prices and the usual settings; both as shipped where none are given.
+
+    `fan` holds the colours and mixes of other projects.
+    """
     prices = prices or shipped_prices()
-    return Project(shop=structs.replace(usual or Shop(), timber=prices.timber, packs=prices.packs))
+    shop = structs.replace(usual or Shop(), timber=prices.timber, packs=prices.packs)
+    return Project(shop=shop, finishing=fan or Finishing())
 
 
 def demo_project() -> Project:

@@ -2,11 +2,12 @@
 
 from contextlib import suppress
 from pathlib import Path
-from typing import Literal
+from typing import Annotated, Literal, TypeVar
 
 import msgspec
-from msgspec import Struct, structs
+from msgspec import Meta, Struct, structs
 
+from zygoform.core.coats.layer import Colour, Recipe
 from zygoform.core.shop import Shop
 from zygoform.files.atomic import write_whole
 from zygoform.files.names import as_text
@@ -26,6 +27,9 @@ class Settings(Struct, frozen=True):
     text_percent: TextPercent = 100
     recent: tuple[str, ...] = ()
     shop: Shop | None = None
+    colours: Annotated[tuple[Colour, ...], Meta(max_length=200)] = ()
+    recipes: Annotated[tuple[Recipe, ...], Meta(max_length=100)] = ()
+    """The fan and the mixes of all projects: a new one starts with them."""
 
     def with_recent(self, path: Path) -> "Settings":
         """The file in front of those opened before."""
@@ -33,9 +37,23 @@ class Settings(Struct, frozen=True):
         others = tuple(other for other in self.recent if other != name)
         return structs.replace(self, recent=(name, *others)[:MOST_RECENT])
 
+    def with_fan(self, colours: tuple[Colour, ...], recipes: tuple[Recipe, ...]) -> "Settings":
+        """What a project has of colours and mixes, kept for all; of two with one name the later."""
+        fan = {own.name: own for own in (*self.colours, *colours)}
+        mixes = {own.name: own for own in (*self.recipes, *recipes)}
+        return structs.replace(self, colours=_numbered("k", fan)[-200:], recipes=_numbered("r", mixes)[-100:])
+
     def with_shop(self, shop: Shop) -> "Settings":
         """These workshop settings for new projects."""
         return structs.replace(self, shop=structs.replace(shop, timber=(), packs=()))
+
+
+Kept = TypeVar("Kept", Colour, Recipe)
+
+
+def _numbered(letter: str, kept: dict[str, Kept]) -> tuple[Kept, ...]:
+    """With ids of their own: those of two projects may be alike."""
+    return tuple(structs.replace(own, id=f"{letter}{k}") for k, own in enumerate(kept.values(), 1))
 
 
 def read_settings() -> Settings:

@@ -31,9 +31,8 @@ from zygoform.files.demo_set import set_demo
 
 def table() -> Project:
     """A table of 1200 x 600, its top 25 thick, aprons 100 high between legs of 60, 720 from the floor to the top."""
-    project = new_piece(
-        fresh_project(), "Table", {"width": "1200 mm", "height": "720 mm", "depth": "600 mm"}, "table"
-    ).project
+    over_all = {"width": "1200 mm", "height": "720 mm", "depth": "600 mm"}
+    project = new_piece(fresh_project(), "Table", over_all, "table").project
     sizes = {"top_thickness": "25", "leg_width": "60", "apron_height": "100", "apron_thickness": "20"}
     for name, size in sizes.items():
         project = set_reading(project, name, f"{size} mm").project
@@ -66,7 +65,7 @@ def test_zones_of_a_table_by_hand() -> None:
     assert zone(project, "legs").zone.area * 1e6 == pytest.approx(legs)
     # The outer faces of the aprons between the legs: two long, two short.
     aprons = [b.solid.sizes for b in plan_of(project).planned.boards if b.role == "apron"]
-    assert zone(project, "body").zone.area * 1e6 == pytest.approx(sum(w * l for _, w, l in aprons))
+    assert zone(project, "body").zone.area * 1e6 == pytest.approx(sum(high * long for _, high, long in aprons))
 
 
 def test_litres_of_a_top_by_hand() -> None:
@@ -118,12 +117,11 @@ def test_the_shelf_is_used_before_anything_is_bought() -> None:
     assert have["adhesion primer"] == pytest.approx(wanted["adhesion primer"] - 50)
     assert have["acrylic paint"] == pytest.approx(wanted["acrylic paint"])
     # Two zones share one can.
-    two = structs.replace(
-        finished(table(), *layers), finishing=Finishing(
-            zones=(ZoneChoice("p1/top", layers=tuple(map(layer_from, layers))), ZoneChoice("p1/legs", same_as="p1/top")),
-            shelf=(ShelfCan("s1", "adhesion primer", 0.05),),
-        )
-    )  # fmt: skip
+    zones = (
+        ZoneChoice("p1/top", layers=tuple(map(layer_from, layers))),
+        ZoneChoice("p1/legs", same_as="p1/top"),
+    )
+    two = structs.replace(table(), finishing=Finishing(zones=zones, shelf=shelf))
     bought = sum(s.amount for s in finish_of(two).supplies if s.kind == "adhesion primer")
     needed = sum(1000 * n.amount for n in finish_of(two).needs if n.kind == "adhesion primer")
     assert bought == pytest.approx(needed - 50)
@@ -183,7 +181,8 @@ def test_steps_needs_and_amounts_hold_for_any_finish(
 ) -> None:
     roles = ("top", "body", "inside", "boxes", "fronts")
     zones = tuple(ZoneChoice(f"p1/{role}", layers=stack.layers) for role, stack in zip(roles, stacks, strict=False))
-    order = FinishOrder(*(data.draw(st.sampled_from(("before", "after"))) for _ in range(4)))
+    turns: list[Any] = [data.draw(st.sampled_from(("before", "after"))) for _ in range(4)]
+    order = FinishOrder(*turns)
     plan = plan_of(structs.replace(project, finishing=Finishing(zones=zones, order=order)))
     in_its_order(plan)
     for need in plan.finish.needs:
@@ -277,7 +276,7 @@ def hands_on(project: Project) -> tuple[float, float]:
 
 
 def test_hours_of_a_top_by_hand() -> None:
-    """Sanded to wood 40 to 90 a m², two finer grits 9 to 18 each, three coats 7 to 12, sanded twice between 5 to 9."""
+    """To wood 40 to 90 a m², two finer grits 9 to 18 each, three coats 7 to 12, twice sanded between 5 to 9."""
     project = finished(table(), "sander 80 120", "sand 180", "water clear 3 foam")
     area = zone(project, "top").zone.area
     low = area * (40 + 9 + 9 + 3 * 7 + 2 * 5)

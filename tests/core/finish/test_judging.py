@@ -84,7 +84,7 @@ def test_a_ready_made_stack_is_right_where_it_is_meant_to_be(ready: Any) -> None
     role = ready.roles[0] if ready.roles else "body"
     metal = role == "hardware"
     on = {"materials": ["metal"]} if metal else {"materials": ["cane"]} if role == "cane" else {"wood": "beech"}
-    bare = role in ("boxes", "inside") or ready.id in ("cane",)
+    bare = role in ("boxes", "inside") or ready.id == "cane"
     case = {"on": on | {"old": "bare" if bare else "clear"}, "role": role}
     found = judged_stack(stack_of(ready.layers, case))
     assert said(found, notes=False) == []

@@ -58,7 +58,7 @@ class Filing(QObject):
         from zygoform.files.demo import fresh_project
         from zygoform.files.prices_csv import own_prices
 
-        return fresh_project(self.preferences.settings.shop, own_prices())
+        return fresh_project(self.preferences.settings.shop, own_prices(), self.preferences.fan)
 
     def demo(self) -> None:
         """The Harbour Lane counter."""

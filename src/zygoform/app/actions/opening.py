@@ -15,7 +15,7 @@ from zygoform.core.plan.plan import Plan, plan_piecemeal
 from zygoform.core.project import Project
 from zygoform.files.project_json import UnreadableError, read_project
 
-LONG_FILE = 100_000
+LONG_FILE = 160_000
 """Bytes: a file of fewer is read and planned at one go."""
 
 Planned = tuple[Plan | None, Memory]

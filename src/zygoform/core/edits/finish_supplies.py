@@ -88,11 +88,14 @@ def add_recipe(project: Project, name: str, parts: tuple[RecipePart, ...] = ()) 
     return _with(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, recipe))
 
 
-def keep_recipe(project: Project, recipe: Recipe) -> Edited:
-    """A recipe of another project, or with something changed."""
-    others = tuple(own for own in project.finishing.recipes if own.id != recipe.id)
-    _room(len(others), MOST_RECIPES, "recipes")
-    return _with(project, f"Recipe {literal(recipe.name)}", {recipe.id}, recipes=(*others, recipe))
+def take_recipe(project: Project, recipe: Recipe) -> Edited:
+    """A recipe of another project; what it says of colours belongs to that one's fan."""
+    finishing = project.finishing
+    _room(len(finishing.recipes), MOST_RECIPES, "recipes")
+    own = _next("r", [other.id for other in finishing.recipes])
+    parts = tuple(structs.replace(part, colour="") for part in recipe.parts)
+    taken = structs.replace(recipe, id=own, parts=parts)
+    return _with(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, taken))
 
 
 def set_recipe_words(

@@ -1,16 +1,19 @@
 """The fan of one's own colours, and recipes that worked or did not."""
 
+from collections.abc import Callable
 from functools import partial
 from typing import Literal
 
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QColorDialog, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
+from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, LineEdit, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.coats.layer import Colour, Recipe
+from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import (
     add_colour,
     add_recipe,
@@ -20,9 +23,11 @@ from zygoform.core.edits.finish_supplies import (
     set_colour,
     set_recipe_parts,
     set_recipe_words,
+    take_recipe,
 )
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.project import Project
 
 _COLOUR: tuple[tuple[Literal["name", "rgb", "tin"], int], ...] = (("name", 3), ("rgb", 2), ("tin", 3))
 _NOTES: tuple[tuple[Literal["dial", "grits", "verdict"], str], ...] = (
@@ -35,9 +40,9 @@ _NOTES: tuple[tuple[Literal["dial", "grits", "verdict"], str], ...] = (
 class ColoursPage(QWidget):
     """Colours by name, look and tin; mixes by parts."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, preferences: Preferences) -> None:
         super().__init__()
-        self.session = session
+        self.session, self.preferences = session, preferences
         self._shown: object = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
@@ -62,10 +67,10 @@ class ColoursPage(QWidget):
         )
         self._recipes = QVBoxLayout()
         column.addLayout(self._recipes)
-        self.add = push_button(
-            "add_recipe", "New recipe", lambda: session.try_do(lambda p: add_recipe(p, "A new mix"))
-        )
+        self.add = push_button("add_recipe", "New recipe", lambda: self._do(lambda p: add_recipe(p, "A new mix")))
         column.addWidget(self.add)
+        self._others = QVBoxLayout()
+        column.addLayout(self._others)
         column.addStretch(1)
 
     def _new(self) -> QHBoxLayout:
@@ -93,7 +98,7 @@ class ColoursPage(QWidget):
 
     def _add(self) -> None:
         try:
-            self.session.do(lambda p: add_colour(p, self.name.text(), self.rgb.text()))
+            self._do(lambda p: add_colour(p, self.name.text(), self.rgb.text()))
         except BadInputError as refused:
             self.fault.setText(self.session.fault(refused))
             self.fault.show()
@@ -102,9 +107,35 @@ class ColoursPage(QWidget):
         self.name.clear()
         self.rgb.clear()
 
+    def _do(self, edit: Callable[[Project], Edited]) -> None:
+        """An edit of the user's own: what comes of it is kept for other projects."""
+        self.session.do(edit)
+        self.preferences.keep_fan(self.session.project.finishing)
+
+    def _take(self, own: Colour | Recipe) -> None:
+        """A colour or a mix of another project."""
+        if isinstance(own, Recipe):
+            self.session.try_do(lambda p: take_recipe(p, own))
+        else:
+            self.session.try_do(lambda p: add_colour(p, own.name, own.rgb, own.tin))
+
+    def _fill_others(self, finish: FinishPlan) -> None:
+        """What other projects have and this one has not."""
+        empty(self._others)
+        here = {own.name for own in finish.finishing.colours} | {own.name for own in finish.finishing.recipes}
+        settings = self.preferences.settings
+        kept: list[Colour | Recipe] = [*settings.colours, *settings.recipes]
+        others = [own for own in kept if own.name not in here]
+        if others:
+            self._others.addWidget(label("Of your other projects", "strong"))
+        for own in others:
+            kind = "Recipe" if isinstance(own, Recipe) else "Colour"
+            self._others.addWidget(push_button(f"take_{own.id}", f"{kind}: {own.name}", partial(self._take, own)))
+
     def refresh(self, finish: FinishPlan) -> None:
         """Shows what the document says."""
-        now = finish.finishing.colours, finish.finishing.recipes
+        settings = self.preferences.settings
+        now = finish.finishing.colours, finish.finishing.recipes, settings.colours, settings.recipes
         if now == self._shown:
             return
         self._shown = now
@@ -116,6 +147,7 @@ class ColoursPage(QWidget):
             self._colours.addWidget(self._colour(colour))
         for recipe in now[1]:
             self._recipes.addWidget(self._recipe(recipe))
+        self._fill_others(finish)
         for field in self.findChildren(LineEdit, name) if name else []:
             field.setFocus()
 
@@ -145,7 +177,7 @@ class ColoursPage(QWidget):
         return made
 
     def _set(self, colour_id: str, entry: Literal["name", "rgb", "tin"], text: str) -> None:
-        self.session.do(lambda p: set_colour(p, colour_id, entry, text))
+        self._do(lambda p: set_colour(p, colour_id, entry, text))
 
     def _recipe(self, recipe: Recipe) -> QWidget:
         made = QWidget()
@@ -177,7 +209,7 @@ class ColoursPage(QWidget):
         return made
 
     def _words(self, recipe_id: str, entry: Literal["name", "dial", "grits", "verdict"], text: str) -> None:
-        self.session.do(lambda p: set_recipe_words(p, recipe_id, entry, text))
+        self._do(lambda p: set_recipe_words(p, recipe_id, entry, text))
 
     def _parts(self, recipe_id: str, text: str) -> None:
-        self.session.do(lambda p: set_recipe_parts(p, recipe_id, text))
+        self._do(lambda p: set_recipe_parts(p, recipe_id, text))

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLay
 
 from zygoform.app.canvas.finish_view import FinishView
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
+from zygoform.app.preferences import Preferences
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.amounts_page import AmountsPage
@@ -40,9 +41,9 @@ PAGES = [
 class FinishStage(QWidget):
     """Left the piece and a chip for each zone; right the pages of what is open."""
 
-    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+    def __init__(self, session: Session, preferences: Preferences, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.session, self._pointed = session, ""
+        self.session, self.preferences, self._pointed = session, preferences, ""
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         self.drawer = SideDrawer("coats")
@@ -105,7 +106,7 @@ class FinishStage(QWidget):
             "amounts": AmountsPage(self.session),
             "hours": HoursPage(self.session),
             "schools": SchoolsPage(self.session),
-            "colours": ColoursPage(self.session),
+            "colours": ColoursPage(self.session, self.preferences),
         }
         for page in self._pages.values():
             self._stack.addWidget(scrolled(page))
