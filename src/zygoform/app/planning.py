@@ -97,9 +97,9 @@ class Planning(QObject):
         """
         return compile_plan(self._project, self.layouts.best, self._memory, variant_id)
 
-    def finish_of(self, plan: Plan) -> FinishPlan:
-        """The zones of the pieces, for a plan that has not needed them so far."""
-        return finish_now(plan.form, plan.pieces, self._project, plan.condition, self._memory)
+    def finish_of(self, plan: Plan, piece_id: str) -> FinishPlan:
+        """The zones of one piece, for a plan that has not needed any so far."""
+        return finish_now(plan.form, plan.pieces, self._project, self._memory, piece_id)
 
     def settle(self) -> None:
         """What is still being worked out is there, now."""

@@ -104,11 +104,11 @@ class Session(QObject):
         return self.project.known(self.view.shown or self.view.current) or self.project.piece
 
     def finish(self) -> FinishPlan:
-        """The zones of all pieces as planned, also before anything is chosen for one."""
-        plan = self.plan
-        if plan is None:
+        """The zones of all pieces as planned; before anything is chosen, those of the one that is acted on."""
+        plan, piece = self.plan, self.piece
+        if plan is None or piece is None:
             return FinishPlan()
-        return plan.finish if plan.finish.zones else self.planning.finish_of(plan)
+        return plan.finish if plan.finish.pieces else self.planning.finish_of(plan, piece.id)
 
     @property
     def planned(self) -> Form | None:

@@ -30,7 +30,7 @@ from zygoform.files.demo_set import set_demo
 
 
 def table() -> Project:
-    """A table of 1200 x 600, its top 25 thick, aprons 100 high between legs of 60, 720 from the floor to the top."""
+    """1200 x 600, its top 25 thick, aprons 100 high between legs of 60, 720 from the floor to the top."""
     over_all = {"width": "1200 mm", "height": "720 mm", "depth": "600 mm"}
     project = new_piece(fresh_project(), "Table", over_all, "table").project
     sizes = {"top_thickness": "25", "leg_width": "60", "apron_height": "100", "apron_thickness": "20"}

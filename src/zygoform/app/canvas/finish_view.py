@@ -14,7 +14,7 @@ from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.surfaces import ZoneRole
 from zygoform.core.finish.zones import zone_of
-from zygoform.core.form.form import Board, Form, piece_of
+from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.prism import Face, dot
 
@@ -31,31 +31,39 @@ class ZoneColours:
 
     def __init__(self, finish: FinishPlan, forms: tuple[Form, ...], pointed: str = "") -> None:
         self.finish, self.forms, self.pointed = finish, forms, pointed
-        self._looks = {plan.id: appearance(plan, finish.finishing, finish.own) for plan in finish.zones}
+        self._looks: dict[str, ZoneLook] = {}
         self._zones: dict[tuple[str, tuple[int, ...]], str] = {}
-        self._boards: dict[str, str] = {}
-        roles = {part: own for body in finish.surfaces for part, own in body.faces.items()}
-        pieces = {part: body.body_id.partition("/")[0] for body in finish.surfaces for part in body.faces}
-        moves = finish.finishing.moves
-        for form in forms:
-            for board in (own for host in form.boards for own in (host, *host.on_face)):
-                piece = pieces.get(board.id, piece_of(board.id))
-                for face, role in _faces(board, roles.get(board.id, ())):
-                    zone = zone_of(board.id, role, piece, moves)
-                    self._zones[board.id, plane_of(face)] = zone
-                    self._boards.setdefault(board.id, zone)
+        self._first: dict[str, str] = {}
+        self._roles = {
+            part: own for one in finish.pieces for body in one.surfaces for part, own in body.faces.items()
+        }
+        self._piece = {part: one.piece_id for one in finish.pieces for body in one.surfaces for part in body.faces}
+        self._boards = {own.id: own for form in forms for host in form.boards for own in (host, *host.on_face)}
 
     def zone(self, polygon: Polygon) -> str:
         """The zone a face lies in."""
-        return self._zones.get((polygon.part_id, polygon.plane)) or self._boards.get(polygon.part_id, "")
+        return self._of_part(polygon.part_id) and self._zones.get(
+            (polygon.part_id, polygon.plane), self._first[polygon.part_id]
+        )
+
+    def _of_part(self, part_id: str) -> str:
+        """The zone of a part's first face; worked out part by part, when it is first painted."""
+        if part_id not in self._first:
+            board = self._boards.get(part_id) if part_id in self._piece else None
+            self._first[part_id] = ""
+            for face, role in _faces(board, self._roles[part_id]) if board is not None else ():
+                zone = zone_of(part_id, role, self._piece[part_id], self.finish.finishing.moves)
+                self._zones[part_id, plane_of(face)] = zone
+                self._first[part_id] = self._first[part_id] or zone
+        return self._first[part_id]
 
     def zone_of_part(self, part_id: str) -> str:
         """The zone of a part's first face."""
-        return self._boards.get(part_id, "")
+        return self._of_part(part_id)
 
     def colours(self, polygon: Polygon) -> tuple[str, str, bool] | None:
         """Fill, line, whether grain is seen; None for what is no wood and is not coated."""
-        look = self._looks.get(self.zone(polygon))
+        look = self.look(self.zone(polygon))
         if look is None or polygon.shade not in _SHADES:
             return None
         fill = shaded(look.rgb, _SHADES[polygon.shade] * (_DARKER if t.CASED else 1.0))
@@ -69,7 +77,12 @@ class ZoneColours:
 
     def look(self, zone: str) -> ZoneLook | None:
         """How a zone looks in the end."""
-        return self._looks.get(zone)
+        if zone not in self._looks:
+            plan = self.finish.zone(zone)
+            if plan is None:
+                return None
+            self._looks[zone] = appearance(plan, self.finish.finishing, self.finish.own)
+        return self._looks[zone]
 
 
 def _faces(board: Board, roles: tuple[ZoneRole, ...]) -> list[tuple[Face, ZoneRole]]:

@@ -21,16 +21,14 @@ FINISH = "finish"
 _NO_USE = PieceUse()
 
 
-class FinishPlan(Struct, frozen=True, dict=True):
-    """What follows from what was chosen about the finish. `surfaces` are the faces, body by body."""
+class PieceFinish(Struct, frozen=True, dict=True):
+    """One piece's zones with their stacks, and what follows from those alone. `surfaces` are its faces."""
 
-    zones: tuple[ZonePlan, ...] = ()
-    surfaces: tuple[BodySurfaces, ...] = ()
-    finishing: Finishing = Finishing()
-    own: tuple[Coat, ...] = ()
-
-    def zone(self, zone_id: str) -> ZonePlan | None:
-        return next((plan for plan in self.zones if plan.id == zone_id), None)
+    piece_id: str
+    zones: tuple[ZonePlan, ...]
+    surfaces: tuple[BodySurfaces, ...]
+    finishing: Finishing
+    own: tuple[Coat, ...]
 
     @cached_property
     def batches(self) -> tuple[Batch, ...]:
@@ -38,18 +36,49 @@ class FinishPlan(Struct, frozen=True, dict=True):
 
     @cached_property
     def needs(self) -> tuple[MaterialNeed, ...]:
-        """CoatLayer by layer, then what goes with them."""
+        """Layer by layer, then what goes with them."""
         found = list[MaterialNeed]()
         for plan in self.zones:
             for at in range(len(plan.layers)):
                 found += layer_needs(plan, at, self.finishing, self.own)
         for batch in self.batches:
             found += batch_needs(batch, self.own)
-        return (*found, *once_for_all(self.batches), *masking(self.zones))
+        return (*found, *masking(self.zones))
+
+
+class FinishPlan(Struct, frozen=True, dict=True):
+    """What follows from what was chosen about the finish, piece by piece."""
+
+    pieces: tuple[PieceFinish, ...] = ()
+    finishing: Finishing = Finishing()
+    own: tuple[Coat, ...] = ()
+
+    @cached_property
+    def zones(self) -> tuple[ZonePlan, ...]:
+        return tuple(zone for piece in self.pieces for zone in piece.zones)
+
+    @cached_property
+    def _by_id(self) -> dict[str, ZonePlan]:
+        return {zone.id: zone for zone in self.zones}
+
+    def zone(self, zone_id: str) -> ZonePlan | None:
+        return self._by_id.get(zone_id)
+
+    @cached_property
+    def batches(self) -> tuple[Batch, ...]:
+        return tuple(batch for piece in self.pieces for batch in piece.batches)
+
+    @cached_property
+    def needs(self) -> tuple[MaterialNeed, ...]:
+        """Those of every piece, and what does for all of them."""
+        own = tuple(need for piece in self.pieces for need in piece.needs)
+        return (*own, *once_for_all(self.batches))
 
     def needs_of(self, zone_id: str, layer: int) -> tuple[MaterialNeed, ...]:
         """What one layer of one zone takes."""
-        return tuple(need for need in self.needs if (need.zone, need.layer) == (zone_id, layer))
+        piece = next((own for own in self.pieces if own.piece_id == zone_id.partition("/")[0]), None)
+        needs = piece.needs if piece is not None else ()
+        return tuple(need for need in needs if (need.zone, need.layer) == (zone_id, layer))
 
     @cached_property
     def supplies(self) -> tuple[Supply, ...]:
@@ -79,16 +108,17 @@ class FinishPlan(Struct, frozen=True, dict=True):
         return tuple(_said(self.zones))
 
 
-def finish_plan(
+def piece_finish(
+    piece_id: str,
     zones: tuple[Zone, ...],
     surfaces: tuple[BodySurfaces, ...],
     finishing: Finishing,
     own: tuple[Coat, ...],
-    uses: dict[str, PieceUse],
-) -> FinishPlan:
-    """All zones with what counts for them."""
-    plans = tuple(zone_plan(zone, finishing, own, uses.get(zone.piece_id, _NO_USE)) for zone in zones)
-    return FinishPlan(plans, surfaces, finishing, own)
+    use: PieceUse | None,
+) -> PieceFinish:
+    """All zones of a piece with what counts for them."""
+    plans = tuple(zone_plan(zone, finishing, own, use or _NO_USE) for zone in zones)
+    return PieceFinish(piece_id, plans, surfaces, finishing, own)
 
 
 def _said(plans: tuple[ZonePlan, ...]) -> Iterator[Finding]:

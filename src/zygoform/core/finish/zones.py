@@ -6,10 +6,10 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.coats.layer import Finishing, GroundSaid, OldCoat, Relief, ZoneChoice, ZoneMove
-from zygoform.core.condition.condition import Condition
-from zygoform.core.condition.materials import MaterialCode
+from zygoform.core.condition.materials import MadeOf, MaterialCode
 from zygoform.core.finish.surfaces import ZONE_TITLES, BodySurfaces, ZoneRole, is_new
-from zygoform.core.form.form import Body, Form, origin_of, piece_of
+from zygoform.core.form.form import Board, Body, origin_of, piece_of
+from zygoform.core.form.piece import PieceBase
 
 BLEEDING = ("oak", "mahogany", "cedar", "redwood", "cherry")
 KNOTTY = ("pine", "spruce", "fir")
@@ -53,14 +53,15 @@ class Ground(Struct, frozen=True):
 
 
 class Zone(Struct, frozen=True):
-    """One zone: m² in all, m² of new bare wood, the parts in it, and what is counted of it (hardware, panes).
+    """One zone: its `title`, and its `name` with that of its piece in a set; m² in all, m² of new bare wood.
 
-    `rim` is how long the lines are along which it is masked (mm).
+    `parts` lie in it, `count` is how many (hardware, panes), `rim` how long the lines are that are masked (mm).
     """
 
     id: str
     piece_id: str
     role: ZoneRole
+    title: str
     name: str
     area: float
     new_area: float
@@ -89,104 +90,96 @@ def zone_of(surface_part: str, role: ZoneRole, piece_id: str, moves: tuple[ZoneM
     return zone
 
 
+class _Known(Struct, frozen=True):
+    """What is known of the parts of one piece: boards, materials, faults, the woods of new parts."""
+
+    boards: dict[str, Board]
+    made_of: dict[str, MadeOf]
+    faults: dict[str, frozenset[str]]
+    species: dict[str, str]
+
+
+_Row = tuple[str, ZoneRole, float, Body]
+"""A part's faces in one zone: part, role, mm², body."""
+
+
 def zones_of(
-    form: Form,
+    bodies: tuple[Body, ...],
     surfaces: tuple[BodySurfaces, ...],
     species: dict[str, str],
-    condition: Condition,
+    piece: PieceBase,
     finishing: Finishing,
-    names: dict[str, str],
+    name: str,
 ) -> tuple[Zone, ...]:
-    """All zones that there is anything of, piece by piece in the order of the roles; own ones after them.
+    """All zones of a piece that there is anything of, in the order of the roles; own ones after them.
 
-    `species` are those of new parts, `names` those of the pieces where there are several.
+    `species` are those of new parts, `name` is the piece's where there are several.
     """
-    found: dict[str, list[tuple[str, ZoneRole, float, Body]]] = {}
-    for own, body in zip(surfaces, form.bodies, strict=True):
+    found: dict[str, list[_Row]] = {}
+    for own, body in zip(surfaces, bodies, strict=True):
         for surface in own.surfaces:
             zone = zone_of(surface.part_id, surface.role, body.piece_id, finishing.moves)
             found.setdefault(zone, []).append((surface.part_id, surface.role, surface.area, body))
-    zones = [_zone(zone, rows, species, condition, finishing.choice(zone), names) for zone, rows in found.items()]
-    pieces = list(dict.fromkeys(body.piece_id for body in form.bodies))
+    faults: dict[str, frozenset[str]] = {}
+    for fault in piece.faults:
+        faults[fault.part] = faults.get(fault.part, frozenset()) | {fault.kind}
+    boards = {board.id: board for body in bodies for board in body.members}
+    known = _Known(boards, {made.part: made for made in piece.made_of}, faults, species)
+    zones = [_zone(zone, rows, known, finishing.choice(zone), name) for zone, rows in found.items()]
     roles = list(ZONE_TITLES)
-    own_first = {zone.id: zone.id.rpartition("/")[2] in roles for zone in zones}
-    return tuple(sorted(zones, key=lambda z: (pieces.index(z.piece_id), not own_first[z.id], roles.index(z.role))))
+    own_last = {zone.id: zone.id.rpartition("/")[2] not in roles for zone in zones}
+    return tuple(sorted(zones, key=lambda zone: (own_last[zone.id], roles.index(zone.role))))
 
 
-def _zone(
-    zone: str,
-    rows: list[tuple[str, ZoneRole, float, Body]],
-    species: dict[str, str],
-    condition: Condition,
-    choice: ZoneChoice,
-    names: dict[str, str],
-) -> Zone:
+def _zone(zone: str, rows: list[_Row], known: _Known, choice: ZoneChoice, name: str) -> Zone:
     by_role: dict[ZoneRole, float] = {}
     for _, role, area, _ in rows:
         by_role[role] = by_role.get(role, 0.0) + area
     role = max(by_role, key=lambda own: by_role[own])
-    piece_id = piece_of(zone)
     title = choice.name or ZONE_TITLES[role]
-    named = f"{title}, {names[piece_id]}" if piece_id in names and not choice.name else title
+    named = f"{title}, {name}" if name and not choice.name else title
     parts = tuple(dict.fromkeys(part for part, *_ in rows))
-    area = sum(area for _, _, area, _ in rows) / 1e6
+    area = sum(by_role.values()) / 1e6
     new = 0.0 if role in NO_WOOD else sum(area for part, _, area, body in rows if is_new(part, body)) / 1e6
-    panes = [board for *_, body in rows for board in body.members if board.id in set(parts)]
-    rim = sum(2 * sum(board.solid.sizes[1:]) for board in dict.fromkeys(panes)) if role in COVERED else 0.0
-    return Zone(
-        zone,
-        piece_id,
-        role,
-        named,
-        area,
-        min(area, new),
-        parts,
-        len(parts),
-        rim,
-        _ground(role, rows, species, condition, choice.lies),
-    )
+    boards = [known.boards[part] for part in parts if part in known.boards]
+    rim = sum(2 * sum(board.solid.sizes[1:]) for board in boards) if role in COVERED else 0.0
+    ground = _ground(role, rows, known, choice.lies)
+    return Zone(zone, piece_of(zone), role, title, named, area, min(area, new), parts, len(parts), rim, ground)
 
 
-def _ground(
-    role: ZoneRole,
-    rows: list[tuple[str, ZoneRole, float, Body]],
-    species: dict[str, str],
-    condition: Condition,
-    said: GroundSaid,
-) -> Ground:
+def _ground(role: ZoneRole, rows: list[_Row], known: _Known, said: GroundSaid) -> Ground:
     """What was said, else what the survey and the new parts say, else what is usual."""
-    told: dict[str, Known] = {}
-    made_of = {made.part: made for made in condition.made_of}
-    likely = {board.id: board.likely for *_, body in rows for board in body.members}
-    materials, woods = set[MaterialCode](), dict[str, float]()
+    materials, woods, surveyed = set[MaterialCode](), dict[str, float](), False
     for part, _, area, body in rows:
-        made = made_of.get(part) or made_of.get(origin_of(part))
-        new = is_new(part, body)
-        materials.add(made.material if made is not None and not new else likely.get(part, "solid"))
-        wood = species.get(part, "") if new else made.wood if made is not None else ""
-        woods[wood] = woods.get(wood, 0.0) + area
-    if role == "hardware" and not any(part in made_of for part, *_ in rows):
+        made, new = known.made_of.get(part) or known.made_of.get(origin_of(part)), is_new(part, body)
+        surveyed = surveyed or made is not None
+        board = known.boards.get(part)
+        usual = board.likely if board is not None else "solid"
+        materials.add(made.material if made is not None and not new else usual)
+        wood = known.species.get(part, "") if new else made.wood if made is not None else ""
+        if wood:
+            woods[wood] = woods.get(wood, 0.0) + area
+    if role == "hardware" and not surveyed:
         materials = {"metal"}
-    known = {wood: area for wood, area in woods.items() if wood}
-    wood = said.wood or (max(known, key=lambda own: known[own]) if known else "")
-    told["wood"] = "said" if said.wood else "survey" if wood else "guess"
-    told["material"] = "survey" if any(part in made_of for part, *_ in rows) else "guess"
-    faults = {fault.kind for fault in condition.faults if any(part == fault.part for part, *_ in rows)}
-    old = said.old or _old(role, materials, faults)
-    told["old"] = "said" if said.old else "survey" if "finish" in faults else "guess"
-    stained = "stain" in faults
-    woods_said = (wood.lower(), *(name.lower() for name in known))
-    bleeds = any(word in name for word in BLEEDING for name in woods_said) or stained
-    told["bleeds"] = "said" if said.bleeds is not None else "survey" if bleeds else "guess"
+    wood = (said.wood or max(woods, key=lambda own: woods[own], default="")).lower()
+    faults = {kind for part, *_ in rows for kind in known.faults.get(part, ())}
+    names = (wood, *(name.lower() for name in woods))
+    bleeds = "stain" in faults or any(word in name for word in BLEEDING for name in names)
     smells = "mould" in faults
-    told["smells"] = "said" if said.smells is not None else "survey" if smells else "guess"
-    told["relief"] = "said" if said.relief is not None else "guess"
+    told: dict[str, Known] = {
+        "wood": "said" if said.wood else "survey" if wood else "guess",
+        "material": "survey" if surveyed else "guess",
+        "old": "said" if said.old else "survey" if "finish" in faults else "guess",
+        "bleeds": "said" if said.bleeds is not None else "survey" if bleeds else "guess",
+        "smells": "said" if said.smells is not None else "survey" if smells else "guess",
+        "relief": "said" if said.relief is not None else "guess",
+    }
     return Ground(
-        old,
+        said.old or _old(role, materials, faults),
         frozenset(materials),
-        wood.lower(),
+        wood,
         bleeds if said.bleeds is None else said.bleeds,
-        said.bleeds is None and any(word in name for word in KNOTTY for name in woods_said),
+        said.bleeds is None and any(word in name for word in KNOTTY for name in names),
         smells if said.smells is None else said.smells,
         said.relief or "smooth",
         told,

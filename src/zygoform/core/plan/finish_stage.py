@@ -1,9 +1,9 @@
 """The finish of the pieces as planned: their faces body by body, zones, stacks. Worked out when it is asked for."""
 
-from zygoform.core.condition.condition import Condition
-from zygoform.core.finish.finish_plan import FinishPlan, finish_plan
+from zygoform.core.finish.finish_plan import FinishPlan, PieceFinish, piece_finish
 from zygoform.core.finish.surfaces import body_surfaces
 from zygoform.core.finish.zones import zones_of
+from zygoform.core.form.form import Body
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.form_stage import FormPlan
@@ -12,31 +12,55 @@ from zygoform.core.project import Project
 
 
 def finish_stage(
-    form: FormPlan, pieces: tuple[PieceBase, ...], project: Project, condition: Condition, memory: Memory
+    form: FormPlan, pieces: tuple[PieceBase, ...], project: Project, memory: Memory, only: str = ""
 ) -> Piecemeal[FinishPlan]:
-    """Faces are worked out anew of bodies that are other objects, all else where anything of it changed."""
-    surfaces = []
+    """Piece by piece, or `only` one: faces anew of bodies that are other objects, zones where anything changed."""
+    bodies: dict[str, list[Body]] = {}
     for body in form.planned.bodies:
+        bodies.setdefault(body.piece_id, []).append(body)
+    species = memory.once(
+        lambda: {member.board.id: member.size.species for o in form.counting for member in o.members},
+        "species",
+        form,
+    )
+    made = []
+    for piece in pieces:
+        if not only or piece.id == only:
+            own_bodies = tuple(bodies.get(piece.id, ()))
+            own = yield from _piece(piece, own_bodies, species, project, memory)
+            made.append(own)
+    kept, coats = memory.each("finishes", tuple(made)), project.shop.coats
+    return memory.once(lambda: FinishPlan(kept, project.finishing, coats), "finish", kept, project.finishing)  # type: ignore[arg-type]
+
+
+def _piece(
+    piece: PieceBase, bodies: tuple[Body, ...], species: dict[str, str], project: Project, memory: Memory
+) -> Piecemeal[PieceFinish]:
+    surfaces = []
+    for body in bodies:
         yield
         surfaces.append(memory.once(lambda body=body: body_surfaces(body), "surfaces", body))  # type: ignore[misc]
     yield
-    own = project.shop.coats
+    woods = {part: species[part] for own in surfaces for part in own.faces if part in species}
+    name = piece.name if len(project.known_pieces) > 1 else ""
+    finishing, own = project.finishing, project.shop.coats
 
-    def make() -> FinishPlan:
-        species = {member.board.id: member.size.species for outcome in form.counting for member in outcome.members}
-        names = {piece.id: piece.name for piece in pieces} if len(pieces) > 1 else {}
-        uses = {piece.id: piece.use for piece in pieces if piece.use is not None}
-        zones = zones_of(form.planned, tuple(surfaces), species, condition, project.finishing, names)
-        return finish_plan(zones, tuple(surfaces), project.finishing, own, uses)
+    def make() -> PieceFinish:
+        zones = zones_of(bodies, tuple(surfaces), woods, piece, finishing, name)
+        made = piece_finish(piece.id, zones, tuple(surfaces), finishing, own, piece.use)
+        # Now, piece by piece, and not for all of them when it is first asked for.
+        _ = made.needs
+        return made
 
-    return memory.once(make, "finish", form, project.finishing, *pieces, *surfaces, same=(own,))
+    same = own, name, tuple(sorted(woods.items()))
+    return memory.once(make, "piece finish", piece, finishing, *surfaces, same=same)
 
 
 def finish_now(
-    form: FormPlan, pieces: tuple[PieceBase, ...], project: Project, condition: Condition, memory: Memory
+    form: FormPlan, pieces: tuple[PieceBase, ...], project: Project, memory: Memory, only: str = ""
 ) -> FinishPlan:
     """At once, for a screen that shows zones before anything is chosen."""
-    return at_once(finish_stage(form, pieces, project, condition, memory))
+    return at_once(finish_stage(form, pieces, project, memory, only))
 
 
 def is_chosen(project: Project) -> bool:

@@ -148,14 +148,14 @@ def plan_piecemeal(
     yield
     finish = FinishPlan()
     if is_chosen(project):
-        finish = yield from finish_stage(form, pieces, project, condition, memory)
+        finish = yield from finish_stage(form, pieces, project, memory)
     bought = memory.once(
         lambda: _bought(form, cut, finish, shop, condition.bags),
         "buy",
         outcomes,
         cut,
         shop,
-        *((finish,) if finish.zones else ()),
+        *((finish,) if finish.pieces else ()),
         same=(condition.bags,),
     )
     uses = tuple((piece.id, piece.use) for piece in pieces if piece.use is not None)
@@ -169,6 +169,7 @@ def plan_piecemeal(
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
     work = yield from steps_stage(form, pieces, finish, shop, memory)
+    yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
     findings += (
         *finish.findings,

@@ -7,7 +7,7 @@ from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
-from zygoform.core.steps.finish_steps import with_finish
+from zygoform.core.steps.finish_steps import PieceSteps, finish_steps, with_finish
 from zygoform.core.steps.order import WorkPlan, in_order
 from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off
 from zygoform.core.survey.disassembly import disassembly_order
@@ -46,8 +46,18 @@ def steps_stage(
             same=(shop.minutes, shop.taken, before),
         )
     yield
-    if finish.batches:
-        steps = list(with_finish(tuple(steps), finish, shop, whose))
+    own_finish = dict[str, PieceSteps]()
+    for own_piece in finish.pieces:
+        yield
+        own_finish[own_piece.piece_id] = memory.once(
+            lambda own_piece=own_piece: finish_steps(own_piece, shop),  # type: ignore[misc]
+            "finish steps",
+            own_piece,
+            same=(shop.minutes, shop.taken, shop.first_time),
+        )
+    yield
+    if own_finish:
+        steps = list(with_finish(tuple(steps), own_finish, finish.finishing.order, whose))
     kept = memory.each("all steps", tuple(steps))
     return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
 

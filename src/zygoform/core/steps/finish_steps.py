@@ -4,9 +4,12 @@ repairs, every hole -> clean -> strip or scuff -> fill -> prime -> colour -> cle
 Where schools differ the user's choice decides, and `finish_order.py` says what a breach would cost.
 """
 
-from msgspec import structs
+from collections.abc import Iterator
 
-from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from msgspec import Struct, structs
+
+from zygoform.core.coats.layer import FinishOrder
+from zygoform.core.finish.finish_plan import FINISH, PieceFinish
 from zygoform.core.finish.finish_work import batch_work
 from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step, step_of
@@ -16,70 +19,70 @@ BORED = "bore"
 _HARDWARE = "fix"
 
 
-def with_finish(steps: tuple[Step, ...], finish: FinishPlan, shop: Shop, whose: dict[str, str]) -> tuple[Step, ...]:
-    """All steps with those of the finish between them. `whose` gives the piece of each change."""
-    order = finish.finishing.order
-    found = list[Step]()
-    last: dict[str, list[str]] = {}
-    before_last: dict[str, list[str]] = {}
-    final: dict[str, set[str]] = {}
+class PieceSteps(Struct, frozen=True):
+    """Steps of the finish of one piece: all of them, the last of every batch, the ones before, and last clears."""
+
+    steps: tuple[Step, ...] = ()
+    last: tuple[str, ...] = ()
+    before_last: tuple[str, ...] = ()
+    final: frozenset[str] = frozenset()
+
+
+def finish_steps(finish: PieceFinish, shop: Shop) -> PieceSteps:
+    """Those of all batches of a piece, each layer after the one before; what comes before them is not named yet."""
+    steps, last, before_last, final = list[Step](), list[str](), list[str](), set[str]()
     for batch in finish.batches:
         works = batch_work(batch, finish.finishing, shop.coats, shop.first_time)
-        earlier = tuple(
-            step.id
-            for step in steps
-            if _piece(step, whose) == batch.piece_id and not _later(step, order.holes, order.woven)
-        )
-        ids = [f"{FINISH}/{work.own}" for work in works]
         for work in works:
-            follows = tuple(f"{FINISH}/{own}" for own in work.follows) or earlier
-            found.append(step_of(work, FINISH, shop, follows))
-        last.setdefault(batch.piece_id, []).append(ids[-1])
-        before_last.setdefault(batch.piece_id, []).append(ids[-2] if len(ids) > 1 else ids[-1])
-        if works[-1].phase == "clear":
-            final.setdefault(batch.piece_id, set()).add(ids[-1])
-    made = [_after(step, whose, last, before_last, finish) for step in steps]
-    if order.hardware == "before":
-        # What is screwed on before the last clear comes before it.
-        on = {piece: [s.id for s in steps if _is_hardware(s) and _piece(s, whose) == piece] for piece in final}
-        found = [
-            structs.replace(step, follows=(*step.follows, *own)) if (own := _on(step, final, on)) else step
-            for step in found
-        ]
-    return (*made, *found)
+            steps.append(step_of(work, FINISH, shop, tuple(f"{FINISH}/{own}" for own in work.follows)))
+        ids = [f"{FINISH}/{work.own}" for work in works]
+        last += ids[-1:]
+        before_last += ids[-2:-1] or ids[-1:]
+        final |= set(ids[-1:]) if works and works[-1].phase == "clear" else set()
+    return PieceSteps(tuple(steps), tuple(last), tuple(before_last), frozenset(final))
 
 
-def _on(step: Step, final: dict[str, set[str]], on: dict[str, list[str]]) -> list[str]:
-    return next((on[piece] for piece, ids in final.items() if step.id in ids), [])
+def with_finish(
+    steps: tuple[Step, ...], own: dict[str, PieceSteps], order: FinishOrder, whose: dict[str, str]
+) -> tuple[Step, ...]:
+    """All steps with those of the finish, piece by piece. `whose` gives the piece of each change."""
+    of_piece: dict[str, list[Step]] = {}
+    for step in steps:
+        of_piece.setdefault(whose.get(step.source, step.source), []).append(step)
+    made = list[Step]()
+    for piece_id, others in of_piece.items():
+        made += _around(others, own.get(piece_id, PieceSteps()), order)
+    there = set(of_piece)
+    made += [step for piece_id, alone in own.items() if piece_id not in there for step in alone.steps]
+    return tuple(made)
 
 
-def _piece(step: Step, whose: dict[str, str]) -> str:
-    return whose.get(step.source, step.source)
+def _around(others: list[Step], finish: PieceSteps, order: FinishOrder) -> Iterator[Step]:
+    """What comes before the finish, the finish, what comes after it; where schools differ by what was chosen."""
+    if not finish.steps:
+        yield from others
+        return
+    earlier = tuple(step.id for step in others if not _later(step, order))
+    early = order.hardware == "before"
+    on = tuple(step.id for step in others if _is_hardware(step)) if early else ()
+    for step in others:
+        if not _later(step, order):
+            yield step
+            continue
+        # What is screwed on before the last clear follows what lies under that.
+        after = finish.before_last if early and _is_hardware(step) else finish.last
+        yield structs.replace(step, follows=(*step.follows, *after))
+    for step in finish.steps:
+        more = (*(() if step.follows else earlier), *(on if step.id in finish.final else ()))
+        yield structs.replace(step, follows=(*step.follows, *more)) if more else step
 
 
 def _is_hardware(step: Step) -> bool:
     return step.phase == "refit" and step.id.endswith(f"/{_HARDWARE}")
 
 
-def _later(step: Step, holes: str, woven: str) -> bool:
+def _later(step: Step, order: FinishOrder) -> bool:
     """Whether a step of a change comes after the finish."""
     if step.id.endswith(f"/{BORED}"):
-        return holes == "after"
-    if step.phase != "refit":
-        return False
-    return _is_hardware(step) or woven == "after"
-
-
-def _after(
-    step: Step,
-    whose: dict[str, str],
-    last: dict[str, list[str]],
-    before_last: dict[str, list[str]],
-    finish: FinishPlan,
-) -> Step:
-    """A step that comes after the finish follows the last coats of its piece."""
-    order, piece = finish.finishing.order, _piece(step, whose)
-    if piece not in last or not _later(step, order.holes, order.woven):
-        return step
-    early = _is_hardware(step) and order.hardware == "before"
-    return structs.replace(step, follows=(*step.follows, *(before_last if early else last)[piece]))
+        return order.holes == "after"
+    return step.phase == "refit" and (_is_hardware(step) or order.woven == "after")

@@ -149,7 +149,7 @@ class CoatsPage(QWidget):
         finish = self.section.finish
         for plan in finish.zones:
             if plan.id != self.zone and plan.decided and plan.shared != self.zone:
-                words = f"{plan.zone.name}"
+                words = f"{plan.zone.title}"
                 menu.addAction(unmarked(words)).triggered.connect(partial(self._same, plan.id))
         masked = menu.addAction("Nothing: mask it")
         masked.triggered.connect(lambda _checked=False: self._leave("masked"))
@@ -211,7 +211,7 @@ class CoatsPage(QWidget):
             self.at = -1
         self.zone, self._plan = plan.id, plan
         self.at = min(self.at, len(plan.layers) - 1)
-        self.name.show_value(plan.zone.name)
+        self.name.show_value(plan.zone.title)
         words = area_words(self.session, plan)
         shared = finish.zone(plan.shared)
         if plan.shared != plan.id and shared is not None:

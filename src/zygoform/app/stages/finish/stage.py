@@ -54,6 +54,11 @@ class FinishStage(QWidget):
         session.viewpoint_changed.connect(self._on_viewpoint)
         self.refresh()
 
+    @property
+    def area(self) -> "FinishStage":
+        """What holds the drawing, as on other screens."""
+        return self
+
     def _fill_main(self, main: QWidget) -> None:
         column = QVBoxLayout(main)
         column.setContentsMargins(t.MARGIN, 8, 12, 8)
@@ -141,9 +146,9 @@ class FinishStage(QWidget):
             self._pages[page].refresh(finish)  # type: ignore[attr-defined]
 
     def shown(self, finish: FinishPlan) -> tuple[ZonePlan, ...]:
-        """Those of the piece on screen, or of all."""
-        piece = self.session.view.shown
-        return tuple(plan for plan in finish.zones if not piece or plan.zone.piece_id == piece)
+        """Those of the piece that is acted on: the one on screen, else the one last chosen."""
+        piece = self.session.piece
+        return tuple(plan for plan in finish.zones if piece is not None and plan.zone.piece_id == piece.id)
 
     def open_zone(self, plans: tuple[ZonePlan, ...]) -> ZonePlan | None:
         """The zone that was chosen, else the first."""
@@ -162,6 +167,9 @@ class FinishStage(QWidget):
     def choose(self, zone: str) -> None:
         """Opens a zone."""
         self.session.view.zone = zone
+        piece_id = zone.partition("/")[0]
+        if not self.session.view.shown and self.session.project.known(piece_id) is not None:
+            self.session.view.current = piece_id
         if self.pages.value != "coats":
             self.turn_to("coats")
         else:

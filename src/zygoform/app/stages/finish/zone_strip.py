@@ -32,7 +32,7 @@ class ZoneChip(QAbstractButton):
         """What stands on it; `on`: it is the one that is open."""
         self._look = look.rgb if look is not None else ""
         self._masked = plan.state == "masked"
-        self._name, self._open = plan.zone.name, not plan.decided
+        self._name, self._open = plan.zone.title, not plan.decided
         said = f"{area_words(session, plan)}, {state_words(plan)}"
         brief = {"bare": ", bare", "masked": ", masked"}.get(plan.state, "" if plan.decided else ", open")
         self._said = area_words(session, plan) + brief
