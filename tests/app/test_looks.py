@@ -24,6 +24,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
+from zygoform.app.stages.finish.stage import FinishStage
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
@@ -38,7 +39,7 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.files.demo import fresh_project
 from zygoform.files.settings_json import Settings
 
-SCREENS = ("survey", "redesign", "buy", "cut", "settings", "help")
+SCREENS = ("survey", "redesign", "buy", "cut", "finish", "settings", "help")
 THREE = {"width": "48 1/16 in", "depth": "16 in?"}
 LOOKS = [
     *((theme, 100, size) for theme in ("light", "dark") for size in ((1280, 800), (1024, 700), (1920, 1080))),
@@ -77,7 +78,7 @@ def written(monkeypatch: pytest.MonkeyPatch) -> list[tuple[QWidget, str, QRectF]
 
 
 def settle(app: QApplication) -> None:
-    for _ in range(4):
+    for _ in range(6):
         app.processEvents()
 
 
@@ -102,6 +103,7 @@ def test_every_screen_in_every_look(
         desk.session.select(f"{change}/{'plank/1' if change == 'c1' else 'board/front'}")
         for screen in SCREENS:
             check_screen(app, desk, screen, written, size)
+    finish_pages(app, desk, written, size)
     survey = desk.window._made["survey"]
     assert isinstance(survey, SurveyStage)
     # Every kind of change open, then two variants of all of them.
@@ -164,6 +166,21 @@ def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
         frame.close()
         frame.deleteLater()
         app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def finish_pages(
+    app: QApplication, desk: Application, written: list[tuple[QWidget, str, QRectF]], size: tuple[int, int]
+) -> None:
+    """Every page of the finish, with a layer of each kind open."""
+    finish = desk.window._made["finish"]
+    assert isinstance(finish, FinishStage)
+    for page in finish._pages:
+        finish.turn_to(page)
+        check_screen(app, desk, "finish", written, size)
+    for zone, layer in (("p1/body", 2), ("p1/body", 4), ("p1/hardware", 3), ("p1/back", 0), ("p1/unseen", -1)):
+        finish.choose(zone)
+        finish.coats.open_layer(layer)
+        check_screen(app, desk, "finish", written, size)
 
 
 def check_screen(

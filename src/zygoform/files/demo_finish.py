@@ -6,12 +6,12 @@ from zygoform.core.coats.layer import CoatLayer, Colour, Finishing, Recipe, Reci
 from zygoform.core.coats.readymade import ready_stack
 
 FAN = (
-    Colour("k1", "Harbour blue", "#3b5d7a", "Tin 4, left shelf"),
-    Colour("k2", "Oat", "#e6dcc3", "Tin 7, left shelf"),
-    Colour("k3", "Walnut brown", "#5b3a22", "Stain, small tin"),
+    Colour("k1", "Harbour blue", "#3b5d7a", "Tin 4, shelf"),
+    Colour("k2", "Oat", "#e6dcc3", "Tin 7, shelf"),
+    Colour("k3", "Walnut brown", "#5b3a22", "Small tin"),
     Colour("k4", "Brick", "#9c4a37"),
     Colour("k5", "Sage", "#8fa089"),
-    Colour("k6", "Ink", "#2b2f38", "Aerosol, hook by the door"),
+    Colour("k6", "Ink", "#2b2f38", "Can, hook"),
 )
 
 

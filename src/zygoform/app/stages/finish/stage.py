@@ -1,6 +1,7 @@
 """The finish: the piece in its planned colours, its zones, and what is done to each."""
 
 from collections.abc import Callable
+from decimal import Decimal
 from functools import partial
 
 from PySide6.QtCore import Qt
@@ -25,10 +26,13 @@ from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.edits.finish_zones import merge_zones, part_into, zones_as_usual
-from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
+from zygoform.core.steps.words import span
 
-SIDE_WIDE = 400
+SIDE_WIDE = 416
+FINISH_GROUPS = ("Finish", "To prepare")
+"""What of the purchase is for it, the coats first."""
 PAGES = [
     ("coats", "Coats"),
     ("amounts", "Amounts"),
@@ -95,6 +99,9 @@ class FinishStage(QWidget):
         self.strip.chosen.connect(self.choose)
         foot.addWidget(self.strip, 1, Qt.AlignmentFlag.AlignBottom)
         column.addLayout(foot)
+        self.together = label("", "second")
+        self.together.setObjectName("finish_together")
+        column.addWidget(self.together)
 
     def _fill_side(self, side: QWidget) -> None:
         side.setFixedWidth(t.px(SIDE_WIDE))
@@ -137,6 +144,7 @@ class FinishStage(QWidget):
             plan.id: look for plan in plans if colours is not None and (look := colours.look(plan.id)) is not None
         }
         self.strip.show_zones(plans, looks, self.view.chosen, self._pointed)
+        self.together.setText(self._together())
         if open_ is None:
             return
         page = self.pages.value
@@ -144,6 +152,18 @@ class FinishStage(QWidget):
             self.coats.show_zone(finish, open_)
         else:
             self._pages[page].refresh(finish)  # type: ignore[attr-defined]
+
+    def _together(self) -> str:
+        """What all of it comes to: cans and packs, money, hours."""
+        plan = self.session.plan
+        rows = [row for row in plan.purchase.rows if row.group in FINISH_GROUPS] if plan is not None else []
+        if plan is None or not plan.finish.batches:
+            return "Take a stack for a zone: fronts, their edges and legs go with the body until you say otherwise."
+        cans = sum(row.count for row in rows if row.group == FINISH_GROUPS[0])
+        money = f"{self.session.project.shop.currency}{sum((row.total for row in rows), Decimal(0)):.2f}"
+        steps = plan.work.of(FINISH)
+        hours = span((sum(s.minutes[0] for s in steps), sum(s.minutes[1] for s in steps)))
+        return f"All of it: {cans} can{'s' * (cans != 1)}, {money} with what goes with them; about {hours} by hand."
 
     def shown(self, finish: FinishPlan) -> tuple[ZonePlan, ...]:
         """Those of the piece that is acted on: the one on screen, else the one last chosen."""

@@ -227,7 +227,10 @@ class RedesignStage(QWidget):
         """Findings that belong to no single change."""
         plan = self.session.plan
         self._common.refresh(
-            f for f in (plan.findings if plan else ()) if not f.change_id or f.code == "cannot_be_built"
+            f
+            for f in (plan.findings if plan else ())
+            # Those of the finish stand with their zone.
+            if (not f.change_id and not f.zone) or f.code == "cannot_be_built"
         )
 
     def _on_pointed(self, _part: str) -> None:
