@@ -89,3 +89,23 @@ def test_a_price_list_of_ones_own_that_cannot_be_read_is_left_out(
     prices = own_prices()
     assert prices.timber == shipped_prices().timber
     assert prices.problems or not content
+
+
+def test_figures_of_coats_go_out_and_come_back() -> None:
+    from zygoform.core.coats.coat import KNOWN_COATS
+    from zygoform.core.edits.finish_supplies import set_coat_figure, use_coats
+    from zygoform.files.coats_csv import coats_csv, parse_coats
+    from zygoform.files.demo import fresh_project
+
+    project = set_coat_figure(fresh_project(), "enamel", "recoat", "4-16").project
+    project = set_coat_figure(project, "wax", "cover", "20.5").project
+    table = parse_coats(coats_csv(project.shop.coats))
+    assert table.problems == ()
+    assert len(table.rows) == len(KNOWN_COATS)
+    assert use_coats(fresh_project(), table.rows).project.shop.coats == tuple(
+        coat for coat in table.rows if coat.id in ("enamel", "wax")
+    )
+    # A row with a fault is named, the others are read.
+    bad = parse_coats("material,cover,recoat\nenamel,0,2\nwax,20,4-2\ntreacle,3,1\nshellac,11,\n")
+    assert [problem.path for problem in bad.problems] == ["row 2", "row 3", "row 4"]
+    assert [(coat.id, coat.cover, coat.recoat) for coat in bad.rows] == [("shellac", 11.0, (1.0, 2.0))]

@@ -2,7 +2,6 @@
 
 import time
 from collections.abc import Callable
-from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop
@@ -14,7 +13,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
-from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.planning import set_value
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.settings_json import Theme
@@ -61,7 +60,7 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     session.do(lambda project: set_value(project, "c2", "sides", "three"))
     session.do(lambda project: set_value(project, "c2", "sides", "four"))
     _settle(app, lambda: not session.planning.solver.busy)
-    for take in (_redesign, _survey, _buy_and_cut, _pages, _compare, _dark, _set, _start):
+    for take in (_redesign, _survey, _buy_and_cut, _finish, _pages, _compare, _dark, _set, _start):
         take(studio)
     studio.close()
     return studio.taken
@@ -75,7 +74,6 @@ def _redesign(studio: _Studio) -> None:
     session.select("")
     _gallery(studio)
     _doors(studio)
-    _split(studio)
 
 
 def _gallery(studio: _Studio) -> None:
@@ -103,16 +101,18 @@ def _doors(studio: _Studio) -> None:
     session.look_into(looked_into, open_=False)
 
 
-def _split(studio: _Studio) -> None:
-    """The counter sawn in two beside an upright, and what closes both halves."""
-    session = studio.session
-    before = session.project
-    session.begin(before.without_changes({change.id for change in before.changes}), None, "Opened")
-    session.do(partial(add_change, kind="split", target="p1/body/main"))
-    own = session.project.changes[-1].id
-    session.open_up(own)
-    studio.shot("redesign-split")
-    session.begin(before, None, "Opened")
+def _finish(studio: _Studio) -> None:
+    """The counter in its planned colours, the coats of its body as a section, one of them open."""
+    from zygoform.app.stages.finish.stage import FinishStage
+
+    studio.session.look_from(viewpoint="corner")
+    studio.session.select("")
+    studio.window.go("finish")
+    finish = studio.window.findChild(FinishStage)
+    if finish is not None:
+        finish.choose("p1/top")
+        finish.coats.open_layer(4)
+    studio.shot("finish")
 
 
 def _survey(studio: _Studio) -> None:

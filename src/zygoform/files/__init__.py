@@ -35,6 +35,7 @@ settings_json.py  look, recent files, the usual settings of the workshop
 pairing.py        the codes of measuring devices
 recovery.py       copies of unsaved work, taken up again after a kill
 guard.py          who else has a file open, and whether it changed meanwhile
+coats_csv.py     figures of coats as a table
 demo.py           the Harbour Lane counter
 demo_finish.py  the finish of both
 demo_set.py       the Mill Row set

@@ -150,12 +150,26 @@ def test_figures_of_a_label_are_the_projects_own() -> None:
     project = supplies.set_coat_figure(project, "enamel", "recoat", "4-16").project
     (own,) = project.shop.coats
     assert (own.cover, own.recoat) == (8.5, (4, 16))
-    for entry, text in (("cover", "0"), ("cover", "1-2"), ("recoat", "6-4"), ("thin", "x"), ("cure", "1-2-3")):
+    wrong: list[tuple[Any, str]] = [
+        ("cover", "0"),
+        ("cover", "1-2"),
+        ("recoat", "6-4"),
+        ("thin", "x"),
+        ("cure", "1-2-3"),
+    ]
+    for entry, text in wrong:
         with pytest.raises(BadInputError):
             supplies.set_coat_figure(project, "enamel", entry, text)
     project = supplies.set_coat_figure(project, "enamel", "cover", "").project
     project = supplies.set_coat_figure(project, "enamel", "recoat", "").project
     assert project.shop.coats == ()
+    # What is used stays with the project, whatever a later table says.
+    used = edit.take_stack(project, TOP, "enamel").project
+    assert [coat.id for coat in used.shop.coats] == ["adhesion primer", "enamel"]
+    used = supplies.set_coat_figure(
+        supplies.set_coat_figure(used, "enamel", "thin", "8").project, "enamel", "thin", ""
+    ).project
+    assert {coat.id: coat for coat in used.shop.coats}["enamel"] == KNOWN_COATS["enamel"]
 
 
 ACTS = st.one_of(

@@ -233,6 +233,12 @@ class Filing(QObject):
         shop = self.session.project.shop
         self._table(" prices.csv", prices_csv(shop.timber, shop.packs))
 
+    def export_coats(self) -> None:
+        """Figures of coats, to be changed in any program and taken over again."""
+        from zygoform.files.coats_csv import coats_csv
+
+        self._table(" coats.csv", coats_csv(self.session.project.shop.coats))
+
     def _table(self, ending: str, text: str) -> None:
         name = self.ask_save(self._suggested(ending), "CSV (*.csv)")
         if not name:

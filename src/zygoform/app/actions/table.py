@@ -53,6 +53,7 @@ def window_actions(
         Action("export_leftovers", "What is left over as CSV…", filing.export_leftovers, (), "File"),
         Action("export_prices", "Price list as CSV…", filing.export_prices, (), "File"),
         Action("export_minutes", "Minutes of work as CSV…", filing.export_minutes, (), "File"),
+        Action("export_coats", "Figures of coats as CSV…", filing.export_coats, (), "File"),
         Action("export_svg", "Templates as SVG…", partial(filing.export_templates, "svg"), (), "File"),
         Action("export_dxf", "Templates as DXF…", partial(filing.export_templates, "dxf"), (), "File"),
         Action("map_svg", "Pattern as SVG…", partial(filing.export_pattern, "svg"), (), "File"),
@@ -60,6 +61,7 @@ def window_actions(
         Action("take_outline", "Take an outline for a cut-out…", filing.take_outline, (), "File"),
         Action("take_parts", "Take over a cut list from CSV…", partial(filing.take_table, "parts"), (), "File"),
         Action("take_boards", "Take over my boards from CSV…", partial(filing.take_table, "boards"), (), "File"),
+        Action("coats", "Take over figures of coats…", partial(filing.take_table, "coats"), (), "File"),
         Action("minutes", "Take over minutes of work…", partial(filing.take_table, "minutes"), (), "File"),
         Action(
             "prices", "Take over a price list…", partial(filing.take_table, "prices"), (), "File", ends_group=True

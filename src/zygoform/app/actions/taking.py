@@ -8,18 +8,20 @@ from msgspec import Struct
 
 from zygoform.app.session import Session
 from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.finish_supplies import use_coats
 from zygoform.core.edits.minutes import use_minutes
 from zygoform.core.edits.taking import take_boards, take_parts
 from zygoform.core.edits.workshop import use_prices
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
+from zygoform.files.coats_csv import parse_coats
 from zygoform.files.import_csv import parse_boards, parse_cut_list
 from zygoform.files.minutes_csv import parse_minutes
 from zygoform.files.names import shown
 from zygoform.files.prices_csv import parse_prices
 from zygoform.files.tables import TableError, read_file
 
-TableKind = Literal["parts", "boards", "minutes", "prices"]
+TableKind = Literal["parts", "boards", "minutes", "prices", "coats"]
 
 
 class _Way(Struct, frozen=True):
@@ -41,6 +43,12 @@ _WAYS: dict[TableKind, _Way] = {
         lambda text, _shop: parse_minutes(text),
         lambda project, table: use_minutes(project, table.rows),
         lambda table: "" if table.rows else "it names no work",
+    ),
+    "coats": _Way(
+        "Figures of coats (*.csv)",
+        lambda text, _shop: parse_coats(text),
+        lambda project, table: use_coats(project, table.rows),
+        lambda table: "" if table.rows else "it names no material",
     ),
     "prices": _Way(
         "Price lists (*.csv)",

@@ -187,17 +187,47 @@ def read_litres(text: str, system: Literal["inch", "mm"]) -> float:
     return value
 
 
-def set_coat_figure(project: Project, coat_id: CoatId, entry: str, text: str) -> Edited:
+Figure = Literal["cover", "touch", "recoat", "before", "handle", "cure", "thin"]
+FIGURES: tuple[Figure, ...] = get_args(Figure)
+"""What of a material a label says, and a user may change."""
+
+
+def set_coat_figure(project: Project, coat_id: CoatId, entry: Figure, text: str) -> Edited:
     """A figure of a material as its label has it; emptied, as usual again. A span is written 2-6."""
     usual, now = KNOWN_COATS[coat_id], coat_of(coat_id, project.shop.coats) or KNOWN_COATS[coat_id]
-    value = getattr(usual, entry) if not text.strip() else _figure(entry, text)
-    try:
-        new = convert({**to_builtins(now), entry: to_builtins(value)}, Coat)
-    except ValidationError as wrong:
-        raise BadInputError("out_of_range", "Outside what such a figure can be.", entry) from wrong
+    new = with_figure(now, entry, text) if text.strip() else structs.replace(now, **{entry: getattr(usual, entry)})
     others = tuple(coat for coat in project.shop.coats if coat.id != coat_id)
-    shop = structs.replace(project.shop, coats=(*others, new) if new != usual else others)
-    return Edited(structs.replace(project, shop=shop), Message(f"{new.title}: {entry.replace('_', ' ')}"))
+    return _with_coats(project, (*others, new), f"{new.title}: {entry}")
+
+
+def use_coats(project: Project, coats: tuple[Coat, ...]) -> Edited:
+    """A whole table; what it does not name is as usual."""
+    return _with_coats(project, coats, f"Figures of {len(coats)} materials taken over")
+
+
+def _with_coats(project: Project, coats: tuple[Coat, ...], words: str) -> Edited:
+    # A row that says what is usual says nothing, unless the project uses it.
+    used = {layer.material for choice in project.finishing.zones for layer in choice.layers}
+    rows = {coat.id: coat for coat in coats}
+    rows = {own: KNOWN_COATS[own] for own in KNOWN_COATS if own in used} | rows
+    kept = tuple(coat for coat in rows.values() if coat != KNOWN_COATS[coat.id] or coat.id in used)
+    return Edited(structs.replace(project, shop=structs.replace(project.shop, coats=kept)), Message(words))
+
+
+def with_figure(coat: Coat, entry: Figure, text: str) -> Coat:
+    """A material with one figure as typed. Raises BadInputError."""
+    try:
+        return convert({**to_builtins(coat), entry: to_builtins(_figure(entry, text))}, Coat)
+    except ValidationError as wrong:
+        raise BadInputError("out_of_range", f"{entry} is outside what such a figure can be.", entry) from wrong
+
+
+def figure_words(coat: Coat, entry: Figure) -> str:
+    """A figure as it is typed."""
+    value = getattr(coat, entry)
+    if isinstance(value, tuple):
+        return f"{value[0]:g}" if value[0] == value[1] else f"{value[0]:g}-{value[1]:g}"
+    return f"{value:g}"
 
 
 def _figure(entry: str, text: str) -> Any:

@@ -261,8 +261,17 @@ def _with_layers(
 ) -> Edited:
     """The zone with a stack of its own; what others have that were the same as it follows."""
     said = f"{called(project, zone)}: {words[:1].lower()}{words[1:]}"
-    # What is kept is what the project's figures were when it was chosen.
-    return choose(project, zone, said, lengths, layers=layers, state="", same_as="")
+    return choose(with_figures_kept(project, layers), zone, said, lengths, layers=layers, state="", same_as="")
+
+
+def with_figures_kept(project: Project, layers: tuple[CoatLayer, ...]) -> Project:
+    """The project with the figures of every coat it uses: another version's table changes nothing in it."""
+    have = {coat.id for coat in project.shop.coats}
+    used = dict.fromkeys(layer.material for layer in layers if layer.is_coat)
+    more = tuple(KNOWN_COATS[own] for own in KNOWN_COATS if own in used and own not in have)
+    if not more:
+        return project
+    return structs.replace(project, shop=structs.replace(project.shop, coats=(*project.shop.coats, *more)))
 
 
 def choose(project: Project, zone: str, words: str, lengths: tuple[float, ...] = (), **values: Any) -> Edited:

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout
 from zygoform.app.preferences import Preferences
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.stages.settings.coats import CoatsTableView
 from zygoform.app.stages.settings.minutes import MinutesTableView
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
@@ -46,7 +47,7 @@ class SettingsStage(QWidget):
         columns.setSpacing(40)
         for groups in (
             (self._look, self._units, self._money),
-            (self._saw, self._boards, self._car, self._climate, self._minutes, self._usual),
+            (self._saw, self._boards, self._car, self._climate, self._minutes, self._coats, self._usual),
         ):
             column = QVBoxLayout()
             column.setSpacing(8)
@@ -137,10 +138,19 @@ class SettingsStage(QWidget):
         column.addWidget(
             wrapped("From a quick hand to a slow one; emptied, as usual. As a table: see the menu.", "second")
         )
+        self._folded(column, "minutes_more", MinutesTableView(self.session))
+
+    def _coats(self, column: QVBoxLayout) -> None:
+        column.addWidget(label("Coats", "title"))
+        words = "What the labels of your cans say; emptied, as usual. Spans as 2-6. As a table: see the menu."
+        column.addWidget(wrapped(words, "second"))
+        self._folded(column, "coats_more", CoatsTableView(self.session))
+
+    def _folded(self, column: QVBoxLayout, name: str, table: MinutesTableView | CoatsTableView) -> None:
+        """A long table, made and shown when it is asked for."""
         more = QPushButton("Show the table")
-        more.setObjectName("minutes_more")
+        more.setObjectName(name)
         more.setCheckable(True)
-        table = MinutesTableView(self.session)
         table.hide()
         more.toggled.connect(table.setVisible)
         self._refreshers.append(lambda _shop: table.refresh())
