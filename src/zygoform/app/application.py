@@ -29,7 +29,7 @@ class Application(QObject):
         project = (
             demo_project() if prices is None else fresh_project(preferences.settings.shop, prices, preferences.fan)
         )
-        self.session = Session(project)
+        self.session = Session(project, soon=True)
         self.keeping = Autosave(self.session, self, self._known)
         self.window = self._furnish("redesign" if demo else "survey")
         left_out = " ".join(filter(None, (preferences.left_out, left_out_of(prices) if prices else "")))

@@ -31,7 +31,7 @@ class Planning(QObject):
     solving = Signal()
     failed = Signal(str)
 
-    def __init__(self, project: Project, parent: QObject | None = None) -> None:
+    def __init__(self, project: Project, parent: QObject | None = None, *, soon: bool = False) -> None:
         super().__init__(parent)
         self.solver = Solver(self)
         self.solver.better.connect(self._improve)
@@ -42,7 +42,9 @@ class Planning(QObject):
         self._memory, self._project = Memory(), project
         self._ahead: FormPlan | None = None
         self.before: Plan | None = None
-        self.plan = compile_plan(project, None, self._memory)
+        # At the start the window comes first: what its finish takes is added to the plan once it stands.
+        self.plan = compile_plan(project, None, self._memory, finished=not soon)
+        self._unfinished = soon and project.finishing.is_begun
 
     @property
     def form(self) -> FormPlan | None:
@@ -108,6 +110,9 @@ class Planning(QObject):
     def start_solving(self) -> None:
         """From now on layouts are improved in the background."""
         self.solve_in_background = True
+        if self._unfinished and self.plan is not None and not self.plan.finish.pieces:
+            work = plan_piecemeal(self._project, self.layouts.best, self._memory)
+            self._slices.begin(work, self._on_improved, self._on_broken)
         self.ask()
 
     def ask(self) -> None:

@@ -61,14 +61,14 @@ class Session(QObject):
     refused = Signal(str)
     solving = Signal()
 
-    def __init__(self, project: Project, parent: QObject | None = None) -> None:
+    def __init__(self, project: Project, parent: QObject | None = None, *, soon: bool = False) -> None:
         super().__init__(parent)
         self.history: History = begin_history(project, "Opened")
         self.saved: Project = project
         self.path: Path | None = None
         self.view = ViewState()
         self.touched: frozenset[Topic] = frozenset()
-        self.planning = Planning(project, self)
+        self.planning = Planning(project, self, soon=soon)
         self.planning.planned.connect(self._on_planned)
         self.planning.improved.connect(self._on_planned)
         self.planning.failed.connect(self.refused)

@@ -18,7 +18,7 @@ from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.prism import Face, dot
 
-_SHADES = {"front": 1.0, "side": 0.86, "top": 1.05, "inside": 0.68}
+_SHADES = {"front": 1.0, "side": 0.86, "top": 1.05, "inside": 0.68, "mesh": 1.0}
 _DARKER = 0.84
 """In the dark theme all of the piece is a little darker, as its wood is."""
 _LINES = ("#3a3128", "#14110c", "#f3f0e6")

@@ -117,7 +117,9 @@ def face(
     shape = shape_of(polygon.points)
     outline, colour = pen(t.WLINE, 0.9) if polygon.role == "new" else _line(polygon.role), wood(polygon)
     if own is not None:
-        outline, colour = pen(own[1], 0.9), QColor(own[0])
+        # One sees through what is woven, whatever its colour.
+        clear = PANES["mesh"][1] if polygon.shade == "mesh" else 255
+        outline, colour = pen(own[1], 0.9), _clear(own[0], clear)
     # Beside another face of its board and plane it is filled up to the line between them, and none is drawn.
     painter.setPen(
         outline if polygon.lines is None else pen(colour.name(), 1.6) if colour.alpha() == 255 else NEVER
@@ -126,7 +128,7 @@ def face(
     painter.drawPolygon(shape)
     if polygon.shade == "mesh":
         painter.setPen(NEVER)
-        painter.setBrush(QBrush(QColor(t.WLINE), Qt.BrushStyle.DiagCrossPattern))
+        painter.setBrush(QBrush(QColor(t.WLINE if own is None else own[0]), Qt.BrushStyle.DiagCrossPattern))
         painter.drawPolygon(shape)
     if polygon.lines is not None:
         painter.setPen(outline)

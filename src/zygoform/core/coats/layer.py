@@ -153,6 +153,11 @@ class Finishing(Struct, frozen=True):
     celsius: Annotated[float, Meta(ge=-10, le=45)] = 20.0
     humidity: Annotated[float, Meta(ge=0, le=100)] = 50.0
 
+    @property
+    def is_begun(self) -> bool:
+        """Whether anything was decided: before that no plan has to know its zones."""
+        return any(choice.layers or choice.state for choice in self.zones)
+
     def choice(self, zone: str) -> ZoneChoice:
         """What is chosen for a zone; nothing where it is not named."""
         return next((choice for choice in self.zones if choice.zone == zone), ZoneChoice(zone))

@@ -8,7 +8,6 @@ from zygoform.core.coats.coat import WIPED, Coat, coat_of
 from zygoform.core.coats.layer import CoatLayer, Finishing, ZoneState
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.finish.beneath import Beneath, beneath
-from zygoform.core.finish.judging.registry import judged_stack
 from zygoform.core.finish.judging.verdict import Stack, StackVerdict
 from zygoform.core.finish.zones import COVERED, Zone
 
@@ -48,6 +47,9 @@ def zone_plan(zone: Zone, finishing: Finishing, own: tuple[Coat, ...], use: Piec
     under = beneath(zone, layers)
     usual: ZoneState = "masked" if zone.role in COVERED else "bare" if zone.role in USUALLY_BARE else ""
     state = choice.state or ("" if layers else usual)
+    # Rules are loaded with the first stack there is.
+    from zygoform.core.finish.judging.registry import judged_stack
+
     verdicts = judged_stack(Stack(zone, layers, under, finishing, own, use)) if layers else ()
     return ZonePlan(zone, state, layers, under, verdicts, choice.zone)
 

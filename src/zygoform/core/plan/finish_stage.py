@@ -61,8 +61,3 @@ def finish_now(
 ) -> FinishPlan:
     """At once, for a screen that shows zones before anything is chosen."""
     return at_once(finish_stage(form, pieces, project, memory, only))
-
-
-def is_chosen(project: Project) -> bool:
-    """Whether anything of the finish was decided: before that no plan has to know its zones."""
-    return any(choice.layers or choice.state for choice in project.finishing.zones)

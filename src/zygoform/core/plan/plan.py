@@ -26,14 +26,12 @@ from zygoform.core.outcome.cautions import SHORT, Caution
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.cut_stage import CutPlan, cut_stage
-from zygoform.core.plan.finish_stage import finish_stage, is_chosen
 from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.plan.steps_stage import steps_stage
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
-from zygoform.core.steps.finish_order import order_findings
 from zygoform.core.steps.order import WorkPlan
 
 
@@ -121,13 +119,16 @@ def compile_plan(
     layouts: Mapping[LayoutProblem, FoundLayout] | None = None,
     memory: Memory | None = None,
     variant_id: str = "",
+    *,
+    finished: bool = True,
 ) -> Plan | None:
     """The plan of a variant, the chosen one for no id; None without a piece.
 
     `layouts` are layouts already known, the rest are laid out quickly here; what `memory` knows is not worked out
-    again. Raises BadInputError where a piece itself is impossible.
+    again. One that is not `finished` leaves the finish for later. Raises BadInputError where a piece itself is
+    impossible.
     """
-    return at_once(plan_piecemeal(project, layouts, memory, variant_id))
+    return at_once(plan_piecemeal(project, layouts, memory, variant_id, finished=finished))
 
 
 def plan_piecemeal(
@@ -135,6 +136,8 @@ def plan_piecemeal(
     layouts: Mapping[LayoutProblem, FoundLayout] | None = None,
     memory: Memory | None = None,
     variant_id: str = "",
+    *,
+    finished: bool = True,
 ) -> Piecemeal[Plan | None]:
     """As `compile_plan`, for a large project: may be interrupted, and what `memory` got so far is not lost."""
     memory = memory or Memory()
@@ -147,7 +150,9 @@ def plan_piecemeal(
     outcomes = memory.each("buy outcomes", form.counting)
     yield
     finish = FinishPlan()
-    if is_chosen(project):
+    if finished and project.finishing.is_begun:
+        from zygoform.core.plan.finish_stage import finish_stage
+
         finish = yield from finish_stage(form, pieces, project, memory)
     bought = memory.once(
         lambda: _bought(form, cut, finish, shop, condition.bags),
@@ -171,11 +176,19 @@ def plan_piecemeal(
     work = yield from steps_stage(form, pieces, finish, shop, memory)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
-    findings += (
-        *finish.findings,
-        *order_findings(finish, work, {c.id: piece_of(c.targets[0]) for c in form.changes}),
-    )
+    findings += _of_finish(finish, work, form)
     return Plan(form, cut, bought, condition, shop, findings, cautions, pieces, work, finish)
+
+
+def _of_finish(finish: FinishPlan, work: WorkPlan, form: FormPlan) -> tuple[Finding, ...]:
+    """What is judged of the finish, and of its place in the order of work."""
+    if not finish.pieces:
+        return ()
+    # Loaded with the first finish.
+    from zygoform.core.steps.finish_order import order_findings
+
+    whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
+    return (*finish.findings, *order_findings(finish, work, whose))
 
 
 def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:

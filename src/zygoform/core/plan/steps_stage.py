@@ -7,7 +7,6 @@ from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
-from zygoform.core.steps.finish_steps import PieceSteps, finish_steps, with_finish
 from zygoform.core.steps.order import WorkPlan, in_order
 from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off
 from zygoform.core.survey.disassembly import disassembly_order
@@ -46,20 +45,29 @@ def steps_stage(
             same=(shop.minutes, shop.taken, before),
         )
     yield
-    own_finish = dict[str, PieceSteps]()
-    for own_piece in finish.pieces:
+    if finish.pieces:
+        steps = yield from _with_finish(steps, finish, shop, whose, memory)
+    kept = memory.each("all steps", tuple(steps))
+    return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
+
+
+def _with_finish(
+    steps: list[Step], finish: FinishPlan, shop: Shop, whose: dict[str, str], memory: Memory
+) -> Piecemeal[list[Step]]:
+    """Those of the finish between the others; loaded with the first finish."""
+    from zygoform.core.steps.finish_steps import PieceSteps, finish_steps, with_finish
+
+    own = dict[str, PieceSteps]()
+    for piece in finish.pieces:
         yield
-        own_finish[own_piece.piece_id] = memory.once(
-            lambda own_piece=own_piece: finish_steps(own_piece, shop),  # type: ignore[misc]
+        own[piece.piece_id] = memory.once(
+            lambda piece=piece: finish_steps(piece, shop),  # type: ignore[misc]
             "finish steps",
-            own_piece,
+            piece,
             same=(shop.minutes, shop.taken, shop.first_time),
         )
     yield
-    if own_finish:
-        steps = list(with_finish(tuple(steps), own_finish, finish.finishing.order, whose))
-    kept = memory.each("all steps", tuple(steps))
-    return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
+    return list(with_finish(tuple(steps), own, finish.finishing.order, whose))
 
 
 def _apart(bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], shop: Shop) -> tuple[Step, ...]:
