@@ -5,6 +5,7 @@ import statistics
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from bench.finish import finish_costs
 from bench.large import kinds_cost, large_paints, large_plans, quick_ms
 from bench.long_lists import SECONDS, long_lists
 from bench.memory import FEW, MANY, memory
@@ -12,6 +13,13 @@ from bench.patterns import dragged_ms, pattern_costs
 from bench.sheets import sheets
 from bench.startup import startup
 from bench.work import layouts, plans, repaints
+
+
+def told(title: str, figures: dict[str, float]) -> None:
+    """A line for each."""
+    print(title)
+    for name, ms in figures.items():
+        print(f"  {name:44} {ms:6.1f} ms")
 
 
 def main() -> None:
@@ -27,9 +35,7 @@ def main() -> None:
     print("All of a screen painted (medians)")
     for name, ms in repaints().items():
         print(f"  {name:36} {ms:6.1f} ms")
-    print("30 changes on 7 pieces (medians)")
-    for name, ms in (large_plans() | large_paints()).items():
-        print(f"  {name:44} {ms:6.1f} ms")
+    told("30 changes on 7 pieces (medians)", large_plans() | large_paints())
     print(f"300 parts with mixed mitres, quick layout: {quick_ms():.0f} ms")
     print(f"60 more kinds of change: {100 * kinds_cost():+.1f} % to load and plan")
     print("Patterns laid, against a plain clip of as many rectangles as there are strips (medians)")
@@ -37,6 +43,7 @@ def main() -> None:
         print(f"  {name:26} {strips:5} strips, {pieces:5} pieces  {ms:6.1f} ms   {ms / plain:.1f} times")
     for name, ms in dragged_ms().items():
         print(f"  {name:44} {ms:6.1f} ms")
+    told("Finish (medians)", finish_costs())
     few, many = memory()
     print(f"Memory: {few:.0f} MB after {FEW} edits, {many:.0f} after {MANY} ({many / few:.2f} times)")
     found = layouts()

@@ -273,6 +273,11 @@ def test_the_shelf_times_and_first_tries(desk: Desk) -> None:
     desk.enter("shelf_amount", "1 gal")
     assert not [row for row in plan_of_finish(desk).purchase.rows if row.kind == "acrylic paint"]
     desk.click("shelf_drop_s1")
+    (row,) = (row for row in plan_of_finish(desk).purchase.rows if row.kind == "adhesion primer")
+    desk.enter(f"cans_{row.pack}", "0")
+    assert [f.code for f in plan_of_finish(desk).findings if f.zone] == ["too_few_cans"]
+    desk.click("remedy_too_few_cans")
+    assert not [f for f in plan_of_finish(desk).findings if f.zone]
     made.turn_to("hours")
     before = plan_of_finish(desk).work.hands_on
     desk.click("first_roller")

@@ -12,13 +12,23 @@ from msgspec import structs
 from tests.planned import changed, plan_of
 from tests.strategies import planned
 from zygoform.core.coats.coat import KNOWN_COATS
-from zygoform.core.coats.layer import CoatLayer, Colour, Finishing, FinishOrder, ShelfCan, ZoneChoice
+from zygoform.core.coats.layer import (
+    CoatLayer,
+    Colour,
+    Finishing,
+    FinishOrder,
+    Recipe,
+    RecipePart,
+    ShelfCan,
+    ZoneChoice,
+)
 from zygoform.core.coats.readymade import READY_STACKS, layer_from, ready_stack
-from zygoform.core.edits.finish_supplies import log_time, set_first_time
+from zygoform.core.edits.finish_supplies import log_time, set_can_count, set_first_time
 from zygoform.core.edits.finishing import set_order, set_weather
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import apply_fix
 from zygoform.core.edits.survey import set_reading
+from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.form.form import piece_of
@@ -148,6 +158,43 @@ def test_cans_cost_the_least_of_all_counts(demo: Any) -> None:
             if sum(n * pack.holds for n, pack in zip(counts, packs, strict=True)) >= need - 1e-6
         )
         assert sum((r.total for r in rows), Decimal(0)) == least, (kind, colour)
+
+
+def test_fewer_cans_than_it_takes_are_told_and_settled() -> None:
+    project = finished(table(), "acrylic paint 4 roller", colours=(Colour("k1", "Blue", "#224466"),))
+    (choice,) = project.finishing.zones
+    blue = tuple(structs.replace(own, colour="k1") for own in choice.layers)
+    zones = (structs.replace(choice, layers=blue),)
+    project = structs.replace(project, finishing=structs.replace(project.finishing, zones=zones))
+    small = min(project.shop.packs_of("acrylic paint"), key=lambda pack: pack.holds)
+    need = 1000 * finish_of(project).needs_of("p1/top", 0)[0].amount
+    assert need > small.holds
+    few = set_can_count(project, "acrylic paint", "Blue", small.id, "1").project
+    plan = plan_of(few)
+    (row,) = (row for row in plan.purchase.rows if row.kind == "acrylic paint")
+    assert (row.count, row.pack) == (1, small.id)
+    assert row.short == pytest.approx(need - small.holds, abs=0.01)
+    (found,) = (f for f in plan.findings if f.code == "too_few_cans")
+    assert found.where == zone(project, "top").zone.parts
+    done = apply_fix(few, found.fixes[0]).project
+    assert done.finishing == project.finishing
+    # Enough of them is a choice like any other.
+    many = set_can_count(project, "acrylic paint", "Blue", small.id, "9").project
+    assert not [f for f in plan_of(many).findings if f.code == "too_few_cans"]
+    with pytest.raises(BadInputError):
+        set_can_count(project, "acrylic paint", "Blue", small.id, "some")
+
+
+def test_a_mix_is_enough_for_touching_up() -> None:
+    """One part to three of the same coat, a tenth more than its coats take."""
+    recipe = Recipe("r1", "Thin", (RecipePart("acrylic paint", 1), RecipePart("water", 3)))
+    plain = finished(table(), "acrylic paint 2 brush")
+    (choice,) = plain.finishing.zones
+    mixed = structs.replace(choice, layers=(structs.replace(choice.layers[0], recipe="r1"),))
+    project = structs.replace(plain, finishing=Finishing(zones=(mixed,), recipes=(recipe,)))
+    before, after = (finish_of(own).needs_of("p1/top", 0)[0] for own in (plain, project))
+    assert after.amount == pytest.approx(before.amount * 1.1 / 4)
+    assert after.mixed == pytest.approx(before.amount * 1.1)
 
 
 # Steps

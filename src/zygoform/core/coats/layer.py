@@ -54,8 +54,8 @@ class Recipe(Struct, frozen=True):
 
 
 class CoatLayer(Struct, frozen=True):
-    """One layer of a zone. `thin` is in percent of the paint, `deep` what is filled (mm), `cans` how many the user
-    will buy whatever is worked out (0: what is worked out), `done` how many of its coats are on.
+    """One layer of a zone. `thin` is in percent of the paint, `deep` what is filled (mm), `done` how many of its
+    coats are on.
     """
 
     doing: Doing
@@ -67,7 +67,6 @@ class CoatLayer(Struct, frozen=True):
     colour: str = ""
     recipe: str = ""
     deep: Annotated[float, Meta(ge=0, le=60)] = 0.0
-    cans: Annotated[int, Meta(ge=0, le=99)] = 0
     done: Annotated[int, Meta(ge=0, le=9)] = 0
 
     @property
@@ -123,6 +122,15 @@ class ShelfCan(Struct, frozen=True):
     colour: str = ""
 
 
+class CanCount(Struct, frozen=True):
+    """So many cans of one pack, whatever is worked out: what someone means to buy of a material in a colour."""
+
+    material: CoatId
+    pack: Annotated[str, Meta(max_length=120)]
+    count: Annotated[int, Meta(ge=0, le=99)]
+    colour: str = ""
+
+
 Turns = Literal["before", "after"]
 
 
@@ -149,6 +157,7 @@ class Finishing(Struct, frozen=True):
     colours: Annotated[tuple[Colour, ...], Meta(max_length=200)] = ()
     recipes: Annotated[tuple[Recipe, ...], Meta(max_length=100)] = ()
     shelf: Annotated[tuple[ShelfCan, ...], Meta(max_length=200)] = ()
+    cans: Annotated[tuple[CanCount, ...], Meta(max_length=200)] = ()
     order: FinishOrder = FinishOrder()
     celsius: Annotated[float, Meta(ge=-10, le=45)] = 20.0
     humidity: Annotated[float, Meta(ge=0, le=100)] = 50.0

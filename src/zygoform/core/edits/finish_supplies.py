@@ -6,7 +6,7 @@ from typing import Any, Literal, get_args
 from msgspec import ValidationError, convert, structs, to_builtins
 
 from zygoform.core.coats.coat import KNOWN_COATS, Coat, CoatId, coat_of
-from zygoform.core.coats.layer import Colour, Finishing, Recipe, RecipePart, ShelfCan, Tool
+from zygoform.core.coats.layer import CanCount, Colour, Finishing, Recipe, RecipePart, ShelfCan, Tool
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import Task, TimeTaken
@@ -14,7 +14,7 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.write import OUNCE
 from zygoform.core.project import Project
 
-MOST_COLOURS, MOST_RECIPES, MOST_CANS = 200, 100, 200
+MOST_COLOURS, MOST_RECIPES, MOST_CANS = 200, 100, 99
 _RGB = re.compile(r"#?([0-9a-fA-F]{6})$")
 _AMOUNT = re.compile(r"\s*([0-9]+(?:[.,][0-9]+)?)\s*(ml|l|fl oz|oz|qt|gal|pt)?\s*$")
 _LITRES = {
@@ -166,6 +166,28 @@ def add_can(project: Project, material: CoatId, amount: str, colour: str = "") -
     return _with(
         project, f"On the shelf: {KNOWN_COATS[material].title.lower()}", {own}, shelf=(*finishing.shelf, can)
     )
+
+
+def set_can_count(project: Project, material: CoatId, colour: str, pack: str, text: str) -> Edited:
+    """How many cans of one pack one means to buy; emptied, as many as it takes. `colour` is its name."""
+    finishing = project.finishing
+    own = next((other.id for other in finishing.colours if other.name == colour), "")
+    others = tuple(can for can in finishing.cans if (can.material, can.colour, can.pack) != (material, own, pack))
+    if not text.strip():
+        return _with(project, "As many cans as it takes", set(), cans=others)
+    if not text.strip().isdecimal() or int(text) > MOST_CANS:
+        raise BadInputError("not_a_number", f"A whole number of cans, 0 to {MOST_CANS}.", "cans")
+    count = CanCount(material, pack, int(text), own)
+    return _with(project, f"{count.count} cans", set(), cans=(*others, count))
+
+
+def as_many_as_it_takes(project: Project, material: str, colour: str) -> Edited:
+    """What was chosen of a material in a colour, by its name, is worked out again."""
+    names = {own.id: own.name for own in project.finishing.colours}
+    kept = tuple(
+        can for can in project.finishing.cans if (can.material, names.get(can.colour, "")) != (material, colour)
+    )
+    return _with(project, "As many cans as it takes", set(), cans=kept)
 
 
 def drop_can(project: Project, can_id: str) -> Edited:

@@ -7,6 +7,7 @@ from msgspec import structs
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
+from zygoform.core.edits.finish_supplies import as_many_as_it_takes
 from zygoform.core.edits.finishing import set_order, set_stack
 from zygoform.core.edits.pieces import known_piece
 from zygoform.core.edits.variants import add_variant
@@ -121,6 +122,9 @@ def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edi
     if remedy.variant:
         project = add_variant(project, remedy.variant).project
         project = leave_out(project, remedy.change_id, out=True).project
+    if remedy.order == "cans":
+        material, _, colour = str(remedy.value).partition("|")
+        return as_many_as_it_takes(project, material, colour)
     if remedy.order:
         return set_order(project, remedy.order, str(remedy.value))
     if remedy.zone:

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterator
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.coats.amounts import mix, paint, sheets
 from zygoform.core.coats.coat import (
@@ -23,6 +23,8 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import Litres, SquareMetres
 from zygoform.core.measure.rounding import count_up
 
+TOUCH_UP = 0.1
+"""So much more of a mix than its coats take."""
 WASH = 1 / 3
 """Paint in a wash of one part to two of water."""
 _RELIEF = {"carved": CARVED_COVER, "rough": ROUGH_COVER}
@@ -58,6 +60,8 @@ class MaterialNeed(Struct, frozen=True):
     why: Message
     colour: str = ""
     size: float = 0.0
+    mixed: float = 0.0
+    """Litres of all the mix it is a part of."""
 
 
 def layer_needs(plan: ZonePlan, at: int, finishing: Finishing, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
@@ -90,18 +94,21 @@ def _coat_needs(plan: ZonePlan, at: int, coat: Coat, finishing: Finishing) -> It
     layer, zone = plan.layers[at], plan.zone
     colour = finishing.colour(layer.colour)
     thin = layer.thin if coat.binder != "wax" else 0.0
+    # Of a mix there must be enough for touching up: the second batch is never quite the same.
+    spare = TOUCH_UP if finishing.recipe(layer.recipe) is not None else 0.0
     paint_ = thinner = 0.0
     for base in plan.under[at]:
         first = BARE_COVER if coat.thirsty and base.bare else 1.0
         surface = _RELIEF.get(zone.ground.relief, 1.0)
-        need = paint(base.area, layer.coats, coat.cover, _loss(layer, coat), thin, first=first, surface=surface)
-        paint_, thinner = paint_ + need.paint, thinner + need.thinner
+        used = paint(base.area, layer.coats, coat.cover, _loss(layer, coat), thin, spare, first, surface)
+        paint_, thinner = paint_ + used.paint, thinner + used.thinner
     bare = any(base.bare for base in plan.under[at]) and coat.thirsty
     said = f"{layer.coats} coats on {{0}}, {coat.cover:g} m² a {_unit(coat)}" + (
         ", bare wood drinks" if bare else ""
     )
     for kind, share, own in _parts(layer, coat, colour, finishing):
-        yield _need(plan, at, kind, paint_ * share, said, zone.area, colour=own)
+        need = _need(plan, at, kind, paint_ * share, said, zone.area, colour=own)
+        yield structs.replace(need, mixed=paint_) if spare else need
     if thinner and coat.binder in ("oil", "shellac"):
         yield _need(
             plan,

@@ -2,19 +2,23 @@
 
 from collections.abc import Iterator
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
 from zygoform.core.coats.coat import Coat
 from zygoform.core.coats.layer import Finishing, ShelfCan
 from zygoform.core.condition.use import PieceUse
-from zygoform.core.finish.amounts_needed import MaterialNeed, batch_needs, layer_needs, masking, once_for_all
-from zygoform.core.finish.resolved import Batch, ZonePlan, batches, zone_plan
-from zygoform.core.finish.surfaces import BodySurfaces
-from zygoform.core.finish.zones import Zone
 from zygoform.core.goods.fittings import AMOUNTS, GRITS
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Supply
+
+if TYPE_CHECKING:
+    # Every plan has one of these, most of them empty: what works a finish out is loaded with the first.
+    from zygoform.core.finish.amounts_needed import MaterialNeed
+    from zygoform.core.finish.resolved import Batch, ZonePlan
+    from zygoform.core.finish.surfaces import BodySurfaces
+    from zygoform.core.finish.zones import Zone
 
 FINISH = "finish"
 """Stands for the finish where a change's id stands for a change."""
@@ -25,19 +29,23 @@ class PieceFinish(Struct, frozen=True, dict=True):
     """One piece's zones with their stacks, and what follows from those alone. `surfaces` are its faces."""
 
     piece_id: str
-    zones: tuple[ZonePlan, ...]
-    surfaces: tuple[BodySurfaces, ...]
+    zones: "tuple[ZonePlan, ...]"
+    surfaces: "tuple[BodySurfaces, ...]"
     finishing: Finishing
     own: tuple[Coat, ...]
 
     @cached_property
-    def batches(self) -> tuple[Batch, ...]:
+    def batches(self) -> "tuple[Batch, ...]":
+        from zygoform.core.finish.resolved import batches
+
         return batches(self.zones)
 
     @cached_property
-    def needs(self) -> tuple[MaterialNeed, ...]:
+    def needs(self) -> "tuple[MaterialNeed, ...]":
         """Layer by layer, then what goes with them."""
-        found = list[MaterialNeed]()
+        from zygoform.core.finish.amounts_needed import batch_needs, layer_needs, masking
+
+        found = list["MaterialNeed"]()
         for plan in self.zones:
             for at in range(len(plan.layers)):
                 found += layer_needs(plan, at, self.finishing, self.own)
@@ -54,27 +62,31 @@ class FinishPlan(Struct, frozen=True, dict=True):
     own: tuple[Coat, ...] = ()
 
     @cached_property
-    def zones(self) -> tuple[ZonePlan, ...]:
+    def zones(self) -> "tuple[ZonePlan, ...]":
         return tuple(zone for piece in self.pieces for zone in piece.zones)
 
     @cached_property
-    def _by_id(self) -> dict[str, ZonePlan]:
+    def _by_id(self) -> "dict[str, ZonePlan]":
         return {zone.id: zone for zone in self.zones}
 
-    def zone(self, zone_id: str) -> ZonePlan | None:
+    def zone(self, zone_id: str) -> "ZonePlan | None":
         return self._by_id.get(zone_id)
 
     @cached_property
-    def batches(self) -> tuple[Batch, ...]:
+    def batches(self) -> "tuple[Batch, ...]":
         return tuple(batch for piece in self.pieces for batch in piece.batches)
 
     @cached_property
-    def needs(self) -> tuple[MaterialNeed, ...]:
+    def needs(self) -> "tuple[MaterialNeed, ...]":
         """Those of every piece, and what does for all of them."""
+        if not self.pieces:
+            return ()
+        from zygoform.core.finish.amounts_needed import once_for_all
+
         own = tuple(need for piece in self.pieces for need in piece.needs)
         return (*own, *once_for_all(self.batches))
 
-    def needs_of(self, zone_id: str, layer: int) -> tuple[MaterialNeed, ...]:
+    def needs_of(self, zone_id: str, layer: int) -> "tuple[MaterialNeed, ...]":
         """What one layer of one zone takes."""
         piece = next((own for own in self.pieces if own.piece_id == zone_id.partition("/")[0]), None)
         needs = piece.needs if piece is not None else ()
@@ -102,6 +114,16 @@ class FinishPlan(Struct, frozen=True, dict=True):
             if need.kind in GRITS
         )
 
+    @property
+    def tins(self) -> dict[tuple[str, str], tuple[tuple[str, int], ...]]:
+        """What someone means to buy of a material in a colour, by its name: packs and how many of each."""
+        names = {colour.id: colour.name for colour in self.finishing.colours}
+        found: dict[tuple[str, str], tuple[tuple[str, int], ...]] = {}
+        for can in self.finishing.cans if self.pieces else ():
+            tin = can.material, names.get(can.colour, "")
+            found[tin] = (*found.get(tin, ()), (can.pack, can.count))
+        return found
+
     @cached_property
     def findings(self) -> tuple[Finding, ...]:
         """What is judged; said once for zones that share a stack."""
@@ -110,18 +132,20 @@ class FinishPlan(Struct, frozen=True, dict=True):
 
 def piece_finish(
     piece_id: str,
-    zones: tuple[Zone, ...],
-    surfaces: tuple[BodySurfaces, ...],
+    zones: "tuple[Zone, ...]",
+    surfaces: "tuple[BodySurfaces, ...]",
     finishing: Finishing,
     own: tuple[Coat, ...],
     use: PieceUse | None,
 ) -> PieceFinish:
     """All zones of a piece with what counts for them."""
+    from zygoform.core.finish.resolved import zone_plan
+
     plans = tuple(zone_plan(zone, finishing, own, use or _NO_USE) for zone in zones)
     return PieceFinish(piece_id, plans, surfaces, finishing, own)
 
 
-def _said(plans: tuple[ZonePlan, ...]) -> Iterator[Finding]:
+def _said(plans: "tuple[ZonePlan, ...]") -> Iterator[Finding]:
     by_said: dict[tuple[str, str, int], list[ZonePlan]] = {}
     for plan in plans:
         for one in plan.verdicts:
@@ -147,7 +171,7 @@ class _Shelf:
         self._cans = [[can, 1000 * can.litres] for can in finishing.shelf]
         self._names = {colour.id: colour.name for colour in finishing.colours}
 
-    def left_of(self, need: MaterialNeed) -> float:
+    def left_of(self, need: "MaterialNeed") -> float:
         """What of a need is still to be bought: ml, g, cans, metres or pieces."""
         left = in_sold_unit(need)
         for row in self._cans:
@@ -159,6 +183,6 @@ class _Shelf:
         return left
 
 
-def in_sold_unit(need: MaterialNeed) -> float:
+def in_sold_unit(need: "MaterialNeed") -> float:
     """Millilitres of what was worked out in litres, grams of what was in kilos; metres and pieces as they are."""
     return need.amount * 1000 if AMOUNTS.get(need.kind) in ("ml", "g") else need.amount

@@ -6,8 +6,10 @@ from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import OILY, SOLVENT_COATS, WIPED, Coat, coat_of, weather
 from zygoform.core.coats.layer import CoatLayer, Finishing
+from zygoform.core.finish.finish_plan import PieceFinish
 from zygoform.core.finish.judging.pairs import wait_for_next
 from zygoform.core.finish.resolved import Batch, is_sanded_between
+from zygoform.core.form.form import own_of
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.work import Phase, Work
@@ -50,6 +52,24 @@ def batch_work(
             effort = _effort(batch, layer, new_tools)
             works.append(structs.replace(work, follows=follows, wait=wait, effort=effort))
     return tuple(works)
+
+
+def before_batches(finish: PieceFinish) -> Iterator[Work]:
+    """What is done once for a piece before any of it is coated: drawers out, what stays free masked."""
+    boxes = next((plan.zone for plan in finish.zones if plan.zone.role == "boxes"), None)
+    if boxes is not None and finish.batches and finish.finishing.order.drawers == "out":
+        drawers = len({own_of(part) for part in boxes.parts})
+        what = Message(f"Take the drawers out ({drawers}), number each and its place")
+        yield Work(f"{finish.piece_id}/out", "apart", what, (("take drawer out", float(drawers)),), boxes.parts)
+    masked = [plan.zone for plan in finish.zones if plan.state == "masked" and plan.zone.rim]
+    if masked and finish.batches:
+        names = " and ".join(zone.title.lower() for zone in masked)
+        metres = sum(zone.rim for zone in masked) / 1000
+        parts = tuple(part for zone in masked for part in zone.parts)
+        what = Message(f"Mask {literal(names)}, the tape's edge pressed down")
+        yield Work(
+            f"{finish.piece_id}/mask", "clean", what, (("mask edge", metres),), parts, needs=("masking tape",)
+        )
 
 
 def _effort(batch: Batch, layer: CoatLayer, new_tools: tuple[str, ...]) -> float:

@@ -1,8 +1,9 @@
 """Boards, screws and glue to buy, in packs, with a total."""
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from decimal import Decimal
+from types import MappingProxyType
 from typing import Literal, get_args
 
 from msgspec import Struct
@@ -40,6 +41,10 @@ _GROUPS: dict[str, Group] = {
 }
 
 
+Tin = tuple[str, str]
+"""What is in a tin: the material, and its colour by name."""
+
+
 class BuyRow(Struct, frozen=True):
     """One line of the shopping list: `need` says what it is for, `length` (mm) is that of a board.
 
@@ -62,6 +67,9 @@ class BuyRow(Struct, frozen=True):
     size: float = 0.0
     pack: str = ""
     left: float = 0.0
+    short: float = 0.0
+    """What is missing of the amount, where someone means to buy less."""
+    colour: str = ""
 
     @property
     def total(self) -> Decimal:
@@ -83,12 +91,16 @@ def purchase(
     rolls: tuple[CutRoll, ...],
     shop: Shop,
     bags: tuple[Bag, ...] = (),
+    chosen: Mapping[Tin, tuple[tuple[str, int], ...]] = MappingProxyType({}),
 ) -> Purchase:
-    """What a plan needs; the numbers beside fittings and supplies are those of their changes."""
+    """What a plan needs; the numbers beside fittings and supplies are those of their changes.
+
+    `chosen` are packs and counts of tins that someone means to buy, whatever is worked out.
+    """
     rows = (
         *_board_rows(layouts, shop),
         *_fitting_rows(fittings, shop, Kept(bags)),
-        *_supply_rows(supplies, shop),
+        *_supply_rows(supplies, shop, chosen),
         *_roll_rows(rolls, shop),
     )
     # What is in one shelf of the shop stands together.
@@ -152,7 +164,9 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: K
     return rows
 
 
-def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[BuyRow]:
+def _supply_rows(
+    supplies: tuple[tuple[int, Supply], ...], shop: Shop, chosen: Mapping[Tin, tuple[tuple[str, int], ...]]
+) -> list[BuyRow]:
     rows = []
     for kind, colour in dict.fromkeys((supply.kind, supply.colour) for _, supply in supplies):
         uses = [(number, supply) for number, supply in supplies if (supply.kind, supply.colour) == (kind, colour)]
@@ -161,7 +175,8 @@ def _supply_rows(supplies: tuple[tuple[int, Supply], ...], shop: Shop) -> list[B
         group = _GROUPS.get(kind, "Mending" if kind in AMOUNTS else "Hardware")
         plain = Message("wood glue" if kind == "glue" else kind)
         packs, numbers = shop.packs_of(kind), _numbers(number for number, _ in uses)
-        rows += _pack_rows((group, kind, 0.0), amount, packs, need, numbers, plain, literal(colour))
+        counts = dict(chosen.get((kind, colour), ()))
+        rows += _pack_rows((group, kind, 0.0), amount, packs, need, numbers, plain, literal(colour), counts)
     return rows
 
 
@@ -204,6 +219,7 @@ def _pack_rows(
     numbers: tuple[int, ...],
     plain: Message,
     colour: str = "",
+    chosen: dict[str, int] | None = None,
 ) -> list[BuyRow]:
     """The packs of one thing (group, kind, size); without any on the price list, a row that says so.
 
@@ -215,6 +231,9 @@ def _pack_rows(
         none = "Not on the price list"
         return [BuyRow(key, group, 1, none, plain, need, Decimal(0), numbers, missing=True, kind=kind, size=size)]
     counts = cheapest_packs(amount, tuple((pack.holds, pack.price) for pack in packs))
+    if chosen and any(pack.id in chosen for pack in packs):
+        # Also none of it: then its line stays, to be changed again.
+        counts = tuple(chosen.get(pack.id, 0) for pack in packs)
     left = sum(pack.holds * count for pack, count in zip(packs, counts, strict=True)) - amount
     return [
         BuyRow(
@@ -230,9 +249,11 @@ def _pack_rows(
             size=size,
             pack=pack.id,
             left=max(0.0, round(left, 3)),
+            short=max(0.0, round(-left, 3)),
+            colour=colour,
         )
         for pack, count in zip(packs, counts, strict=True)
-        if count
+        if count or (chosen and pack.id in chosen)
     ]
 
 

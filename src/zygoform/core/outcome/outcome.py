@@ -101,7 +101,7 @@ class Fix(Struct, frozen=True):
     zone: str = ""
     layers: tuple[CoatLayer, ...] = ()
     order: str = ""
-    """What of the finish: a zone's whole stack, or where schools differ what comes first (its `value`)."""
+    """What of the finish: a zone's whole stack; where schools differ what comes first, or cans (its `value`)."""
 
 
 class Finding(Struct, frozen=True):

@@ -176,19 +176,20 @@ def plan_piecemeal(
     work = yield from steps_stage(form, pieces, finish, shop, memory)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
-    findings += _of_finish(finish, work, form)
+    findings += _of_finish(finish, work, form, bought)
     return Plan(form, cut, bought, condition, shop, findings, cautions, pieces, work, finish)
 
 
-def _of_finish(finish: FinishPlan, work: WorkPlan, form: FormPlan) -> tuple[Finding, ...]:
-    """What is judged of the finish, and of its place in the order of work."""
+def _of_finish(finish: FinishPlan, work: WorkPlan, form: FormPlan, bought: Purchase) -> tuple[Finding, ...]:
+    """What is judged of the finish, of its place in the order of work, and of what is meant to be bought."""
     if not finish.pieces:
         return ()
     # Loaded with the first finish.
+    from zygoform.core.money.too_few_cans import too_few_cans
     from zygoform.core.steps.finish_order import order_findings
 
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
-    return (*finish.findings, *order_findings(finish, work, whose))
+    return (*finish.findings, *order_findings(finish, work, whose), *too_few_cans(bought, finish))
 
 
 def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:
@@ -220,6 +221,7 @@ def _bought(form: FormPlan, cut: CutPlan, finish: FinishPlan, shop: Shop, bags: 
         cut.rolls,
         shop,
         bags,
+        finish.tins,
     )
 
 

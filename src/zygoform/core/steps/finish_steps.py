@@ -10,7 +10,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FINISH, PieceFinish
-from zygoform.core.finish.finish_work import batch_work
+from zygoform.core.finish.finish_work import batch_work, before_batches
 from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step, step_of
 
@@ -31,10 +31,14 @@ class PieceSteps(Struct, frozen=True):
 def finish_steps(finish: PieceFinish, shop: Shop) -> PieceSteps:
     """Those of all batches of a piece, each layer after the one before; what comes before them is not named yet."""
     steps, last, before_last, final = list[Step](), list[str](), list[str](), set[str]()
+    begun = [step_of(work, FINISH, shop, ()) for work in before_batches(finish)]
+    first = tuple(step.id for step in begun)
+    steps += begun
     for batch in finish.batches:
         works = batch_work(batch, finish.finishing, shop.coats, shop.first_time)
         for work in works:
-            steps.append(step_of(work, FINISH, shop, tuple(f"{FINISH}/{own}" for own in work.follows)))
+            follows = tuple(f"{FINISH}/{own}" for own in work.follows) or first
+            steps.append(step_of(work, FINISH, shop, follows))
         ids = [f"{FINISH}/{work.own}" for work in works]
         last += ids[-1:]
         before_last += ids[-2:-1] or ids[-1:]
@@ -65,6 +69,7 @@ def _around(others: list[Step], finish: PieceSteps, order: FinishOrder) -> Itera
     earlier = tuple(step.id for step in others if not _later(step, order))
     early = order.hardware == "before"
     on = tuple(step.id for step in others if _is_hardware(step)) if early else ()
+    mine = {step.id for step in finish.steps}
     for step in others:
         if not _later(step, order):
             yield step
@@ -73,7 +78,8 @@ def _around(others: list[Step], finish: PieceSteps, order: FinishOrder) -> Itera
         after = finish.before_last if early and _is_hardware(step) else finish.last
         yield structs.replace(step, follows=(*step.follows, *after))
     for step in finish.steps:
-        more = (*(() if step.follows else earlier), *(on if step.id in finish.final else ()))
+        begins = all(own not in mine for own in step.follows)
+        more = (*(earlier if begins else ()), *(on if step.id in finish.final else ()))
         yield structs.replace(step, follows=(*step.follows, *more)) if more else step
 
 

@@ -7,10 +7,10 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import ComboBox, LineEdit, empty, label, push_button
-from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.fields import ComboBox, Field, LineEdit, empty, label, push_button
+from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.core.coats.coat import KNOWN_COATS, CoatId
-from zygoform.core.edits.finish_supplies import add_can, drop_can
+from zygoform.core.edits.finish_supplies import add_can, drop_can, set_can_count
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.measure.quantity import Litres
@@ -46,6 +46,8 @@ class AmountsPage(QWidget):
         column.addSpacing(8)
         column.addWidget(label("On the shelf", "title"))
         column.addWidget(wrapped("Used before anything is bought.", "second"))
+        self.judged = Judgements(session)
+        column.insertWidget(column.indexOf(self.total) + 1, self.judged)
         self._cans = QGridLayout()
         column.addLayout(self._cans)
         column.addLayout(self._new_can())
@@ -95,6 +97,8 @@ class AmountsPage(QWidget):
     def refresh(self, finish: FinishPlan) -> None:
         """Shows what the plan says."""
         plan = self.session.plan
+        found = plan.findings if plan is not None else ()
+        self.judged.refresh(finding for finding in found if finding.code == "too_few_cans")
         rows = tuple(row for row in plan.purchase.rows if row.group in _GROUPS) if plan is not None else ()
         now = rows, finish.finishing.shelf, finish.finishing.colours, self.session.unit
         if now == self._shown:
@@ -120,15 +124,31 @@ class AmountsPage(QWidget):
         grid.setContentsMargins(0, 2, 0, 2)
         grid.setVerticalSpacing(0)
         grid.setColumnStretch(1, 1)
-        count = label(f"{row.count} ×", "strong")
-        count.setFixedWidth(t.px(34))
-        grid.addWidget(count, 0, 0)
+        grid.addWidget(self._count(row), 0, 0)
         name = wrapped(row.name)
         grid.addWidget(name, 0, 1)
         price = "price missing" if row.missing else f"{currency}{row.total:.2f}"
         grid.addWidget(label(price, "strong"), 0, 2)
         grid.addWidget(wrapped(row.need, "second"), 1, 1, 1, 2)
         return made
+
+    def _count(self, row: BuyRow) -> QWidget:
+        """How many; of coats that can be changed, and emptied it is as many as it takes."""
+        if row.kind not in KNOWN_COATS or row.missing:
+            count = label(f"{row.count} ×", "strong")
+            count.setFixedWidth(t.px(44))
+            return count
+        field = Field(self.session, f"cans_{row.pack}", "", partial(self._set_count, row))
+        field.title.hide()
+        field.line.setAccessibleName(f"Cans of {row.name} to buy")
+        field.line.setToolTip("How many you mean to buy; emptied, as many as it takes")
+        field.setFixedWidth(t.px(44))
+        field.show_value(str(row.count))
+        return field
+
+    def _set_count(self, row: BuyRow, text: str) -> None:
+        material: CoatId = row.kind  # type: ignore[assignment]
+        self.session.do(lambda p: set_can_count(p, material, row.colour, row.pack, text))
 
     def _fill_shelf(self, finish: FinishPlan) -> None:
         empty(self._cans)

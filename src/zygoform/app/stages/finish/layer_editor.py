@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.colour_row import ColourRow
-from zygoform.app.stages.finish.words import cover_words, materials_for, recoat_words, ways_for
+from zygoform.app.stages.finish.words import cover_words, materials_for, mix_words, recoat_words, ways_for
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
@@ -179,6 +179,10 @@ class LayerEditor(QWidget):
         words = ""
         if coat is not None:
             words = f"{cover_words(coat)}, {recoat_words(coat)}. About: the label of the can comes first."
+            finish = self.session.finish()
+            plan = finish.zone(self.zone)
+            if plan is not None and layer.recipe:
+                words = f"{mix_words(self.session, finish, plan, self.at)} {words}".strip()
         self.about.setText(words)
         self.about.setVisible(bool(words))
 

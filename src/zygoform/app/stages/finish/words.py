@@ -1,6 +1,7 @@
 """Layers, zones and what lies there in words."""
 
 from zygoform.app.session import Session
+from zygoform.core.coats.amounts import mix
 from zygoform.core.coats.coat import KNOWN_COATS, Coat, coat_of
 from zygoform.core.coats.layer import COATING, Cleaner, CoatLayer, Doing, FillerId, OldCoat, Relief, Stripping, Way
 from zygoform.core.edits.finishing import layer_title
@@ -121,7 +122,7 @@ def amount_words(session: Session, finish: FinishPlan, plan: ZonePlan, at: int) 
     for need in finish.needs_of(plan.id, at):
         unit = AMOUNTS.get(need.kind)
         if need.kind in ("spray paint", "spray clear"):
-            found.append(f"{need.amount:.1f} cans")
+            found.append(f"{max(0.1, need.amount):.1f} cans")
         elif unit == "ml":
             found.append(session.unit.show(Litres(need.amount)))
         elif unit == "g":
@@ -133,6 +134,26 @@ def cover_words(coat: Coat) -> str:
     """How far it goes."""
     each = "can" if coat.binder == "lacquer" else "kilo" if coat.group == "wax" else "litre"
     return f"{coat.cover:g} m² a {each}"
+
+
+def mix_words(session: Session, finish: FinishPlan, plan: ZonePlan, at: int) -> str:
+    """A batch of a recipe for all coats and for touching up, part by part."""
+    layer = plan.layers[at]
+    recipe = finish.finishing.recipe(layer.recipe)
+    coat = coat_of(layer.material, finish.own)
+    batch = next((own for own in finish.batches if any(one.id == plan.id for one in own.zones)), None)
+    if recipe is None or coat is None or not recipe.parts or batch is None:
+        return ""
+    # One batch for all zones that are coated together.
+    firsts = [finish.needs_of(own.id, at)[:1] for own in batch.zones]
+    whole = sum(need.mixed for found in firsts for need in found)
+    shares = mix(1.0, [part.parts for part in recipe.parts]).amounts
+    parts = [
+        f"{session.unit.show(Litres(whole * share))} {part.material}"
+        for part, share in zip(recipe.parts, shares, strict=True)
+        if share
+    ]
+    return f"A batch for all coats and touching up: {', '.join(parts)}. " + (recipe.verdict or "Not tried yet.")
 
 
 def recoat_words(coat: Coat) -> str:
