@@ -48,10 +48,10 @@ class Settings(Struct, frozen=True):
         return structs.replace(self, shop=structs.replace(shop, timber=(), packs=()))
 
 
-Kept = TypeVar("Kept", Colour, Recipe)
+FanEntry = TypeVar("FanEntry", Colour, Recipe)
 
 
-def _numbered(letter: str, kept: dict[str, Kept]) -> tuple[Kept, ...]:
+def _numbered(letter: str, kept: dict[str, FanEntry]) -> tuple[FanEntry, ...]:
     """With ids of their own: those of two projects may be alike."""
     return tuple(structs.replace(own, id=f"{letter}{k}") for k, own in enumerate(kept.values(), 1))
 

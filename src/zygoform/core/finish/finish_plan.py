@@ -130,6 +130,10 @@ class FinishPlan(Struct, frozen=True, dict=True):
         return tuple(_said(self.zones))
 
 
+NO_FINISH = FinishPlan()
+"""That of a plan for which nothing was chosen."""
+
+
 def piece_finish(
     piece_id: str,
     zones: "tuple[Zone, ...]",

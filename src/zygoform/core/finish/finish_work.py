@@ -42,6 +42,9 @@ def batch_work(
     slower = weather(finishing.celsius, finishing.humidity)
     for at, layer in enumerate(batch.layers):
         coat = coat_of(layer.material, own) if layer.is_coat else None
+        if layer.is_coat and coat is None:
+            # Nothing says with what.
+            continue
         made = _coats(batch, at, layer, coat, own) if coat is not None else (_prepared(batch, at, layer),)
         for work in made:
             if not sum(amount for _, amount in work.tasks):

@@ -52,8 +52,10 @@ def _piece(
         _ = made.needs
         return made
 
-    same = own, name, tuple(sorted(woods.items()))
-    return memory.once(make, "piece finish", piece, finishing, *surfaces, same=same)
+    # Of the state of the piece what the finish reads: a note on a fault changes nothing.
+    faults = tuple((fault.kind, fault.part) for fault in piece.faults)
+    same = piece.id, own, name, tuple(sorted(woods.items())), faults, piece.made_of, piece.use
+    return memory.once(make, "piece finish", finishing, *surfaces, same=same)
 
 
 def finish_now(

@@ -16,7 +16,7 @@ from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
-from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from zygoform.core.finish.finish_plan import FINISH, NO_FINISH, FinishPlan
 from zygoform.core.form.form import Board, Form, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.fittings import SCREWS
@@ -47,7 +47,7 @@ class Plan(Struct, frozen=True):
     cautions: tuple[Caution, ...]
     pieces: tuple[PieceBase, ...]
     work: WorkPlan = WorkPlan()
-    finish: FinishPlan = FinishPlan()
+    finish: FinishPlan = NO_FINISH
     """Without zones until anything of it is chosen."""
 
     @property
@@ -149,7 +149,7 @@ def plan_piecemeal(
     cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
     outcomes = memory.each("buy outcomes", form.counting)
     yield
-    finish = FinishPlan()
+    finish = NO_FINISH
     if finished and project.finishing.is_begun:
         from zygoform.core.plan.finish_stage import finish_stage
 
