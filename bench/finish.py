@@ -10,6 +10,7 @@ from zygoform.core.edits.finishing import set_layer_entry, take_stack
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.finish import surfaces
 from zygoform.core.form.form import Body
+from zygoform.core.geometry import contact
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -26,7 +27,8 @@ def faces_ms(body: Body) -> float:
     """All faces of a body, nothing of it known."""
 
     def work() -> None:
-        surfaces._of_group.cache_clear()  # noqa: SLF001
+        surfaces._with_near.cache_clear()  # noqa: SLF001
+        contact._flats.cache_clear()  # noqa: SLF001
         surfaces.body_surfaces(body)
 
     return milliseconds(work, 7)

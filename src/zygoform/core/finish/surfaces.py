@@ -17,10 +17,10 @@ from msgspec import Struct
 from zygoform.core.form.form import Board, Body, FormOpening, piece_of
 from zygoform.core.form.inside.opened import moving
 from zygoform.core.geometry.contact import Contacts
-from zygoform.core.geometry.convex import Plane, halved_skin
+from zygoform.core.geometry.convex import Plane, box_around, halved_skin
 from zygoform.core.geometry.plane import Point
-from zygoform.core.geometry.prism import Face, dot
-from zygoform.core.tolerance import AHEAD_MM, TOUCHING_MM
+from zygoform.core.geometry.prism import Face, Point3, dot
+from zygoform.core.tolerance import AGAINST_MM, AHEAD_MM, TOUCHING_MM
 
 ZoneRole = Literal[
     "top", "body", "fronts", "edges", "inside", "boxes", "back", "underside", "legs", "hardware", "cane", "glass",
@@ -81,7 +81,7 @@ def body_surfaces(body: Body) -> BodySurfaces:
     faces: dict[str, tuple[ZoneRole, ...]] = {}
     case = _case(body)
     for boards in _groups(body):
-        for part_id, parted in _of_group(tuple(boards), case):
+        for part_id, parted in _of_group(boards, case):
             faces[part_id] = tuple(max(roles, key=lambda role: roles[role]) for roles in parted)
             for roles in parted:
                 for role, size in roles.items():
@@ -90,7 +90,7 @@ def body_surfaces(body: Body) -> BodySurfaces:
     return BodySurfaces(body.id, found, faces)
 
 
-class _Case(Struct, frozen=True):
+class _Case(Struct, frozen=True, cache_hash=True):
     """What bounds a case and its bays, each with whether it shows.
 
     `middle` is that of its plan. `open_below`: nothing closes it underneath, as under a table. `exposed`: it has no
@@ -120,17 +120,41 @@ def _case(body: Body) -> _Case:
     )
 
 
-@lru_cache(maxsize=512)
-def _of_group(boards: tuple[Board, ...], case: _Case) -> tuple[tuple[str, "Parted"], ...]:
-    """Every part that moves together; most groups are as they were after an edit."""
-    every = [own for board in boards for own in (board, *board.on_face)]
-    contacts = Contacts(face for board in every for face in board.solid.faces)
-    rows = list[tuple[str, Parted]]()
-    for board in boards:
-        own = _of_board(board, case, contacts)
-        rows.append((board.id, own))
-        rows += [(on.id, _laid_on(on, board, own, contacts)) for on in board.on_face]
-    return tuple(rows)
+def _of_group(boards: list[Board], case: _Case) -> Iterator[tuple[str, "Parted"]]:
+    """Every part that moves together, each by itself and what may touch it: after an edit most are as they were."""
+    boxes = [_room_of(board) for board in boards]
+    for board, box in zip(boards, boxes, strict=True):
+        near = tuple(
+            other for other, its in zip(boards, boxes, strict=True) if other is not board and _touch(box, its)
+        )
+        yield from _with_near(board, near, case)
+
+
+def _room_of(board: Board) -> tuple[Point3, Point3]:
+    """The box round a board and all that lies on it."""
+    if not board.on_face:
+        return board.solid.box
+    return box_around(tuple(corner for own in (board, *board.on_face) for corner in own.solid.box))
+
+
+def _touch(a: tuple[Point3, Point3], b: tuple[Point3, Point3]) -> bool:
+    (low, high), (least, most) = a, b
+    return (
+        low[0] <= most[0] + AGAINST_MM
+        and least[0] <= high[0] + AGAINST_MM
+        and low[1] <= most[1] + AGAINST_MM
+        and least[1] <= high[1] + AGAINST_MM
+        and low[2] <= most[2] + AGAINST_MM
+        and least[2] <= high[2] + AGAINST_MM
+    )
+
+
+@lru_cache(maxsize=8192)
+def _with_near(board: Board, near: tuple[Board, ...], case: _Case) -> tuple[tuple[str, "Parted"], ...]:
+    """One board with what lies on it. What lies on its neighbours touches it where they do not."""
+    contacts = Contacts(own.solid for host in (board, *near) for own in (host, *host.on_face))
+    own = _of_board(board, case, contacts)
+    return ((board.id, own), *((on.id, _laid_on(on, board, own, contacts)) for on in board.on_face))
 
 
 def is_new(part_id: str, body: Body) -> bool:

@@ -6,10 +6,12 @@ few that is not taken for granted: a turned pull is drawn of parts that run into
 """
 
 from collections.abc import Iterable, Iterator
+from functools import lru_cache
 
 from zygoform.core.geometry.convex import face_area
 from zygoform.core.geometry.plane import Outline, area, intersect, outside, rectangle
 from zygoform.core.geometry.prism import Face, dot
+from zygoform.core.geometry.solid import Shape
 from zygoform.core.tolerance import AGAINST_MM, AGAINST_SLANT, SAME_MM, SEAM_MM
 
 _Box = tuple[float, float, float, float]
@@ -27,11 +29,11 @@ _ABOUT = 0.02
 class Contacts:
     """All faces of solids that do not move against each other, to be asked what covers one of them."""
 
-    def __init__(self, faces: Iterable[Face]) -> None:
+    def __init__(self, solids: Iterable[Shape]) -> None:
         self._found: dict[tuple[int, int, int], list[_Flat]] = {}
-        for face in faces:
-            if len(face.points) >= 3:
-                self._keep(face)
+        for solid in solids:
+            for key, flat in _flats(solid):
+                self._found.setdefault(key, []).append(flat)
 
     def free(self, face: Face) -> float:
         """mm² of a face that no other covers: of one of those given, or of a part of it."""
@@ -53,14 +55,6 @@ class Contacts:
         if 1 < len(covers) <= _FEW and _some_meet(boxes):
             return sum(map(area, _left(own, covers))) / share
         return max(0.0, abs(face_area(face)) - covered / share)
-
-    def _keep(self, face: Face) -> None:
-        flat = _flat(face)
-        axes = flat[2]
-        for axis in axes:
-            if abs(face.normal[axis]) > abs(face.normal[axes[0]]) - _ABOUT:
-                sign = 1 if face.normal[axis] > 0 else -1
-                self._found.setdefault((axis, sign, round(flat[1] / _STEP)), []).append(flat)
 
     def _against(self, face: Face, axis: int, box: _Box) -> Iterator[tuple[Outline, _Box, bool]]:
         """Faces that look at this one and lie against it: outline, box, whether it fills that."""
@@ -104,6 +98,21 @@ def _touch(face: Face, other: Face, level: float) -> bool:
     if dot(face.normal, other.normal) > -1 + AGAINST_SLANT:
         return False
     return any(-SEAM_MM < dot(point, face.normal) - level < AGAINST_MM for point in other.points)
+
+
+@lru_cache(maxsize=8192)
+def _flats(solid: Shape) -> tuple[tuple[tuple[int, int, int], _Flat], ...]:
+    """The faces of a solid by where they are looked for: axis, way along it, step of their level."""
+    found = []
+    for face in solid.faces:
+        if len(face.points) < 3:
+            continue
+        flat = _flat(face)
+        for axis in flat[2]:
+            if abs(face.normal[axis]) > abs(face.normal[flat[2][0]]) - _ABOUT:
+                sign = 1 if face.normal[axis] > 0 else -1
+                found.append(((axis, sign, round(flat[1] / _STEP)), flat))
+    return tuple(found)
 
 
 def _flat(face: Face) -> _Flat:

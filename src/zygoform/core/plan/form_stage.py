@@ -1,6 +1,7 @@
 """The pieces as found, change after change, the pieces as planned."""
 
 from functools import cached_property
+from typing import Any
 
 from msgspec import Struct, structs
 
@@ -81,7 +82,8 @@ def form_stage(
     found = yield from _found(pieces, memory)
     changes = memory.each("changes", project.settled(variant_id))
     uses = {piece.id: damp_of(piece.use) for piece in pieces}
-    outcomes, failures, planned = yield from _apply(found, changes, uses, project.shop, condition, memory)  # type: ignore[arg-type]
+    shop = shop_of_changes(project.shop, memory)
+    outcomes, failures, planned = yield from _apply(found, changes, uses, shop, condition, memory)  # type: ignore[arg-type]
     yield
     marked = [mark.part for piece in pieces for mark in piece.disassembly if mark.fate != "keep"]
     taken_off = frozenset(
@@ -97,6 +99,18 @@ def form_stage(
         *inputs,
         same=failures,
     )
+
+
+_OF_THE_FINISH = ("coats", "taken", "first_time")
+
+
+def shop_of_changes(shop: Shop, memory: Memory) -> Shop:
+    """The workshop without what only the finish and the hours read: one object while the rest is the same."""
+    rest = tuple(
+        getattr(shop, name) for name in shop.__struct_fields__ if name not in (*_OF_THE_FINISH, "timber", "packs")
+    )
+    bare: dict[str, Any] = dict.fromkeys(_OF_THE_FINISH, ())
+    return memory.once(lambda: structs.replace(shop, **bare), "shop", shop.timber, shop.packs, same=rest)
 
 
 def _shape_of(piece: PieceBase, memory: Memory) -> PieceBase:

@@ -26,7 +26,7 @@ from zygoform.core.outcome.cautions import SHORT, Caution
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.cut_stage import CutPlan, cut_stage
-from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage
+from zygoform.core.plan.form_stage import Failure, FormPlan, form_stage, shop_of_changes
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.plan.steps_stage import steps_stage
@@ -145,7 +145,7 @@ def plan_piecemeal(
     if not pieces:
         return None
     condition, form = yield from _form(project, pieces, memory, variant_id)
-    shop = project.shop
+    shop = shop_of_changes(project.shop, memory)
     cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
     outcomes = memory.each("buy outcomes", form.counting)
     yield
@@ -173,11 +173,11 @@ def plan_piecemeal(
         same=(condition.made_of, uses),
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
-    work = yield from steps_stage(form, pieces, finish, shop, memory)
+    work = yield from steps_stage(form, pieces, finish, project.shop, memory)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
     findings += _of_finish(finish, work, form, bought)
-    return Plan(form, cut, bought, condition, shop, findings, cautions, pieces, work, finish)
+    return Plan(form, cut, bought, condition, project.shop, findings, cautions, pieces, work, finish)
 
 
 def _of_finish(finish: FinishPlan, work: WorkPlan, form: FormPlan, bought: Purchase) -> tuple[Finding, ...]:
