@@ -28,6 +28,7 @@ def faces_ms(body: Body) -> float:
 
     def work() -> None:
         surfaces._with_near.cache_clear()  # noqa: SLF001
+        surfaces._in_zones.cache_clear()  # noqa: SLF001
         contact._flats.cache_clear()  # noqa: SLF001
         surfaces.body_surfaces(body)
 

@@ -16,7 +16,7 @@ from msgspec import Struct
 
 from zygoform.core.form.form import Board, Body, FormOpening, piece_of
 from zygoform.core.form.inside.opened import moving
-from zygoform.core.geometry.contact import Contacts
+from zygoform.core.geometry.contact import Contacts, FlatFace, flat_face
 from zygoform.core.geometry.convex import Plane, box_around, halved_skin
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Face, Point3, dot
@@ -187,12 +187,21 @@ Parted = list[dict[ZoneRole, float]]
 
 def _of_board(board: Board, case: _Case, at: Contacts) -> Parted:
     parted = Parted()
-    for face in board.solid.faces:
+    for pieces in _in_zones(board, case):
         roles: dict[ZoneRole, float] = {}
-        for piece, role in _zones_of(face, board, case):
+        for piece, role in pieces:
             roles[role] = roles.get(role, 0.0) + at.free(piece)
         parted.append(roles or {"unseen": 0.0})
     return parted
+
+
+@lru_cache(maxsize=8192)
+def _in_zones(board: Board, case: _Case) -> tuple[tuple[tuple[FlatFace, ZoneRole], ...], ...]:
+    """For each face of a board its parts by zone, whatever lies against them."""
+    return tuple(
+        tuple((flat_face(piece), role) for piece, role in _zones_of(face, board, case) if len(piece.points) >= 3)
+        for face in board.solid.faces
+    )
 
 
 def _laid_on(on: Board, host: Board, of_host: Parted, at: Contacts) -> Parted:
@@ -200,7 +209,7 @@ def _laid_on(on: Board, host: Board, of_host: Parted, at: Contacts) -> Parted:
     role = _zone_below(on, host, of_host)
     whole = on.role if on.role in _WHOLE else ""
     role = _WHOLE.get(whole, role)
-    return [{role: at.free(face)} for face in on.solid.faces]
+    return [{role: at.free(flat_face(face))} for face in on.solid.faces]
 
 
 def _zone_below(on: Board, host: Board, of_host: Parted) -> ZoneRole:

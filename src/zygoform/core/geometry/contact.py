@@ -15,7 +15,7 @@ from zygoform.core.geometry.solid import Shape
 from zygoform.core.tolerance import AGAINST_MM, AGAINST_SLANT, SAME_MM, SEAM_MM
 
 _Box = tuple[float, float, float, float]
-_Flat = tuple[Face, float, tuple[int, ...], Outline, _Box, bool]
+FlatFace = tuple[Face, float, tuple[int, ...], Outline, _Box, bool]
 """A face with its level along its normal, its axes from the one it looks along most, and its outline without that
 axis, counter-clockwise, with its box and whether it fills it."""
 _STEP = 8.0
@@ -30,16 +30,14 @@ class Contacts:
     """All faces of solids that do not move against each other, to be asked what covers one of them."""
 
     def __init__(self, solids: Iterable[Shape]) -> None:
-        self._found: dict[tuple[int, int, int], list[_Flat]] = {}
+        self._found: dict[tuple[int, int, int], list[FlatFace]] = {}
         for solid in solids:
             for key, flat in _flats(solid):
                 self._found.setdefault(key, []).append(flat)
 
-    def free(self, face: Face) -> float:
+    def free(self, flat: FlatFace) -> float:
         """mm² of a face that no other covers: of one of those given, or of a part of it."""
-        if len(face.points) < 3:
-            return 0.0
-        _, _, axes, own, box, square = _flat(face)
+        face, _, axes, own, box, square = flat
         # Without the axis it looks along, every outline is smaller by the same share.
         share = abs(face.normal[axes[0]])
         covers, boxes, covered = list[Outline](), list[_Box](), 0.0
@@ -101,13 +99,13 @@ def _touch(face: Face, other: Face, level: float) -> bool:
 
 
 @lru_cache(maxsize=8192)
-def _flats(solid: Shape) -> tuple[tuple[tuple[int, int, int], _Flat], ...]:
+def _flats(solid: Shape) -> tuple[tuple[tuple[int, int, int], FlatFace], ...]:
     """The faces of a solid by where they are looked for: axis, way along it, step of their level."""
     found = []
     for face in solid.faces:
         if len(face.points) < 3:
             continue
-        flat = _flat(face)
+        flat = flat_face(face)
         for axis in flat[2]:
             if abs(face.normal[axis]) > abs(face.normal[flat[2][0]]) - _ABOUT:
                 sign = 1 if face.normal[axis] > 0 else -1
@@ -115,7 +113,8 @@ def _flats(solid: Shape) -> tuple[tuple[tuple[int, int, int], _Flat], ...]:
     return tuple(found)
 
 
-def _flat(face: Face) -> _Flat:
+def flat_face(face: Face) -> FlatFace:
+    """A face of three corners or more, ready to be asked about."""
     axes = tuple(sorted(range(3), key=lambda k: -abs(face.normal[k])))
     return face, dot(face.points[0], face.normal), axes, *_along(face, axes[0])
 
