@@ -90,7 +90,7 @@ def test_a_faulty_price_row_is_named_and_left_out(row: str, word: str) -> None:
 
 def test_a_price_list_of_ones_own_changes_the_bill(tmp_path: Path) -> None:
     path = tmp_path / "mine.csv"
-    text = (Path(shipped_prices.__code__.co_filename).parents[1] / "data" / "prices.csv").read_text()
+    text = (Path(shipped_prices.__wrapped__.__code__.co_filename).parents[1] / "data" / "prices.csv").read_text()
     path.write_text(text.replace("14.90", "24.90"), encoding="utf-8-sig")
     prices = read_prices(path)
     project = use_prices(demo_project(), prices.timber, prices.packs).project

@@ -1,6 +1,7 @@
 """The price list: an open table that ships with the program and is the user's to change."""
 
 from decimal import Decimal, InvalidOperation
+from functools import lru_cache
 from pathlib import Path
 from typing import Literal, get_args
 
@@ -44,8 +45,9 @@ class PriceList(Struct, frozen=True):
     problems: tuple[InputProblem, ...] = ()
 
 
+@lru_cache(maxsize=1)
 def shipped_prices() -> PriceList:
-    """The made-up list that comes with the program."""
+    """The made-up list that comes with the program: read once, it does not change while it runs."""
     return parse_prices((Path(__file__).parents[1] / "data" / "prices.csv").read_text("utf-8"))
 
 

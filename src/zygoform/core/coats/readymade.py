@@ -85,7 +85,7 @@ def doing_of(material: str) -> Doing:
 
 
 def layer_from(text: str) -> CoatLayer:
-    """CoatLayer from `acrylic paint 2 gun thin 10`, `sand 150 220`, `effect: gel stain 1 brush`, `test`."""
+    """CoatLayer from `acrylic paint 2 gun thin 10`, `sand 150 220`, `stripper 2`, `effect: gel stain 1 brush`."""
     meant, _, rest = text.rpartition(": ")
     words = rest.split()
     material = " ".join(word for k, word in enumerate(words) if not any(w.isdecimal() for w in words[: k + 1]))
@@ -94,12 +94,13 @@ def layer_from(text: str) -> CoatLayer:
         return convert({"doing": material, "grits": numbers}, CoatLayer)
     doing = doing_of(material)
     raw: dict[str, object] = {"doing": meant or doing, "material": material}
-    if doing == "strip":
+    if material in ("sander", "scraper"):
         raw["grits"] = numbers
-    elif doing == "fill":
+        return convert(raw, CoatLayer)
+    raw["coats"] = numbers[0] if numbers else 1
+    if doing == "fill":
         raw["deep"] = _USUAL_DEEP
-    else:
-        raw["coats"] = numbers[0] if numbers else 1
+    elif doing != "strip":
         way = words[len(material.split()) + 1 :]
         raw["way"] = "rag" if doing == "clean" else way[0] if way else "foam"
         raw["thin"] = numbers[1] if "thin" in words else 0.0

@@ -73,7 +73,7 @@ def layer_needs(plan: ZonePlan, at: int, finishing: Finishing, own: tuple[Coat, 
             yield from _coat_needs(plan, at, coat, finishing)
     elif layer.doing == "clean" and layer.material in _CLEANER:
         kind, each = _CLEANER[layer.material]
-        yield _need(plan, at, kind, zone.area * each * layer.coats, f"{{0}} wiped {layer.coats} times", zone.area)
+        yield _need(plan, at, kind, zone.area * each * layer.coats, f"{{0}} wiped {_times(layer.coats)}", zone.area)
     elif layer.doing == "strip" and layer.material == "stripper":
         yield _need(
             plan, at, "paint stripper", zone.old_area * _STRIPPER * layer.coats, "{0} of old coat", zone.old_area
@@ -103,7 +103,7 @@ def _coat_needs(plan: ZonePlan, at: int, coat: Coat, finishing: Finishing) -> It
         used = paint(base.area, layer.coats, coat.cover, _loss(layer, coat), thin, spare, first, surface)
         paint_, thinner = paint_ + used.paint, thinner + used.thinner
     bare = any(base.bare for base in plan.under[at]) and coat.thirsty
-    said = f"{layer.coats} coats on {{0}}, {coat.cover:g} m² a {_unit(coat)}" + (
+    said = f"{layer.coats} coat{'s' * (layer.coats != 1)} on {{0}}, {coat.cover:g} m² a {_unit(coat)}" + (
         ", bare wood drinks" if bare else ""
     )
     for kind, share, own in _parts(layer, coat, colour, finishing):
@@ -118,6 +118,10 @@ def _coat_needs(plan: ZonePlan, at: int, coat: Coat, finishing: Finishing) -> It
             "to thin {0}",
             Litres(paint_),
         )
+
+
+def _times(count: int) -> str:
+    return {1: "once", 2: "twice"}.get(count, f"{count} times")
 
 
 def _unit(coat: Coat) -> str:

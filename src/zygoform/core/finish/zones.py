@@ -142,7 +142,7 @@ def _zone(zone: str, rows: list[_Row], known: _Known, choice: ZoneChoice, name: 
     area = sum(by_role.values()) / 1e6
     new = 0.0 if role in NO_WOOD else sum(area for part, _, area, body in rows if is_new(part, body)) / 1e6
     boards = [known.boards[part] for part in parts if part in known.boards]
-    rim = sum(2 * sum(board.solid.sizes[1:]) for board in boards) if role in COVERED else 0.0
+    rim = sum(2 * sum(board.solid.sizes[1:]) for board in boards) if role in NO_WOOD else 0.0
     ground = _ground(role, rows, known, choice.lies)
     return Zone(zone, piece_of(zone), role, title, named, area, min(area, new), parts, len(parts), rim, ground)
 
