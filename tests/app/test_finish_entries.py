@@ -184,7 +184,7 @@ def test_figures_go_out_as_a_table_and_come_back(desk: Desk, tmp_path: Path) -> 
     assert plan_of_finish(desk).finish.own[-1].cover == 10
     # With a fault in one row nothing is taken, and told which.
     kept = desk.session.project
-    path.write_text("\n".join([head, "acrylic paint,,a lot", "mud,,3"]), "utf-8")
+    path.write_text(f"{head}\nacrylic paint,,a lot\nmud,,3", "utf-8")
     desk.told.clear()
     desk.action("coats")
     assert desk.session.project == kept
