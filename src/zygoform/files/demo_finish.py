@@ -30,7 +30,7 @@ def counter_finish() -> Finishing:
     """Harbour blue over a stained top; the wash inside is a recipe; whether it bleeds is still open."""
     mix = Recipe(
         "r1", "Harbour wash", (RecipePart("acrylic paint", 1, "k2"), RecipePart("water", 2)), "", "150, 220",
-        "Tried on the offcut of a shelf: even, and the grain stays.",
+        "Tried on an offcut: even, the grain stays.",
     )  # fmt: skip
     inside = (
         CoatLayer("clean", "no-rinse cleaner", way="rag"),

@@ -3,7 +3,7 @@
 from decimal import Decimal
 from functools import partial
 
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
@@ -58,9 +58,9 @@ class AmountsPage(QWidget):
         column.addWidget(self.fault)
         column.addStretch(1)
 
-    def _new_can(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setSpacing(6)
+    def _new_can(self) -> QGridLayout:
+        grid = QGridLayout()
+        grid.setSpacing(6)
         self.material, self.colour = ComboBox(), ComboBox()
         for box, name, words in (
             (self.material, "shelf_material", "Material"),
@@ -76,11 +76,14 @@ class AmountsPage(QWidget):
         self.amount.setObjectName("shelf_amount")
         self.amount.setAccessibleName("How much is in it")
         self.amount.returnPressed.connect(self._add)
-        row.addWidget(self.material, 3)
-        row.addWidget(self.colour, 2)
-        row.addWidget(self.amount, 2)
-        row.addWidget(push_button("shelf_add", "Have it", self._add))
-        return row
+        grid.addWidget(self.material, 0, 0, 1, 2)
+        grid.addWidget(self.colour, 0, 2)
+        grid.addWidget(self.amount, 1, 0, 1, 2)
+        grid.addWidget(push_button("shelf_add", "Have it", self._add), 1, 2)
+        grid.setColumnStretch(0, 2)
+        grid.setColumnStretch(1, 1)
+        grid.setColumnStretch(2, 2)
+        return grid
 
     def _add(self) -> None:
         material: CoatId = self.material.currentData()

@@ -5,7 +5,7 @@ from functools import partial
 from typing import Literal
 
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QColorDialog, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QColorDialog, QGridLayout, QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
@@ -29,11 +29,11 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.project import Project
 
-_COLOUR: tuple[tuple[Literal["name", "rgb", "tin"], int], ...] = (("name", 3), ("rgb", 2), ("tin", 3))
+_COLOUR: tuple[tuple[Literal["name", "rgb", "tin"], int], ...] = (("name", 6), ("rgb", 5), ("tin", 6))
 _NOTES: tuple[tuple[Literal["dial", "grits", "verdict"], str], ...] = (
     ("dial", "Dial of the gun"),
     ("grits", "Grits before"),
-    ("verdict", "StackVerdict"),
+    ("verdict", "Verdict"),
 )
 
 
@@ -155,9 +155,9 @@ class ColoursPage(QWidget):
         made = QWidget()
         row = QHBoxLayout(made)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(6)
+        row.setSpacing(4)
         swatch = QWidget()
-        swatch.setFixedSize(t.px(26), t.px(30))
+        swatch.setFixedSize(t.px(18), t.px(30))
         swatch.setStyleSheet(f"background: {colour.rgb}; border: 1px solid {t.EDGE};")
         row.addWidget(swatch)
         for entry, stretch in _COLOUR:
@@ -171,7 +171,7 @@ class ColoursPage(QWidget):
             f"drop_{colour.id}", "×", partial(self.session.try_do, partial(drop_colour, colour_id=colour.id))
         )
         gone.setProperty("kind", "plain")
-        gone.setFixedWidth(t.px(30))
+        gone.setSizePolicy(QSizePolicy.Policy.Maximum, QSizePolicy.Policy.Fixed)
         gone.setAccessibleName(f"Take {colour.name} out of the fan")
         row.addWidget(gone)
         return made
@@ -205,7 +205,9 @@ class ColoursPage(QWidget):
         for k, (entry, title) in enumerate(_NOTES):
             field = Field(self.session, f"{entry}_{recipe.id}", title, partial(self._words, recipe.id, entry))
             field.show_value(getattr(recipe, entry))
-            grid.addWidget(field, 2, k)
+            # The verdict is a sentence: it has a row of its own.
+            place = (3, 0, 1, 3) if entry == "verdict" else (2, k, 1, 1 + k)
+            grid.addWidget(field, *place)
         return made
 
     def _words(self, recipe_id: str, entry: Literal["name", "dial", "grits", "verdict"], text: str) -> None:

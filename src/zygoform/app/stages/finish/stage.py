@@ -21,6 +21,7 @@ from zygoform.app.stages.finish.zone_strip import ZoneStrip
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.piece_choice import PieceChoice
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
@@ -99,7 +100,7 @@ class FinishStage(QWidget):
         self.strip.chosen.connect(self.choose)
         foot.addWidget(self.strip, 1, Qt.AlignmentFlag.AlignBottom)
         column.addLayout(foot)
-        self.together = label("", "second")
+        self.together = wrapped("", "second")
         self.together.setObjectName("finish_together")
         column.addWidget(self.together)
 
