@@ -213,7 +213,13 @@ def test_the_finish_comes_after_every_hole_and_before_what_goes_on_last(demo: An
     in_its_order(plan)
     place = {step.id: k for k, step in enumerate(plan.work.steps)}
     whose = {change.id: piece_of(change.targets[0]) for change in plan.changes}
+    before = {step.id: set(step.follows) for step in plan.work.steps}
     for batch in plan.finish.batches:
+        # It is said, not only so because of the phases: the first coat follows every bore, cut and mend.
+        first = next(k for k in before if k.startswith(f"{FINISH}/{batch.id}/"))
+        reached = set(before[first]) | {more for own in before[first] for more in before.get(own, ())}
+        own_work = [s for s in plan.work.steps if whose.get(s.source, s.source) == batch.piece_id]
+        assert {s.id for s in own_work if s.phase in ("cut", "mend", "fix", "glue")} <= reached
         own = [k for own, k in place.items() if own.startswith(f"{FINISH}/{batch.id}/")]
         for step in plan.work.steps:
             if whose.get(step.source, step.source) != batch.piece_id or step.source == FINISH:

@@ -186,6 +186,22 @@ def test_parts_pointed_elsewhere_take_their_area_along() -> None:
     assert one["body"].zone.area == pytest.approx(before["top"].zone.area + before["body"].zone.area)
 
 
+def test_under_a_seat_is_the_underside_and_under_a_lid_the_inside() -> None:
+    for kind, role, wanted in (("seat", "seat", "underside"), ("lidded_box", "lid", "inside")):
+        project = new_piece(fresh_project(), "Own", CASE_SIZES, kind).project
+        for body in plan_of(project).planned.bodies:
+            found = body_surfaces(body)
+            boards = [board for board in body.boards if board.role == role]
+            assert boards, (kind, {board.role for board in body.boards})
+            for board in boards:
+                down = [
+                    zone
+                    for face, zone in zip(board.solid.faces, found.faces[board.id], strict=True)
+                    if face.normal[2] < -0.9
+                ]
+                assert set(down) == {wanted}
+
+
 def under(old: str, *layers: str) -> Beneath:
     """What is there in the end of a stack on old wood."""
     project = set_lies(finished(table(), "wax 1 rag"), "p1/top", old=old).project
