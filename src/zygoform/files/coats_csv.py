@@ -2,11 +2,11 @@
 
 from msgspec import Struct
 
-from zygoform.core.coats.coat import KNOWN_COATS, Coat, CoatId, coat_of
+from zygoform.core.coats.coat import KNOWN_COATS, Coat, coat_of
 from zygoform.core.edits.finish_supplies import FIGURES, figure_words, with_figure
 from zygoform.core.errors import BadInputError
 from zygoform.core.input_problem import InputProblem
-from zygoform.files.tables import read_table, write_table
+from zygoform.files.tables import read_named_rows, write_table
 
 MOST_COATS = 200
 
@@ -27,20 +27,8 @@ def coats_csv(own: tuple[Coat, ...]) -> str:
 
 def parse_coats(text: str) -> CoatsTable:
     """Row by row; one with a fault is named and left out. Raises TableError for what is no table."""
-    head, *rows = read_table(text, MOST_COATS) or [[]]
-    names = [cell.strip().lower() for cell in head]
-    found: dict[CoatId, Coat] = {}
-    problems: list[InputProblem] = []
-    for number, cells in enumerate(rows, start=2):
-        row = dict(zip(names, cells, strict=False))
-        if not any(cell.strip() for cell in cells):
-            continue
-        try:
-            coat = _coat(row)
-            found[coat.id] = coat
-        except BadInputError as refused:
-            problems.append(InputProblem(f"row {number}", refused.message))
-    return CoatsTable(tuple(found.values()), tuple(problems))
+    rows, problems = read_named_rows(text, MOST_COATS, _coat)
+    return CoatsTable(tuple({coat.id: coat for coat in rows}.values()), problems)
 
 
 def _coat(row: dict[str, str]) -> Coat:

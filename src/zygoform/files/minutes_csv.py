@@ -6,7 +6,7 @@ from zygoform.core.edits.minutes import read_minutes
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import RATES, Pace, pace
 from zygoform.core.input_problem import InputProblem
-from zygoform.files.tables import read_table, write_table
+from zygoform.files.tables import read_named_rows, write_table
 
 _COLUMNS = ("task", "counted", "per", "low", "high")
 MOST_RATES = 500
@@ -31,20 +31,8 @@ def minutes_csv(own: tuple[Pace, ...]) -> str:
 
 def parse_minutes(text: str) -> MinutesTable:
     """Row by row; one with a fault is named and left out. Raises TableError for what is no table."""
-    head, *rows = read_table(text, MOST_RATES) or [[]]
-    names = [cell.strip().lower() for cell in head]
-    found: dict[str, Pace] = {}
-    problems: list[InputProblem] = []
-    for number, cells in enumerate(rows, start=2):
-        row = dict(zip(names, cells, strict=False))
-        if not any(cell.strip() for cell in cells):
-            continue
-        try:
-            made = _pace(row)
-            found[made.task] = made
-        except BadInputError as refused:
-            problems.append(InputProblem(f"row {number}", refused.message))
-    return MinutesTable(tuple(found.values()), tuple(problems))
+    rows, problems = read_named_rows(text, MOST_RATES, _pace)
+    return MinutesTable(tuple({row.task: row for row in rows}.values()), problems)
 
 
 def _pace(row: dict[str, str]) -> Pace:

@@ -3,11 +3,15 @@
 import csv
 import io
 import re
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from pathlib import Path
+from typing import TypeVar
 
+from zygoform.core.errors import BadInputError
+from zygoform.core.input_problem import InputProblem
 from zygoform.files.reading import read_at_most
 
+_Read = TypeVar("_Read")
 LARGEST_TABLE = 5_000_000
 LONGEST_CELL = 2000
 _RUNS = re.compile(r"'*[=+\-@\t\r]")
@@ -58,3 +62,21 @@ def read_table(text: str, most: int) -> list[list[str]]:
     except csv.Error as broken:
         raise TableError(f"it cannot be read as a table: {broken}") from broken
     return rows
+
+
+def read_named_rows(
+    text: str, most: int, read: Callable[[dict[str, str]], _Read]
+) -> tuple[list[_Read], tuple[InputProblem, ...]]:
+    """Row by row, its cells by the names of the head; one with a fault is named and left out. Raises TableError."""
+    head, *rows = read_table(text, most) or [[]]
+    names = [cell.strip().lower() for cell in head]
+    found: list[_Read] = []
+    problems: list[InputProblem] = []
+    for number, cells in enumerate(rows, start=2):
+        if not any(cell.strip() for cell in cells):
+            continue
+        try:
+            found.append(read(dict(zip(names, cells, strict=False))))
+        except BadInputError as refused:
+            problems.append(InputProblem(f"row {number}", refused.message))
+    return found, tuple(problems)

@@ -6,7 +6,7 @@ from typing import Any, Literal, get_args
 from msgspec import ValidationError, convert, structs, to_builtins
 
 from zygoform.core.coats.coat import KNOWN_COATS, Coat, CoatId, coat_of
-from zygoform.core.coats.layer import CanCount, Colour, Finishing, Recipe, RecipePart, ShelfCan, Tool
+from zygoform.core.coats.layer import CanCount, Colour, Finishing, Recipe, RecipePart, ShelfCan, Tool, ZoneChoice
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import Task, TimeTaken
@@ -56,17 +56,23 @@ def set_colour(project: Project, colour_id: str, entry: Literal["name", "rgb", "
 def drop_colour(project: Project, colour_id: str) -> Edited:
     """A colour out of the fan; layers that had it have none."""
     finishing = project.finishing
-    zones = tuple(
+    zones = _without(finishing, "colour", colour_id)
+    colours = tuple(colour for colour in finishing.colours if colour.id != colour_id)
+    return _with(project, "Colour out of the fan", {colour_id}, colours=colours, zones=zones)
+
+
+def _without(finishing: Finishing, entry: Literal["colour", "recipe"], gone: str) -> tuple[ZoneChoice, ...]:
+    """All zones, no layer of which names a colour or a recipe any more."""
+    return tuple(
         structs.replace(
             choice,
             layers=tuple(
-                structs.replace(layer, colour="") if layer.colour == colour_id else layer for layer in choice.layers
+                structs.replace(layer, **{entry: ""}) if getattr(layer, entry) == gone else layer
+                for layer in choice.layers
             ),
         )
         for choice in finishing.zones
     )
-    colours = tuple(colour for colour in finishing.colours if colour.id != colour_id)
-    return _with(project, "Colour out of the fan", {colour_id}, colours=colours, zones=zones)
 
 
 def read_rgb(text: str) -> str:
@@ -144,15 +150,7 @@ def parts_words(parts: tuple[RecipePart, ...]) -> str:
 def drop_recipe(project: Project, recipe_id: str) -> Edited:
     """A recipe away; layers that had it are as sold."""
     finishing = project.finishing
-    zones = tuple(
-        structs.replace(
-            choice,
-            layers=tuple(
-                structs.replace(layer, recipe="") if layer.recipe == recipe_id else layer for layer in choice.layers
-            ),
-        )
-        for choice in finishing.zones
-    )
+    zones = _without(finishing, "recipe", recipe_id)
     recipes = tuple(recipe for recipe in finishing.recipes if recipe.id != recipe_id)
     return _with(project, "Recipe taken out", {recipe_id}, recipes=recipes, zones=zones)
 
