@@ -2,7 +2,7 @@
 
 import math
 
-from hypothesis import Phase, given, seed, settings
+from hypothesis import given, seed, settings
 from hypothesis import strategies as st
 
 from tests.strategies import bent, planned
@@ -93,9 +93,9 @@ def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:
 PICKS = st.lists(st.tuples(st.floats(0, 0.999), st.floats(0, 1)), min_size=30, max_size=30)
 
 
-# Seed 22 with 3,000 examples finds the back's end without a line: it is rare, and shrinking it takes minutes.
+# Open: seed 22 with 3,000 examples finds the end of a back without a line. Drawn the same in every process.
 @seed(1)
-@settings(max_examples=40, derandomize=False, database=None, phases=[Phase.generate])
+@settings(max_examples=40, derandomize=False, database=None)
 @given(planned(), st.sampled_from(PLACES), PICKS)
 def test_lines_run_where_new_meets_old_and_nowhere_hidden(
     project: Project, place: Viewpoint, picks: list[tuple[float, float]]
