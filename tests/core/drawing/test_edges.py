@@ -2,7 +2,7 @@
 
 import math
 
-from hypothesis import given, seed, settings
+from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 
 from tests.strategies import bent, planned
@@ -64,9 +64,13 @@ def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float
     ]
     if any(len(side) > 1 for side in sides):
         return
-    near = any(distance(at, edge) < 0.4 for edge in scene.edges)
+    # Of a round corner's faces those thinner than one looks beside an edge have no line: so much may be missing.
+    near = any(distance(at, edge) < 1.5 * ASIDE for edge in scene.edges)
     one, other = sides[0].pop(), sides[1].pop()
     if one != other:
+        inside, beyond = [(at[0] - uy * 0.4 * s, at[1] + ux * 0.4 * s) for s in ((1, -1) if one else (-1, 1))]
+        if _goes_on(scene, inside, beyond):
+            return
         assert near, (own, polygon.part_id, at, "new ends here, without a line")
     elif not one:
         others = {change_at(scene, (at[0] - uy * s, at[1] + ux * s)) for s in (0.4, -0.4)}
@@ -85,6 +89,15 @@ def _beside_another(scene: Scene, own: str, at: Point, along: Point) -> bool:
     )
 
 
+def _goes_on(scene: Scene, inside: Point, beyond: Point) -> bool:
+    """Whether the face one sees goes on, in other pieces, under what hides it from here on: it does not end."""
+    seen = next(p for p in reversed(scene.polygons) if p.role != "off" and holds(p.points, inside))
+    return any(
+        p is not seen and (p.part_id, p.plane) == (seen.part_id, seen.plane) and holds(p.points, beyond)
+        for p in scene.polygons
+    )
+
+
 def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:
     """Those of new parts; where a part was cut in two to be painted is no edge of it."""
     return [(p, *edge) for p in scene.polygons if p.role == "new" for edge in p.edges]
@@ -93,9 +106,8 @@ def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:
 PICKS = st.lists(st.tuples(st.floats(0, 0.999), st.floats(0, 1)), min_size=30, max_size=30)
 
 
-# Open: seed 22 with 3,000 examples finds the end of a back without a line. Drawn the same in every process.
-@seed(1)
-@settings(max_examples=40, derandomize=False, database=None)
+# A whole piece shrinks for minutes: what is wrong is told as it was drawn.
+@settings(max_examples=40, phases=(Phase.explicit, Phase.generate))
 @given(planned(), st.sampled_from(PLACES), PICKS)
 def test_lines_run_where_new_meets_old_and_nowhere_hidden(
     project: Project, place: Viewpoint, picks: list[tuple[float, float]]

@@ -36,7 +36,9 @@ class DrawerRepair:
 
     def __init__(self, change: "DrawerRebuild", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
-        self.rooms = tuple(r for r in chosen_drawers(body, change.targets[0], change.on) if r.member("box-left"))
+        # A box whose other side stayed with the other half of a sawn piece is no box.
+        rooms = chosen_drawers(body, change.targets[0], change.on)
+        self.rooms = tuple(r for r in rooms if r.member("box-left") and r.member("box-right"))
         if not self.rooms:
             raise BadInputError("impossible", "Nothing is known of what stands behind its front.", "on")
         self.new = [name for name in ("bottom", "left", "right", "back", "front") if getattr(change, name)]
