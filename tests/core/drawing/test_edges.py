@@ -2,6 +2,7 @@
 
 import math
 
+import pytest
 from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 
@@ -64,8 +65,9 @@ def check(scene: Scene, polygon: Polygon, start: Point, end: Point, share: float
     ]
     if any(len(side) > 1 for side in sides):
         return
-    # Of a round corner's faces those thinner than one looks beside an edge have no line: so much may be missing.
-    near = any(distance(at, edge) < 1.5 * ASIDE for edge in scene.edges)
+    # Of a round corner's faces those thinner than one looks beside an edge have no line, in a stack of boards one
+    # after the other: as much as two millimetres, less than a pixel, may be missing.
+    near = any(distance(at, edge) < 3 * ASIDE for edge in scene.edges)
     one, other = sides[0].pop(), sides[1].pop()
     if one != other:
         inside, beyond = [(at[0] - uy * 0.4 * s, at[1] + ux * 0.4 * s) for s in ((1, -1) if one else (-1, 1))]
@@ -106,7 +108,8 @@ def edges_of(scene: Scene) -> list[tuple[Polygon, Point, Point]]:
 PICKS = st.lists(st.tuples(st.floats(0, 0.999), st.floats(0, 1)), min_size=30, max_size=30)
 
 
-# A whole piece shrinks for minutes: what is wrong is told as it was drawn.
+# A whole piece shrinks for minutes, and is long to write: what is wrong is told as it was drawn.
+@pytest.mark.filterwarnings("ignore::hypothesis.errors.HypothesisWarning")
 @settings(max_examples=40, phases=(Phase.explicit, Phase.generate))
 @given(planned(), st.sampled_from(PLACES), PICKS)
 def test_lines_run_where_new_meets_old_and_nowhere_hidden(
