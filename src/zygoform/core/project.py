@@ -8,6 +8,7 @@ from msgspec import Meta, Struct, structs
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.coats.layer import Finishing
 from zygoform.core.condition.photo import Photo
+from zygoform.core.days.log import Days
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
 from zygoform.core.form.piece import PieceBase
@@ -86,6 +87,7 @@ class Project(Struct, frozen=True):
     counts: tuple[PartCount, ...] = ()
     photos: tuple[Photo, ...] = ()
     finishing: Finishing = Finishing()
+    days: Days = Days()
     next_number: Annotated[int, Meta(ge=1)] = 1
     unknown: dict[str, Any] = {}
 

@@ -308,7 +308,7 @@ def test_cane_before_paint_and_hardware_before_the_last_clear() -> None:
     plan = plan_of(set_order(project, "hardware", "before").project)
     in_its_order(plan)
     place = {step.id: k for k, step in enumerate(plan.work.steps)}
-    clear = max(k for own, k in place.items() if own.startswith(f"{FINISH}/p1/top/5."))
+    clear = max(k for own, k in place.items() if own.startswith(f"{FINISH}/p1/top/clear-"))
     assert place["c11/fix"] < clear
 
 

@@ -103,6 +103,8 @@ class ZoneChoice(Struct, frozen=True):
     same_as: str = ""
     state: ZoneState = ""
     lies: GroundSaid = GroundSaid()
+    turned: bool = False
+    """Its parts lie flat and are turned over between coats: one side dries to the touch before the other is coated."""
 
 
 class ZoneMove(Struct, frozen=True):

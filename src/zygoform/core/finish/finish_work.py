@@ -51,10 +51,48 @@ def batch_work(
                 # New wood has no old coat to take off.
                 continue
             follows = (works[-1].own,) if works else ()
-            wait = (work.wait[0] * slower, work.wait[1] * slower)
+            wait, late, touch = (
+                (hours[0] * slower, hours[1] * slower) for hours in (work.wait, work.late, work.touch)
+            )
             effort = _effort(batch, layer, new_tools)
-            works.append(structs.replace(work, follows=follows, wait=wait, effort=effort))
-    return tuple(works)
+            works.append(structs.replace(work, follows=follows, wait=wait, late=late, touch=touch, effort=effort))
+    return _turned(works) if any(plan.turned for plan in batch.zones) else tuple(works)
+
+
+def _turned(works: list[Work]) -> tuple[Work, ...]:
+    """Coats on what lies flat: one side with the edges, turned over when dry to the touch, then the other.
+
+    The next coat on a side wants its own time, and of the side that lies below then that it can be touched.
+    """
+    made = list[Work]()
+    before: tuple[str, ...] = ()
+    for work in works:
+        if not work.touch[1]:
+            made.append(structs.replace(work, follows=before or work.follows))
+            before = (work.own,)
+            continue
+        half = tuple((task, amount / 2) for task, amount in work.tasks)
+        up = structs.replace(work, tasks=half, follows=before or work.follows, soon=before[1:])
+        last = (before[1],) if len(before) > 1 else ()
+        words = Message(f"{work.what.text}: turned over, the other side", work.what.lengths)
+        needs = (*work.needs, "painter's points or strips to lie on")
+        down = structs.replace(
+            work, own=f"{work.own}-turned", what=words, tasks=half, follows=(up.own, *last), soon=(up.own,),
+            needs=needs,
+        )  # fmt: skip
+        made += [up, down]
+        before = (up.own, down.own)
+    return tuple(made)
+
+
+def layer_keys(layers: tuple[CoatLayer, ...]) -> tuple[str, ...]:
+    """What each layer is called within its stack: by what it is, so that it keeps its name when others move."""
+    made, seen = list[str](), dict[str, int]()
+    for layer in layers:
+        name = "-".join((layer.doing, *layer.material.split())).replace(",", "")
+        seen[name] = seen.get(name, 0) + 1
+        made.append(name if seen[name] == 1 else f"{name}~{seen[name]}")
+    return tuple(made)
 
 
 def before_batches(finish: PieceFinish) -> Iterator[Work]:
@@ -121,11 +159,12 @@ def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
         "fill": lambda: _filled(layer, names, area),
     }
     step = made[layer.doing]()
+    key = layer_keys(batch.layers)[at]
     grits = ", ".join(map(str, layer.grits))
     what = f"{step.what}, {grits}" if grits else step.what
     needs = (*step.needs, *((f"grit {grits}",) if grits else ()))
     return Work(
-        f"{batch.id}/{at}", _PHASE[layer.doing], Message(what), step.tasks, batch.parts, step.wait,
+        f"{batch.id}/{key}", _PHASE[layer.doing], Message(what), step.tasks, batch.parts, step.wait,
         "It is dry then." if step.wait[1] else "", needs, (), step.cautions,
     )  # fmt: skip
 
@@ -181,6 +220,7 @@ def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat,
     follows = coat_of(batch.layers[later].material, own) if later >= 0 else None
     below = next((k for k in range(at - 1, -1, -1) if batch.layers[k].is_coat), -1)
     film_below = below >= 0 and batch.layers[below].material not in WIPED
+    key = layer_keys(batch.layers)[at]
     for k in range(layer.coats):
         last = k == layer.coats - 1
         nth = f", coat {k + 1} of {layer.coats}" if layer.coats > 1 else ""
@@ -197,8 +237,9 @@ def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat,
         cautions = _cautions(layer, coat)
         needs = (coat.title.lower(), *(("rags",) if coat.id in WIPED else (_with_what(layer),)))
         yield Work(
-            f"{batch.id}/{at}.{k + 1}", _PHASE[layer.doing], Message(what), tasks, batch.parts, wait, why, needs,
+            f"{batch.id}/{key}.{k + 1}", _PHASE[layer.doing], Message(what), tasks, batch.parts, wait, why, needs,
             (), cautions, within=coat.before if follows is not None or not last else 0.0,
+            late=coat.recoat if coat.binder == "lacquer" else (0.0, 0.0), touch=coat.touch,
         )  # fmt: skip
 
 

@@ -24,6 +24,7 @@ class ZonePlan(Struct, frozen=True, dict=True):
     under: tuple[tuple[Beneath, ...], ...]
     verdicts: tuple[StackVerdict, ...]
     shared: str
+    turned: bool = False
 
     @property
     def id(self) -> str:
@@ -51,7 +52,7 @@ def zone_plan(zone: Zone, finishing: Finishing, own: tuple[Coat, ...], use: Piec
     from zygoform.core.finish.judging.registry import judged_stack
 
     verdicts = judged_stack(Stack(zone, layers, under, finishing, own, use)) if layers else ()
-    return ZonePlan(zone, state, layers, under, verdicts, choice.zone)
+    return ZonePlan(zone, state, layers, under, verdicts, choice.zone, finishing.choice(zone.id).turned)
 
 
 class Batch(Struct, frozen=True):

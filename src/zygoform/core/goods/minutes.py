@@ -15,7 +15,7 @@ Task = Literal[
     "clean", "scuff", "strip clear coat", "strip paint", "finer grit", "strip with stripper", "scrape", "fill hole",
     "fill grain", "brush coat", "roll coat", "spray coat", "set up gun", "aerosol coat", "stain", "clear coat",
     "oil coat", "wax coat", "effect coat", "sand between", "mask edge", "mask with clear", "hardware sprayed",
-    "test board",
+    "test board", "shopping",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
 Per = Literal["each", "m", "m²", "min"]
@@ -104,6 +104,7 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("mask with clear", "of tape sealed with clear", "of tape sealed with clear", "m", 0.4, 0.8),
     ("hardware sprayed", "piece of hardware sprayed", "pieces of hardware sprayed", "each", 1, 2),
     ("test board", "test board", "test boards", "each", 15, 30),
+    ("shopping", "trip to the shops", "trips to the shops", "each", 45, 120),
     ("mending", "min as the remedy says", "min as the remedies say", "min", 0.7, 1.5),
     ("take glass out", "pane", "panes", "each", 10, 25),
     ("take drawer out", "drawer", "drawers", "each", 1, 3),

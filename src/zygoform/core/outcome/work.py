@@ -8,7 +8,7 @@ from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 
 Phase = Literal[
-    "apart", "cut", "mend", "dry fit", "glue", "shape", "fix", "test", "clean", "strip", "fill", "prime", "colour",
+    "apart", "buy", "cut", "mend", "dry fit", "glue", "shape", "fix", "test", "clean", "strip", "fill", "prime", "colour",
     "clear", "refit",
 ]  # fmt: skip
 PHASES: tuple[Phase, ...] = get_args(Phase)
@@ -35,3 +35,9 @@ class Work(Struct, frozen=True):
     """By how much it takes longer than flat work with a known tool."""
     within: float = 0.0
     """Hours within which what follows must be begun, or it wants a scuff; 0: any time."""
+    late: tuple[float, float] = (0.0, 0.0)
+    """Hours to be waited once that is over, before the scuff."""
+    touch: tuple[float, float] = (0.0, 0.0)
+    """Hours until it may be touched, and turned over."""
+    soon: tuple[str, ...] = ()
+    """Those of what it follows that need only be dry to the touch."""

@@ -48,6 +48,12 @@ class Step(Struct, frozen=True):
     within: float = 0.0
     """Hours within which what follows must begin, or it wants a scuff first; 0: any time."""
     tasks: tuple[tuple[Task, float], ...] = ()
+    late: tuple[float, float] = (0.0, 0.0)
+    """Hours to be waited once that is over, before the scuff."""
+    touch: tuple[float, float] = (0.0, 0.0)
+    """Hours until it may be touched, and turned over."""
+    soon: tuple[str, ...] = ()
+    """Those of what it follows that need only be dry to the touch."""
 
 
 def change_steps(outcome: Outcome, shop: Shop, apart: Collection[str]) -> tuple[Step, ...]:
@@ -78,6 +84,9 @@ def step_of(work: Work, source: str, shop: Shop, follows: tuple[str, ...]) -> St
         work.cautions,
         work.within,
         work.tasks,
+        work.late,
+        work.touch,
+        tuple(f"{source}/{own}" for own in work.soon),
     )
 
 

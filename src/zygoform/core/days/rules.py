@@ -1,0 +1,170 @@
+"""Plans at once: job after job on the first time that takes it, in the order of a rule.
+
+Four usual rules of the field (Kolisch 1996), none of which is best for every job: what most is still to come after,
+what can be begun first, what most work waits for, what is waited for longest.
+"""
+
+from bisect import bisect_right
+from collections.abc import Callable
+
+from zygoform.core.days.ahead import Ahead
+from zygoform.core.days.job import PlacedJob
+from zygoform.core.days.moments import Moment
+from zygoform.core.days.placing import HOURS, Holds, Stretch, find, free_place, without
+from zygoform.core.errors import BadInputError
+
+LATER_STARTS = 6
+"""So many later stretches are tried for a coat whose next would miss its window."""
+_Rule = Callable[[Ahead, int, Moment], tuple[int, ...]]
+
+
+def _longest_rest(ahead: Ahead, k: int, ready: Moment) -> tuple[int, ...]:
+    return -ahead.rest[k], ready
+
+
+def _soonest(ahead: Ahead, k: int, ready: Moment) -> tuple[int, ...]:
+    return ready, -ahead.rest[k]
+
+
+def _most_work(ahead: Ahead, k: int, ready: Moment) -> tuple[int, ...]:
+    return -ahead.work[k], ready
+
+
+def _longest_wait(ahead: Ahead, k: int, ready: Moment) -> tuple[int, ...]:
+    jobs = ahead.problem.jobs
+    waits = [a.wait for f in ahead.followers[k] for a in jobs[f].after if a.job == k]
+    return -max((jobs[k].tail, *waits)), ready
+
+
+PRIORITY_RULES: dict[str, _Rule] = {
+    "longest rest": _longest_rest,
+    "soonest": _soonest,
+    "most work": _most_work,
+    "longest wait": _longest_wait,
+}
+
+
+class Placer:
+    """Places job after job; what is placed stays."""
+
+    def __init__(self, ahead: Ahead) -> None:
+        self.ahead, self.jobs = ahead, ahead.problem.jobs
+        self.line: list[Stretch] = ahead.line
+        self.holds: Holds = {
+            place: tuple((ahead.problem.begin, until) for own, until in ahead.problem.held if own == place)
+            for place in {own for own, _ in ahead.problem.held}
+        }
+        self.placed: list[PlacedJob | None] = [None] * len(self.jobs)
+
+    def ready(self, k: int) -> Moment:
+        """No earlier than that: all it follows is placed."""
+        job, begin = self.jobs[k], self.ahead.problem.begin
+        return max(begin, job.ready, *(self._end(a.job) + a.wait for a in job.after), begin)
+
+    def _end(self, k: int) -> Moment:
+        placed = self.placed[k]
+        return placed.end if placed is not None else 0
+
+    def due(self, k: int) -> tuple[Moment, Moment]:
+        """The last moment to begin it without a scuff (0: any), and the first with one."""
+        job = self.jobs[k]
+        windows = [(self._end(a.job) + a.within, self._end(a.job) + a.late) for a in job.after if a.within]
+        windows += [(job.due, job.late)] if job.due else []
+        return (min(due for due, _ in windows), max(late for _, late in windows)) if windows else (0, 0)
+
+    def spot(self, k: int, earliest: Moment) -> PlacedJob:
+        """The first place for it from then on. Raises BadInputError where there is no time left at all."""
+        due, late = self.due(k)
+        found = self._free(k, max(earliest, self.ready(k)), self.jobs[k].minutes)
+        if due and found[0][0] > due:
+            again = self._free(k, max(earliest, self.ready(k), late), self.jobs[k].minutes + self.jobs[k].scuff)
+            return PlacedJob(again, scuffed=True)
+        return PlacedJob(found)
+
+    def _free(self, k: int, earliest: Moment, minutes: int) -> tuple[tuple[Moment, Moment], ...]:
+        job, whole, room = self.jobs[k], self.ahead.whole[k], self.ahead.problem.room
+        while True:
+            found = find(self.line, earliest, minutes, loud=job.loud, whole=whole)
+            if found is None:
+                raise BadInputError(
+                    "does_not_fit", "There are not enough hours for all of it: give it more.", "hours"
+                )
+            begin = found[0][0]
+            later = max(
+                (
+                    free_place(self.holds, hold, getattr(room, hold.place), begin, found[-1][1])
+                    for hold in job.holds
+                ),
+                default=begin,
+            )
+            if later <= begin:
+                return found
+            earliest = later
+
+    def put(self, k: int, placed: PlacedJob) -> None:
+        """It is done then."""
+        self.placed[k] = placed
+        self.line = without(self.line, placed.pieces)
+        for hold in self.jobs[k].holds:
+            held = (placed.begin, placed.end + hold.extra)
+            self.holds = {**self.holds, hold.place: (*self.holds.get(hold.place, ()), held)}
+
+    def with_window(self, k: int) -> tuple[PlacedJob, int | None]:
+        """A place from which what must follow soon can follow in time, if that is no later than a scuff; and what."""
+        first = self.spot(k, 0)
+        nexts = [f for f in self.ahead.followers[k] if any(a.job == k and a.within for a in self.jobs[f].after)]
+        nexts = [f for f in nexts if all(a.job == k or self.placed[a.job] for a in self.jobs[f].after)]
+        if not nexts:
+            return first, None
+        best, line, holds = (first, 1 << 62), self.line, self.holds
+        for start in (first.begin, *later_starts(self.ahead, k, first.begin)):
+            own = self.spot(k, start)
+            self.put(k, own)
+            follows = self.spot(nexts[0], 0)
+            self.placed[k], self.line, self.holds = None, line, holds
+            if follows.end < best[1]:
+                best = own, follows.end
+            if not follows.scuffed:
+                break
+        return best[0], nexts[0]
+
+
+def later_starts(ahead: Ahead, k: int, start: Moment) -> list[Moment]:
+    """Where a job may better begin that something must follow soon: where the next stretches begin, where it must
+    begin to be over with them, and so that its window still reaches to where one begins.
+    """
+    jobs, made = ahead.problem.jobs, list[Moment]()
+    minutes, strand = jobs[k].minutes, ahead.times.strand(loud=jobs[k].loud)
+    windows = {a.within for f in ahead.followers[k] for a in jobs[f].after if a.job == k and a.within}
+    at = bisect_right(ahead.line, start, key=lambda stretch: stretch[1])
+    for begin, end, _, begins, _ in ahead.line[at : at + 2 * LATER_STARTS]:
+        made.append(end - minutes)
+        made.append(begin)
+        if begins == HOURS:
+            made += [strand.begin_of(begin - within, minutes) for within in windows]
+    return sorted({moment for moment in made if moment > start})
+
+
+def by_rule(ahead: Ahead, name: str) -> tuple[PlacedJob, ...]:
+    """All jobs by one rule. Raises BadInputError where there are not enough hours."""
+    rule, placer, jobs = PRIORITY_RULES[name], Placer(ahead), ahead.problem.jobs
+    open_ = [len({a.job for a in job.after}) for job in jobs]
+    ready = [k for k, count in enumerate(open_) if not count]
+    soon: int | None = None
+    while ready:
+        k = soon if soon in ready else min(ready, key=lambda k: (*rule(ahead, k, placer.ready(k)), k))
+        assert k is not None
+        ready.remove(k)
+        placed, soon = placer.with_window(k) if ahead.windowed[k] else (placer.spot(k, 0), None)
+        placer.put(k, placed)
+        for f in sorted(set(ahead.followers[k])):
+            open_[f] -= 1
+            if not open_[f]:
+                ready.append(f)
+    return tuple(placed for placed in placer.placed if placed is not None)
+
+
+def end_of_all(ahead: Ahead, placed: tuple[PlacedJob, ...]) -> Moment:
+    """When all of it is over, the last waits included."""
+    jobs = ahead.problem.jobs
+    return max((p.end + job.tail for p, job in zip(placed, jobs, strict=True)), default=ahead.problem.begin)
