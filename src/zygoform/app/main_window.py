@@ -11,7 +11,14 @@ from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from zygoform.app.widgets.stage_navigation import StageNavigation
 
-STAGES = (("survey", "Survey"), ("redesign", "Redesign"), ("buy", "Buy"), ("cut", "Cut"), ("finish", "Finish"))
+STAGES = (
+    ("survey", "Survey"),
+    ("redesign", "Redesign"),
+    ("buy", "Buy"),
+    ("cut", "Cut"),
+    ("finish", "Finish"),
+    ("days", "Days"),
+)
 
 
 class MainWindow(QWidget):

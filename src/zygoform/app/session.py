@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 from msgspec import structs
 from PySide6.QtCore import QObject, Signal
 
+from zygoform.app.day_planning import DayPlanning
 from zygoform.app.planning import Planning, Prepared
 from zygoform.app.view_state import ViewState
 from zygoform.core.drawing.scene import Overlay
@@ -73,6 +74,8 @@ class Session(QObject):
         self.planning.improved.connect(self._on_planned)
         self.planning.failed.connect(self.refused)
         self.planning.solving.connect(self.solving)
+        self.days = DayPlanning(lambda: (self.history.project, self.planning.plan), self)
+        self.days.failed.connect(self.refused)
         self._told_of: tuple[Project, Plan | None] = project, self.planning.plan
         self._preview: tuple[Project, FormPlan] | None = None
         self._seen_of: tuple[FormPlan, tuple[object, ...], Seen] | None = None
@@ -261,6 +264,7 @@ class Session(QObject):
         # First the screens of the document before go: none of them may meet this one.
         self.opened.emit(str(path or ""))
         self._tell(EVERYTHING)
+        self.days.forget()
         self.planning.ask()
 
     def open(self, path: Path) -> None:
@@ -342,6 +346,7 @@ class Session(QObject):
 
     def close(self) -> None:
         self.planning.close()
+        self.days.close()
 
     def _follow(self, project: Project) -> None:
         """A piece that is new comes on screen; one that is gone leaves it."""
@@ -367,6 +372,7 @@ class Session(QObject):
     def _tell(self, touched: frozenset[Topic]) -> None:
         self.touched = touched
         self.changed.emit()
+        self.days.follow()
 
     def _plan(self, prepared: Prepared) -> None:
         """What follows from the document."""

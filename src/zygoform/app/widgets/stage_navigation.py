@@ -1,8 +1,8 @@
 """The stages in working order, on a graduated rule. One tick is one thing to do."""
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPolygonF
-from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.theme import tokens as t
@@ -11,7 +11,7 @@ from zygoform.app.theme.icons import pixmap
 
 MOST_TICKS = 20
 _PAGES = (("settings", "Settings", "settings", "Ctrl+,"), ("help", "Help", "help", "F1"))
-_BLOCK = 86
+_BLOCK, _LOWEST = 86, 52
 
 
 class StageBlock(QAbstractButton):
@@ -25,8 +25,14 @@ class StageBlock(QAbstractButton):
         self.setAccessibleName(name)
         self.setObjectName(f"stage_{stage}")
         self.setToolTip(f"{name} ({shortcut})")
-        self.setFixedHeight(t.px(_BLOCK))
+        # In a low window, with large text, there is room for less of its words.
+        self.setMinimumHeight(t.px(_LOWEST))
+        self.setMaximumHeight(t.px(_BLOCK))
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Preferred)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def sizeHint(self) -> QSize:
+        return QSize(t.px(t.NAVIGATION), t.px(_BLOCK))
 
     def tell(self, summary: str, done: int, total: int, *, on: bool) -> None:
         """What stands in the block."""
@@ -41,7 +47,8 @@ class StageBlock(QAbstractButton):
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
         paint.draw_text(painter, QPointF(16, 26), self.text(), 16, 600 if self._on else 500)
-        for i, line in enumerate(_two_lines(self._summary, font(12), box.width() - 16 - 28)):
+        lines = 2 if box.height() > 66 else 1
+        for i, line in enumerate(_two_lines(self._summary, font(12), box.width() - 16 - 28)[:lines]):
             paint.draw_text(painter, QPointF(16, 45 + 16 * i), line, 12, colour=t.INK2)
         self._ticks(painter, box)
         if self.hasFocus():

@@ -104,7 +104,7 @@ class ZoneChoice(Struct, frozen=True):
     state: ZoneState = ""
     lies: GroundSaid = GroundSaid()
     turned: bool = False
-    """Its parts lie flat and are turned over between coats: one side dries to the touch before the other is coated."""
+    """Its parts lie flat and are turned over: one side dries to the touch before the other is coated."""
 
 
 class ZoneMove(Struct, frozen=True):

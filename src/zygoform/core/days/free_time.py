@@ -1,7 +1,7 @@
 """The time someone can work in, from a moment on: as much of it as is asked for."""
 
 from bisect import bisect_right
-from itertools import accumulate
+from itertools import accumulate, pairwise
 
 from msgspec import Struct
 
@@ -54,7 +54,7 @@ def _parted(hours: Hours, begin: int, end: int) -> list[tuple[int, int, bool]]:
     """A span of a day by whether it is quiet then."""
     quiet = hours.quiet
     marks = sorted({begin, end, *(m for q in quiet for m in (q.begin, q.end) if begin < m < end)})
-    return [(a, b, not any(q.begin <= a < q.end for q in quiet)) for a, b in zip(marks, marks[1:], strict=False)]
+    return [(a, b, not any(q.begin <= a < q.end for q in quiet)) for a, b in pairwise(marks)]
 
 
 def _of_day(hours: Hours, zone: Zone, day: int) -> list[Free]:
@@ -111,7 +111,7 @@ class Strand:
         return self.begins[at] + want - self.before[at]
 
     def begin_of(self, moment: Moment, minutes: int) -> Moment:
-        """The latest moment to begin so many minutes of it that are over by then; before its begin time runs back."""
+        """The latest moment to begin so many minutes that are over by then; before its begin time runs back."""
         left = self.until(moment) - minutes
         if left < 0:
             return (self.begins[0] if self.begins else moment) + left

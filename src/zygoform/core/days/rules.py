@@ -110,7 +110,7 @@ class Placer:
             self.holds = {**self.holds, hold.place: (*self.holds.get(hold.place, ()), held)}
 
     def with_window(self, k: int) -> tuple[PlacedJob, int | None]:
-        """A place from which what must follow soon can follow in time, if that is no later than a scuff; and what."""
+        """A place from which what must follow soon follows in time, if that is no later than a scuff; and what."""
         first = self.spot(k, 0)
         nexts = [f for f in self.ahead.followers[k] if any(a.job == k and a.within for a in self.jobs[f].after)]
         nexts = [f for f in nexts if all(a.job == k or self.placed[a.job] for a in self.jobs[f].after)]

@@ -8,8 +8,8 @@ from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 
 Phase = Literal[
-    "apart", "buy", "cut", "mend", "dry fit", "glue", "shape", "fix", "test", "clean", "strip", "fill", "prime", "colour",
-    "clear", "refit",
+    "apart", "buy", "cut", "mend", "dry fit", "glue", "shape", "fix", "test", "clean", "strip", "fill", "prime",
+    "colour", "clear", "refit",
 ]  # fmt: skip
 PHASES: tuple[Phase, ...] = get_args(Phase)
 """In the order they usually come, where nothing else says what follows what."""

@@ -6,7 +6,19 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 
 Topic = Literal[
-    "form", "cut", "buy", "findings", "pieces", "changes", "photos", "shop", "stock", "finish", "name", "view"
+    "form",
+    "cut",
+    "buy",
+    "findings",
+    "pieces",
+    "changes",
+    "photos",
+    "shop",
+    "stock",
+    "finish",
+    "days",
+    "name",
+    "view",
 ]
 """Stages of the plan, and parts of the document; `view` is what is looked at, and no edit."""
 
@@ -28,6 +40,7 @@ def topics(before: Project, after: Project, was: Plan | None, now: Plan | None) 
         "shop": before.shop is after.shop,
         "stock": before.stock is after.stock and before.counts is after.counts and before.facts is after.facts,
         "finish": before.finishing is after.finishing and was.finish is now.finish,
+        "days": before.days is after.days,
         "name": before.name == after.name,
     }
     return frozenset(topic for topic, is_same in same.items() if not is_same)

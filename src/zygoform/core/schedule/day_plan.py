@@ -1,4 +1,4 @@
-"""Each step with its days: those done with their real times, one being done, the others where the search put them."""
+"""Each step with its days: what is done with its real times, the rest where the search put it."""
 
 from functools import cached_property
 
@@ -7,7 +7,7 @@ from msgspec import Struct
 from zygoform.core.days.free_time import Free
 from zygoform.core.days.job import DaysAnswer, PlacedJob
 from zygoform.core.days.log import Days
-from zygoform.core.days.moments import Moment, Zone
+from zygoform.core.days.moments import Moment, Zone, day_number
 from zygoform.core.schedule.jobs import Question, middle, planned_minutes
 from zygoform.core.schedule.progress import NOT_BEGUN, Standing, StepState
 from zygoform.core.steps.step import Step
@@ -113,7 +113,9 @@ def day_plan(
     for step in steps:
         state = states.get(step.id, NOT_BEGUN)
         if state.standing == "done":
-            pieces: tuple[tuple[Moment, Moment], ...] = ((min(state.begun or state.ended, state.ended), state.ended),)
+            pieces: tuple[tuple[Moment, Moment], ...] = (
+                (min(state.begun or state.ended, state.ended), state.ended),
+            )
         elif step.id in going:
             pieces = ((min(state.begun, now), going[step.id][-1][1]),)
         else:
@@ -137,6 +139,4 @@ def day_plan(
 
 def wanted_by(days: Days, zone: Zone) -> Moment:
     """The moment the wanted day is over; 0 where none is wanted."""
-    from zygoform.core.days.moments import day_number
-
     return zone.moment(day_number(days.wanted) + 1, 0) if days.wanted else 0

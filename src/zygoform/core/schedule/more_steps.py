@@ -29,7 +29,9 @@ def _with_shopping(
     """Taking apart can come before; nothing that is cut, glued or coated can."""
     if not things and SHOPPING not in states:
         return steps
-    what = Message(f"Buy what is on the list: {things} thing{'s' * (things != 1)}" if things else "Buy: all of it is there")
+    what = Message(
+        f"Buy what is on the list: {things} thing{'s' * (things != 1)}" if things else "Buy: all of it is there"
+    )
     trip = step_of(Work("all", "buy", what, (("shopping", 1.0),), needs=("the list",)), "buy", shop, ())
     apart = {step.id for step in steps if step.phase == "apart"}
     first = {step.id for step in steps if step.phase != "apart" and all(own in apart for own in step.follows)}

@@ -1,0 +1,176 @@
+"""The plan of days of the open document: a quick one at once, a better one after it, slice by slice."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from zygoform.app.clock import Clock
+from zygoform.app.slices import Slices
+from zygoform.core.days.moments import Moment
+from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import Plan
+from zygoform.core.project import Project
+
+if TYPE_CHECKING:
+    from collections.abc import Callable
+
+    # What plans days is loaded with the first plan of them.
+    from zygoform.core.plan.days_stage import Help
+    from zygoform.core.schedule.day_plan import DayPlan
+    from zygoform.core.schedule.gates import Gate
+
+TICK_MS = 20_000
+SOON = 3
+"""So many of the gates that come next are worked out for each answer."""
+
+
+class DayPlanning(QObject):
+    """`planned` says that `plan` is another; `looked` that what else could be is known: gates' answers, what helps.
+
+    Nothing is worked out before `begin`: whoever never looks at the days never waits for them.
+    """
+
+    planned = Signal()
+    looked = Signal()
+    failed = Signal(str)
+
+    def __init__(self, state: Callable[[], tuple[Project, Plan | None]], parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.clock = Clock()
+        self.plan: DayPlan | None = None
+        self.ends: dict[str, dict[str, Moment]] = {}
+        self.helps: tuple[Help, ...] = ()
+        self._state, self._slices, self._memory = state, Slices(self), Memory()
+        self._of: tuple[Project, Plan | None] | None = None
+        self.is_begun = False
+        self._ticks = QTimer(self)
+        self._ticks.setInterval(TICK_MS)
+        self._ticks.timeout.connect(self.tick)
+
+    def begin(self) -> None:
+        """From now on there is a plan, and time goes on in it."""
+        if not self.is_begun:
+            self.is_begun = True
+            self._ticks.start()
+            self.ask()
+
+    def follow(self) -> None:
+        """Something was done: planned anew where the days can be others."""
+        project, plan = self._state()
+        if self.is_begun and (self._of is None or _differs(self._of, (project, plan))):
+            self.ask()
+
+    def forget(self) -> None:
+        """Another document."""
+        self._slices.drop()
+        self.plan, self._of, self.ends, self.helps, self._memory = None, None, {}, (), Memory()
+        if self.is_begun:
+            self.ask()
+
+    def tick(self) -> None:
+        """Time goes on: what was to be begun and was not is planned anew."""
+        days, now = self.plan, self.clock.moment()
+        if days is None or self._slices.busy:
+            return
+        late = any(own.standing == "open" and own.begin + 5 < now for own in days.open)
+        if late or now < days.now or now - days.now > 30:
+            self.ask()
+
+    def ask(self) -> None:
+        """Plans from now on."""
+        project, plan = self._state()
+        self._of = project, plan
+        if plan is None:
+            self._slices.drop()
+            self.plan = None
+            self.planned.emit()
+            return
+        from zygoform.core.days.search import AT_ONCE
+        from zygoform.core.plan.days_stage import plan_days
+
+        now, zone = self.clock.moment(), self.clock.zone()
+        self._slices.begin(plan_days(project, plan, now, zone, AT_ONCE), self._on_quick, self._on_broken)
+
+    def settle(self) -> None:
+        """All that is still being worked out is there, now."""
+        while self._slices.busy:
+            self._slices.finish()
+
+    def close(self) -> None:
+        self._ticks.stop()
+        self._slices.drop()
+
+    @property
+    def busy(self) -> bool:
+        return self._slices.busy
+
+    def open_gates(self) -> tuple[Gate, ...]:
+        """Those nobody answered whose step is done, is being done, or comes next, soonest first."""
+        project, plan = self._state()
+        if plan is None or self.plan is None:
+            return ()
+        from zygoform.core.schedule.gates import gates
+
+        place = {own.id: k for k, own in enumerate(self.plan.steps)}
+        found = [g for g in gates(plan.finish, project.days.log) if not g.answered and g.step in place]
+        return tuple(sorted(found, key=lambda gate: place[gate.step]))
+
+    def _on_quick(self, days: DayPlan) -> None:
+        self.plan = days
+        self.planned.emit()
+        project, plan = self._of or self._state()
+        if plan is not None and not days.refused:
+            from zygoform.core.days.search import LATER
+            from zygoform.core.plan.days_stage import plan_days
+
+            self._slices.begin(
+                plan_days(project, plan, days.now, days.zone, LATER, is_final=True),
+                self._on_better,
+                self._on_broken,
+            )
+
+    def _on_better(self, days: DayPlan) -> None:
+        before = self.plan
+        self.plan = days
+        if before is None or [own.pieces for own in before.steps] != [own.pieces for own in days.steps]:
+            self.planned.emit()
+        self._slices.begin(self._otherwise(days), self._on_looked, self._on_broken)
+
+    def _otherwise(self, days: DayPlan) -> Piecemeal[tuple[dict[str, dict[str, Moment]], tuple[Help, ...]]]:
+        """How long it takes by each answer to the next gates; and what helps where the wanted day is missed."""
+        from zygoform.core.plan.days_stage import ends_by_answer, what_helps
+        from zygoform.core.schedule.day_plan import wanted_by
+
+        project, plan = self._of or self._state()
+        ends: dict[str, dict[str, Moment]] = {}
+        helps: tuple[Help, ...] = ()
+        if plan is not None:
+            for gate in self.open_gates()[:SOON]:
+                ends[gate.id] = yield from ends_by_answer(project, gate, days.now, days.zone, self._memory)
+            wanted = wanted_by(project.days, days.zone)
+            if wanted and days.end > wanted:
+                helps = yield from what_helps(project, plan, days, wanted, self._memory)
+        return ends, helps
+
+    def _on_looked(self, found: tuple[dict[str, dict[str, Moment]], tuple[Help, ...]]) -> None:
+        self.ends, self.helps = found
+        self.looked.emit()
+
+    def _on_broken(self, wrong: Exception) -> None:
+        self.failed.emit(f"The days could not be worked out ({type(wrong).__name__}: {wrong}).")
+
+
+def _differs(was: tuple[Project, Plan | None], now: tuple[Project, Plan | None]) -> bool:
+    """Whether the days can be others: other steps, hours, things to buy, or a longer log."""
+    (project, plan), (other, after) = was, now
+    if plan is None or after is None:
+        return plan is not after
+    return (
+        project.days is not other.days
+        or plan.work is not after.work
+        or len(plan.purchase.rows) != len(after.purchase.rows)
+        or project.shop.taken != other.shop.taken
+    )

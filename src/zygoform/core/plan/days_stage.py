@@ -1,0 +1,143 @@
+"""The plan of days of a project, from a moment on; how long it would take otherwise; what would help.
+
+Not a stage of the plan itself: that knows no clock. Whoever does hands over the moment, and the zone.
+"""
+
+from collections.abc import Iterator
+
+from msgspec import Struct, structs
+
+from zygoform.core.coats.layer import CoatLayer
+from zygoform.core.days.hours import DaySpan, joined
+from zygoform.core.days.moments import Moment, Zone
+from zygoform.core.days.search import AT_ONCE, Effort, solve_piecemeal
+from zygoform.core.errors import BadInputError
+from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import Plan, plan_piecemeal
+from zygoform.core.project import Project
+from zygoform.core.schedule.day_plan import DayPlan, day_plan
+from zygoform.core.schedule.events import with_answer
+from zygoform.core.schedule.gates import Gate
+from zygoform.core.schedule.jobs import Question, question
+from zygoform.core.schedule.more_steps import all_steps
+from zygoform.core.schedule.progress import StepState, progress
+from zygoform.core.steps.step import Step
+
+Asked = tuple[tuple[Step, ...], dict[str, StepState], Question]
+
+
+def asked_of(project: Project, plan: Plan, now: Moment, zone: Zone) -> Asked:
+    """All steps, where they stand, and the problem that what is left of them is."""
+    states = progress(project.days.log, now)
+    steps = all_steps(plan.work, len(plan.purchase.rows), project.shop, states)
+    return steps, states, question(steps, states, project.days, project.shop, now, zone)
+
+
+def plan_days(
+    project: Project, plan: Plan, now: Moment, zone: Zone, effort: Effort = AT_ONCE, *, is_final: bool = False
+) -> Piecemeal[DayPlan]:
+    """The shortest plan that is found with that effort; where there cannot be one it says why."""
+    steps, states, asked = asked_of(project, plan, now, zone)
+    yield
+    try:
+        answer = yield from solve_piecemeal(asked.problem, effort)
+    except BadInputError as refused:
+        return DayPlan(now, zone, refused=refused.message)
+    return day_plan(steps, states, asked, answer, now, zone, is_final=is_final)
+
+
+def end_with(project: Project, now: Moment, zone: Zone, memory: Memory) -> Piecemeal[Moment]:
+    """When another state of the project would be over; 0 where it cannot be planned."""
+    try:
+        plan = yield from plan_piecemeal(project, None, memory)
+    except BadInputError:
+        return 0
+    if plan is None:
+        return 0
+    days = yield from plan_days(project, plan, now, zone)
+    return 0 if days.refused else days.end
+
+
+def ends_by_answer(
+    project: Project, gate: Gate, now: Moment, zone: Zone, memory: Memory
+) -> Piecemeal[dict[str, Moment]]:
+    """When it would be over with each answer that changes something."""
+    ends: dict[str, Moment] = {}
+    for answer in gate.switching:
+        ends[answer.key] = yield from end_with(with_answer(project, gate, answer.key), now, zone, memory)
+    return ends
+
+
+class Help(Struct, frozen=True):
+    """What would make it shorter: in words, the project with it, and when it would be over then."""
+
+    words: str
+    project: Project
+    end: Moment
+
+
+MOST_HELPS = 6
+_QUICKER: dict[str, str] = {
+    "oil stain": "water stain", "gel stain": "water stain", "oil clear": "water clear",
+    "oil stain blocker": "stain blocker", "hardwax oil": "water clear", "drying oil": "hardwax oil",
+    "enamel": "acrylic paint", "mineral paint": "chalk paint",
+}  # fmt: skip
+
+
+def what_helps(
+    project: Project, plan: Plan, days: DayPlan, wanted: Moment, memory: Memory
+) -> Piecemeal[tuple[Help, ...]]:
+    """What brings the end forward, those first that keep the wanted day, then those that bring most."""
+    found: list[Help] = []
+    known = _minded(plan)
+    for words, other in _candidates(project, plan):
+        made = yield from plan_piecemeal(other, None, memory)
+        if made is None or _minded(made) - known:
+            # A coat too few for the use, or a pair that fails: no help.
+            continue
+        shorter = yield from plan_days(other, made, days.now, days.zone)
+        if not shorter.refused and shorter.end < days.end:
+            found.append(Help(words, other, shorter.end))
+    found.sort(key=lambda own: (own.end > wanted, own.end))
+    return tuple(found[:MOST_HELPS])
+
+
+def _minded(plan: Plan) -> frozenset[tuple[str, str]]:
+    """What is to be minded of the finish, and where."""
+    return frozenset((found.code, found.zone) for found in plan.finish.findings if found.weight != "note")
+
+
+def _candidates(project: Project, plan: Plan) -> Iterator[tuple[str, Project]]:
+    """An hour more, at the week's end more; a quicker material; one coat less where its use allows that."""
+    yield "An hour more each evening", _longer(project, range(5), 60)
+    yield "Two hours more on Saturday and Sunday", _longer(project, range(5, 7), 120)
+    for batch in plan.finish.batches:
+        zone, layers = batch.zones[0].shared, batch.layers
+        for k, layer in enumerate(layers):
+            quicker = _QUICKER.get(layer.material)
+            if quicker and not layer.done:
+                words = f"{quicker.capitalize()} instead of {layer.material} on {batch.names.lower()}"
+                yield words, _with_layer(project, zone, k, structs.replace(layer, material=quicker))
+            if layer.is_coat and layer.coats > 1 and layer.done < layer.coats:
+                fewer = _with_layer(project, zone, k, structs.replace(layer, coats=layer.coats - 1))
+                yield f"One coat of {layer.material} less on {batch.names.lower()}", fewer
+
+
+def _with_layer(project: Project, zone: str, at: int, layer: CoatLayer) -> Project:
+    from zygoform.core.edits.finishing import set_stack
+
+    layers = project.finishing.stack(zone).layers
+    return set_stack(project, zone, (*layers[:at], layer, *layers[at + 1 :]), "").project
+
+
+def _longer(project: Project, weekdays: range, minutes: int) -> Project:
+    """So much more at the end of those days; a day without hours stays without."""
+    hours = project.days.hours
+    week = tuple(
+        joined((*spans[:-1], DaySpan(spans[-1].begin, min(1440, spans[-1].end + minutes))))
+        if spans and k in weekdays
+        else spans
+        for k, spans in enumerate(hours.week)
+    )
+    return structs.replace(project, days=structs.replace(project.days, hours=structs.replace(hours, week=week)))
