@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QGridLayout, QLabel, QMenu, QSizePolicy, QStackedW
 from zygoform.app.actions.action import Action, fill_menu, make
 from zygoform.app.actions.devices import Devices
 from zygoform.app.actions.filing import Filing
-from zygoform.app.actions.table import drawing_actions, finish_actions, survey_actions, window_actions
+from zygoform.app.actions.table import days_actions, drawing_actions, finish_actions, survey_actions, window_actions
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
@@ -88,6 +88,7 @@ class MainView(QWidget):
         self.head.compare.clicked.connect(partial(self.go, "compare"))
         self.tally.leads.connect(self.go)
         session.changed.connect(self._summaries)
+        session.days.planned.connect(self._summaries)
         session.opened.connect(self._on_opened)
         frame.may_close = self._may_close
         frame.furnish(self)
@@ -114,6 +115,7 @@ class MainView(QWidget):
             "survey": self._make_survey,
             "redesign": self._make_redesign,
             "finish": self._make_finish,
+            "days": self._make_days,
             "settings": self._make_settings,
             "help": self._make_help,
         }
@@ -152,6 +154,13 @@ class MainView(QWidget):
         finish = FinishStage(self.session, self.preferences, self.stages)
         self._give_keys((*drawing_actions(self.session, finish.view, None), *finish_actions(finish)), finish.view)
         return finish
+
+    def _make_days(self) -> QWidget:
+        from zygoform.app.stages.days.stage import DaysStage
+
+        days = DaysStage(self.session, self.preferences, self.stages)
+        self._give_keys(days_actions(days), days.rule.rows)
+        return days
 
     def _make_settings(self) -> QWidget:
         from zygoform.app.stages.settings.stage import SettingsStage

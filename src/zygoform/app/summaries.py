@@ -18,6 +18,7 @@ def summaries(session: Session) -> dict[str, Summary]:
             "buy": ("", 0, 0),
             "cut": ("", 0, 0),
             "finish": ("", 0, 0),
+            "days": ("", 0, 0),
         }
     taken = [
         counting(getattr(piece, entry.name))
@@ -57,6 +58,7 @@ def summaries(session: Session) -> dict[str, Summary]:
             parts,
         ),
         "finish": _finish(session),
+        "days": _days(session),
     }
 
 
@@ -70,6 +72,20 @@ def _finish(session: Session) -> Summary:
     minds = sum(finding.weight != "note" for finding in plan.finish.findings) if plan is not None else 0
     words = f"{decided} of {_many(len(zones), 'zone')}" + (f", {minds} to mind" if minds else "")
     return words, decided, len(zones)
+
+
+def _days(session: Session) -> Summary:
+    """When it is over; before anyone looked at the days, how many steps there are."""
+    plan, days = session.plan, session.days.plan
+    steps = len(plan.work.steps) if plan is not None else 0
+    done = {entry.step for entry in session.project.days.log if entry.kind == "done"}
+    if days is None or days.refused:
+        return (f"{len(done)} of {_many(steps, 'step')} done" if done else _many(steps, "step")), len(done), steps
+    from zygoform.core.schedule.words import day_of
+
+    over = day_of(days.zone, days.end, days.now)
+    words = f"over {over}" if days.open else "all done"
+    return words, len(days.done), len(days.steps)
 
 
 def _many(count: int, thing: str) -> str:

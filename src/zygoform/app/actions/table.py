@@ -156,6 +156,50 @@ def finish_actions(finish: FinishKeys) -> tuple[Action, ...]:
     )
 
 
+class DaysKeys(Protocol):
+    """What the keys of the days do."""
+
+    def press(self, name: str) -> None: ...
+
+    def next_page(self) -> None: ...
+
+    @property
+    def rule(self) -> "Rule": ...
+
+
+class Rule(Protocol):
+    """The rule of days, as far as keys move it."""
+
+    def to_now(self) -> None: ...
+
+    def zoom_by(self, steps: int) -> None: ...
+
+
+_PRESSES = (
+    ("begin", "Start the next step", "Space"),
+    ("done", "The step is done", "D"),
+    ("pause", "Break the step off", "B"),
+    ("tacky", "Still tacky", "S"),
+    ("wrong", "It went wrong", "W"),
+    ("today", "No time today", "N"),
+)
+
+
+def days_actions(days: DaysKeys) -> tuple[Action, ...]:
+    """What can be done besides while the rule of days has the keyboard."""
+    presses = tuple(
+        Action(f"days_{name}_key", title, partial(days.press, name), (key,), "Drawing", scope="drawing")
+        for name, title, key in _PRESSES
+    )
+    return (
+        *presses,
+        Action("days_now", "To now", days.rule.to_now, ("T",), "Drawing", scope="drawing"),
+        Action("days_wider", "Wider hours", partial(days.rule.zoom_by, 1), ("+", "="), "Drawing", scope="drawing"),
+        Action("days_more", "More days", partial(days.rule.zoom_by, -1), ("-",), "Drawing", scope="drawing"),
+        Action("days_page", "Next page of the days", days.next_page, ("G",), "Drawing", scope="drawing"),
+    )
+
+
 _HOLD_KEYS: tuple[tuple[Holds, str, str], ...] = (
     ("drawer", "a drawer", "D"),
     ("door", "a door", "O"),

@@ -1,0 +1,63 @@
+"""A question that only doing answers, at its step: each answer with what it changes and when it would be over."""
+
+from functools import partial
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QFrame, QGridLayout, QVBoxLayout
+
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import empty, label, push_button
+from zygoform.app.widgets.findings import wrapped
+from zygoform.core.days.moments import Moment
+from zygoform.core.schedule.day_plan import DayPlan
+from zygoform.core.schedule.gates import Gate
+from zygoform.core.schedule.words import when_words
+
+
+class GateCard(QFrame):
+    """`answered` carries the gate's id and the answer's key."""
+
+    answered = Signal(str, str)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("gate_card")
+        self.setProperty("kind", "finding")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(12, 8, 12, 8)
+        column.setSpacing(3)
+        column.addWidget(label("Known only by doing", "second"))
+        self.asks = wrapped("", "strong")
+        self.asks.setObjectName("gate_asks")
+        column.addWidget(self.asks)
+        self._grid = QGridLayout()
+        self._grid.setVerticalSpacing(4)
+        self._grid.setHorizontalSpacing(8)
+        self._grid.setColumnStretch(1, 1)
+        column.addLayout(self._grid)
+        self._shown: object = None
+        self.hide()
+
+    def show_gate(self, gate: Gate | None, days: DayPlan | None, ends: dict[str, Moment]) -> None:
+        """The gate that comes next, or none."""
+        shown = gate, days.end if days is not None else 0, tuple(ends.items())
+        if shown == self._shown:
+            return
+        self._shown = shown
+        self.setVisible(gate is not None and days is not None)
+        empty(self._grid)
+        if gate is None or days is None:
+            return
+        self.asks.setText(gate.asks)
+        for row, answer in enumerate(gate.answers):
+            button = push_button(
+                f"gate_{answer.key}", answer.label, partial(self.answered.emit, gate.id, answer.key)
+            )
+            button.setMinimumWidth(t.px(120))
+            self._grid.addWidget(button, row, 0)
+            end = ends.get(answer.key, 0) if answer.does else days.end
+            over = f"over {when_words(days.zone, end, days.now)}" if end else ""
+            words = ", ".join(part for part in (answer.does or "as planned", over) if part)
+            self._grid.addWidget(wrapped(words, "second"), row, 1)

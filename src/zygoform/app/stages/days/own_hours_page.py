@@ -1,0 +1,191 @@
+"""When someone can work, what there is room for, the day it is wanted, and what would help to keep it."""
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import Field, empty, label, push_button
+from zygoform.app.widgets.findings import wrapped
+from zygoform.core.days.hours import clock_words, spans_words
+from zygoform.core.edits.days import DAY_NAMES, set_day, set_own_day, set_quiet, set_room, set_week
+from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.finishing import set_weather
+from zygoform.core.measure.message import Message
+from zygoform.core.plan.days_stage import Help
+from zygoform.core.project import Project
+from zygoform.core.schedule.day_plan import DayPlan, wanted_by
+from zygoform.core.schedule.words import when_words
+
+_PLACES = (("spray", "Spray places"), ("clamps", "Sets of clamps"), ("table", "Tables"))
+
+
+class OwnHoursPage(QWidget):
+    """Fields; each says beside it what it would accept."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._helps: object = None
+        self._own: object = None
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 10, 8)
+        column.setSpacing(8)
+        self.verdict = wrapped("", "strong")
+        self.verdict.setObjectName("days_verdict")
+        column.addWidget(self.verdict)
+        self.helps = QVBoxLayout()
+        self.helps.setSpacing(4)
+        column.addLayout(self.helps)
+        dates = QHBoxLayout()
+        self.dates = {
+            which: self._field(f"day_{which}", title, lambda p, text, which=which: set_day(p, which, text))  # type: ignore[misc]
+            for which, title in (("start", "Begins (from now on)"), ("wanted", "Wanted by"))
+        }
+        for field in self.dates.values():
+            field.line.setPlaceholderText("2026-12-05")
+            dates.addWidget(field)
+        column.addLayout(dates)
+        column.addWidget(label("Your hours", "title"))
+        grid = QGridLayout()
+        grid.setVerticalSpacing(4)
+        self.week = []
+        for k, name in enumerate(DAY_NAMES):
+            field = self._field(f"hours_{k}", name, lambda p, text, k=k: set_week(p, k, text))  # type: ignore[misc]
+            field.title.hide()
+            field.line.setPlaceholderText("off")
+            field.line.setToolTip("18-21, or 9:00-12:00, 13:00-17:00; empty: no work")
+            grid.addWidget(label(name), k, 0)
+            grid.addWidget(field, k, 1)
+            self.week.append(field)
+        grid.setColumnStretch(1, 1)
+        column.addLayout(grid)
+        self._fill_own(column)
+        column.addWidget(label("Nothing loud", "title"))
+        quiet = QHBoxLayout()
+        self.quiet = {
+            which: self._field(f"quiet_{which}", title, lambda p, text, which=which: set_quiet(p, which, text))  # type: ignore[misc]
+            for which, title in (("from", "From"), ("to", "Until"))
+        }
+        for field in self.quiet.values():
+            quiet.addWidget(field)
+        column.addLayout(quiet)
+        column.addWidget(label("Room for", "title"))
+        room = QHBoxLayout()
+        self.room = {
+            place: self._field(f"room_{place}", title, lambda p, text, place=place: set_room(p, place, text))  # type: ignore[misc]
+            for place, title in _PLACES
+        }
+        for field in self.room.values():
+            room.addWidget(field)
+        column.addLayout(room)
+        column.addWidget(label("Where it dries", "title"))
+        weather = QHBoxLayout()
+        self.weather = {
+            name: self._field(f"days_{name}", title, lambda p, text, name=name: set_weather(p, name, text))  # type: ignore[misc]
+            for name, title in (("celsius", "°C"), ("humidity", "Humidity, %"))
+        }
+        for field in self.weather.values():
+            weather.addWidget(field)
+        column.addLayout(weather)
+        column.addStretch(1)
+
+    def _field(self, name: str, title: str, edit: Callable[[Project, str], Edited]) -> Field:
+        def enter(text: str) -> None:
+            self.session.do(lambda p: edit(p, text))
+
+        return Field(self.session, name, title, enter)
+
+    def _fill_own(self, column: QVBoxLayout) -> None:
+        """One day that is not as usual: the day, and its hours."""
+        row = QHBoxLayout()
+        self.own_day = Field(self.session, "own_day", "A day that is not as usual", lambda _text: None)
+        self.own_day.line.setPlaceholderText("2026-12-24")
+        self.own_hours = Field(self.session, "own_hours", "Its hours", self._enter_own)
+        self.own_hours.line.setPlaceholderText("off")
+        row.addWidget(self.own_day)
+        row.addWidget(self.own_hours)
+        column.addLayout(row)
+        self.own_rows = QVBoxLayout()
+        self.own_rows.setSpacing(2)
+        column.addLayout(self.own_rows)
+
+    def _enter_own(self, text: str) -> None:
+        day = self.own_day.line.text()
+        if day.strip():
+            self.session.do(lambda p: set_own_day(p, day.strip(), text))
+
+    def show_days(self, days: DayPlan, helps: tuple[Help, ...]) -> None:
+        """What the document holds, and whether the wanted day is kept."""
+        said = self.session.project.days
+        hours = said.hours
+        for k, field in enumerate(self.week):
+            field.show_value(spans_words(hours.week[k]))
+        self.quiet["from"].show_value(clock_words(hours.quiet_from))
+        self.quiet["to"].show_value(clock_words(hours.quiet_to))
+        for place, field in self.room.items():
+            field.show_value(str(getattr(hours.room, place)))
+        for which, field in self.dates.items():
+            field.show_value(getattr(said, which))
+        finishing = self.session.project.finishing
+        self.weather["celsius"].show_value(f"{finishing.celsius:g}")
+        self.weather["humidity"].show_value(f"{finishing.humidity:g}")
+        self._show_own()
+        self._judge(days, helps)
+
+    def _show_own(self) -> None:
+        own = self.session.project.days.hours.days
+        if own == self._own:
+            return
+        self._own = own
+        empty(self.own_rows)
+        for one in own:
+            words = f"{one.day}: {spans_words(one.spans) or 'off'}   (as usual again)"
+            button = push_button(f"usual_{one.day}", words, partial(self._as_usual, one.day))
+            button.setProperty("kind", "link")
+            self.own_rows.addWidget(button)
+
+    def _as_usual(self, day: str) -> None:
+        self.session.try_do(lambda p: set_own_day(p, day, None))
+
+    def _judge(self, days: DayPlan, helps: tuple[Help, ...]) -> None:
+        wanted = wanted_by(self.session.project.days, days.zone)
+        over = when_words(days.zone, days.end, days.now)
+        late = bool(wanted) and days.end > wanted
+        if not wanted:
+            words = ""
+        elif not late:
+            words = f"It will be there in time: over and dry {over}."
+        elif days.bound > wanted:
+            words = f"It cannot be there by then, whatever is done first: over and dry {over}."
+        else:
+            words = f"It will not be there by then: over and dry {over}."
+        self.verdict.setText(words)
+        self.verdict.setVisible(bool(words))
+        shown = (helps if late else ()), days.now
+        if shown == self._helps:
+            return
+        self._helps = shown
+        empty(self.helps)
+        if late and helps:
+            self.helps.addWidget(label("What would help:", "second"))
+        for k, one in enumerate(helps if late else ()):
+            kept = "in time, " if one.end <= wanted else ""
+            words = f"{one.words}: {kept}{when_words(days.zone, one.end, days.now)}"
+            button = push_button(f"help_{k}", words, partial(self._take, one))
+            button.setProperty("kind", "link")
+            button.setMinimumHeight(t.px(28))
+            self.helps.addWidget(button)
+
+    def _take(self, one: Help) -> None:
+        self.session.try_do(lambda p: Edited(_merged(p, one.project), Message(one.words), frozenset({"hours"})))
+
+
+def _merged(now: Project, other: Project) -> Project:
+    """What the help changed, on the document as it is now."""
+    from msgspec import structs
+
+    days = structs.replace(now.days, hours=other.days.hours)
+    return structs.replace(now, days=days, finishing=other.finishing)

@@ -1,0 +1,301 @@
+"""The days: what now, the rule of all that is to come, one's own hours, and what was written down."""
+
+from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+
+from zygoform.app.preferences import Preferences
+from zygoform.app.seen import when_seen
+from zygoform.app.session import Session
+from zygoform.app.stages.days.gate_card import GateCard
+from zygoform.app.stages.days.log_page import LogPage
+from zygoform.app.stages.days.now_card import NowCard, drying
+from zygoform.app.stages.days.own_hours_page import OwnHoursPage
+from zygoform.app.stages.days.rule import DayRule
+from zygoform.app.stages.days.steps_page import StepsPage
+from zygoform.app.theme import tokens as t
+from zygoform.app.theme.icons import icon
+from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.core.days.moments import Moment, utc_of
+from zygoform.core.edits.days import put_at
+from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.schedule.day_plan import DayPlan, DayStep, wanted_by
+from zygoform.core.schedule.events import (
+    answer_gate,
+    begin_step,
+    can_break_off,
+    finish_step,
+    no_time_today,
+    pause_step,
+    still_tacky,
+    went_wrong,
+)
+from zygoform.core.schedule.sub_jobs import sub_jobs
+from zygoform.core.schedule.words import day_of, long_words, span_words, when_words
+from zygoform.core.steps.words import span, step_needs
+
+SIDE_WIDE = 400
+_EDITS = {
+    "begin": begin_step,
+    "done": finish_step,
+    "pause": pause_step,
+    "tacky": still_tacky,
+    "wrong": went_wrong,
+}
+PAGES = [("steps", "Steps"), ("hours", "Hours"), ("log", "Log")]
+
+
+class DaysStage(QWidget):
+    """Left what now and the rule of days; right the steps, the hours, the log."""
+
+    def __init__(self, session: Session, preferences: Preferences, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session, self.preferences, self._chosen = session, preferences, ""
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        self.drawer = SideDrawer("steps")
+        row.addWidget(self.drawer)
+        self._fill_main(self.drawer.main)
+        self._fill_side(self.drawer.side)
+        when_seen(self, session.changed, self.refresh, stale=True)
+        when_seen(self, session.days.planned, self.refresh)
+        when_seen(self, session.days.looked, self.refresh)
+
+    def _fill_main(self, main: QWidget) -> None:
+        column = QVBoxLayout(main)
+        column.setContentsMargins(t.MARGIN, 8, 12, 8)
+        column.setSpacing(6)
+        self.rule = DayRule(self._tip)
+        self.rule.chosen.connect(self.choose)
+        self.rule.pointed.connect(self._point)
+        self.rule.moved.connect(self._move)
+        bar = QHBoxLayout()
+        bar.addWidget(label("Days", "title"))
+        self.legend = label("solid: work; hatched: drying; pale: your hours", "second")
+        bar.addWidget(self.legend)
+        bar.addStretch(1)
+        for name, tip, picture, do in (
+            ("days_today", "To now (T)", "fit", self.rule.to_now),
+            ("days_nearer", "Wider hours (+)", "nearer", lambda: self.rule.zoom_by(1)),
+            ("days_farther", "More days (-)", "farther", lambda: self.rule.zoom_by(-1)),
+        ):
+            button = QToolButton()
+            button.setObjectName(name)
+            button.setProperty("kind", "plain")
+            button.setIcon(icon(picture))
+            button.setToolTip(tip)
+            button.setAccessibleName(tip)
+            button.clicked.connect(do)
+            bar.addWidget(button)
+        column.addLayout(bar)
+        self.now = NowCard(self.session, self._typed)
+        self.now.said.connect(self.say)
+        self.now.picked.connect(self.choose)
+        column.addWidget(self.now)
+        self.gate = GateCard(self.session)
+        self.gate.answered.connect(self._answer)
+        column.addWidget(self.gate)
+        column.addWidget(self.rule, 1)
+        self.told = wrapped("", "second")
+        self.told.setObjectName("days_told")
+        self.told.hide()
+        column.addWidget(self.told)
+
+    def _fill_side(self, side: QWidget) -> None:
+        side.setFixedWidth(t.px(SIDE_WIDE))
+        column = QVBoxLayout(side)
+        column.setContentsMargins(0, 8, 8, 8)
+        self.pages = Segments("days_page", PAGES, "steps")
+        self.pages.setAccessibleName("What is shown of the days")
+        self.pages.chosen.connect(self.turn_to)
+        column.addWidget(self.pages)
+        self._stack = QStackedWidget()
+        self.steps = StepsPage(self.session)
+        self.steps.chosen.connect(self.choose)
+        self.steps.said.connect(self._say_of)
+        self.hours = OwnHoursPage(self.session)
+        self.log = LogPage(self.session)
+        self._pages: dict[str, QWidget] = {"steps": self.steps, "hours": self.hours, "log": self.log}
+        for page in self._pages.values():
+            self._stack.addWidget(scrolled(page))
+        column.addWidget(self._stack, 1)
+
+    def turn_to(self, page: str) -> None:
+        """Another page."""
+        self.pages.set_value(page)
+        self._stack.setCurrentIndex(list(self._pages).index(page))
+        self.refresh()
+
+    # What is shown
+
+    def refresh(self) -> None:
+        """The plan as it is, and the page that is seen."""
+        days = self.session.days.plan
+        self.now.show_days(days)
+        plan = self.session.plan
+        if days is None or plan is None:
+            return
+        gates = self.session.days.open_gates()
+        due = next((gate for gate in gates if self._is_due(days, gate.step, before=gate.before)), None)
+        self.gate.show_gate(due, days, self.session.days.ends.get(due.id, {}) if due is not None else {})
+        finish: FinishPlan = plan.finish
+        rows = sub_jobs(days, plan.changes, finish, self.session.project.names)
+        self.rule.show_days(days, rows, wanted_by(self.session.project.days, days.zone), self._chosen)
+        page = self.pages.value
+        if page == "steps":
+            self.steps.show_days(days, self._chosen)
+        elif page == "hours":
+            self.hours.show_days(days, self.session.days.helps)
+        else:
+            self.log.show_days(days)
+
+    def _is_due(self, days: DayPlan, step_id: str, *, before: bool) -> bool:
+        """Whether a question can be answered by now: its step is done, or, asked before it, comes next."""
+        own = days.by_id.get(step_id)
+        if own is None:
+            return False
+        nearest = days.next
+        return own.standing != "done" and own is nearest if before else own.standing == "done"
+
+    def choose(self, step_id: str) -> None:
+        """Opens a step."""
+        self._chosen = step_id
+        self.told.hide()
+        days = self.session.days.plan
+        own = days.by_id.get(step_id) if days is not None else None
+        if own is not None:
+            self.session.highlight(own.step.where)
+        if self.pages.value != "steps":
+            self.turn_to("steps")
+        else:
+            self.refresh()
+
+    def _point(self, step_id: str) -> None:
+        days = self.session.days.plan
+        own = days.by_id.get(step_id or self._chosen) if days is not None else None
+        self.session.highlight(own.step.where if own is not None else ())
+
+    def _tip(self, own: DayStep) -> str:
+        days = self.session.days.plan
+        if days is None:
+            return ""
+        zone, now = days.zone, days.now
+        when = f"{day_of(zone, own.begin, now)} {span_words(zone, own.begin, own.end)}"
+        took = f"took {long_words(own.real)}, " if own.real else ""
+        lines = [self.session.show(own.step.what), f"{when}; {took}planned {span(own.step.minutes)}"]
+        lines += [f"Then dry {when_words(zone, own.dry, now)}"] if own.dry > own.end else []
+        return "\n".join((*lines, step_needs(own.step))).strip()
+
+    # What is said
+
+    def say(self, name: str) -> None:
+        """Start, done, break off, still tacky, went wrong, no time today: of what is next, or was last."""
+        days = self.session.days.plan
+        if days is None:
+            return
+        if name == "today":
+            at = self.session.days.clock.time()
+            self.session.try_do(lambda p: no_time_today(p, at, days.zone))
+            return
+        own = drying(days) if name == "tacky" else self._said_of(days, name)
+        if own is not None:
+            self._say_of(name, own.id)
+
+    def _said_of(self, days: DayPlan, name: str) -> DayStep | None:
+        """Of what someone is at, else of the next; what went wrong was done last."""
+        nearest = days.next
+        if name == "wrong" and (nearest is None or nearest.standing != "going"):
+            return max(days.done, key=lambda own: own.end, default=nearest)
+        return nearest
+
+    def _say_of(self, name: str, step_id: str) -> None:
+        days = self.session.days.plan
+        own = days.by_id.get(step_id) if days is not None else None
+        if own is None:
+            return
+        if name == "photo":
+            self._photo(own)
+            return
+        at, what = self.session.days.clock.time(), self.session.show(own.step.what)
+        edit = _EDITS[name]
+        done = self.session.try_do(lambda p: edit(p, own, at, what))
+        if done and name == "pause" and not can_break_off(own):
+            self._tell("Where a wet edge has dried it shows: sand it when it is dry, and coat all of it.")
+
+    def _typed(self, text: str) -> None:
+        """Real minutes were typed: done."""
+        days = self.session.days.plan
+        own = days.next if days is not None else None
+        if own is not None:
+            at, what = self.session.days.clock.time(), self.session.show(own.step.what)
+            self.session.do(lambda p: finish_step(p, own, at, what, text))
+
+    def _answer(self, gate_id: str, key: str) -> None:
+        gate = next((gate for gate in self.session.days.open_gates() if gate.id == gate_id), None)
+        if gate is not None:
+            at = self.session.days.clock.time()
+            self.session.try_do(lambda p: answer_gate(p, gate, key, at))
+
+    def _photo(self, own: DayStep) -> None:
+        """A picture at its step."""
+        del own
+
+    def _move(self, step_id: str, to: Moment) -> None:
+        """A bar was dragged: later it is not begun before that; earlier it is told what holds it."""
+        days = self.session.days.plan
+        own = days.by_id.get(step_id) if days is not None else None
+        if days is None or own is None:
+            return
+        what = self.session.show(own.step.what)
+        if to >= own.begin:
+            at = utc_of(to)
+            words = f"{what}: not before {when_words(days.zone, to, days.now)}"
+            self.session.try_do(lambda p: put_at(p, step_id, at, words))
+            return
+        if any(pin.step == step_id for pin in self.session.project.days.pins):
+            self.session.try_do(lambda p: put_at(p, step_id, None, f"{what}: when it can"))
+            return
+        self._tell(held_words(days, own))
+
+    def _tell(self, words: str) -> None:
+        self.told.setText(words)
+        self.told.show()
+
+    # Keys
+
+    def next_page(self) -> None:
+        """Steps, hours, log."""
+        names = [name for name, _ in PAGES]
+        self.turn_to(names[(names.index(self.pages.value) + 1) % len(names)])
+
+    def begin(self) -> None:
+        """Where the keyboard starts on this screen; from here on there is a plan of days."""
+        self.session.days.begin()
+        self.rule.rows.setFocus()
+
+    def press(self, name: str) -> None:
+        """As if the button of that had been pressed, if it can be."""
+        button = self.now.buttons[name]
+        if button.isEnabled() and not button.isHidden():
+            self.say(name)
+
+
+def held_words(days: DayPlan, own: DayStep) -> str:
+    """Why a step cannot be sooner, and what it would cost to do it all the same."""
+    before = days.waits_for(own)
+    if before is None:
+        return "Nothing holds it but your hours and what is done before it: start it now, and the rest moves."
+    if before.standing != "done":
+        again = before.planned + round(before.dry - before.end)
+        return (
+            f"It comes after “{before.step.what.text.split(',')[0]}”: done before that, it would have to be done "
+            f"again, about {long_words(own.planned)} of work and {long_words(again)} until it can."
+        )
+    wet = when_words(days.zone, before.dry, days.now)
+    cost = long_words(own.planned + before.planned + (before.dry - before.end))
+    return (
+        f"“{before.step.what.text.split(',')[0]}” is wet until {wet}. {before.step.wait_for} "
+        f"Sooner, both are sanded off and done again: about {cost}."
+    )

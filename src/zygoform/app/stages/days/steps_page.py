@@ -1,0 +1,207 @@
+"""All steps day by day, and of the one that is open all there is to know, to note and to learn."""
+
+from functools import partial
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
+
+from zygoform.app.session import Session
+from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.fields import Field, empty, push_button
+from zygoform.app.widgets.findings import CautionLine, wrapped
+from zygoform.core.edits.days import learn, put_at, write_down
+from zygoform.core.outcome.cautions import CAUTIONS
+from zygoform.core.schedule.day_plan import DayPlan, DayStep
+from zygoform.core.schedule.lessons import subjects
+from zygoform.core.schedule.words import day_of, long_words, span_words, when_words
+from zygoform.core.steps.words import span, step_needs
+
+_ID = Qt.ItemDataRole.UserRole
+
+
+class StepsPage(QWidget):
+    """`chosen` carries a step; `said` what was pressed for it (done, wrong, tacky, begin, photo)."""
+
+    chosen = Signal(str)
+    said = Signal(str, str)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._shown: object = None
+        self._detail: object = None
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 10, 8)
+        column.setSpacing(6)
+        self.total = wrapped("", "strong")
+        self.total.setObjectName("days_total")
+        column.addWidget(self.total)
+        self.list = QListWidget()
+        self.list.setObjectName("day_list")
+        self.list.setAccessibleName("Steps, day by day")
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.list.setTextElideMode(Qt.TextElideMode.ElideRight)
+        self.list.setMinimumHeight(t.px(180))
+        self.list.currentItemChanged.connect(self._on_current)
+        column.addWidget(self.list, 1)
+        self.card = QFrame()
+        self.card.setObjectName("day_step")
+        self.inside = QVBoxLayout(self.card)
+        self.inside.setContentsMargins(0, 6, 0, 0)
+        self.inside.setSpacing(4)
+        column.addWidget(self.card)
+
+    def show_days(self, days: DayPlan, chosen: str) -> None:
+        """The list anew where anything of it differs; the open step."""
+        shown = days.steps, self.session.unit, days.zone.local(days.now)[0]
+        self.total.setText(_total(days))
+        if shown != self._shown:
+            self._shown = shown
+            self._fill(days)
+        self._select(chosen)
+        self._show(days, days.by_id.get(chosen) or days.next)
+
+    def _fill(self, days: DayPlan) -> None:
+        self.list.blockSignals(True)
+        self.list.clear()
+        day = ""
+        for own in days.steps:
+            name = day_of(days.zone, own.begin, days.now)
+            if name != day:
+                day = name
+                head = QListWidgetItem(name[:1].upper() + name[1:])
+                head.setFlags(Qt.ItemFlag.NoItemFlags)
+                self.list.addItem(head)
+            mark = {"done": "✓ ", "going": "▸ ", "paused": "– "}.get(own.standing, "")
+            words = f"   {mark}{span_words(days.zone, own.begin, own.end)}  {self.session.show(own.step.what)}"
+            item = QListWidgetItem(words)
+            item.setData(_ID, own.id)
+            item.setToolTip(self.session.show(own.step.what))
+            self.list.addItem(item)
+        self.list.blockSignals(False)
+
+    def _select(self, chosen: str) -> None:
+        self.list.blockSignals(True)
+        for row in range(self.list.count()):
+            item = self.list.item(row)
+            if item.data(_ID) == chosen:
+                self.list.setCurrentItem(item)
+                self.list.scrollToItem(item)
+                break
+        self.list.blockSignals(False)
+
+    def _on_current(self, item: QListWidgetItem | None, _before: object) -> None:
+        if item is not None and item.data(_ID):
+            self.chosen.emit(item.data(_ID))
+
+    # The open step
+
+    def _show(self, days: DayPlan, own: DayStep | None) -> None:
+        shown = own, days.now, days.zone, self.session.unit, len(self.session.project.days.log)
+        if shown == self._detail:
+            return
+        self._detail = shown
+        empty(self.inside)
+        if own is None:
+            return
+        step, show = own.step, self.session.show
+        self.inside.addWidget(wrapped(show(step.what), "title"))
+        for words in _lines(days, own, show(step.made_of)):
+            self.inside.addWidget(wrapped(words, "second"))
+        self.inside.addWidget(self._presses(days, own))
+        for code in step.cautions:
+            if code in CAUTIONS:
+                self.inside.addWidget(CautionLine(self.session, CAUTIONS[code]))
+        self._entries(own)
+        note = Field(self.session, "day_note", "Note at this step", partial(self._note, own))
+        self.inside.addWidget(note)
+        plan = self.session.plan
+        about = subjects(step, plan.changes if plan is not None else ())
+        narrow = about[0][1]
+        lesson = Field(
+            self.session, "day_lesson", f"Learnt, for the next time ({narrow})", partial(self._learn, about[0][0])
+        )
+        self.inside.addWidget(lesson)
+
+    def _presses(self, days: DayPlan, own: DayStep) -> QWidget:
+        row = QWidget()
+        line = QHBoxLayout(row)
+        line.setContentsMargins(0, 0, 0, 0)
+        line.setSpacing(6)
+        wanted = [("done", "Done"), ("begin", "Start")] if own.standing != "done" else [("wrong", "Went wrong")]
+        if own.standing == "done" and own.step.wait[1]:
+            wanted.append(("tacky", "Still tacky"))
+        wanted.append(("photo", "Photo…"))
+        if any(pin.step == own.id for pin in self.session.project.days.pins):
+            wanted.append(("unpin", "Let it go"))
+        for name, words in wanted:
+            line.addWidget(push_button(f"step_{name}", words, partial(self._say, name, own)))
+        line.addStretch(1)
+        del days
+        return row
+
+    def _say(self, name: str, own: DayStep) -> None:
+        if name == "unpin":
+            self.session.try_do(lambda p: put_at(p, own.id, None, "Begins when it can"))
+        else:
+            self.said.emit(name, own.id)
+
+    def _entries(self, own: DayStep) -> None:
+        for entry in self.session.project.days.log:
+            if entry.step == own.id and (entry.text or entry.photo) and entry.kind in ("note", "photo"):
+                self.inside.addWidget(wrapped(f"“{entry.text}”" if entry.text else "A photo", ""))
+
+    def _note(self, own: DayStep, text: str) -> None:
+        if text.strip():
+            what = self.session.show(own.step.what)
+            at = self.session.days.clock.time()
+            self.session.do(
+                lambda p: write_down(
+                    p, "note", at, f"Note: {what}", step=own.id, what=what, text=text.strip()[:2000]
+                )
+            )
+
+    def _learn(self, about: str, text: str) -> None:
+        if text.strip():
+            self.session.do(lambda p: learn(p, text, (about,)))
+
+
+def _total(days: DayPlan) -> str:
+    if days.refused:
+        return days.refused
+    if not days.open:
+        return "All is done."
+    over = when_words(days.zone, days.end, days.now)
+    gap = days.end - days.bound
+    proof = "No plan is shorter." if gap <= 0 else f"None is shorter by more than {long_words(gap)}."
+    looking = "" if days.is_final else " Looking for a better one…"
+    left = sum(end - begin for own in days.open for begin, end in own.pieces)
+    return (
+        f"Over and dry {over}; {long_words(left)} of work left. {proof if days.is_final else ''}{looking}".strip()
+    )
+
+
+def _lines(days: DayPlan, own: DayStep, made_of: str) -> list[str]:
+    zone, now = days.zone, days.now
+    pieces = ", ".join(f"{day_of(zone, begin, now)} {span_words(zone, begin, end)}" for begin, end in own.pieces)
+    lines = [pieces[:1].upper() + pieces[1:]]
+    if own.standing == "done":
+        planned = f"planned {span(own.step.minutes)}"
+        lines.append(f"Took {long_words(own.real)}, {planned}." if own.real else f"Done, {planned}.")
+    else:
+        lines.append(f"About {span(own.step.minutes)}: {made_of}" if made_of else f"About {span(own.step.minutes)}")
+    if own.dry > own.end:
+        lines.append(f"Then dry {when_words(zone, own.dry, now)}. {own.step.wait_for}")
+    if own.scuffed:
+        lines.append("It comes too late for another coat as it is: scuff it first, the time for that is in it.")
+    if not own.whole:
+        lines.append("It should not be broken off, and no stretch of your hours is long enough for it.")
+    before = days.waits_for(own) if own.standing != "done" else None
+    if before is not None:
+        lines.append(
+            f"After: {before.step.what.text}" if not before.step.what.lengths else "After what comes before."
+        )
+    needs = step_needs(own.step)
+    if needs:
+        lines.append(needs)
+    return lines

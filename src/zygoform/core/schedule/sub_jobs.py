@@ -1,0 +1,46 @@
+"""Steps that belong together, a row each on the rule of days: a change, a mend, the coats of some zones."""
+
+from msgspec import Struct
+
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import kind_of
+from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from zygoform.core.measure.message import literal
+from zygoform.core.schedule.day_plan import DayPlan, DayStep
+from zygoform.core.steps.step import Step
+
+
+class SubJob(Struct, frozen=True):
+    """One row: what it is, and its steps in the order they begin in."""
+
+    key: str
+    title: str
+    steps: tuple[DayStep, ...]
+
+
+def sub_jobs(
+    days: DayPlan, changes: tuple[ChangeBase, ...], finish: FinishPlan, names: dict[str, str]
+) -> tuple[SubJob, ...]:
+    """In the order they are begun in. `names` are those of the pieces: said where there are several."""
+    rows: dict[str, list[DayStep]] = {}
+    for own in days.steps:
+        rows.setdefault(row_of(own.step), []).append(own)
+    titles = {f"change/{c.id}": f"{c.number} {kind_of(c).title}" for c in changes}
+    titles |= {f"{FINISH}/{batch.id}": batch.names for batch in finish.batches}
+    for piece_id, name in names.items():
+        of = f", {name}" if len(names) > 1 else ""
+        titles[f"apart/{piece_id}"] = f"Take apart{of}"
+        titles[f"{FINISH}/{piece_id}"] = f"Before the coats{of}"
+    titles["buy"] = "Buy"
+    return tuple(
+        SubJob(key, literal(titles.get(key, key.rpartition("/")[2])), tuple(steps)) for key, steps in rows.items()
+    )
+
+
+def row_of(step: Step) -> str:
+    """The row a step stands in."""
+    if step.source == FINISH:
+        return step.id.rpartition("/")[0]
+    if step.source == "buy":
+        return "buy"
+    return f"apart/{step.source}" if step.phase == "apart" and step.id.count("/") > 1 else f"change/{step.source}"
