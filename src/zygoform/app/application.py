@@ -5,6 +5,7 @@ from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QApplication
 
 from zygoform.app.autosave import Autosave
+from zygoform.app.clock import Clock
 from zygoform.app.main_view import MainView
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
@@ -13,6 +14,7 @@ from zygoform.app.theme.look import put_on
 from zygoform.core.limits import is_large
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo_days import in_its_days
 from zygoform.files.prices_csv import PriceList, own_prices
 from zygoform.files.recovery import Copy, drop
 
@@ -27,7 +29,9 @@ class Application(QObject):
         self._app, self._frame, self.preferences = app, frame, preferences
         prices = None if demo else own_prices()
         project = (
-            demo_project() if prices is None else fresh_project(preferences.settings.shop, prices, preferences.fan)
+            in_its_days(demo_project(), Clock().time())
+            if prices is None
+            else fresh_project(preferences.settings.shop, prices, preferences.fan)
         )
         self.session = Session(project, soon=True)
         self.keeping = Autosave(self.session, self, self._known)

@@ -15,6 +15,7 @@ from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.planning import set_value
 from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.demo_days import in_its_days
 from zygoform.files.demo_set import set_demo
 from zygoform.files.settings_json import Theme
 
@@ -26,7 +27,7 @@ class _Studio:
 
     def __init__(self, app: QApplication, folder: Path) -> None:
         self.app, self.folder, self.taken = app, folder, list[Path]()
-        self.session, self.frame = Session(demo_project()), MainWindow()
+        self.session, self.frame = Session(in_its_days(demo_project(), NOW)), MainWindow()
         self.window = MainView(self.session, self.frame)
 
     def shot(self, name: str) -> None:

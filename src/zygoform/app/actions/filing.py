@@ -64,8 +64,9 @@ class Filing(QObject):
         """The Harbour Lane counter."""
         if self.may_leave():
             from zygoform.files.demo import demo_project
+            from zygoform.files.demo_days import in_its_days
 
-            self.session.begin(demo_project(), None, "Opened the demo")
+            self.session.begin(in_its_days(demo_project(), self.session.days.clock.time()), None, "Opened the demo")
 
     def demo_set(self) -> None:
         """The Mill Row set."""

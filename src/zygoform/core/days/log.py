@@ -68,6 +68,11 @@ class Days(Struct, frozen=True):
         return self != Days()
 
     @property
+    def done(self) -> frozenset[str]:
+        """The steps that were written down as done."""
+        return frozenset(entry.step for entry in self.log if entry.kind == "done")
+
+    @property
     def next_entry(self) -> str:
         """An id nobody has."""
         return f"e{1 + max((int(entry.id[1:]) for entry in self.log), default=0)}"

@@ -176,11 +176,14 @@ def plan_piecemeal(
     work = yield from steps_stage(form, pieces, finish, project.shop, memory)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
-    findings += _of_finish(finish, work, form, bought)
+    findings += _of_finish(finish, work, form, bought, project.days.done)
+    findings += _of_days(project, work, form)
     return Plan(form, cut, bought, condition, project.shop, findings, cautions, pieces, work, finish)
 
 
-def _of_finish(finish: FinishPlan, work: WorkPlan, form: FormPlan, bought: Purchase) -> tuple[Finding, ...]:
+def _of_finish(
+    finish: FinishPlan, work: WorkPlan, form: FormPlan, bought: Purchase, done: frozenset[str]
+) -> tuple[Finding, ...]:
     """What is judged of the finish, of its place in the order of work, and of what is meant to be bought."""
     if not finish.pieces:
         return ()
@@ -189,7 +192,19 @@ def _of_finish(finish: FinishPlan, work: WorkPlan, form: FormPlan, bought: Purch
     from zygoform.core.steps.finish_order import order_findings
 
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
+    # What was logged as done comes too late for nothing.
+    work = WorkPlan(tuple(step for step in work.steps if step.id not in done))
     return (*finish.findings, *order_findings(finish, work, whose), *too_few_cans(bought, finish))
+
+
+def _of_days(project: Project, work: WorkPlan, form: FormPlan) -> tuple[Finding, ...]:
+    """What was learnt before and fits something still to be done."""
+    days = project.days
+    if not days.lessons:
+        return ()
+    from zygoform.core.schedule.lessons import lesson_findings
+
+    return lesson_findings(days.lessons, work.steps, form.changes, days.done)
 
 
 def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:

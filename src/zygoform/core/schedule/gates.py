@@ -19,6 +19,7 @@ from zygoform.core.measure.message import literal
 
 GateKind = Literal["under", "bleeds", "colour", "spray"]
 _FINEST_ON_VENEER = 120
+_NO_WOOD = ("hardware", "cane", "glass")
 
 
 class GateAnswer(Struct, frozen=True):
@@ -93,7 +94,7 @@ def _of_batch(batch: Batch) -> Iterator[Gate]:
     layers, keys = batch.layers, layer_keys(batch.layers)
     zones = tuple(dict.fromkeys(plan.shared for plan in batch.zones))
     names = literal(batch.names[:1].lower() + batch.names[1:])
-    found = any(plan.zone.old_area for plan in batch.zones)
+    found = any(plan.zone.old_area and plan.zone.role not in _NO_WOOD for plan in batch.zones)
 
     def gate(kind: GateKind, at: int, asks: str, coat: str = "", *, before: bool = False) -> Gate:
         step = f"{FINISH}/{batch.id}/{keys[at]}{coat}"

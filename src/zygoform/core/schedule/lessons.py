@@ -3,7 +3,7 @@
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.coats.coat import KNOWN_COATS, coat_of
-from zygoform.core.days.log import Entry, Lesson
+from zygoform.core.days.log import Lesson
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding
@@ -39,12 +39,11 @@ def _material(step: Step) -> str:
 
 
 def lesson_findings(
-    lessons: tuple[Lesson, ...], steps: tuple[Step, ...], changes: tuple[ChangeBase, ...], log: tuple[Entry, ...]
+    lessons: tuple[Lesson, ...], steps: tuple[Step, ...], changes: tuple[ChangeBase, ...], done: frozenset[str]
 ) -> tuple[Finding, ...]:
     """Each lesson that fits something still to be done, with the parts it is done to."""
     if not lessons:
         return ()
-    done = {entry.step for entry in log if entry.kind == "done"}
     by_key: dict[str, list[Step]] = {}
     for step in steps:
         if step.id not in done:

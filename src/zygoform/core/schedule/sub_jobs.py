@@ -21,7 +21,7 @@ class SubJob(Struct, frozen=True):
 def sub_jobs(
     days: DayPlan, changes: tuple[ChangeBase, ...], finish: FinishPlan, names: dict[str, str]
 ) -> tuple[SubJob, ...]:
-    """In the order they are begun in. `names` are those of the pieces: said where there are several."""
+    """In the order they are gone on with, those that are done last. `names` are those of the pieces: said where there are several."""
     rows: dict[str, list[DayStep]] = {}
     for own in days.steps:
         rows.setdefault(row_of(own.step), []).append(own)
@@ -32,9 +32,15 @@ def sub_jobs(
         titles[f"apart/{piece_id}"] = f"Take apart{of}"
         titles[f"{FINISH}/{piece_id}"] = f"Before the coats{of}"
     titles["buy"] = "Buy"
-    return tuple(
+    made = [
         SubJob(key, literal(titles.get(key, key.rpartition("/")[2])), tuple(steps)) for key, steps in rows.items()
-    )
+    ]
+    return tuple(sorted(made, key=_next_begin))
+
+
+def _next_begin(row: SubJob) -> tuple[bool, int]:
+    open_ = [own.begin for own in row.steps if own.standing != "done"]
+    return not open_, min(open_) if open_ else row.steps[0].begin
 
 
 def row_of(step: Step) -> str:

@@ -2,11 +2,10 @@
 
 from functools import partial
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QFrame, QGridLayout, QVBoxLayout
 
 from zygoform.app.session import Session
-from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.days.moments import Moment
@@ -35,7 +34,6 @@ class GateCard(QFrame):
         self._grid = QGridLayout()
         self._grid.setVerticalSpacing(4)
         self._grid.setHorizontalSpacing(8)
-        self._grid.setColumnStretch(1, 1)
         column.addLayout(self._grid)
         self._shown: object = None
         self.hide()
@@ -51,13 +49,15 @@ class GateCard(QFrame):
         if gate is None or days is None:
             return
         self.asks.setText(gate.asks)
-        for row, answer in enumerate(gate.answers):
+        for column, answer in enumerate(gate.answers):
             button = push_button(
                 f"gate_{answer.key}", answer.label, partial(self.answered.emit, gate.id, answer.key)
             )
-            button.setMinimumWidth(t.px(120))
-            self._grid.addWidget(button, row, 0)
+            self._grid.addWidget(button, 0, column)
+            self._grid.setColumnStretch(column, 1)
             end = ends.get(answer.key, 0) if answer.does else days.end
             over = f"over {when_words(days.zone, end, days.now)}" if end else ""
             words = ", ".join(part for part in (answer.does or "as planned", over) if part)
-            self._grid.addWidget(wrapped(words, "second"), row, 1)
+            told = wrapped(words, "second")
+            told.setAlignment(Qt.AlignmentFlag.AlignTop)
+            self._grid.addWidget(told, 1, column)

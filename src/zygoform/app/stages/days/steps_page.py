@@ -58,7 +58,8 @@ class StepsPage(QWidget):
         if shown != self._shown:
             self._shown = shown
             self._fill(days)
-        self._select(chosen)
+        nearest = days.next
+        self._select(chosen or (nearest.id if nearest is not None else ""))
         self._show(days, days.by_id.get(chosen) or days.next)
 
     def _fill(self, days: DayPlan) -> None:
