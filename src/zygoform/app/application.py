@@ -31,7 +31,7 @@ class Application(QObject):
         project = (
             in_its_days(demo_project(), Clock().time())
             if prices is None
-            else fresh_project(preferences.settings.shop, prices, preferences.fan)
+            else fresh_project(preferences.settings.shop, prices, preferences.fan, preferences.lessons)
         )
         self.session = Session(project, soon=True)
         self.keeping = Autosave(self.session, self, self._known)

@@ -41,6 +41,7 @@ class Autosave(QObject):
         self._timer.setInterval(EVERY_MS)
         self._timer.timeout.connect(lambda: self.keep_now())
         self._prices = (session.project.shop.timber, session.project.shop.packs)
+        self._log = session.project.days.log
         session.changed.connect(self._on_changed)
         session.opened.connect(self._on_opened)
 
@@ -75,9 +76,14 @@ class Autosave(QObject):
         project = self.session.history.project
         if self.session.path is None and project.id:
             self._unsaved_photos.add(project.id)
+        written = self._log is not project.days.log
+        self._log = project.days.log
         if self.session.is_dirty:
             if not self._timer.isActive():
                 self._timer.start(EVERY_MS)
+            if written:
+                # What happened at the bench is known to nobody else: it is not waited for.
+                self.keep_now()
         elif not self._writing:
             self._timer.stop()
             self._drop()

@@ -158,7 +158,8 @@ class MainView(QWidget):
     def _make_days(self) -> QWidget:
         from zygoform.app.stages.days.stage import DaysStage
 
-        days = DaysStage(self.session, self.preferences, self.stages)
+        days = DaysStage(self.session, lambda: self.filing.ask_photos(), self.stages)
+        days.steps.learnt.connect(lambda: self.preferences.keep_lessons(self.session.project.days.lessons))
         self._give_keys(days_actions(days), days.rule.rows)
         return days
 

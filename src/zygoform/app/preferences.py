@@ -7,6 +7,7 @@ from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.background import Background
 from zygoform.core.coats.layer import Finishing
+from zygoform.core.days.log import Days, Lesson
 from zygoform.files.settings_json import Settings, settings_and_fault, write_settings
 
 
@@ -29,6 +30,15 @@ class Preferences(QObject):
     def fan(self) -> Finishing:
         """Colours and mixes of other projects, for a new one."""
         return Finishing(colours=self.settings.colours, recipes=self.settings.recipes)
+
+    @property
+    def lessons(self) -> Days:
+        """What was learnt in other projects, for a new one."""
+        return Days(lessons=self.settings.lessons)
+
+    def keep_lessons(self, lessons: tuple[Lesson, ...]) -> None:
+        """What a project has of them, for the next."""
+        self.set(lessons=self.settings.with_lessons(lessons).lessons)
 
     def keep_fan(self, finishing: Finishing) -> None:
         """What a project has of them, for the next."""

@@ -2,11 +2,13 @@
 
 import time
 from collections.abc import Callable
+from datetime import UTC, datetime
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop
 from PySide6.QtWidgets import QApplication, QPushButton
 
+from zygoform.app.clock import Clock
 from zygoform.app.main_view import MainView
 from zygoform.app.main_window import MainWindow
 from zygoform.app.session import Session
@@ -20,6 +22,8 @@ from zygoform.files.demo_set import set_demo
 from zygoform.files.settings_json import Theme
 
 LONGEST_WAIT = 20.0
+NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)
+"""The demo is always as it was then."""
 
 
 class _Studio:
@@ -28,6 +32,7 @@ class _Studio:
     def __init__(self, app: QApplication, folder: Path) -> None:
         self.app, self.folder, self.taken = app, folder, list[Path]()
         self.session, self.frame = Session(in_its_days(demo_project(), NOW)), MainWindow()
+        self.session.days.clock = Clock(lambda: NOW)
         self.window = MainView(self.session, self.frame)
 
     def shot(self, name: str) -> None:

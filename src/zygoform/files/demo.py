@@ -13,6 +13,7 @@ from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.photo import SHIPPED, Dot, Photo
+from zygoform.core.days.log import Days
 from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings
 from zygoform.core.form.front import Division, Opening, replaced
@@ -48,15 +49,18 @@ _FRONT = Division("d5", "columns", (_DRAWERS, Opening("o2"), Opening("o3")), ((R
 
 
 def fresh_project(
-    usual: Shop | None = None, prices: PriceList | None = None, fan: Finishing | None = None
+    usual: Shop | None = None,
+    prices: PriceList | None = None,
+    fan: Finishing | None = None,
+    learnt: Days | None = None,
 ) -> Project:
     """A project with nothing in it but prices and the usual settings; both as shipped where none are given.
 
-    `fan` holds the colours and mixes of other projects.
+    `fan` holds the colours and mixes of other projects, `learnt` what was learnt in them.
     """
     prices = prices or shipped_prices()
     shop = structs.replace(usual or Shop(), timber=prices.timber, packs=prices.packs)
-    return Project(shop=shop, finishing=fan or Finishing())
+    return Project(shop=shop, finishing=fan or Finishing(), days=learnt or Days())
 
 
 def demo_project() -> Project:

@@ -38,10 +38,10 @@ c1/trim | 4 | 9:50 | 50 | 70 | Trim it to its length, round the corners
 c4/mend | 4 | 11:00 | 70 | 74 | Worn or broken runner, guide: new runners, as a pair
 c1/fix | 4 | 13:05 | 65 | 72 | Fix it from below, so that the wood can move
 c6/cut | 4 | 13:25 | 20 | 18 | Cut 3 parts: Shelf 1, Cleat
-c7/fix | 4 | 14:10 | 45 | 58 | Measure both diagonals, pull the piece square, fix the back from the middle of each edge
+c7/fix | 4 | 14:10 | 45 | 58 | Measure both diagonals, pull the piece square, fix the back
 c12/hang | 4 | 14:40 | 30 | 30 | Hang the flap on 3 hinges with two screws each; open it slowly, then drive the rest
 c6/prepare | 4 | 15:00 | 20 | 24 | Mark the heights on both sides from one stick, fix the cleats level
-c8/fix | 4 | 15:25 | 25 | 20 | Stand it where it stays, mark the studs, screw the straps to the piece and then to the wall
+c8/fix | 4 | 15:25 | 25 | 20 | Stand it where it stays, screw the straps on
 c2/fix | 4 | 15:50 | 25 | 35 | Turn the piece over, screw the skirt on
 c5/out | 4 | 16:10 | 20 | 21 | Take out 1 old insert, strips or staples first
 c11/check | 4 | 16:25 | 15 | 16 | Tape the template on every front, step back and look before you bore
@@ -56,7 +56,7 @@ finish/p1/hardware/scuff | 3 | 18:55 | 5 | 6 | Scuff hardware dull, 320
 finish/p1/hardware/prime-metal-primer.1 | 3 | 19:00 | 5 | 4 | Metal primer on hardware, brush
 finish/p1/cane/clean-no-rinse-cleaner | 3 | 19:05 | 5 | 6 | Clean cane, mesh with no-rinse cleaner
 finish/p1/back/clean-soap | 3 | 19:20 | 15 | 15 | Clean back with soap
-finish/p1/body/clean-degreaser | 3 | 19:50 | 30 | 36 | Clean body, fronts and front edges with degreaser
+finish/p1/body/clean-degreaser | 3 | 19:50 | 30 | 36 | Clean body and fronts with degreaser
 finish/p1/top/sand | 2 | 18:20 | 30 | 24 | Sand top, 150, 220
 finish/p1/inside/clean-no-rinse-cleaner | 3 | 20:55 | 55 | 77 | Clean inside bays with no-rinse cleaner
 finish/p1/top/test | 2 | 18:45 | 25 | 26 | A test board of all coats for top: same wood, sanded the same
@@ -66,18 +66,18 @@ finish/p1/back/sand | 2 | 19:50 | 35 | 46 | Sand back, 150, 220
 finish/p1/hardware/colour-spray-paint.2 | 2 | 20:10 | 15 | 15 | Aerosol paint on hardware, coat 2 of 2, can
 finish/p1/back/test | 2 | 20:35 | 25 | 30 | A test board of all coats for back: same wood, sanded the same
 finish/p1/back/colour-paint-wash.1 | 2 | 20:50 | 15 | 12 | Thinned wash on back, rag
-finish/p1/cane/colour-acrylic-paint.1 | 2 | 21:00 | 10 | 14 | Acrylic paint on cane, mesh, coat 1 of 2, brush, thinned 10 %
+finish/p1/cane/colour-acrylic-paint.1 | 2 | 21:00 | 10 | 14 | Acrylic paint on cane, mesh, coat 1 of 2, brush
 finish/p1/back/clear-water-clear.1 | 1 | 18:15 | 15 | 16 | Water-based clear on back, coat 1 of 2, foam brush
-finish/p1/body/scuff | 1 | 18:40 | 25 | 28 | Scuff body, fronts and front edges dull, 180
-finish/p1/body/fill-light-filler | 1 | 19:00 | 20 | 18 | Fill what shows on body, fronts and front edges with light filler
+finish/p1/body/scuff | 1 | 18:40 | 25 | 28 | Scuff body and fronts dull, 180
+finish/p1/body/fill-light-filler | 1 | 19:00 | 20 | 18 | Fill what shows on body and fronts
 finish/p1/top/clear-water-clear.1 | 1 | 19:10 | 10 | 13 | Water-based clear on top, coat 1 of 3, foam brush
 finish/p1/boxes/clean-no-rinse-cleaner | 1 | 20:00 | 50 | 50 | Clean drawer boxes with no-rinse cleaner
-finish/p1/cane/colour-acrylic-paint.2 | 1 | 20:10 | 10 | 12 | Acrylic paint on cane, mesh, coat 2 of 2, brush, thinned 10 %
+finish/p1/cane/colour-acrylic-paint.2 | 1 | 20:10 | 10 | 12 | Acrylic paint on cane, mesh, coat 2 of 2, brush
 finish/p1/back/clear-water-clear.2 | 1 | 20:35 | 20 | 16 | Water-based clear on back, coat 2 of 2, foam brush
 finish/p1/top/clear-water-clear.2 | 0 | 62 | 20 | 28 | Water-based clear on top, coat 2 of 3, foam brush
-finish/p1/body/prime-adhesion-primer.1 | 0 | 40 | 20 | 21 | Adhesion primer on body, fronts and front edges, foam roller
+finish/p1/body/prime-adhesion-primer.1 | 0 | 40 | 20 | 21 | Adhesion primer on body and fronts, foam roller
 """
-"""Step, days ago, the clock when it was done (minutes ago where it is today), minutes planned and real, what it is."""
+"""Step, days ago, the clock when it was done (today: minutes ago), minutes planned and real, what it is."""
 _ANSWERS = (
     ("finish/p1/top/test", "Is the colour right on the test board for top?", "colour:yes"),
     ("finish/p1/back/test", "Is the colour right on the test board for back?", "colour:yes"),
@@ -104,8 +104,7 @@ def in_its_days(project: Project, now: datetime) -> Project:
         entries += [
             (at, "answer", {"step": own, "what": asks, "text": key}) for own, asks, key in _ANSWERS if own == step
         ]
-    for step, ago, clock, text in _NOTES:
-        entries.append((_at(now, ago, clock), "note", {"step": step, "text": text}))
+    entries += [(_at(now, days, at), "note", {"step": step, "text": text}) for step, days, at, text in _NOTES]
     entries.sort(key=lambda entry: entry[0])
     log = tuple(Entry(f"e{k}", kind, at, **values) for k, (at, kind, values) in enumerate(entries, 1))  # type: ignore[arg-type]
     evening, free = (DaySpan(18 * 60, 21 * 60),), (DaySpan(9 * 60, 12 * 60), DaySpan(13 * 60, 17 * 60))

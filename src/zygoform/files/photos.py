@@ -86,6 +86,19 @@ def bring_in(project: Path | None, own: str, source: Path) -> str:
     return target.name
 
 
+def bring_in_all(project: Path | None, own: str, files: list[Path]) -> tuple[list[tuple[str, str]], list[str]]:
+    """The pictures that were brought in, each with a title; and what is wrong with the others."""
+    taken, faults = [], []
+    for source in files:
+        try:
+            taken.append((bring_in(project, own, source), source.stem))
+        except PhotoError as refused:
+            faults.append(str(refused))
+        except OSError as refused:
+            faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
+    return taken, faults
+
+
 def copy_along(before: Path | None, after: Path, own: str, photos: tuple[Photo, ...]) -> tuple[Photo, ...]:
     """Brings the photos to where a project is saved, each whole; what is missing stays missing. Raises OSError.
 

@@ -8,6 +8,7 @@ import msgspec
 from msgspec import Meta, Struct, structs
 
 from zygoform.core.coats.layer import Colour, Recipe
+from zygoform.core.days.log import Lesson
 from zygoform.core.shop import Shop
 from zygoform.files.atomic import write_whole
 from zygoform.files.names import as_text
@@ -30,6 +31,8 @@ class Settings(Struct, frozen=True):
     colours: Annotated[tuple[Colour, ...], Meta(max_length=200)] = ()
     recipes: Annotated[tuple[Recipe, ...], Meta(max_length=100)] = ()
     """The fan and the mixes of all projects: a new one starts with them."""
+    lessons: Annotated[tuple[Lesson, ...], Meta(max_length=500)] = ()
+    """What was learnt: told in every project it fits."""
 
     def with_recent(self, path: Path) -> "Settings":
         """The file in front of those opened before."""
@@ -43,12 +46,17 @@ class Settings(Struct, frozen=True):
         mixes = {own.name: own for own in (*self.recipes, *recipes)}
         return structs.replace(self, colours=_numbered("k", fan)[-200:], recipes=_numbered("r", mixes)[-100:])
 
+    def with_lessons(self, lessons: tuple[Lesson, ...]) -> "Settings":
+        """What was learnt in a project, kept for all; of two with the same words the later."""
+        known = {own.text: own for own in (*self.lessons, *lessons)}
+        return structs.replace(self, lessons=_numbered("l", known)[-500:])
+
     def with_shop(self, shop: Shop) -> "Settings":
         """These workshop settings for new projects."""
         return structs.replace(self, shop=structs.replace(shop, timber=(), packs=()))
 
 
-FanEntry = TypeVar("FanEntry", Colour, Recipe)
+FanEntry = TypeVar("FanEntry", Colour, Recipe, Lesson)
 
 
 def _numbered(letter: str, kept: dict[str, FanEntry]) -> tuple[FanEntry, ...]:

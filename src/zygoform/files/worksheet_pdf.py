@@ -37,6 +37,10 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     _boards(page, plan)
     rolls(page, plan)
     _work(page, plan)
+    if plan.finish.batches:
+        from zygoform.files.finish_sheet_pdf import finish_sheet
+
+        finish_sheet(page, plan)
     _changes(page, plan)
     _cautions(page, plan)
     return bytes(page.output())

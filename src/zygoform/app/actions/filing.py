@@ -21,6 +21,7 @@ if TYPE_CHECKING:
     from zygoform.app.actions.asking import ChangedChoice, CopyChoice, UnsavedChoice
     from zygoform.app.actions.opening import Planned
     from zygoform.app.actions.taking import TableKind
+    from zygoform.core.schedule.day_plan import DayPlan
     from zygoform.files.outlines import DrawingKind
     from zygoform.files.paper import Paper, Variants
 
@@ -58,7 +59,8 @@ class Filing(QObject):
         from zygoform.files.demo import fresh_project
         from zygoform.files.prices_csv import own_prices
 
-        return fresh_project(self.preferences.settings.shop, own_prices(), self.preferences.fan)
+        own = self.preferences
+        return fresh_project(own.settings.shop, own_prices(), own.fan, own.lessons)
 
     def demo(self) -> None:
         """The Harbour Lane counter."""
@@ -262,7 +264,8 @@ class Filing(QObject):
         from zygoform.app.widgets.preview import Preview
 
         plan, project, variants = self.session.plan, self.session.project, self._variants()
-        made = Preview(self.window, lambda paper: paper.make(project, plan, variants), self.export_paper)
+        days = self._days()
+        made = Preview(self.window, lambda paper: paper.make(project, plan, variants, days), self.export_paper)
         made.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         made.show_paper(paper)
         made.open()
@@ -279,6 +282,7 @@ class Filing(QObject):
         plan, project, variants = self.session.plan, self.session.project, self._variants()
         if plan is None:
             return
+        days = self._days() if paper.id == "days" else None
         name = self.ask_save(self._suggested(paper.ending), "PDF (*.pdf)")
         if not name:
             return
@@ -287,11 +291,23 @@ class Filing(QObject):
         def work() -> None:
             from zygoform.files.atomic import write_whole
 
-            write_whole(path, paper.make(project, plan, variants))
+            write_whole(path, paper.make(project, plan, variants, days))
 
         self._exporting = shown(path)
         self.told.emit(f"Writing {shown(path)}…")
         self._background.start(work)
+
+    def _days(self) -> "DayPlan | None":
+        from zygoform.app.actions.days_out import days_of
+
+        return days_of(self.session)
+
+    def export_calendar(self) -> None:
+        """The days as a calendar file."""
+        self.session.planning.settle()
+        from zygoform.app.actions.days_out import write_calendar
+
+        write_calendar(self.session, self.ask_save, self._suggested(" days.ics"), self.told.emit)
 
     def _variants(self) -> "Variants":
         """The plans that a comparison looks at; worked out here, for no other thread may."""

@@ -58,6 +58,7 @@ def window_actions(
         Action("export_dxf", "Templates as DXF…", partial(filing.export_templates, "dxf"), (), "File"),
         Action("map_svg", "Pattern as SVG…", partial(filing.export_pattern, "svg"), (), "File"),
         Action("map_dxf", "Pattern as DXF…", partial(filing.export_pattern, "dxf"), (), "File"),
+        Action("calendar", "Days as a calendar file…", filing.export_calendar, (), "File"),
         Action("take_outline", "Take an outline for a cut-out…", filing.take_outline, (), "File"),
         Action("take_parts", "Take over a cut list from CSV…", partial(filing.take_table, "parts"), (), "File"),
         Action("take_boards", "Take over my boards from CSV…", partial(filing.take_table, "boards"), (), "File"),

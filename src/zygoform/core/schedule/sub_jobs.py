@@ -21,7 +21,10 @@ class SubJob(Struct, frozen=True):
 def sub_jobs(
     days: DayPlan, changes: tuple[ChangeBase, ...], finish: FinishPlan, names: dict[str, str]
 ) -> tuple[SubJob, ...]:
-    """In the order they are gone on with, those that are done last. `names` are those of the pieces: said where there are several."""
+    """In the order they are gone on with, those that are done last.
+
+    `names` are those of the pieces: said where there are several.
+    """
     rows: dict[str, list[DayStep]] = {}
     for own in days.steps:
         rows.setdefault(row_of(own.step), []).append(own)

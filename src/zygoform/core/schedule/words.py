@@ -29,6 +29,11 @@ def when_words(zone: Zone, moment: Moment, now: Moment) -> str:
     return f"{day_of(zone, moment, now)} {time_of(zone, moment)}"
 
 
+def dated_words(zone: Zone, moment: Moment) -> str:
+    """Sat 28 Nov 18:20: for paper, on which today is another day tomorrow."""
+    return f"{day_words(zone.local(moment)[0])} {time_of(zone, moment)}"
+
+
 def span_words(zone: Zone, begin: Moment, end: Moment) -> str:
     """18:20 to 18:45; of another day with it."""
     if zone.local(begin)[0] == zone.local(end)[0]:

@@ -3,9 +3,10 @@
 from functools import partial
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QFrame, QGridLayout, QVBoxLayout
+from PySide6.QtWidgets import QGridLayout
 
 from zygoform.app.session import Session
+from zygoform.app.stages.days.card import Card
 from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.days.moments import Moment
@@ -14,19 +15,15 @@ from zygoform.core.schedule.gates import Gate
 from zygoform.core.schedule.words import when_words
 
 
-class GateCard(QFrame):
+class GateCard(Card):
     """`answered` carries the gate's id and the answer's key."""
 
     answered = Signal(str, str)
 
     def __init__(self, session: Session) -> None:
-        super().__init__()
+        super().__init__("gate_card", "finding")
         self.session = session
-        self.setObjectName("gate_card")
-        self.setProperty("kind", "finding")
-        column = QVBoxLayout(self)
-        column.setContentsMargins(12, 8, 12, 8)
-        column.setSpacing(3)
+        column = self.column
         column.addWidget(label("Known only by doing", "second"))
         self.asks = wrapped("", "strong")
         self.asks.setObjectName("gate_asks")
@@ -61,3 +58,4 @@ class GateCard(QFrame):
             told = wrapped(words, "second")
             told.setAlignment(Qt.AlignmentFlag.AlignTop)
             self._grid.addWidget(told, 1, column)
+        self.refit()

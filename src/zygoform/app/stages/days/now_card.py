@@ -4,9 +4,10 @@ from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.stages.days.card import Card, in_rows
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
@@ -23,20 +24,16 @@ _BUTTONS = (
 )
 
 
-class NowCard(QFrame):
+class NowCard(Card):
     """`said` carries what was pressed, `picked` a step to look at; `finish` takes the minutes that were typed."""
 
     said = Signal(str)
     picked = Signal(str)
 
     def __init__(self, session: Session, finish: Callable[[str], None]) -> None:
-        super().__init__()
+        super().__init__("now_card", "walk")
         self.session, self._finish = session, finish
-        self.setObjectName("now_card")
-        self.setProperty("kind", "walk")
-        column = QVBoxLayout(self)
-        column.setContentsMargins(12, 8, 12, 8)
-        column.setSpacing(3)
+        column = self.column
         self.head = label("", "second")
         self.head.setObjectName("now_head")
         self.what = wrapped("", "title")
@@ -45,14 +42,13 @@ class NowCard(QFrame):
         self.more.setObjectName("now_more")
         for one in (self.head, self.what, self.more):
             column.addWidget(one)
-        row = QHBoxLayout()
-        row.setSpacing(6)
+        self._row, self._away = QGridLayout(), {"pause"}
+        self._row.setSpacing(6)
         self.buttons = {}
         for name, words, tip in _BUTTONS:
             button = push_button(f"days_{name}", words, partial(self.said.emit, name))
             button.setToolTip(tip)
             self.buttons[name] = button
-            row.addWidget(button)
             if name == "done":
                 self.minutes = Field(session, "days_minutes", "", self._enter)
                 self.minutes.title.hide()
@@ -60,13 +56,25 @@ class NowCard(QFrame):
                 self.minutes.line.setAccessibleName("Minutes it really took")
                 self.minutes.line.setToolTip("Minutes it really took, and Enter: done. 45, 1:30 or 1.5 h")
                 self.minutes.setFixedWidth(t.px(76))
-                row.addWidget(self.minutes)
-        row.addStretch(1)
-        column.addLayout(row)
+        column.addLayout(self._row)
         self.meanwhile = QHBoxLayout()
         self.meanwhile.setSpacing(6)
         column.addLayout(self.meanwhile)
         self._free: tuple[str, ...] = ()
+
+    def _arrange(self) -> None:
+        widgets: list[QWidget] = []
+        for name, button in self.buttons.items():
+            widgets += [button] if name not in self._away else []
+            widgets += [self.minutes] if name == "done" else []
+        for k in range(9):
+            self._row.setColumnStretch(k, 0)
+        in_rows(self._row, widgets, self.width() - 24)
+        self._row.setColumnStretch(8, 1)
+
+    def refit(self) -> None:
+        self._arrange()
+        super().refit()
 
     def _enter(self, text: str) -> None:
         if text.strip():
@@ -93,12 +101,14 @@ class NowCard(QFrame):
         going = own is not None and own.standing == "going"
         for name in ("begin", "done", "pause", "wrong"):
             self.buttons[name].setEnabled(own is not None)
-        self.buttons["begin"].setVisible(not going)
-        self.buttons["pause"].setVisible(going)
+        self._away = {"begin"} if going else {"pause"}
+        for name, button in self.buttons.items():
+            button.setVisible(name not in self._away)
         self.buttons["tacky"].setEnabled(days is not None and drying(days) is not None)
         self.buttons["today"].setEnabled(days is not None and bool(days.open))
-        self.minutes.setVisible(own is not None)
+        self.minutes.setEnabled(own is not None)
         self.minutes.show_value("", hint="min")
+        self.refit()
 
     def _show_free(self, free: tuple[DayStep, ...]) -> None:
         ids = tuple(own.id for own in free)

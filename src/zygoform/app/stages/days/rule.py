@@ -10,41 +10,22 @@ Arrows go from step to step, Enter opens one; a bar dragged to the right is not 
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
-from PySide6.QtWidgets import QScrollBar, QSizePolicy, QToolTip, QVBoxLayout, QWidget
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QPaintEvent, QWheelEvent
+from PySide6.QtWidgets import QScrollBar, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
+from zygoform.app.stages.days.day_rows import NAMES, ROW, ZOOMS, DayRows, RuleShared, now_mark
 from zygoform.app.stages.days.time_map import HOUR, TimeMap, own_spans
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.plain import tool_tip
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.core.days.moments import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.sub_jobs import SubJob
 from zygoform.core.schedule.words import day_words
 
-NAMES, ROW, HEAD = 168.0, 26.0, 36.0
-"""Width of the names, height of a row and of the days over them (px at 100 %)."""
-_BAR = 14.0
-_DRAG = 6.0
-_ZOOMS = (0.5, 0.7, 1.0, 1.4, 2.0, 3.0)
-
-
-class _Shared:
-    """What the days over the rows and the rows draw by."""
-
-    def __init__(self) -> None:
-        self.days: DayPlan | None = None
-        self.rows: tuple[SubJob, ...] = ()
-        self.map = TimeMap((), 0, 1, HOUR)
-        self.offset = 0.0
-        self.wanted: Moment = 0
-        self.own: list[tuple[Moment, Moment]] = []
-        self.zoom = 2
-
-    def x(self, moment: Moment) -> float:
-        return NAMES + self.map.x(moment) - self.offset
+HEAD = 36.0
+"""Height of the days over the rows (px at 100 %)."""
 
 
 class DayRule(QWidget):
@@ -56,7 +37,7 @@ class DayRule(QWidget):
 
     def __init__(self, tips: Callable[[DayStep], str]) -> None:
         super().__init__()
-        self.shared = _Shared()
+        self.shared = RuleShared()
         self._at_now = True
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -69,6 +50,7 @@ class DayRule(QWidget):
         column.addWidget(self.head)
         self.area = scrolled(self.rows)
         self.area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.area.setMinimumHeight(t.px(ROW * 5))
         column.addWidget(self.area, 1)
         self.bar = QScrollBar(Qt.Orientation.Horizontal)
         self.bar.setAccessibleName("Along the days")
@@ -95,7 +77,7 @@ class DayRule(QWidget):
         zone = s.days.zone
         first = zone.moment(zone.local(min(begins))[0], 0)
         last = zone.moment(zone.local(max(ends))[0] + 1, 0)
-        s.map = TimeMap(s.own, first, last, HOUR * _ZOOMS[s.zoom])
+        s.map = TimeMap(s.own, first, last, HOUR * ZOOMS[s.zoom])
         self._range()
         self.rows.refit()
         self.head.update()
@@ -133,7 +115,7 @@ class DayRule(QWidget):
         """Wider or narrower hours; the middle stays."""
         s = self.shared
         middle = s.map.moment(s.offset + (self.width() / t.SCALE - NAMES) / 2)
-        s.zoom = max(0, min(len(_ZOOMS) - 1, s.zoom + steps))
+        s.zoom = max(0, min(len(ZOOMS) - 1, s.zoom + steps))
         self._fit()
         self.bar.setValue(round(s.map.x(middle) - (self.width() / t.SCALE - NAMES) / 2))
 
@@ -144,7 +126,10 @@ class DayRule(QWidget):
         self.rows.update()
 
     def wheelEvent(self, event: QWheelEvent) -> None:
-        """Along the days, where there is nothing to scroll up or down."""
+        self.along(event)
+
+    def along(self, event: QWheelEvent) -> None:
+        """The wheel moves along the days, where there is nothing to scroll up or down."""
         delta = event.angleDelta()
         self.bar.setValue(self.bar.value() - (delta.x() or delta.y()) // 2)
         event.accept()
@@ -153,7 +138,7 @@ class DayRule(QWidget):
 class _Head(QWidget):
     """The days, each over its own hours."""
 
-    def __init__(self, shared: _Shared) -> None:
+    def __init__(self, shared: RuleShared) -> None:
         super().__init__()
         self.shared = shared
         self.setFixedHeight(t.px(HEAD))
@@ -180,270 +165,4 @@ class _Head(QWidget):
                 free = left + paint.draw_text(painter, QPointF(left, 22), words, 13, 600 if day == today else 400)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(NAMES, box.height() - 0.5), QPointF(box.width(), box.height() - 0.5))
-        _now_mark(painter, s, box.height())
-
-
-def _now_mark(painter: QPainter, s: _Shared, high: float) -> None:
-    """A line at the moment it is."""
-    assert s.days is not None
-    x = s.x(s.days.now)
-    if x >= NAMES:
-        painter.setPen(paint.pen(t.INK, 2.0))
-        painter.drawLine(QPointF(x, 0), QPointF(x, high))
-
-
-class DayRows(QWidget):
-    """The rows with their bars."""
-
-    chosen = Signal(str)
-    pointed = Signal(str)
-    moved = Signal(str, int)
-
-    def __init__(self, shared: _Shared, tips: Callable[[DayStep], str], rule: DayRule) -> None:
-        super().__init__()
-        self.shared, self._tips, self._rule = shared, tips, rule
-        self.selected, self._hovered = "", ""
-        self._drag: tuple[str, float, float] | None = None
-        self.setObjectName("day_rows")
-        self.setAccessibleName("Rule of days")
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setMouseTracking(True)
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Minimum)
-
-    def refit(self) -> None:
-        self.setMinimumHeight(t.px(ROW * len(self.shared.rows) + 8))
-        self.setAccessibleDescription(self._spoken())
-        self.update()
-
-    def _spoken(self) -> str:
-        days = self.shared.days
-        own = days.by_id.get(self.selected) if days is not None else None
-        return self._tips(own).replace("\n", ", ") if own is not None else ""
-
-    def sizeHint(self) -> QSize:
-        return QSize(t.px(600), t.px(ROW * len(self.shared.rows) + 8))
-
-    # Painting
-
-    def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, box = paint.begin_painting(self)
-        s = self.shared
-        if s.days is None:
-            return
-        right = QRectF(NAMES, 0, box.width() - NAMES, box.height())
-        painter.save()
-        painter.setClipRect(right)
-        paint.fill(painter, right, t.GROUND)
-        for begin, end in s.own:
-            paint.fill(painter, QRectF(s.x(begin), 0, s.x(end) - s.x(begin), box.height()), t.CHANGE)
-        self._quiet(painter, box)
-        for k in range(len(s.rows)):
-            painter.setPen(paint.pen(t.HAIR, 1.0))
-            painter.drawLine(QPointF(NAMES, (k + 1) * ROW), QPointF(box.width(), (k + 1) * ROW))
-        nearest = s.days.next
-        for k, sub in enumerate(s.rows):
-            for own in sub.steps:
-                self._wait(painter, own, k * ROW)
-            for own in sub.steps:
-                self._work(painter, own, k * ROW, is_next=nearest is not None and own.id == nearest.id)
-        if s.wanted:
-            x = s.x(s.wanted)
-            painter.setPen(paint.pen(t.RED if s.days.end > s.wanted else t.INK2, 1.6, dash=(5, 3)))
-            painter.drawLine(QPointF(x, 0), QPointF(x, box.height()))
-        _now_mark(painter, s, box.height())
-        painter.restore()
-        self._names(painter, box)
-        if self.hasFocus():
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRect(box.adjusted(1, 1, -1, -1))
-
-    def _quiet(self, painter: QPainter, box: QRectF) -> None:
-        """Own hours in which nothing loud is done: a line along their foot."""
-        s = self.shared
-        assert s.days is not None
-        for part in s.days.free:
-            if not part.loud:
-                x = s.x(part.begin)
-                paint.fill(painter, QRectF(x, 0, s.x(part.end) - x, 3), t.INK2)
-        del box
-
-    def _names(self, painter: QPainter, box: QRectF) -> None:
-        paint.fill(painter, QRectF(0, 0, NAMES, box.height()), t.SHEET)
-        for k, sub in enumerate(self.shared.rows):
-            done = all(own.standing == "done" for own in sub.steps)
-            here = any(own.id == self.selected for own in sub.steps)
-            if here:
-                paint.fill(painter, QRectF(0, k * ROW + 2, 4, ROW - 4), t.TAPE)
-            painter.save()
-            painter.setClipRect(QRectF(0, 0, NAMES - 6, box.height()))
-            paint.draw_text(
-                painter,
-                QPointF(10, k * ROW + 18),
-                sub.title,
-                13,
-                600 if here else 400,
-                colour=t.INK2 if done else t.INK,
-            )
-            painter.restore()
-
-    def _wait(self, painter: QPainter, own: DayStep, y: float) -> None:
-        s = self.shared
-        begin, end = s.x(own.end), s.x(own.dry)
-        if own.dry <= own.end or end < NAMES:
-            return
-        band = QRectF(max(begin, NAMES - 4), y + 8, end - max(begin, NAMES - 4), ROW - 15)
-        paint.hatch(painter, band)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.setPen(paint.pen(t.EDGE, 1.0))
-        painter.drawRect(band)
-
-    def _work(self, painter: QPainter, own: DayStep, y: float, *, is_next: bool) -> None:
-        s = self.shared
-        for n, (begin, end) in enumerate(own.pieces):
-            box = self._bar(begin, end, y)
-            if box.right() < NAMES:
-                continue
-            colour = t.TAPE if is_next else t.INK2 if own.standing == "done" else t.BLUE
-            painter.setPen(paint.pen(t.INK if is_next or own.id == self.selected else colour, 1.2))
-            painter.setBrush(QColor(colour))
-            painter.drawRect(box)
-            if own.scuffed and n == 0:
-                paint.fill(painter, QRectF(box.left(), box.top(), min(6.0, box.width()), box.height()), t.OCHRE)
-            if own.standing == "done":
-                # A tick in it, so that it is told from the others without colour.
-                painter.setPen(paint.pen(t.SHEET, 1.6))
-                middle = box.center()
-                if box.width() >= 8:
-                    painter.drawLine(middle + QPointF(-3, 0), middle + QPointF(-1, 3))
-                    painter.drawLine(middle + QPointF(-1, 3), middle + QPointF(3, -3))
-        if own.id in (self.selected, self._hovered):
-            first, last = own.pieces[0][0], own.pieces[-1][1]
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.INK, 1.6 if own.id == self.selected else 1.0))
-            painter.drawRect(QRectF(s.x(first) - 2.5, y + 3, max(5.0, s.x(last) - s.x(first)) + 5, ROW - 6))
-
-    def _bar(self, begin: Moment, end: Moment, y: float) -> QRectF:
-        s = self.shared
-        shift = 0.0
-        if self._drag is not None and self._hovered == self._drag[0]:
-            shift = self._drag[2]
-        x = s.x(begin) + (shift if shift and self._is_dragged(begin) else 0.0)
-        return QRectF(x, y + (ROW - _BAR) / 2, max(3.0, s.x(end) - s.x(begin)), _BAR)
-
-    def _is_dragged(self, begin: Moment) -> bool:
-        days = self.shared.days
-        own = days.by_id.get(self._drag[0]) if days is not None and self._drag is not None else None
-        return own is not None and any(a == begin for a, _ in own.pieces)
-
-    # Pointing
-
-    def step_at(self, at: QPointF) -> DayStep | None:
-        """The step whose bar, or wait, lies there."""
-        s = self.shared
-        row = int(at.y() // ROW)
-        if s.days is None or at.x() < NAMES or not 0 <= row < len(s.rows):
-            return None
-        near, best = 6.0, None
-        for own in s.rows[row].steps:
-            for begin, end in own.pieces:
-                away = max(s.x(begin) - at.x(), at.x() - max(s.x(end), s.x(begin) + 3), 0.0)
-                if away < near:
-                    near, best = away, own
-        if best is not None:
-            return best
-        return next((o for o in s.rows[row].steps if s.x(o.end) <= at.x() <= s.x(o.dry)), None)
-
-    def event(self, event: QEvent) -> bool:
-        if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
-            own = self.step_at(paint.unscaled(QPointF(event.pos())))
-            if own is not None:
-                QToolTip.showText(event.globalPos(), tool_tip(self._tips(own)), self)
-            else:
-                QToolTip.hideText()
-            return True
-        return super().event(event)
-
-    def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        at = paint.unscaled(event.position())
-        if self._drag is not None and event.buttons() & Qt.MouseButton.LeftButton:
-            own, begun, _ = self._drag
-            self._drag = own, begun, at.x() - begun
-            self.update()
-            return
-        found = self.step_at(at)
-        name = found.id if found is not None else ""
-        if name != self._hovered:
-            self._hovered = name
-            self.pointed.emit(name)
-            self.update()
-
-    def leaveEvent(self, _event: QEvent) -> None:
-        if self._hovered:
-            self._hovered = ""
-            self.pointed.emit("")
-            self.update()
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        at = paint.unscaled(event.position())
-        found = self.step_at(at)
-        if found is not None and event.button() == Qt.MouseButton.LeftButton:
-            self._hovered = found.id
-            self._drag = (found.id, at.x(), 0.0) if found.standing in ("open", "paused") else None
-            self.select(found.id)
-
-    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        drag, self._drag = self._drag, None
-        if drag is not None and abs(drag[2]) > _DRAG and self.shared.days is not None:
-            own = self.shared.days.by_id.get(drag[0])
-            if own is not None:
-                s = self.shared
-                self.moved.emit(drag[0], s.map.moment(s.map.x(own.begin) + drag[2]))
-        self.update()
-        del event
-
-    def select(self, step_id: str) -> None:
-        """Opens a step."""
-        self.selected = step_id
-        self.setAccessibleDescription(self._spoken())
-        self.chosen.emit(step_id)
-        self.update()
-
-    # Keys
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        days, key = self.shared.days, event.key()
-        if days is None or not days.steps:
-            super().keyPressEvent(event)
-            return
-        ids = [own.id for own in days.steps]
-        at = ids.index(self.selected) if self.selected in ids else -1
-        if key in (Qt.Key.Key_Right, Qt.Key.Key_Left):
-            self._go(ids[max(0, min(len(ids) - 1, at + (1 if key == Qt.Key.Key_Right else -1)))])
-        elif key in (Qt.Key.Key_Down, Qt.Key.Key_Up):
-            self._go(self._in_next_row(1 if key == Qt.Key.Key_Down else -1))
-        elif key in (Qt.Key.Key_Home, Qt.Key.Key_End):
-            self._go(ids[0 if key == Qt.Key.Key_Home else -1])
-        else:
-            super().keyPressEvent(event)
-
-    def _in_next_row(self, by: int) -> str:
-        rows = self.shared.rows
-        at = next((k for k, sub in enumerate(rows) if any(o.id == self.selected for o in sub.steps)), -1)
-        sub = rows[max(0, min(len(rows) - 1, at + by))]
-        return next((own.id for own in sub.steps if own.standing != "done"), sub.steps[0].id)
-
-    def _go(self, step_id: str) -> None:
-        self.select(step_id)
-        days = self.shared.days
-        if days is not None:
-            self._rule.show_step(days.by_id[step_id])
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        if event.modifiers() & Qt.KeyboardModifier.ShiftModifier or event.angleDelta().x():
-            self._rule.wheelEvent(event)
-        elif self._rule.area.verticalScrollBar().maximum():
-            # The rows scroll.
-            event.ignore()
-        else:
-            self._rule.wheelEvent(event)
+        now_mark(painter, s, box.height())

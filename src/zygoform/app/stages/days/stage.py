@@ -1,8 +1,12 @@
 """The days: what now, the rule of all that is to come, one's own hours, and what was written down."""
 
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+
 from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
-from zygoform.app.preferences import Preferences
+from zygoform.app.background import patiently
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.days.gate_card import GateCard
@@ -19,8 +23,10 @@ from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.days.moments import Moment, utc_of
-from zygoform.core.edits.days import put_at
+from zygoform.core.edits.days import put_at, write_down
+from zygoform.core.edits.edited import Edited
 from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, DayStep, wanted_by
 from zygoform.core.schedule.events import (
     answer_gate,
@@ -50,9 +56,11 @@ PAGES = [("steps", "Steps"), ("hours", "Hours"), ("log", "Log")]
 class DaysStage(QWidget):
     """Left what now and the rule of days; right the steps, the hours, the log."""
 
-    def __init__(self, session: Session, preferences: Preferences, parent: QWidget | None = None) -> None:
+    def __init__(
+        self, session: Session, ask_photos: Callable[[], list[str]] = list, parent: QWidget | None = None
+    ) -> None:
         super().__init__(parent)
-        self.session, self.preferences, self._chosen = session, preferences, ""
+        self.session, self._ask_photos, self._chosen = session, ask_photos, ""
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         self.drawer = SideDrawer("steps")
@@ -239,8 +247,29 @@ class DaysStage(QWidget):
             self.session.try_do(lambda p: answer_gate(p, gate, key, at))
 
     def _photo(self, own: DayStep) -> None:
-        """A picture at its step."""
-        del own
+        """Pictures brought in, written down at their step."""
+        from zygoform.core.edits.photos import add_photos
+        from zygoform.files.photos import bring_in_all, own_id
+
+        session, what = self.session, self.session.show(own.step.what)
+        folder_id = session.project.id or own_id()
+        files = [Path(name) for name in self._ask_photos()]
+        taken, faults = patiently(partial(bring_in_all, session.path, folder_id, files))
+        if faults:
+            self._tell(" ".join(faults[:2]))
+        at = session.days.clock.time()
+
+        def edit(project: Project) -> Edited:
+            added = add_photos(project, tuple(taken), folder_id)
+            made = added
+            for photo in added.project.photos[len(project.photos) :]:
+                made = write_down(
+                    made.project, "photo", at, f"Photo: {what}", step=own.id, what=what, photo=photo.id
+                )
+            return made
+
+        if taken:
+            session.try_do(edit)
 
     def _move(self, step_id: str, to: Moment) -> None:
         """A bar was dragged: later it is not begun before that; earlier it is told what holds it."""
@@ -278,7 +307,7 @@ class DaysStage(QWidget):
     def press(self, name: str) -> None:
         """As if the button of that had been pressed, if it can be."""
         button = self.now.buttons[name]
-        if button.isEnabled() and not button.isHidden():
+        if button.isEnabled() and button.isVisible():
             self.say(name)
 
 

@@ -24,6 +24,7 @@ class StepsPage(QWidget):
 
     chosen = Signal(str)
     said = Signal(str, str)
+    learnt = Signal()
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -165,6 +166,7 @@ class StepsPage(QWidget):
     def _learn(self, about: str, text: str) -> None:
         if text.strip():
             self.session.do(lambda p: learn(p, text, (about,)))
+            self.learnt.emit()
 
 
 def _total(days: DayPlan) -> str:

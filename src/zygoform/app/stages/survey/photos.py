@@ -18,8 +18,7 @@ from zygoform.app.widgets.fields import Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
-from zygoform.files.photos import bring_in, own_id, photo_path
-from zygoform.files.pictures import PhotoError
+from zygoform.files.photos import bring_in_all, own_id, photo_path
 
 WIDEST = 1600
 """px: larger photos are read smaller."""
@@ -143,7 +142,7 @@ class PhotoPane(QWidget):
     def take(self, files: list[Path]) -> None:
         """Copies files beside the project; what is no picture is told, and the rest is taken."""
         own = self.session.project.id or own_id()
-        taken, faults = patiently(partial(_copied, self.session.path, own, files))
+        taken, faults = patiently(partial(bring_in_all, self.session.path, own, files))
         if faults:
             self.told.emit(" ".join(faults[:2]))
         if taken and self.session.try_do(lambda project: add_photos(project, tuple(taken), own)):
@@ -242,16 +241,3 @@ class PhotoPane(QWidget):
             self.says.setText("Click a part on the drawing, then its place on the photo: a numbered dot ties them.")
         else:
             self.says.setText("")
-
-
-def _copied(project: Path | None, own: str, files: list[Path]) -> tuple[list[tuple[str, str]], list[str]]:
-    """The pictures that were brought in, each with a title; and what is wrong with the others."""
-    taken, faults = [], []
-    for source in files:
-        try:
-            taken.append((bring_in(project, own, source), source.stem))
-        except PhotoError as refused:
-            faults.append(str(refused))
-        except OSError as refused:
-            faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
-    return taken, faults
