@@ -1,8 +1,12 @@
 """The shortest plan by trying everything, half hour by half hour: shares no code with the search."""
 
-from zygoform.core.days.job import DaysProblem
+from zygoform.core.days.job import DaysProblem, Job
 
 STEP = 30
+Going = tuple[tuple[int, int, int], ...]
+"""Job, minutes left, and when it was broken off or gone on with last."""
+Held = tuple[tuple[str, int], ...]
+Ends = tuple[int, ...]
 
 
 class Exhaustive:
@@ -13,102 +17,80 @@ class Exhaustive:
     """
 
     def __init__(self, problem: DaysProblem) -> None:
-        self.p = problem
+        self.p, self.jobs = problem, problem.jobs
         self.slots = [(moment, part.loud) for part in problem.free for moment in range(part.begin, part.end, STEP)]
-        jobs = problem.jobs
-        self.rest = [job.minutes + job.tail for job in jobs]
-        for k in reversed(range(len(jobs))):
-            for a in jobs[k].after:
-                self.rest[a.job] = max(self.rest[a.job], jobs[a.job].minutes + a.wait + self.rest[k])
+        self.rest = [job.minutes + job.tail for job in self.jobs]
+        for k in reversed(range(len(self.jobs))):
+            for a in self.jobs[k].after:
+                rest = self.jobs[a.job].minutes + a.wait + self.rest[k]
+                self.rest[a.job] = max(self.rest[a.job], rest)
 
     def possible(self, end: int) -> bool:
         self.end = end
         self.seen: set[object] = set()
-        return self._from(0, (0,) * len(self.p.jobs), (), ())
+        return self._from(0, (0,) * len(self.jobs), (), ())
 
-    def _from(
-        self,
-        at: int,
-        ends: tuple[int, ...],
-        going: tuple[tuple[int, int, int], ...],
-        held: tuple[tuple[str, int], ...],
-    ) -> bool:
-        """`going` holds (job, minutes left, last slot's end), the one begun last at the end."""
-        jobs = self.p.jobs
+    def _from(self, at: int, ends: Ends, going: Going, held: Held) -> bool:
         if all(ends) and not going:
             return True
-        if at == len(self.slots):
+        if at == len(self.slots) or self._too_late(at, ends, going):
             return False
         moment, loud = self.slots[at]
-        begun = {k for k, _, _ in going}
-        left = sum(job.minutes for k, job in enumerate(jobs) if not ends[k] and k not in begun)
-        left += sum(minutes for _, minutes, _ in going)
-        if self._free_until_end(at) < left:
-            return False
-        for k in range(len(jobs)):
-            if not ends[k] and k not in begun and moment + self.rest[k] > self.end:
-                return False
-        key = (
-            at,
-            tuple(e if self._matters(k, e, moment) else min(e, 1) for k, e in enumerate(ends)),
-            going,
-            tuple(h for h in held if h[1] > moment),
-        )
+        known = tuple(e if self._matters(k, e, moment) else min(e, 1) for k, e in enumerate(ends))
+        key = at, known, going, tuple(h for h in held if h[1] > moment)
         if key in self.seen:
             return False
         self.seen.add(key)
-        usable = [g for g in going if loud or not jobs[g[0]].loud]
-        if len(usable) > 1:
-            return False
+        usable = [own for own in going if loud or not self.jobs[own[0]].loud]
         if usable:
-            return self._go_on(at, ends, going, held, usable[0])
-        paused = bool(going)
-        for k, job in enumerate(jobs):
-            if ends[k] or k in begun or (job.loud and not loud) or not self._ready(k, ends, moment):
+            return len(usable) == 1 and self._go_on(at, ends, going, held, usable[0])
+        for k, job in enumerate(self.jobs):
+            minutes = self._minutes(k, ends, moment)
+            if ends[k] or any(k == own for own, _, _ in going) or (job.loud and not loud) or not minutes:
                 continue
-            minutes = job.minutes
-            due = [(ends[a.job] + a.within, ends[a.job] + a.late) for a in job.after if a.within]
-            if any(moment > d for d, _ in due):
-                if any(moment < late for _, late in due):
-                    continue
-                minutes += job.scuff
-            if self._takes(job, held, moment, minutes, at) and self._go_on(at, ends, going, held, (k, minutes, 0)):
+            if self._takes(job, held, moment) and self._go_on(at, ends, going, held, (k, minutes, 0)):
                 return True
-        del paused
         return self._from(at + 1, ends, going, held)
 
-    def _go_on(self, at: int, ends: tuple[int, ...], going: tuple, held: tuple, own: tuple[int, int, int]) -> bool:
-        k, minutes, last = own
-        job = self.p.jobs[k]
+    def _too_late(self, at: int, ends: Ends, going: Going) -> bool:
         moment = self.slots[at][0]
+        begun = {k for k, _, _ in going}
+        open_ = [k for k in range(len(self.jobs)) if not ends[k] and k not in begun]
+        left = sum(self.jobs[k].minutes for k in open_) + sum(minutes for _, minutes, _ in going)
+        free = STEP * sum(1 for other, _ in self.slots[at:] if other < self.end)
+        return free < left or any(moment + self.rest[k] > self.end for k in open_)
+
+    def _go_on(self, at: int, ends: Ends, going: Going, held: Held, own: tuple[int, int, int]) -> bool:
+        k, minutes, last = own
+        job, moment = self.jobs[k], self.slots[at][0]
         if last and job.whole and last != moment:
             return False
-        others = tuple(g for g in going if g[0] != k)
-        minutes -= STEP
-        if minutes:
-            return self._from(at + 1, ends, (*others, (k, minutes, moment + STEP)), held)
+        others = tuple(one for one in going if one[0] != k)
+        if minutes > STEP:
+            return self._from(at + 1, ends, (*others, (k, minutes - STEP, moment + STEP)), held)
         end = moment + STEP
-        if end + job.tail > self.end:
-            return False
-        held = (*held, *((h.place, end + h.extra) for h in job.holds))
-        return self._from(at + 1, (*ends[:k], end, *ends[k + 1 :]), others, tuple(sorted(held)))
+        held = tuple(sorted((*held, *((h.place, end + h.extra) for h in job.holds))))
+        return end + job.tail <= self.end and self._from(at + 1, (*ends[:k], end, *ends[k + 1 :]), others, held)
 
-    def _ready(self, k: int, ends: tuple[int, ...], moment: int) -> bool:
-        job = self.p.jobs[k]
-        return moment >= job.ready and all(ends[a.job] and ends[a.job] + a.wait <= moment for a in job.after)
+    def _minutes(self, k: int, ends: Ends, moment: int) -> int:
+        """How long it takes if it is begun then, with a scuff where its window is over; 0 where it cannot be."""
+        job = self.jobs[k]
+        if any(not ends[a.job] or ends[a.job] + a.wait > moment for a in job.after):
+            return 0
+        missed = [a for a in job.after if a.within and moment > ends[a.job] + a.within]
+        late = max((ends[a.job] + a.late for a in job.after if a.within), default=0)
+        if missed and moment < late:
+            return 0
+        return job.minutes + (job.scuff if missed else 0)
 
-    def _takes(self, job: object, held: tuple, moment: int, minutes: int, at: int) -> bool:
-        del minutes, at
+    def _takes(self, job: Job, held: Held, moment: int) -> bool:
         return all(
             sum(1 for place, until in held if place == h.place and until > moment) < getattr(self.p.room, h.place)
-            for h in job.holds  # type: ignore[attr-defined]
+            for h in job.holds
         )
 
     def _matters(self, k: int, end: int, moment: int) -> bool:
         """Whether something still waits for just that moment."""
         return end > 0 and any(
-            a.job == k and (end + a.wait > moment or a.within) for job in self.p.jobs for a in job.after
+            a.job == k and (end + a.wait > moment or a.within) for job in self.jobs for a in job.after
         )
-
-    def _free_until_end(self, at: int) -> int:
-        return STEP * sum(1 for moment, _ in self.slots[at:] if moment < self.end)

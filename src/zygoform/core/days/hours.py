@@ -10,7 +10,8 @@ from msgspec import Meta, Struct
 from zygoform.core.errors import BadInputError
 
 MINUTES_A_DAY = 1440
-Day = Annotated[str, Meta(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+Day = Annotated[str, Meta(pattern=r"^[0-9]{4}-[0-9]{2}-[0-9]{2}$")]
+DayOrNone = Annotated[str, Meta(pattern=r"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$")]
 MinuteOfDay = Annotated[int, Meta(ge=0, le=MINUTES_A_DAY)]
 Place = Literal["spray", "clamps", "table"]
 """What a step may hold beside the person: the one spray place, sets of clamps, tables that things lie on."""

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, get_args
 
 from msgspec import Meta, Struct
 
-from zygoform.core.days.hours import Day, Hours
+from zygoform.core.days.hours import DayOrNone, Hours
 from zygoform.core.days.moments import Moment, moment_of
 
 EntryKind = Literal["began", "paused", "done", "tacky", "wrong", "answer", "note", "photo"]
@@ -56,8 +56,8 @@ class Days(Struct, frozen=True):
     """All that is said of the days of a project. Without a `start` it goes on from now."""
 
     hours: Hours = Hours()
-    start: Day | Literal[""] = ""
-    wanted: Day | Literal[""] = ""
+    start: DayOrNone = ""
+    wanted: DayOrNone = ""
     log: Annotated[tuple[Entry, ...], Meta(max_length=20_000)] = ()
     lessons: Annotated[tuple[Lesson, ...], Meta(max_length=500)] = ()
     pins: Annotated[tuple[Pin, ...], Meta(max_length=500)] = ()

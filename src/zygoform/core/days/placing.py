@@ -1,13 +1,15 @@
 """Where a job goes on someone's time: the first stretch that takes it, past what is taken already.
 
-A stretch is (begin, end, loud, begins, ends): whether one may be loud in it, and whether it begins and ends where
-one's hours do (`HOURS`), where quiet hours do (`QUIET`), or where something else is being done (`TAKEN`).
+A stretch is (begin, end, loud, begins, ends, number, next loud): whether one may be loud in it, and whether it
+begins and ends where one's hours do (`HOURS`), where quiet hours do (`QUIET`), or where something else is being done
+(`TAKEN`); which it was before anything was taken, and the next one that one may be loud in.
 
       18:00          20:00     21:00            18:00
         |  loud        | quiet   |     night      |  loud
       HOURS          QUIET     HOURS            HOURS
 
-What may be broken off is broken off at the end of one's hours, what is loud where it gets quiet: nowhere else.
+What may be broken off is broken off at the end of one's hours, what is loud where it gets quiet: nowhere else. It is
+gone on with as soon as one's hours begin again.
 """
 
 from bisect import bisect_right
@@ -18,7 +20,7 @@ from zygoform.core.days.job import Hold, Pieces
 from zygoform.core.days.moments import Moment
 
 TAKEN, QUIET, HOURS = 0, 1, 2
-Stretch = tuple[Moment, Moment, bool, int, int]
+Stretch = tuple[Moment, Moment, bool, int, int, int, int]
 FIRST_PIECE = 10
 """Nobody begins for fewer minutes than that, to break off again."""
 Holds = dict[str, tuple[tuple[Moment, Moment], ...]]
@@ -28,10 +30,14 @@ Holds = dict[str, tuple[tuple[Moment, Moment], ...]]
 def stretches(free: Sequence[Free]) -> list[Stretch]:
     """All of one's time, nothing of it taken."""
     made: list[Stretch] = []
+    louds = [len(free)] * (len(free) + 1)
+    for k in range(len(free) - 1, -1, -1):
+        louds[k] = k if free[k].loud else louds[k + 1]
     for k, part in enumerate(free):
         joins = k > 0 and free[k - 1].end == part.begin
         goes_on = k + 1 < len(free) and free[k + 1].begin == part.end
-        made.append((part.begin, part.end, part.loud, QUIET if joins else HOURS, QUIET if goes_on else HOURS))
+        begins, ends = QUIET if joins else HOURS, QUIET if goes_on else HOURS
+        made.append((part.begin, part.end, part.loud, begins, ends, k, louds[k + 1]))
     return made
 
 
@@ -40,7 +46,7 @@ def find(line: Sequence[Stretch], earliest: Moment, minutes: int, *, loud: bool,
     at = bisect_right(line, earliest, key=_end)
     rest = QUIET if loud else HOURS
     while at < len(line):
-        begin, _, may, _, _ = line[at]
+        begin, may = line[at][0], line[at][2]
         if may or not loud:
             found = _run(line, at, max(begin, earliest), minutes, loud, None if whole else rest)
             if found is not None:
@@ -71,9 +77,10 @@ def _run(
         if rest is None or line[at][4] < rest or (not pieces and end - begun < FIRST_PIECE):
             return None
         pieces.append((begun, end))
-        while following < count and loud and not line[following][2]:
+        goes_on = line[at][6] if loud else line[at][5] + 1
+        while following < count and line[following][5] < goes_on:
             following += 1
-        if following == count or line[following][3] < rest:
+        if following == count or line[following][5] != goes_on or line[following][3] < rest:
             return None
         at, start = following, line[following][0]
         begun = start
@@ -85,18 +92,18 @@ def without(line: Sequence[Stretch], pieces: Pieces, keep_from: Moment = 0) -> l
     made: list[Stretch] = [] if keep_from else list(line[:first])
     k, count, at = 0, len(pieces), first
     while at < len(line) and k < count:
-        begin, end, loud, begins, ends = line[at]
+        begin, end, loud, begins, ends, number, next_loud = line[at]
         at += 1
         while k < count and pieces[k][0] < end:
             if pieces[k][0] > begin:
-                made.append((begin, pieces[k][0], loud, begins, TAKEN))
+                made.append((begin, pieces[k][0], loud, begins, TAKEN, number, next_loud))
             begin, begins = max(begin, pieces[k][1]), TAKEN
             if pieces[k][1] > end:
                 # It goes on in the next stretch, which quiet hours part from this one.
                 break
             k += 1
         if begin < end:
-            made.append((begin, end, loud, begins, ends))
+            made.append((begin, end, loud, begins, ends, number, next_loud))
     made += line[at:]
     return made
 

@@ -118,10 +118,15 @@ class Placer:
             return first, None
         best, line, holds = (first, 1 << 62), self.line, self.holds
         for start in (first.begin, *later_starts(self.ahead, k, first.begin)):
-            own = self.spot(k, start)
-            self.put(k, own)
-            follows = self.spot(nexts[0], 0)
-            self.placed[k], self.line, self.holds = None, line, holds
+            try:
+                own = self.spot(k, start)
+                self.put(k, own)
+                follows = self.spot(nexts[0], 0)
+            except BadInputError:
+                # So late there are no hours any more.
+                break
+            finally:
+                self.placed[k], self.line, self.holds = None, line, holds
             if follows.end < best[1]:
                 best = own, follows.end
             if not follows.scuffed:
@@ -137,7 +142,7 @@ def later_starts(ahead: Ahead, k: int, start: Moment) -> list[Moment]:
     minutes, strand = jobs[k].minutes, ahead.times.strand(loud=jobs[k].loud)
     windows = {a.within for f in ahead.followers[k] for a in jobs[f].after if a.job == k and a.within}
     at = bisect_right(ahead.line, start, key=lambda stretch: stretch[1])
-    for begin, end, _, begins, _ in ahead.line[at : at + 2 * LATER_STARTS]:
+    for begin, end, _, begins, *_ in ahead.line[at : at + 2 * LATER_STARTS]:
         made.append(end - minutes)
         made.append(begin)
         if begins == HOURS:

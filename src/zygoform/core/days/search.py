@@ -23,8 +23,9 @@ from zygoform.core.piecemeal import Piecemeal, at_once
 EVER = 1 << 62
 NEAR = 0.005
 """A plan of many jobs that is longer than the bound by that share is good enough."""
-FEW = 16
-"""So many jobs are looked at in every way; of more, most of what is done later than it could be is not."""
+FEW, MORE_OF_FEW = 16, 40
+"""So many jobs are looked at in every way, with so many times the states, until there is nothing between plan and
+bound; of more, most starts that are later than they could be are not."""
 SAME_SLACK = 60
 """Minutes to spare that make no difference: what got more done comes first then."""
 
@@ -64,8 +65,9 @@ def solve_piecemeal(
     yield
     bound = bound_of(ahead, end)
     if end > bound + near(ahead, bound):
-        search = _Search(ahead, best, bound, effort.kept)
-        yield from search.narrow(effort.rounds)
+        few = len(problem.jobs) <= FEW
+        search = _Search(ahead, best, bound, effort.kept * MORE_OF_FEW if few else effort.kept)
+        yield from search.narrow(EVER if few else effort.rounds)
         best, end, bound = search.best, search.end, search.bound
     return DaysAnswer(best, end, min(bound, end), ahead.too_long)
 
@@ -256,16 +258,17 @@ class _Search:
     def _slack(self, state: _State) -> int:
         """Free minutes to spare for what is due soonest, were one to do nothing else; below 0 it is too late."""
         strand = self.ahead.times.all
-        placed = state.last[1] if state.last is not None else None
-        begin = placed.pieces[0][1] if placed is not None else state.begin
-        later = sum(b - a for a, b in placed.pieces[1:]) if placed is not None else 0
-        slack = _spare(strand.until(begin) + later, self.due, state.mask)
+        begin = state.begin
+        if state.last is not None:
+            k, placed = state.last
+            # While what is loud rests other things may be done; in all other breaks nobody works.
+            begin = placed.pieces[0][1] if self.jobs[k].loud else placed.end
+        slack = _spare(strand.until(begin), self.due, state.mask)
         if self.loud_due:
             slack = min(slack, _spare(self.ahead.times.loud.until(begin), self.loud_due, state.mask))
         if slack < 0:
             return slack
         ends, ahead, until = list(state.ends), self.ahead, strand.until
-        begin = max(begin, state.begin)
         for k in ahead.order:
             if not state.mask >> k & 1:
                 start = begin
