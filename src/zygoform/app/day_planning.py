@@ -45,7 +45,7 @@ class DayPlanning(QObject):
         self.helps: tuple[Help, ...] = ()
         self._state, self._slices, self._memory = state, Slices(self), Memory()
         self._of: tuple[Project, Plan | None] | None = None
-        self.is_begun = False
+        self.is_begun = self.is_current = False
         self._ticks = QTimer(self)
         self._ticks.setInterval(TICK_MS)
         self._ticks.timeout.connect(self.tick)
@@ -82,7 +82,7 @@ class DayPlanning(QObject):
     def ask(self) -> None:
         """Plans from now on."""
         project, plan = self._state()
-        self._of = project, plan
+        self._of, self.is_current = (project, plan), False
         if plan is None:
             self._slices.drop()
             self.plan = None
@@ -119,7 +119,7 @@ class DayPlanning(QObject):
         return tuple(sorted(found, key=lambda gate: place[gate.step]))
 
     def _on_quick(self, days: DayPlan) -> None:
-        self.plan = days
+        self.plan, self.is_current = days, True
         self.planned.emit()
         project, plan = self._of or self._state()
         if plan is not None and not days.refused:

@@ -12,8 +12,8 @@ Ends = tuple[int, ...]
 class Exhaustive:
     """Whether all jobs can be over by a moment. Every figure of the problem is a multiple of `STEP`.
 
-    In each free half hour one goes on with what was begun, or begins something, or does nothing. What was begun goes
-    on in every half hour it may use until it is done.
+    In each free half hour one goes on with what was begun, or begins something, or does nothing. What was begun
+    goes on in every half hour it may use until it is done.
     """
 
     def __init__(self, problem: DaysProblem) -> None:

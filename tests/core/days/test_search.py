@@ -51,7 +51,7 @@ def test_nothing_shorter_is_found_by_trying_everything(count: int, seed: int) ->
 
 
 def problem_of(*jobs: Job, free: tuple[Free, ...] | None = None, room: Room | None = None) -> DaysProblem:
-    """From a Friday at six in the evening on, with the usual hours: 18 to 21, quiet from 20 on; 9 to 12 and 13 to 17."""
+    """From a Friday at six in the evening on: 18 to 21, quiet from 20 on; at the week's end 9 to 12, 13 to 17."""
     time = free or free_time(Hours(), UTC_ZONE, BEGIN, 5000, 20)
     return DaysProblem(jobs, BEGIN, time, room or Room())
 
@@ -62,7 +62,7 @@ def spans(problem: DaysProblem) -> list[list[tuple[float, float]]]:
 
 
 def test_by_hand() -> None:
-    """What is loud stops at eight and goes on at nine the next day; a coat waits for an evening that takes it whole."""
+    """What is loud stops at eight and goes on at nine the next day; a coat waits for hours that take it whole."""
     loud, quiet, coat = Job("saw", 180, loud=True), Job("clean", 60), Job("coat", 150, whole=True)
     assert spans(problem_of(loud)) == [[(0, 2), (15, 16)]]
     assert spans(problem_of(loud, quiet)) == [[(0, 2), (15, 16)], [(2, 3)]]
@@ -74,7 +74,7 @@ def test_by_hand() -> None:
 
 
 def test_a_window_is_kept_or_a_scuff_put_in() -> None:
-    """The second coat within 20 hours of the first: not on Friday evening then, where the first would end too late."""
+    """The second coat within 20 hours of the first, or with a scuff where hours are too far apart."""
     first, second = Job("one", 60, whole=True), Job("two", 60, whole=True, after=(After(0, 600, 1200),), scuff=30)
     assert spans(problem_of(first, second)) == [[(0, 1)], [(15, 16)]]
     monday = (Free(BEGIN, BEGIN + 90, loud=True), Free(BEGIN + 4320, BEGIN + 4500, loud=True))

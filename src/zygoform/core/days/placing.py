@@ -1,15 +1,15 @@
 """Where a job goes on someone's time: the first stretch that takes it, past what is taken already.
 
-A stretch is (begin, end, loud, begins, ends, number, next loud): whether one may be loud in it, and whether it
-begins and ends where one's hours do (`HOURS`), where quiet hours do (`QUIET`), or where something else is being done
+A stretch is (begin, end, loud, begins, ends, number, next loud): whether one may be loud in it; whether it begins
+and ends where one's hours do (`HOURS`), where quiet hours do (`QUIET`), or where something else is being done
 (`TAKEN`); which it was before anything was taken, and the next one that one may be loud in.
 
       18:00          20:00     21:00            18:00
         |  loud        | quiet   |     night      |  loud
       HOURS          QUIET     HOURS            HOURS
 
-What may be broken off is broken off at the end of one's hours, what is loud where it gets quiet: nowhere else. It is
-gone on with as soon as one's hours begin again.
+What may be broken off is broken off at the end of one's hours, what is loud where it gets quiet: nowhere else. It
+is gone on with as soon as one's hours begin again.
 """
 
 from bisect import bisect_right

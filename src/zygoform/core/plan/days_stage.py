@@ -4,11 +4,12 @@ Not a stage of the plan itself: that knows no clock. Whoever does hands over the
 """
 
 from collections.abc import Iterator
+from typing import Any
 
 from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import CoatLayer
-from zygoform.core.days.hours import DaySpan, joined
+from zygoform.core.days.hours import MINUTES_A_DAY, DaySpan, clock_words, joined
 from zygoform.core.days.moments import Moment, Zone
 from zygoform.core.days.search import AT_ONCE, Effort, solve_piecemeal
 from zygoform.core.errors import BadInputError
@@ -112,6 +113,10 @@ def _candidates(project: Project, plan: Plan) -> Iterator[tuple[str, Project]]:
     """An hour more, at the week's end more; a quicker material; one coat less where its use allows that."""
     yield "An hour more each evening", _longer(project, range(5), 60)
     yield "Two hours more on Saturday and Sunday", _longer(project, range(5, 7), 120)
+    yield "Two hours before work, 6:00 to 8:00", _mornings(project)
+    quiet = project.days.hours.quiet_from
+    if project.days.hours.quiet and quiet <= MINUTES_A_DAY - 60:
+        yield f"Loud work until {clock_words(quiet + 60)}", _with_hours(project, quiet_from=quiet + 60)
     for batch in plan.finish.batches:
         zone, layers = batch.zones[0].shared, batch.layers
         for k, layer in enumerate(layers):
@@ -140,4 +145,16 @@ def _longer(project: Project, weekdays: range, minutes: int) -> Project:
         else spans
         for k, spans in enumerate(hours.week)
     )
-    return structs.replace(project, days=structs.replace(project.days, hours=structs.replace(hours, week=week)))
+    return _with_hours(project, week=week)
+
+
+def _mornings(project: Project) -> Project:
+    """Two hours more on each weekday, before what is there."""
+    early = DaySpan(6 * 60, 8 * 60)
+    week = tuple(joined((early, *spans)) if k < 5 else spans for k, spans in enumerate(project.days.hours.week))
+    return _with_hours(project, week=week)
+
+
+def _with_hours(project: Project, **values: Any) -> Project:
+    hours = structs.replace(project.days.hours, **values)
+    return structs.replace(project, days=structs.replace(project.days, hours=hours))

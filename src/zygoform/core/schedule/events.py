@@ -55,8 +55,9 @@ def finish_step(project: Project, own: DayStep, at: datetime, what: str, typed: 
         planned=sum(own.step.minutes) / 2,
     )  # fmt: skip
     made = _with_coat_on(done.project, own.step)
-    if known and minutes:
-        made = log_time(made, planned_tasks(own.step, project.shop), f"{minutes:g}").project
+    tasks = planned_tasks(own.step, project.shop)
+    if known and minutes and tasks:
+        made = log_time(made, tasks, f"{minutes:g}").project
     took = f", {minutes:.0f} min (planned {own.planned})" if known else ""
     return Edited(made, Message(f"Done: {what}{took}"), done.touched)
 

@@ -121,7 +121,8 @@ def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> t
     steps: list[Step] = []
     for step in order:
         way, count = step.stage.way, float(len(step.boards))
-        minutes, made_of = _minutes(((_TASKS[way], 1.0 if way == "top" else count),), shop)
+        tasks = ((_TASKS[way], 1.0 if way == "top" else count),)
+        minutes, made_of = _minutes(tasks, shop)
         steps.append(
             Step(
                 f"{body.id}/{way}",
@@ -134,6 +135,7 @@ def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> t
                 needs=("a helper",) if way in _HELPED else (),
                 follows=(steps[-1].id,) if steps else (),
                 cautions=step.stage.cautions,
+                tasks=tasks,
             )
         )
     return tuple(steps)

@@ -164,13 +164,16 @@ class OwnHoursPage(QWidget):
             words = f"It will not be there by then: over and dry {over}."
         self.verdict.setText(words)
         self.verdict.setVisible(bool(words))
-        shown = (helps if late else ()), days.now
+        shown = (helps if late else ()), late, days.now, days.is_final
         if shown == self._helps:
             return
         self._helps = shown
         empty(self.helps)
         if late and helps:
             self.helps.addWidget(label("What would help:", "second"))
+        elif late and days.is_final:
+            tried = "Tried one by one: longer hours, quicker materials, one coat less. None of them alone helps."
+            self.helps.addWidget(wrapped(tried, "second"))
         for k, one in enumerate(helps if late else ()):
             kept = "in time, " if one.end <= wanted else ""
             words = f"{one.words}: {kept}{when_words(days.zone, one.end, days.now)}"

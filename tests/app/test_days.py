@@ -1,0 +1,255 @@
+"""The days, as someone at the bench uses them: what now, done, still tacky, a question, the hours, all by hand."""
+
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import pytest
+import vobject
+from msgspec import structs
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QApplication, QLabel, QListWidget, QPushButton
+
+from tests.app.desk import Desk
+from zygoform.app.autosave import Autosave
+from zygoform.app.clock import Clock
+from zygoform.app.stages.days.stage import DaysStage
+from zygoform.core.days.log import Days
+from zygoform.core.edits.edited import Edited
+from zygoform.core.measure.message import Message
+from zygoform.core.schedule.day_plan import DayPlan
+from zygoform.files.demo import demo_project
+from zygoform.files.demo_days import in_its_days
+from zygoform.files.project_json import read_project
+
+NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)
+
+
+class Bench(Desk):
+    """A desk whose clock one turns by hand."""
+
+    def __init__(self, app: QApplication) -> None:
+        self.now = NOW
+        super().__init__(app, in_its_days(demo_project(), NOW))
+        self.session.days.clock = Clock(lambda: self.now)
+
+    def go(self) -> None:
+        self.action("stage_days")
+        self.ready()
+
+    def ready(self) -> None:
+        """The quick plan is there."""
+        self.wait(lambda: self.session.days.is_current)
+        self.settle()
+
+    def looked(self) -> None:
+        self.session.days.settle()
+        self.settle()
+
+    def later(self, minutes: int) -> None:
+        self.now += timedelta(minutes=minutes)
+
+    @property
+    def days(self) -> DayPlan:
+        assert self.session.days.plan is not None
+        return self.session.days.plan
+
+    @property
+    def stage(self) -> DaysStage:
+        stage = self.window._made["days"]
+        assert isinstance(stage, DaysStage)
+        return stage
+
+
+@pytest.fixture
+def bench(app: QApplication) -> Iterator[Bench]:
+    made = Bench(app)
+    yield made
+    made.close()
+
+
+def words(bench: Bench, name: str) -> str:
+    return bench.find(QLabel, name).text()
+
+
+def test_what_now_done_and_tacky_are_one_press_each(bench: Bench) -> None:
+    """From the finished plan to what now in two actions; a step done with its real time in one; still tacky in one."""
+    bench.action("stage_finish")
+    bench.count = 0
+    bench.go()
+    assert bench.count <= 2
+    assert words(bench, "now_head") == "Now"
+    assert "Sand inside bays" in words(bench, "now_what")
+    assert "grit 180" in words(bench, "now_more")
+    own = bench.days.next
+    assert own is not None
+    bench.count = 0
+    bench.enter("days_minutes", "52")
+    assert bench.count == 1
+    bench.ready()
+    assert bench.days.by_id[own.id].standing == "done"
+    assert bench.session.project.days.log[-1].minutes == 52
+    assert bench.session.project.shop.taken
+    later = bench.days.end
+    bench.count = 0
+    bench.click("days_tacky")
+    assert bench.count == 1
+    bench.ready()
+    assert bench.session.project.days.log[-1].kind == "tacky"
+    assert bench.days.end >= later
+
+
+def test_the_clock_runs_from_start_to_done_and_undo_takes_it_back(bench: Bench) -> None:
+    bench.go()
+    own = bench.days.next
+    assert own is not None
+    bench.click("days_begin")
+    bench.ready()
+    assert words(bench, "now_head") == "At it"
+    bench.later(23)
+    bench.click("days_done")
+    bench.ready()
+    assert bench.session.project.days.log[-1].minutes == 23
+    assert bench.days.by_id[own.id].pieces[0][1] - bench.days.by_id[own.id].pieces[0][0] == 23
+    bench.action("undo")
+    bench.ready()
+    assert bench.days.by_id[own.id].standing == "going"
+
+
+def test_minutes_that_are_none_are_refused_beside_the_field(bench: Bench) -> None:
+    bench.go()
+    before = bench.session.project
+    bench.enter("days_minutes", "soon")
+    assert "45" in words(bench, "days_minutes_fault")
+    assert bench.session.project is before
+
+
+def test_a_question_is_asked_once_with_both_ends_and_its_answer_switches_layers(bench: Bench) -> None:
+    bench.go()
+    bench.looked()
+    assert "first primer on body" in words(bench, "gate_asks")
+    ends = [
+        label.text()
+        for label in bench.stage.gate.findChildren(QLabel)
+        if "over " in label.text() and label.isVisible()
+    ]
+    assert len(ends) == 3
+    bench.click("gate_all")
+    bench.ready()
+    layers = bench.session.project.finishing.stack("p1/body").layers
+    assert [layer.coats for layer in layers if layer.material == "stain blocker"] == [2]
+    assert bench.stage.gate.isHidden()
+    assert any("stain-blocker" in own.id and own.id.startswith("finish/p1/body") for own in bench.days.open)
+
+
+def test_by_keys_alone(bench: Bench) -> None:
+    """From the rule: to a step with the arrows, started, broken off, done, no more time, and to the pages."""
+    bench.go()
+    assert bench.frame.focusWidget() is bench.stage.rule.rows
+    bench.key(Qt.Key.Key_Home)
+    assert bench.stage.rule.rows.selected == bench.days.steps[0].id
+    bench.key(Qt.Key.Key_Right)
+    assert bench.stage.rule.rows.selected == bench.days.steps[1].id
+    bench.key(Qt.Key.Key_Down)
+    assert bench.stage.rule.rows.accessibleDescription()
+    for key, kind in ((Qt.Key.Key_Space, "began"), (Qt.Key.Key_B, "paused"), (Qt.Key.Key_D, "done")):
+        bench.stage.rule.rows.setFocus()
+        bench.key(key)
+        bench.ready()
+        assert bench.session.project.days.log[-1].kind == kind
+        bench.later(4)
+    bench.stage.rule.rows.setFocus()
+    bench.key(Qt.Key.Key_N)
+    bench.ready()
+    today = bench.days.zone.local(bench.days.now)[0]
+    assert all(bench.days.zone.local(own.begin)[0] > today for own in bench.days.open)
+    bench.stage.rule.rows.setFocus()
+    bench.key(Qt.Key.Key_G)
+    assert bench.stage.pages.value == "hours"
+
+
+def test_a_bar_dragged_later_stays_there_and_earlier_it_is_told_what_holds_it(bench: Bench) -> None:
+    bench.go()
+    rows = bench.stage.rule.rows
+    own = next(o for o in bench.days.open if "coat 1 of 2" in o.step.what.text)
+    before = own.begin
+    rows._hovered = own.id
+    rows._drag = (own.id, 0.0, 140.0)
+    rows.mouseReleaseEvent(None)  # type: ignore[arg-type]
+    bench.ready()
+    assert bench.days.by_id[own.id].begin > before
+    assert bench.session.project.days.pins[0].step == own.id
+    # Back again: the pin goes first, then it is told why not sooner still.
+    for _ in range(2):
+        rows._hovered, rows._drag = own.id, (own.id, 0.0, -300.0)
+        rows.mouseReleaseEvent(None)  # type: ignore[arg-type]
+        bench.ready()
+    assert not bench.session.project.days.pins
+    told = words(bench, "days_told")
+    assert "wet until" in told or "comes after" in told
+    assert "again" in told
+
+
+def test_hours_and_a_day_that_cannot_be_kept(bench: Bench) -> None:
+    bench.go()
+    bench.stage.turn_to("hours")
+    bench.enter("hours_4", "9-8")
+    assert "end comes after" in words(bench, "hours_4_fault")
+    bench.enter("hours_4", "")
+    bench.ready()
+    assert bench.session.project.days.hours.week[4] == ()
+    # As if nothing were done yet: there is something left that can be quicker.
+    bench.session.do(lambda p: Edited(structs.replace(p, days=Days()), Message("")))
+    bench.enter("day_wanted", "2026-12-10")
+    bench.ready()
+    bench.looked()
+    assert "annot be there" in words(bench, "days_verdict") or "will not be" in words(bench, "days_verdict")
+    helps = [b for b in bench.stage.hours.findChildren(QPushButton) if b.objectName().startswith("help_")]
+    assert helps
+    end = bench.days.end
+    helps[0].click()
+    bench.ready()
+    assert bench.days.end < end
+
+
+def test_notes_lessons_and_the_list(bench: Bench) -> None:
+    bench.go()
+    shown = bench.find(QListWidget, "day_list")
+    assert any("Sand inside bays" in shown.item(k).text() for k in range(shown.count()))
+    bench.enter("day_note", "The left bay is rough")
+    bench.enter("day_lesson", "Sand before the drawers are in")
+    assert [e.text for e in bench.session.project.days.log if e.kind == "note"][-1] == "The left bay is rough"
+    assert bench.window.preferences.settings.lessons[-1].text == "Sand before the drawers are in"
+    bench.stage.turn_to("log")
+    bench.settle()
+    assert "28" in words(bench, "log_total")
+    assert any("The left bay is rough" in label.text() for label in bench.stage.log.findChildren(QLabel))
+
+
+def test_what_was_written_down_is_kept_at_once(bench: Bench) -> None:
+    """Killed a moment later, the copy has it: no two seconds are waited for."""
+    keeping = Autosave(bench.session, bench.frame)
+    bench.go()
+    bench.click("days_begin")
+    keeping._background.wait()
+    assert keeping._keeper.path is not None
+    assert read_project(keeping._keeper.path).days.log == bench.session.project.days.log
+    keeping.close()
+
+
+def test_time_goes_on_and_another_document_has_its_own_days(bench: Bench, tmp_path: Path) -> None:
+    bench.go()
+    bench.later(45)
+    bench.session.days.tick()
+    bench.wait(lambda: bench.days.now > int(NOW.timestamp() // 60))
+    assert all(own.begin >= bench.days.now for own in bench.days.open)
+    path = tmp_path / "days.ics"
+    bench.window.filing.ask_save = lambda _name, _kinds: str(path)
+    bench.action("calendar")
+    assert vobject.readOne(path.read_text()).vevent_list
+    bench.action("demo_set")
+    bench.action("stage_days")
+    bench.wait(lambda: bench.session.days.plan is not None)
+    bench.settle()
+    assert not bench.days.done
+    assert len({own.id for own in bench.days.steps}) == len(bench.days.steps)
