@@ -1,7 +1,8 @@
 """What happens at the bench: whatever is done, the rest is planned again, and nothing that is done moves."""
 
+from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
-from functools import cache
+from functools import cache, partial
 
 import msgspec
 import pytest
@@ -252,7 +253,7 @@ def test_a_lesson_comes_back_where_it_fits_and_goes_when_that_is_done() -> None:
     found = [f for f in plan_of(project).findings if f.code == "lesson"]
     assert [f.what.text for f in found] == ["You learnt: Wipe the stain sooner"]
     assert found[0].where
-    done, now = upto(project, "Water-based clear on top, coat 1")
+    done, _ = upto(project, "Water-based clear on top, coat 1")
     assert not [f for f in plan_of(done).findings if f.code == "lesson"]
     other = Lesson("l9", "Nothing here", ("change:skirt",))
     days = msgspec.structs.replace(project.days, lessons=(other,))
@@ -288,19 +289,25 @@ def test_other_minutes_are_refused(text: str) -> None:
         read_minutes(text)
 
 
-def test_hours_are_refused_beside_their_field() -> None:
-    for edit, entry in (
-        (lambda: set_week(chest(), 2, "9-8"), "week"),
-        (lambda: set_own_day(chest(), "2026-12-24", "x"), "day"),
-        (lambda: set_day(chest(), "wanted", "soon"), "wanted"),
-    ):
-        with pytest.raises(BadInputError) as refused:
-            edit()
-        assert refused.value.parameter == entry
+@pytest.mark.parametrize(
+    ("edit", "entry"),
+    [
+        (partial(set_week, weekday=2, text="9-8"), "week"),
+        (partial(set_own_day, day="2026-12-24", text="x"), "day"),
+        (partial(set_day, which="wanted", text="soon"), "wanted"),
+    ],
+)
+def test_hours_are_refused_beside_their_field(edit: Callable[[Project], object], entry: str) -> None:
+    with pytest.raises(BadInputError) as refused:
+        edit(chest())
+    assert refused.value.parameter == entry
+
+
+def test_without_hours_there_is_no_plan_and_it_is_said() -> None:
     off = chest()
     for k in range(7):
         off = set_week(off, k, "off").project
-    assert days_of(off).refused
+    assert "hours" in days_of(off).refused
 
 
 def test_the_log_takes_notes_of_any_length_there_is_room_for() -> None:
