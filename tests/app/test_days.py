@@ -73,7 +73,7 @@ def words(bench: Bench, name: str) -> str:
 
 
 def test_what_now_done_and_tacky_are_one_press_each(bench: Bench) -> None:
-    """From the finished plan to what now in two actions; a step done with its real time in one; still tacky in one."""
+    """From the finished plan to what now in two; a step done with its real time in one, still tacky in one."""
     bench.action("stage_finish")
     bench.count = 0
     bench.go()

@@ -212,7 +212,7 @@ def test_a_day_that_cannot_be_kept_is_said_with_what_would_help() -> None:
 
 
 def test_wrong_clocks_do_no_harm() -> None:
-    """Written down in the year after next, set right: its wait counts from now; begun after it was done: as planned."""
+    """Written down in a year to come: its wait counts from now. Done before it was begun: as it was planned."""
     days = days_of(chest())
     own = first(days, "Clean top")
     ahead = finish_step(chest(), own, START + timedelta(days=500), "it").project
