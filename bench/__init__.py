@@ -8,5 +8,7 @@ large.py       a large project, many parts, many kinds
 patterns.py    strips laid, against a plain clip; one step of a drag
 memory.py      what 5,000 edits leave in memory
 sheets.py      rectangles on sheets, against a packing library
+days.py        a plan of days: how quick, how near the bound
+finish.py      faces and zones, edits of the finish
 long_lists.py  hundreds of different parts, laid out for ten seconds
 """

@@ -5,6 +5,7 @@ import statistics
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from bench.days import days_costs
 from bench.finish import finish_costs
 from bench.large import kinds_cost, large_paints, large_plans, quick_ms
 from bench.long_lists import SECONDS, long_lists
@@ -44,6 +45,7 @@ def main() -> None:
     for name, ms in dragged_ms().items():
         print(f"  {name:44} {ms:6.1f} ms")
     told("Finish (medians)", finish_costs())
+    told("Days (medians)", days_costs())
     few, many = memory()
     print(f"Memory: {few:.0f} MB after {FEW} edits, {many:.0f} after {MANY} ({many / few:.2f} times)")
     found = layouts()

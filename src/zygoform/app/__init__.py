@@ -17,6 +17,8 @@ layout_store.py    layouts found while a project is open
 view_state.py      what is looked at; bound to one document
 session.py         the only object that holds the document
 planning.py        its plan, at once or slice by slice; better layouts from the background
+day_planning.py    the plan of its days, slice by slice
+clock.py           the time it is, and how clocks run here
 slices.py          long work a slice at a time, the window answering in between
 device_link.py     the line to the measuring devices, and the simulated ones' process
 jobs.py            the solver's process and how it is asked
@@ -25,7 +27,7 @@ solver_process.py  what runs in the solver's process; imports no Qt
 picture_process.py what runs in a picture's process
 shots.py           pictures of every main view
 actions/           everything one can do, as data
-stages/            one screen a folder: survey, redesign, buy, cut, settings, help
+stages/            one screen a folder
 canvas/            paints primitives; one class a mouse gesture
 widgets/           fields, segments, stages, head, drawer, tally, finder, why, busy
 theme/             tokens, the look in use, fonts, icons, style sheet

@@ -9,6 +9,7 @@ geometry/   plane outlines, prisms in space, mitres and bevels
 goods/      timber on sale, fittings, species, saws
 shop.py     what the workshop has and prefers
 condition/  what state a piece is in: materials, faults and their remedies
+days/       own hours, the log, the shortest plan over real days
 coats/      coats, layers, amounts, drying: values and sums, no furniture
 statics/    how boards bend and pieces stand
 form/       the piece as geometry; kinds/ builds it from readings
@@ -29,5 +30,6 @@ differences.py  what differs between two states of a project, in words
 calculations.py  the workshop's calculations by their names
 why/        why a number is what it is
 steps/      what there is to do, in order, and how long it takes
+schedule/   the steps on real days, and what happens at the bench
 plan/       everything worked out from a project, in stages
 """

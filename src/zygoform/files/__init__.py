@@ -17,6 +17,9 @@ import_csv.py     cut lists and boards owned, read in
 paper.py          what can be printed, and its pages as pictures
 shopping_pdf.py   the shopping list
 variants_pdf.py   variants side by side, for a customer
+day_sheets_pdf.py  what is to be done on each day
+finish_sheet_pdf.py  the finish on the work sheet
+calendar_ics.py   the days as a calendar file
 labels_pdf.py     labels for bags of hardware and parts that come off
 marks_pdf.py      labels for the parts
 template_pdf.py   templates at full size over several sheets
@@ -37,6 +40,7 @@ recovery.py       copies of unsaved work, taken up again after a kill
 guard.py          who else has a file open, and whether it changed meanwhile
 coats_csv.py     figures of coats as a table
 demo.py           the Harbour Lane counter
+demo_days.py      the counter in the middle of its days
 demo_finish.py  the finish of both
 demo_set.py       the Mill Row set
 """

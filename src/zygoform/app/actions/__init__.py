@@ -1,6 +1,7 @@
 """Everything one can do, as data.
 
 action.py  what an action is, and making Qt's actions of the list
+days_out.py  the plan of days on its way out
 asking.py  the questions about files
 devices.py measuring devices, and their readings to the field with the keyboard
 opening.py  a large project opened while the window goes on answering

@@ -21,5 +21,6 @@ use.py      what a piece is for
 finishing.py     stacks of the finish and their layers
 finish_zones.py  what lies on a zone, which part is in which
 finish_supplies.py  colours, recipes, the shelf, figures of coats, real times
+days.py     own hours, the wanted day, what is written down
 workshop.py units, saw, prices, boards owned
 """

@@ -8,5 +8,6 @@ compared.py    variants side by side
 touched.py     what an edit touched, by which screens refresh
 finish_stage.py zones, stacks and what they need
 steps_stage.py all there is to do, in order
+days_stage.py  the plan of days from a moment on, and otherwise
 plan.py        all stages together, what to buy, what to mind
 """
