@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
 
-from zygoform.core.days.moments import Moment, Zone, moment_of
+from zygoform.core.days.moments import ClockZone, Moment, moment_of
 
 _BACK, _AHEAD = 400, 900
 """Days for which it is looked up how clocks run."""
@@ -14,7 +14,7 @@ class Clock:
 
     def __init__(self, now: Callable[[], datetime] | None = None) -> None:
         self._now = now or (lambda: datetime.now(UTC).astimezone())
-        self._zone: tuple[int, Zone] = (0, Zone())
+        self._zone: tuple[int, ClockZone] = (0, ClockZone())
 
     def time(self) -> datetime:
         """To the second, with its zone."""
@@ -24,7 +24,7 @@ class Clock:
         """The minute it is."""
         return moment_of(self._now())
 
-    def zone(self) -> Zone:
+    def zone(self) -> ClockZone:
         """How far clocks are ahead here, from a year ago until long after; looked up once a day."""
         today = self.moment() // 1440
         if self._zone[0] != today:
@@ -32,11 +32,11 @@ class Clock:
         return self._zone[1]
 
 
-def _zone_round(now: datetime) -> Zone:
+def _zone_round(now: datetime) -> ClockZone:
     """Every change of the clocks there is: looked for between days on which they differ."""
     if now.utcoffset() != now.astimezone().utcoffset():
         # A time that was put in by hand has its own zone, wherever this runs.
-        return Zone(((0, _ahead(now)),))
+        return ClockZone(((0, _ahead(now)),))
     first = now.astimezone(UTC) - timedelta(days=_BACK)
     before = first.astimezone()
     changes = [(moment_of(before), _ahead(before))]
@@ -51,7 +51,7 @@ def _zone_round(now: datetime) -> Zone:
                 else:
                     high = middle
             changes.append((high, _ahead(at)))
-    return Zone(tuple(changes))
+    return ClockZone(tuple(changes))
 
 
 def _ahead(at: datetime) -> int:

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from zygoform.core.days.free_time import free_time
 from zygoform.core.days.hours import DaySpan, Hours, read_spans, spans_words
-from zygoform.core.days.moments import Zone, day_number, day_text, moment_of, weekday
+from zygoform.core.days.moments import ClockZone, day_number, day_text, moment_of, weekday
 from zygoform.core.errors import BadInputError
 
 BERLIN = ZoneInfo("Europe/Berlin")
@@ -20,7 +20,7 @@ def at(*when: int) -> int:
 
 
 SPRING, AUTUMN = at(2027, 3, 28, 3), at(2026, 10, 25, 3)
-ZONE = Zone(((0, 120), (AUTUMN, 60), (SPRING, 120)))
+ZONE = ClockZone(((0, 120), (AUTUMN, 60), (SPRING, 120)))
 
 
 @pytest.mark.parametrize(

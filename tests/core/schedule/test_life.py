@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from tests.planned import plan_of
 from zygoform.core.days.log import Days, Entry, Lesson
 from zygoform.core.days.moments import UTC_ZONE, moment_of, utc_of
-from zygoform.core.edits.days import learn, put_at, read_minutes, set_day, set_own_day, set_week, write_down
+from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
 from zygoform.core.edits.finishing import set_weather, take_stack
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
@@ -280,13 +280,13 @@ def test_turned_over_one_side_dries_before_the_other_is_coated() -> None:
     ("text", "minutes"), [("45", 45), ("1:30", 90), ("1.5 h", 90), ("20 min", 20), ("0,5h", 30)]
 )
 def test_minutes_as_people_write_them(text: str, minutes: float) -> None:
-    assert read_minutes(text) == minutes
+    assert read_worked(text) == minutes
 
 
 @pytest.mark.parametrize("text", ["", "-5", "0", "soon", "1:2:3", "nan", "inf"])
 def test_other_minutes_are_refused(text: str) -> None:
     with pytest.raises(BadInputError):
-        read_minutes(text)
+        read_worked(text)
 
 
 @pytest.mark.parametrize(

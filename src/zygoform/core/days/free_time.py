@@ -6,7 +6,7 @@ from itertools import accumulate, pairwise
 from msgspec import Struct
 
 from zygoform.core.days.hours import Hours
-from zygoform.core.days.moments import Moment, Zone, day_text, weekday
+from zygoform.core.days.moments import ClockZone, Moment, day_text, weekday
 
 MOST_DAYS = 2000
 """So far ahead no job is planned: whoever has an hour a week gets no further with forty steps."""
@@ -21,7 +21,7 @@ class Free(Struct, frozen=True):
     loud: bool
 
 
-def free_time(hours: Hours, zone: Zone, begin: Moment, minutes: int, days: int = _AT_ONCE) -> tuple[Free, ...]:
+def free_time(hours: Hours, zone: ClockZone, begin: Moment, minutes: int, days: int = _AT_ONCE) -> tuple[Free, ...]:
     """In order, at least so many minutes of each kind and so many days, where there are as many.
 
     Where quiet hours begin or end within one's hours the stretch is parted there.
@@ -57,7 +57,7 @@ def _parted(hours: Hours, begin: int, end: int) -> list[tuple[int, int, bool]]:
     return [(a, b, not any(q.begin <= a < q.end for q in quiet)) for a, b in pairwise(marks)]
 
 
-def _of_day(hours: Hours, zone: Zone, day: int) -> list[Free]:
+def _of_day(hours: Hours, zone: ClockZone, day: int) -> list[Free]:
     made = []
     for span in hours.spans(day_text(day), weekday(day)):
         for a, b, loud in _parted(hours, span.begin, span.end):

@@ -45,7 +45,7 @@ class Lesson(Struct, frozen=True):
     fits: Annotated[tuple[Annotated[str, Meta(max_length=80)], ...], Meta(min_length=1, max_length=20)]
 
 
-class Pin(Struct, frozen=True):
+class StepPin(Struct, frozen=True):
     """A step that is not to be begun before a moment: it was put there."""
 
     step: Annotated[str, Meta(max_length=200)]
@@ -60,7 +60,7 @@ class Days(Struct, frozen=True):
     wanted: DayOrNone = ""
     log: Annotated[tuple[Entry, ...], Meta(max_length=20_000)] = ()
     lessons: Annotated[tuple[Lesson, ...], Meta(max_length=500)] = ()
-    pins: Annotated[tuple[Pin, ...], Meta(max_length=500)] = ()
+    pins: Annotated[tuple[StepPin, ...], Meta(max_length=500)] = ()
 
     @property
     def is_begun(self) -> bool:

@@ -1,7 +1,7 @@
 """Moments as whole minutes since 1970 UTC, and the local day and time they are.
 
 A wait lasts as long as it lasts, whatever clocks are put to: moments are told in UTC. Own hours are told by the
-clock on the wall. Between the two stands a `Zone`, plain data that whoever knows the clock hands over.
+clock on the wall. Between the two stands a `ClockZone`, plain data that whoever knows the clock hands over.
 """
 
 from bisect import bisect_right
@@ -16,7 +16,7 @@ Moment = int
 _EPOCH = date(1970, 1, 1)
 
 
-class Zone(Struct, frozen=True):
+class ClockZone(Struct, frozen=True):
     """From each moment on clocks are so many minutes ahead of UTC; before the first one as from then on."""
 
     changes: tuple[tuple[Moment, int], ...] = ((0, 0),)
@@ -43,7 +43,7 @@ class Zone(Struct, frozen=True):
         return min(at for at, ahead in self.changes if at + ahead >= wall)
 
 
-UTC_ZONE = Zone()
+UTC_ZONE = ClockZone()
 
 
 def day_number(text: str) -> int:

@@ -23,7 +23,7 @@ TAKEN, QUIET, HOURS = 0, 1, 2
 Stretch = tuple[Moment, Moment, bool, int, int, int, int]
 FIRST_PIECE = 10
 """Nobody begins for fewer minutes than that, to break off again."""
-Holds = dict[str, tuple[tuple[Moment, Moment], ...]]
+PlaceHolds = dict[str, tuple[tuple[Moment, Moment], ...]]
 """Of each place when it is held, from and to."""
 
 
@@ -86,7 +86,7 @@ def _run(
         begun = start
 
 
-def without(line: Sequence[Stretch], pieces: Pieces, keep_from: Moment = 0) -> list[Stretch]:
+def left_of(line: Sequence[Stretch], pieces: Pieces, keep_from: Moment = 0) -> list[Stretch]:
     """What is left when those pieces are taken; of what ends before `keep_from` nothing."""
     first = bisect_right(line, pieces[0][0], key=_end)
     made: list[Stretch] = [] if keep_from else list(line[:first])
@@ -108,7 +108,7 @@ def without(line: Sequence[Stretch], pieces: Pieces, keep_from: Moment = 0) -> l
     return made
 
 
-def free_place(holds: Holds, hold: Hold, room: int, begin: Moment, end: Moment) -> Moment:
+def free_place(holds: PlaceHolds, hold: Hold, room: int, begin: Moment, end: Moment) -> Moment:
     """`begin` if the place is free from then until `end` and so long as it is held; else the next moment to try."""
     until = end + hold.extra
     over = [(a, b) for a, b in holds.get(hold.place, ()) if a < until and b > begin]

@@ -10,7 +10,7 @@ from collections.abc import Callable
 from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.job import PlacedJob
 from zygoform.core.days.moments import Moment
-from zygoform.core.days.placing import HOURS, Holds, Stretch, find, free_place, without
+from zygoform.core.days.placing import HOURS, PlaceHolds, Stretch, find, free_place, left_of
 from zygoform.core.errors import BadInputError
 
 LATER_STARTS = 6
@@ -50,7 +50,7 @@ class Placer:
     def __init__(self, ahead: Ahead) -> None:
         self.ahead, self.jobs = ahead, ahead.problem.jobs
         self.line: list[Stretch] = ahead.line
-        self.holds: Holds = {
+        self.holds: PlaceHolds = {
             place: tuple((ahead.problem.begin, until) for own, until in ahead.problem.held if own == place)
             for place in {own for own, _ in ahead.problem.held}
         }
@@ -104,7 +104,7 @@ class Placer:
     def put(self, k: int, placed: PlacedJob) -> None:
         """It is done then."""
         self.placed[k] = placed
-        self.line = without(self.line, placed.pieces)
+        self.line = left_of(self.line, placed.pieces)
         for hold in self.jobs[k].holds:
             held = (placed.begin, placed.end + hold.extra)
             self.holds = {**self.holds, hold.place: (*self.holds.get(hold.place, ()), held)}

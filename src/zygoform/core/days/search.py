@@ -16,14 +16,14 @@ from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.bound import bound_of, latest_ends
 from zygoform.core.days.job import DaysAnswer, DaysProblem, PlacedJob
 from zygoform.core.days.moments import Moment
-from zygoform.core.days.placing import Holds, Stretch, find, free_place, without
+from zygoform.core.days.placing import PlaceHolds, Stretch, find, free_place, left_of
 from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all, later_starts
 from zygoform.core.piecemeal import Piecemeal, at_once
 
 EVER = 1 << 62
-NEAR = 0.005
+NEAR_ENOUGH = 0.005
 """A plan of many jobs that is longer than the bound by that share is good enough."""
-FEW, MORE_OF_FEW = 16, 40
+FEW_JOBS, MORE_OF_FEW = 16, 40
 """So many jobs are looked at in every way, with so many times the states, until there is nothing between plan and
 bound; of more, most starts that are later than they could be are not."""
 SAME_SLACK = 60
@@ -65,7 +65,7 @@ def solve_piecemeal(
     yield
     bound = bound_of(ahead, end)
     if end > bound + near(ahead, bound):
-        few = len(problem.jobs) <= FEW
+        few = len(problem.jobs) <= FEW_JOBS
         search = _Search(ahead, best, bound, effort.kept * MORE_OF_FEW if few else effort.kept)
         yield from search.narrow(EVER if few else effort.rounds)
         best, end, bound = search.best, search.end, search.bound
@@ -74,8 +74,8 @@ def solve_piecemeal(
 
 def near(ahead: Ahead, bound: Moment) -> int:
     """Minutes nobody looks for: of many jobs half a percent, of few none."""
-    many = len(ahead.problem.jobs) > FEW
-    return round(NEAR * (bound - ahead.problem.begin)) if many else 0
+    many = len(ahead.problem.jobs) > FEW_JOBS
+    return round(NEAR_ENOUGH * (bound - ahead.problem.begin)) if many else 0
 
 
 def worth(ahead: Ahead, placed: tuple[PlacedJob, ...]) -> tuple[int, int, int]:
@@ -93,7 +93,7 @@ class _State(Struct):
     mask: int
     ends: tuple[Moment, ...]
     line: list[Stretch]
-    holds: Holds
+    holds: PlaceHolds
     begin: Moment
     busy: Moment
     slack: int
@@ -111,7 +111,7 @@ class _Search:
         self.end = end_of_all(ahead, best)
         self.everything = (1 << len(self.jobs)) - 1
         self.needs = [sum({1 << a.job for a in job.after}) for job in self.jobs]
-        self.few = len(self.jobs) <= FEW
+        self.few = len(self.jobs) <= FEW_JOBS
         self.particular = [
             bool(job.holds) or (self.few and w) for job, w in zip(self.jobs, ahead.windowed, strict=True)
         ]
@@ -144,7 +144,7 @@ class _Search:
 
     def _run(self) -> Iterator[None]:
         problem = self.ahead.problem
-        holds: Holds = {}
+        holds: PlaceHolds = {}
         for place, until in problem.held:
             holds[place] = (*holds.get(place, ()), (problem.begin, until))
         begin, none = problem.begin, (0,) * len(self.jobs)
@@ -172,7 +172,7 @@ class _Search:
         if state.last is not None:
             # Only now: most states are dropped before they are gone on from.
             placed = state.last[1]
-            state.line = without(state.line, placed.pieces, placed.begin)
+            state.line = left_of(state.line, placed.pieces, placed.begin)
         for k in range(len(self.jobs)):
             if not state.mask >> k & 1 and self.needs[k] & state.mask == self.needs[k] and k not in spots:
                 spots[k] = self._spot(state, k, state.begin)

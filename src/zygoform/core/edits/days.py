@@ -9,7 +9,7 @@ from typing import Any, Literal
 from msgspec import structs
 
 from zygoform.core.days.hours import OwnDay, read_spans, read_time, spans_words
-from zygoform.core.days.log import Days, Entry, EntryKind, Lesson, Pin
+from zygoform.core.days.log import Days, Entry, EntryKind, Lesson, StepPin
 from zygoform.core.days.moments import day_number, day_text
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
@@ -17,7 +17,7 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.project import Project
 
 DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
-MOST_MINUTES = 100_000.0
+LONGEST_STEP = 100_000.0
 
 
 def _with(project: Project, words: str, **values: Any) -> Edited:
@@ -90,7 +90,7 @@ def write_down(project: Project, kind: EntryKind, at: datetime, words: str, **va
     )
 
 
-def read_minutes(text: str) -> float:
+def read_worked(text: str) -> float:
     """45, 1:30 or 1.5 h in minutes. Raises BadInputError."""
     plain = text.strip().lower().replace(",", ".")
     hours, colon, minutes = plain.partition(":")
@@ -103,7 +103,7 @@ def read_minutes(text: str) -> float:
             made = float(plain.removesuffix("min"))  # type: ignore[assignment]
     except ValueError:
         made = -1
-    if not 0 < made <= MOST_MINUTES:
+    if not 0 < made <= LONGEST_STEP:
         raise BadInputError("not_a_number", "Minutes over 0, like 45, or hours like 1:30 or 1.5 h.", "real")
     return float(made)
 
@@ -111,7 +111,7 @@ def read_minutes(text: str) -> float:
 def put_at(project: Project, step: str, at: datetime | None, words: str) -> Edited:
     """A step is not begun before that; None lets it go where it likes."""
     others = tuple(pin for pin in project.days.pins if pin.step != step)
-    pins = others if at is None else (*others, Pin(step, at))
+    pins = others if at is None else (*others, StepPin(step, at))
     return _with(project, words, pins=pins)
 
 
@@ -126,7 +126,7 @@ def learn(project: Project, text: str, fits: tuple[str, ...]) -> Edited:
     return _with(project, f"Learnt: {literal(plain)}", lessons=lessons)
 
 
-def forget(project: Project, lesson_id: str) -> Edited:
+def forget_lesson(project: Project, lesson_id: str) -> Edited:
     """A lesson is not told any more."""
     lessons = tuple(lesson for lesson in project.days.lessons if lesson.id != lesson_id)
     return _with(project, "Lesson forgotten", lessons=lessons)

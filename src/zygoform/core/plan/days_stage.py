@@ -10,7 +10,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.days.hours import MINUTES_A_DAY, DaySpan, clock_words, joined
-from zygoform.core.days.moments import Moment, Zone
+from zygoform.core.days.moments import ClockZone, Moment
 from zygoform.core.days.search import AT_ONCE, Effort, solve_piecemeal
 from zygoform.core.errors import BadInputError
 from zygoform.core.piecemeal import Piecemeal
@@ -25,10 +25,10 @@ from zygoform.core.schedule.more_steps import all_steps
 from zygoform.core.schedule.progress import StepState, progress
 from zygoform.core.steps.step import Step
 
-Asked = tuple[tuple[Step, ...], dict[str, StepState], Question]
+AskedDays = tuple[tuple[Step, ...], dict[str, StepState], Question]
 
 
-def asked_of(project: Project, plan: Plan, now: Moment, zone: Zone) -> Asked:
+def asked_of(project: Project, plan: Plan, now: Moment, zone: ClockZone) -> AskedDays:
     """All steps, where they stand, and the problem that what is left of them is."""
     states = progress(project.days.log, now)
     steps = all_steps(plan.work, len(plan.purchase.rows), project.shop, states)
@@ -36,7 +36,7 @@ def asked_of(project: Project, plan: Plan, now: Moment, zone: Zone) -> Asked:
 
 
 def plan_days(
-    project: Project, plan: Plan, now: Moment, zone: Zone, effort: Effort = AT_ONCE, *, is_final: bool = False
+    project: Project, plan: Plan, now: Moment, zone: ClockZone, effort: Effort = AT_ONCE, *, is_final: bool = False
 ) -> Piecemeal[DayPlan]:
     """The shortest plan that is found with that effort; where there cannot be one it says why."""
     steps, states, asked = asked_of(project, plan, now, zone)
@@ -48,7 +48,7 @@ def plan_days(
     return day_plan(steps, states, asked, answer, now, zone, is_final=is_final)
 
 
-def end_with(project: Project, now: Moment, zone: Zone, memory: Memory) -> Piecemeal[Moment]:
+def end_with(project: Project, now: Moment, zone: ClockZone, memory: Memory) -> Piecemeal[Moment]:
     """When another state of the project would be over; 0 where it cannot be planned."""
     try:
         plan = yield from plan_piecemeal(project, None, memory)
@@ -61,7 +61,7 @@ def end_with(project: Project, now: Moment, zone: Zone, memory: Memory) -> Piece
 
 
 def ends_by_answer(
-    project: Project, gate: Gate, now: Moment, zone: Zone, memory: Memory
+    project: Project, gate: Gate, now: Moment, zone: ClockZone, memory: Memory
 ) -> Piecemeal[dict[str, Moment]]:
     """When it would be over with each answer that changes something."""
     ends: dict[str, Moment] = {}

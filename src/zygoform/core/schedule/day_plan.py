@@ -7,9 +7,9 @@ from msgspec import Struct
 from zygoform.core.days.free_time import Free
 from zygoform.core.days.job import DaysAnswer, PlacedJob
 from zygoform.core.days.log import Days
-from zygoform.core.days.moments import Moment, Zone, day_number
+from zygoform.core.days.moments import ClockZone, Moment, day_number
 from zygoform.core.schedule.jobs import Question, middle, planned_minutes
-from zygoform.core.schedule.progress import NOT_BEGUN, Standing, StepState
+from zygoform.core.schedule.progress import NOT_BEGUN, StepStanding, StepState
 from zygoform.core.steps.step import Step
 
 
@@ -20,7 +20,7 @@ class DayStep(Struct, frozen=True):
     """
 
     step: Step
-    standing: Standing
+    standing: StepStanding
     pieces: tuple[tuple[Moment, Moment], ...]
     dry: Moment
     planned: int
@@ -48,7 +48,7 @@ class DayPlan(Struct, frozen=True, dict=True):
     """
 
     now: Moment
-    zone: Zone
+    zone: ClockZone
     steps: tuple[DayStep, ...] = ()
     end: Moment = 0
     bound: Moment = 0
@@ -102,7 +102,7 @@ def day_plan(
     asked: Question,
     answer: DaysAnswer,
     now: Moment,
-    zone: Zone,
+    zone: ClockZone,
     *,
     is_final: bool,
 ) -> DayPlan:
@@ -137,6 +137,6 @@ def day_plan(
     )
 
 
-def wanted_by(days: Days, zone: Zone) -> Moment:
+def wanted_by(days: Days, zone: ClockZone) -> Moment:
     """The moment the wanted day is over; 0 where none is wanted."""
     return zone.moment(day_number(days.wanted) + 1, 0) if days.wanted else 0

@@ -6,8 +6,8 @@ from msgspec import structs
 
 from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.days.hours import clock_words
-from zygoform.core.days.moments import Zone, day_text, moment_of
-from zygoform.core.edits.days import read_minutes, set_own_day, write_down
+from zygoform.core.days.moments import ClockZone, day_text, moment_of
+from zygoform.core.edits.days import read_worked, set_own_day, write_down
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import log_time
 from zygoform.core.edits.finishing import set_stack
@@ -49,7 +49,7 @@ def finish_step(project: Project, own: DayStep, at: datetime, what: str, typed: 
     """
     state = progress(project.days.log, moment_of(at)).get(own.id, NOT_BEGUN)
     known = bool(typed.strip()) or state.standing in ("going", "paused")
-    minutes = read_minutes(typed) if typed.strip() else worked(state, moment_of(at), own.planned) if known else 0.0
+    minutes = read_worked(typed) if typed.strip() else worked(state, moment_of(at), own.planned) if known else 0.0
     done = write_down(
         project, "done", at, f"Done: {what}", step=own.id, what=what, minutes=minutes or own.planned,
         planned=sum(own.step.minutes) / 2,
@@ -104,7 +104,7 @@ def went_wrong(project: Project, own: DayStep, at: datetime, what: str) -> Edite
     return write_down(project, "wrong", at, f"Went wrong: {what}; once more", step=own.id, what=what)
 
 
-def no_time_today(project: Project, at: datetime, zone: Zone) -> Edited:
+def no_time_today(project: Project, at: datetime, zone: ClockZone) -> Edited:
     """From now on nothing more today."""
     day, minute = zone.local(moment_of(at))
     text = day_text(day)

@@ -10,7 +10,7 @@ from zygoform.core.days.free_time import Free, free_time
 from zygoform.core.days.hours import MINUTES_A_DAY
 from zygoform.core.days.job import After, DaysProblem, Hold, Job, Pieces
 from zygoform.core.days.log import Days
-from zygoform.core.days.moments import Moment, Zone, day_number, moment_of
+from zygoform.core.days.moments import ClockZone, Moment, day_number, moment_of
 from zygoform.core.goods.minutes import Task, own_factor, pace
 from zygoform.core.schedule.progress import NOT_BEGUN, StepState, worked
 from zygoform.core.shop import Shop
@@ -69,7 +69,7 @@ def window(step: Step) -> int:
 
 
 def question(
-    steps: tuple[Step, ...], states: dict[str, StepState], days: Days, shop: Shop, now: Moment, zone: Zone
+    steps: tuple[Step, ...], states: dict[str, StepState], days: Days, shop: Shop, now: Moment, zone: ClockZone
 ) -> Question:
     """Everything that is not done, from now or the start day on. A step that nothing is left of follows nothing."""
     now = in_fives(now)

@@ -11,7 +11,7 @@ from msgspec import Struct, structs
 from zygoform.core.days.log import Entry
 from zygoform.core.days.moments import Moment
 
-Standing = Literal["open", "going", "paused", "done"]
+StepStanding = Literal["open", "going", "paused", "done"]
 LONGEST_WORK = 16 * 60
 """Minutes: whoever forgot to say that he stopped did not work longer than that."""
 
@@ -19,7 +19,7 @@ LONGEST_WORK = 16 * 60
 class StepState(Struct, frozen=True):
     """Of one step: minutes worked so far, when it was begun and ended, and until when it was still tacky."""
 
-    standing: Standing = "open"
+    standing: StepStanding = "open"
     begun: Moment = 0
     ended: Moment = 0
     minutes: float = 0.0

@@ -15,7 +15,7 @@ from zygoform.core.days.moments import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.sub_jobs import SubJob
 
-NAMES, ROW = 168.0, 26.0
+NAMES_WIDE, ROW = 168.0, 26.0
 """Width of the names and height of a row (px at 100 %)."""
 _BAR = 14.0
 _DRAG = 6.0
@@ -45,14 +45,14 @@ class RuleShared:
         self.zoom = 2
 
     def x(self, moment: Moment) -> float:
-        return NAMES + self.map.x(moment) - self.offset
+        return NAMES_WIDE + self.map.x(moment) - self.offset
 
 
 def now_mark(painter: QPainter, s: RuleShared, high: float) -> None:
     """A line at the moment it is."""
     assert s.days is not None
     x = s.x(s.days.now)
-    if x >= NAMES:
+    if x >= NAMES_WIDE:
         painter.setPen(paint.pen(t.INK, 2.0))
         painter.drawLine(QPointF(x, 0), QPointF(x, high))
 
@@ -95,7 +95,7 @@ class DayRows(QWidget):
         s = self.shared
         if s.days is None:
             return
-        right = QRectF(NAMES, 0, box.width() - NAMES, box.height())
+        right = QRectF(NAMES_WIDE, 0, box.width() - NAMES_WIDE, box.height())
         painter.save()
         painter.setClipRect(right)
         paint.fill(painter, right, t.GROUND)
@@ -104,7 +104,7 @@ class DayRows(QWidget):
         self._quiet(painter, box)
         for k in range(len(s.rows)):
             painter.setPen(paint.pen(t.HAIR, 1.0))
-            painter.drawLine(QPointF(NAMES, (k + 1) * ROW), QPointF(box.width(), (k + 1) * ROW))
+            painter.drawLine(QPointF(NAMES_WIDE, (k + 1) * ROW), QPointF(box.width(), (k + 1) * ROW))
         nearest = s.days.next
         for k, sub in enumerate(s.rows):
             for own in sub.steps:
@@ -134,14 +134,14 @@ class DayRows(QWidget):
         del box
 
     def _names(self, painter: QPainter, box: QRectF) -> None:
-        paint.fill(painter, QRectF(0, 0, NAMES, box.height()), t.SHEET)
+        paint.fill(painter, QRectF(0, 0, NAMES_WIDE, box.height()), t.SHEET)
         for k, sub in enumerate(self.shared.rows):
             done = all(own.standing == "done" for own in sub.steps)
             here = any(own.id == self.selected for own in sub.steps)
             if here:
                 paint.fill(painter, QRectF(0, k * ROW + 2, 4, ROW - 4), t.TAPE)
             painter.save()
-            painter.setClipRect(QRectF(0, 0, NAMES - 6, box.height()))
+            painter.setClipRect(QRectF(0, 0, NAMES_WIDE - 6, box.height()))
             paint.draw_text(
                 painter,
                 QPointF(10, k * ROW + 18),
@@ -155,9 +155,9 @@ class DayRows(QWidget):
     def _wait(self, painter: QPainter, own: DayStep, y: float) -> None:
         s = self.shared
         begin, end = s.x(own.end), s.x(own.dry)
-        if own.dry <= own.end or end < NAMES:
+        if own.dry <= own.end or end < NAMES_WIDE:
             return
-        band = QRectF(max(begin, NAMES - 4), y + 8, end - max(begin, NAMES - 4), ROW - 15)
+        band = QRectF(max(begin, NAMES_WIDE - 4), y + 8, end - max(begin, NAMES_WIDE - 4), ROW - 15)
         paint.hatch(painter, band)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(paint.pen(t.EDGE, 1.0))
@@ -167,7 +167,7 @@ class DayRows(QWidget):
         s = self.shared
         for n, (begin, end) in enumerate(own.pieces):
             box = self._bar(begin, end, y)
-            if box.right() < NAMES:
+            if box.right() < NAMES_WIDE:
                 continue
             colour = t.TAPE if is_next else t.INK2 if own.standing == "done" else t.BLUE
             painter.setPen(paint.pen(t.INK if is_next or own.id == self.selected else colour, 1.2))
@@ -207,7 +207,7 @@ class DayRows(QWidget):
         """The step whose bar, or wait, lies there."""
         s = self.shared
         row = int(at.y() // ROW)
-        if s.days is None or at.x() < NAMES or not 0 <= row < len(s.rows):
+        if s.days is None or at.x() < NAMES_WIDE or not 0 <= row < len(s.rows):
             return None
         near, best = 6.0, None
         for own in s.rows[row].steps:

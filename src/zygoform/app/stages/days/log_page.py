@@ -8,7 +8,7 @@ from zygoform.app.session import Session
 from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.days.log import Entry
-from zygoform.core.edits.days import forget
+from zygoform.core.edits.days import forget_lesson
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.core.schedule.words import long_words, when_words
 
@@ -16,7 +16,7 @@ _KINDS = {
     "began": "Begun", "paused": "Broken off", "done": "Done", "tacky": "Still tacky", "wrong": "Went wrong",
     "answer": "Answered", "note": "Note", "photo": "Photo",
 }  # fmt: skip
-MOST_SHOWN = 60
+ENTRIES_SHOWN = 60
 
 
 class LogPage(QWidget):
@@ -65,7 +65,7 @@ class LogPage(QWidget):
                 wrapped("Nothing yet. Write it at its step: it comes back where it fits.", "second")
             )
         empty(self.rows)
-        for entry in reversed(said.log[-MOST_SHOWN:]):
+        for entry in reversed(said.log[-ENTRIES_SHOWN:]):
             self.rows.addWidget(wrapped(_words(entry, days), ""))
         if not said.log:
             self.rows.addWidget(wrapped("The first line is written when something is begun or done.", "second"))
@@ -89,7 +89,7 @@ class LogPage(QWidget):
             self.sums.addWidget(label(f"{own.real:.0f} min", "strong"), row, 2)
 
     def _forget(self, lesson: str) -> None:
-        self.session.try_do(lambda p: forget(p, lesson))
+        self.session.try_do(lambda p: forget_lesson(p, lesson))
 
 
 def _words(entry: Entry, days: DayPlan) -> str:

@@ -48,6 +48,12 @@ class OwnHoursPage(QWidget):
             field.line.setPlaceholderText("2026-12-05")
             dates.addWidget(field)
         column.addLayout(dates)
+        self._fill_week(column)
+        self._fill_own(column)
+        self._fill_place(column)
+        column.addStretch(1)
+
+    def _fill_week(self, column: QVBoxLayout) -> None:
         column.addWidget(label("Your hours", "title"))
         grid = QGridLayout()
         grid.setVerticalSpacing(4)
@@ -62,7 +68,9 @@ class OwnHoursPage(QWidget):
             self.week.append(field)
         grid.setColumnStretch(1, 1)
         column.addLayout(grid)
-        self._fill_own(column)
+
+    def _fill_place(self, column: QVBoxLayout) -> None:
+        """Quiet hours, what there is room for, where it dries."""
         column.addWidget(label("Nothing loud", "title"))
         quiet = QHBoxLayout()
         self.quiet = {
@@ -90,7 +98,6 @@ class OwnHoursPage(QWidget):
         for field in self.weather.values():
             weather.addWidget(field)
         column.addLayout(weather)
-        column.addStretch(1)
 
     def _field(self, name: str, title: str, edit: Callable[[Project, str], Edited]) -> Field:
         def enter(text: str) -> None:

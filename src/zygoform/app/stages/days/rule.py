@@ -15,7 +15,7 @@ from PySide6.QtGui import QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QScrollBar, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
-from zygoform.app.stages.days.day_rows import NAMES, ROW, ZOOMS, DayRows, RuleShared, now_mark
+from zygoform.app.stages.days.day_rows import NAMES_WIDE, ROW, ZOOMS, DayRows, RuleShared, now_mark
 from zygoform.app.stages.days.time_map import HOUR, TimeMap, own_spans
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.scrolled import scrolled
@@ -24,7 +24,7 @@ from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.sub_jobs import SubJob
 from zygoform.core.schedule.words import day_words
 
-HEAD = 36.0
+DAYS_HIGH = 36.0
 """Height of the days over the rows (px at 100 %)."""
 
 
@@ -83,7 +83,7 @@ class DayRule(QWidget):
         self.head.update()
 
     def _range(self) -> None:
-        room = self.width() / t.SCALE - NAMES
+        room = self.width() / t.SCALE - NAMES_WIDE
         most = max(0, round(self.shared.map.width - room + 24))
         self.bar.setRange(0, most)
         self.bar.setPageStep(max(1, round(room)))
@@ -105,7 +105,7 @@ class DayRule(QWidget):
 
     def show_step(self, own: DayStep) -> None:
         """Scrolls to a step."""
-        x, room = self.shared.map.x(own.begin), self.width() / t.SCALE - NAMES
+        x, room = self.shared.map.x(own.begin), self.width() / t.SCALE - NAMES_WIDE
         if not self.shared.offset <= x <= self.shared.offset + room - 40:
             self.bar.setValue(round(x - room / 3))
         row = next((k for k, sub in enumerate(self.shared.rows) if own in sub.steps), 0)
@@ -114,10 +114,10 @@ class DayRule(QWidget):
     def zoom_by(self, steps: int) -> None:
         """Wider or narrower hours; the middle stays."""
         s = self.shared
-        middle = s.map.moment(s.offset + (self.width() / t.SCALE - NAMES) / 2)
+        middle = s.map.moment(s.offset + (self.width() / t.SCALE - NAMES_WIDE) / 2)
         s.zoom = max(0, min(len(ZOOMS) - 1, s.zoom + steps))
         self._fit()
-        self.bar.setValue(round(s.map.x(middle) - (self.width() / t.SCALE - NAMES) / 2))
+        self.bar.setValue(round(s.map.x(middle) - (self.width() / t.SCALE - NAMES_WIDE) / 2))
 
     def _on_bar(self, value: int) -> None:
         self.shared.offset = float(value)
@@ -141,14 +141,14 @@ class _Head(QWidget):
     def __init__(self, shared: RuleShared) -> None:
         super().__init__()
         self.shared = shared
-        self.setFixedHeight(t.px(HEAD))
+        self.setFixedHeight(t.px(DAYS_HIGH))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)
         s = self.shared
         if s.days is None:
             return
-        painter.setClipRect(QRectF(NAMES, 0, box.width() - NAMES, box.height()))
+        painter.setClipRect(QRectF(NAMES_WIDE, 0, box.width() - NAMES_WIDE, box.height()))
         zone = s.days.zone
         first, last = zone.local(s.map.moments[0])[0], zone.local(s.map.moments[-1])[0]
         today = zone.local(s.days.now)[0]
@@ -160,9 +160,9 @@ class _Head(QWidget):
             words = "Today" if day == today else day_words(day)
             if end - begin < 72:
                 words = words.split(" ")[1] if " " in words else words
-            left = max(begin, NAMES) + 5
-            if left > free and end - left > 16 and end > NAMES:
+            left = max(begin, NAMES_WIDE) + 5
+            if left > free and end - left > 16 and end > NAMES_WIDE:
                 free = left + paint.draw_text(painter, QPointF(left, 22), words, 13, 600 if day == today else 400)
         painter.setPen(paint.pen(t.EDGE, 1.0))
-        painter.drawLine(QPointF(NAMES, box.height() - 0.5), QPointF(box.width(), box.height() - 0.5))
+        painter.drawLine(QPointF(NAMES_WIDE, box.height() - 0.5), QPointF(box.width(), box.height() - 0.5))
         now_mark(painter, s, box.height())

@@ -42,7 +42,7 @@ from zygoform.core.schedule.sub_jobs import sub_jobs
 from zygoform.core.schedule.words import day_of, long_words, span_words, when_words
 from zygoform.core.steps.words import span, step_needs
 
-SIDE_WIDE = 400
+DAYS_SIDE = 400
 _EDITS = {
     "begin": begin_step,
     "done": finish_step,
@@ -50,7 +50,7 @@ _EDITS = {
     "tacky": still_tacky,
     "wrong": went_wrong,
 }
-PAGES = [("steps", "Steps"), ("hours", "Hours"), ("log", "Log")]
+DAYS_PAGES = [("steps", "Steps"), ("hours", "Hours"), ("log", "Log")]
 
 
 class DaysStage(QWidget):
@@ -112,10 +112,10 @@ class DaysStage(QWidget):
         column.addWidget(self.told)
 
     def _fill_side(self, side: QWidget) -> None:
-        side.setFixedWidth(t.px(SIDE_WIDE))
+        side.setFixedWidth(t.px(DAYS_SIDE))
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 8, 8, 8)
-        self.pages = Segments("days_page", PAGES, "steps")
+        self.pages = Segments("days_page", DAYS_PAGES, "steps")
         self.pages.setAccessibleName("What is shown of the days")
         self.pages.chosen.connect(self.turn_to)
         column.addWidget(self.pages)
@@ -296,7 +296,7 @@ class DaysStage(QWidget):
 
     def next_page(self) -> None:
         """Steps, hours, log."""
-        names = [name for name, _ in PAGES]
+        names = [name for name, _ in DAYS_PAGES]
         self.turn_to(names[(names.index(self.pages.value) + 1) % len(names)])
 
     def begin(self) -> None:

@@ -74,7 +74,7 @@ class StepsPage(QWidget):
                 head = QListWidgetItem(name[:1].upper() + name[1:])
                 head.setFlags(Qt.ItemFlag.NoItemFlags)
                 self.list.addItem(head)
-            mark = {"done": "✓ ", "going": "▸ ", "paused": "– "}.get(own.standing, "")
+            mark = {"done": "done ", "going": "at it ", "paused": "– "}.get(own.standing, "")
             words = f"   {mark}{span_words(days.zone, own.begin, own.end)}  {self.session.show(own.step.what)}"
             item = QListWidgetItem(words)
             item.setData(_ID, own.id)
