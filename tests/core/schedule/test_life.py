@@ -229,6 +229,16 @@ def test_wrong_clocks_do_no_harm() -> None:
     assert days_of(moved, START + timedelta(hours=1)) == again
 
 
+def test_a_coat_that_is_on_parts_no_zones_and_is_known_to_be_on() -> None:
+    project = take_stack(chest(), "p1/back", "stain_clear").project
+    days = days_of(project)
+    coat = first(days, "Oil stain on")
+    assert "back" in coat.step.what.text
+    done = finish_step(project, coat, START, "it").project
+    assert {own.id for own in days_of(done).steps} == {own.id for own in days.steps}
+    assert [la.done for la in done.finishing.stack("p1/top").layers if la.material == "oil stain"] == [1]
+
+
 def test_what_now_is_one_line_with_all_it_needs() -> None:
     project, now = upto(chest(), "Oil stain on top")
     now_ = what_now(days_of(project, now))

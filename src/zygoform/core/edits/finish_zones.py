@@ -23,6 +23,12 @@ def set_lies(project: Project, zone: str, **said: Any) -> Edited:
     return choose(project, zone, f"{called(project, zone)}: what lies there", lies=lies)
 
 
+def set_turned(project: Project, zone: str, *, on: bool) -> Edited:
+    """Whether its parts lie flat and are turned over between coats."""
+    words = "turned over between coats" if on else "coated in one go"
+    return choose(project, zone, f"{called(project, zone)}: {words}", turned=on)
+
+
 def rename_zone(project: Project, zone: str, text: str) -> Edited:
     """A name of one's own; emptied, the usual one."""
     name = " ".join(text.split())

@@ -2,7 +2,7 @@
 
 from functools import cached_property
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import WIPED, Coat, coat_of
 from zygoform.core.coats.layer import CoatLayer, Finishing, ZoneState
@@ -87,12 +87,13 @@ class Batch(Struct, frozen=True):
 
 
 def batches(plans: tuple[ZonePlan, ...]) -> tuple[Batch, ...]:
-    """Those with layers, alike ones of a piece together, in the order they come."""
-    alike: dict[tuple[str, tuple[CoatLayer, ...]], list[ZonePlan]] = {}
+    """Those with layers, alike ones of a piece together as they come; how many coats are on parts none."""
+    alike: dict[tuple[str, bool, tuple[CoatLayer, ...]], list[ZonePlan]] = {}
     for plan in plans:
         if plan.layers:
-            alike.setdefault((plan.zone.piece_id, plan.layers), []).append(plan)
-    return tuple(Batch(piece, tuple(zones)) for (piece, _), zones in alike.items())
+            layers = tuple(structs.replace(layer, done=0) if layer.done else layer for layer in plan.layers)
+            alike.setdefault((plan.zone.piece_id, plan.turned, layers), []).append(plan)
+    return tuple(Batch(piece, tuple(zones)) for (piece, *_), zones in alike.items())
 
 
 def is_sanded_between(batch: Batch, coat: Coat) -> bool:

@@ -15,7 +15,7 @@ from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.readymade import ready_for
-from zygoform.core.edits.finish_zones import rename_zone, set_lies
+from zygoform.core.edits.finish_zones import rename_zone, set_lies, set_turned
 from zygoform.core.edits.finishing import add_layer, drop_layer, leave_so, move_layer, same_as, take_stack
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
@@ -191,14 +191,20 @@ class CoatsPage(QWidget):
         row.addWidget(self.wood, 1)
         self.bleeds = push_button("lies_bleeds", "Bleeds", lambda: self._lies(bleeds=self.bleeds.isChecked()))
         self.smells = push_button("lies_smells", "Smells", lambda: self._lies(smells=self.smells.isChecked()))
+        self.turned = push_button("zone_turned", "Turned over", self._turn)
         for button, words in (
             (self.bleeds, "Tannin, knots, rings or ink come through"),
             (self.smells, "Smoke, mould, damp"),
+            (self.turned, "Lies flat: one side dries to the touch, then it is turned over and the other is coated"),
         ):
             button.setCheckable(True)
             button.setToolTip(words)
             row.addWidget(button, 0, Qt.AlignmentFlag.AlignBottom)
         column.addLayout(row)
+
+    def _turn(self) -> None:
+        on = self.turned.isChecked()
+        self.session.try_do(lambda p: set_turned(p, self.zone, on=on))
 
     def _lies(self, **said: object) -> None:
         self.session.try_do(lambda p: set_lies(p, self.zone, **said))
@@ -261,6 +267,7 @@ class CoatsPage(QWidget):
         self.wood.show_value(said.wood, hint=ground.wood or "not known")
         self.bleeds.setChecked(ground.bleeds)
         self.smells.setChecked(ground.smells)
+        self.turned.setChecked(plan.turned)
 
     def open_layer(self, at: int) -> None:
         """Which layer shows its entries."""
