@@ -24,6 +24,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
+from zygoform.app.stages.days.stage import DaysStage
 from zygoform.app.stages.finish.stage import FinishStage
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme import tokens as t
@@ -31,6 +32,7 @@ from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.edits.days import set_day
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change
 from zygoform.core.edits.variants import add_variant
@@ -39,7 +41,7 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.files.demo import fresh_project
 from zygoform.files.settings_json import Settings
 
-SCREENS = ("survey", "redesign", "buy", "cut", "finish", "settings", "help")
+SCREENS = ("survey", "redesign", "buy", "cut", "finish", "days", "settings", "help")
 THREE = {"width": "48 1/16 in", "depth": "16 in?"}
 LOOKS = [
     *((theme, 100, size) for theme in ("light", "dark") for size in ((1280, 800), (1024, 700), (1920, 1080))),
@@ -121,6 +123,7 @@ def every_screen(
         for screen in SCREENS:
             check_screen(app, desk, screen, written, size)
     finish_pages(app, desk, written, size)
+    days_pages(app, desk, written, size)
     survey = desk.window._made["survey"]
     assert isinstance(survey, SurveyStage)
     # Every kind of change open, then two variants of all of them.
@@ -193,6 +196,24 @@ def finish_pages(
         finish.choose(zone)
         finish.coats.open_layer(layer)
         check_screen(app, desk, "finish", written, size)
+
+
+def days_pages(
+    app: QApplication, desk: Application, written: list[tuple[QWidget, str, QRectF]], size: tuple[int, int]
+) -> None:
+    """Every page of the days, what is being done, what is wet, and a day that cannot be kept."""
+    desk.session.days.settle()
+    days = desk.window._made["days"]
+    assert isinstance(days, DaysStage)
+    days.say("begin")
+    desk.session.try_do(partial(set_day, which="wanted", text="2020-01-01"))
+    for page in days._pages:
+        days.turn_to(page)
+        desk.session.days.settle()
+        check_screen(app, desk, "days", written, size)
+    for own in (desk.session.days.plan.steps[0], desk.session.days.plan.steps[-1]):  # type: ignore[union-attr]
+        days.choose(own.id)
+        check_screen(app, desk, "days", written, size)
 
 
 def check_screen(

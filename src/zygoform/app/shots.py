@@ -66,7 +66,7 @@ def take_shots(app: QApplication, folder: Path) -> list[Path]:
     session.do(lambda project: set_value(project, "c2", "sides", "three"))
     session.do(lambda project: set_value(project, "c2", "sides", "four"))
     _settle(app, lambda: not session.planning.solver.busy)
-    for take in (_redesign, _survey, _buy_and_cut, _finish, _pages, _compare, _dark, _set, _start):
+    for take in (_redesign, _survey, _buy_and_cut, _finish, _days, _pages, _compare, _dark, _set, _start):
         take(studio)
     studio.close()
     return studio.taken
@@ -121,6 +121,13 @@ def _finish(studio: _Studio) -> None:
     studio.shot("finish")
 
 
+def _days(studio: _Studio) -> None:
+    """The counter in the middle of its days: what now, a question still open, what dries."""
+    studio.window.go("days")
+    studio.session.days.settle()
+    studio.shot("days")
+
+
 def _survey(studio: _Studio) -> None:
     studio.window.go("survey")
     studio.session.look_from(viewpoint="front")
@@ -146,9 +153,6 @@ def _survey(studio: _Studio) -> None:
     studio.shot("survey-faults")
     survey.swap_photos()
     studio.session.select("")
-    survey.look("apart")
-    studio.shot("survey-apart")
-    survey.look("sizes")
 
 
 def _set(studio: _Studio) -> None:

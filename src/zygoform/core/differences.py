@@ -19,12 +19,22 @@ def differences(one: Project, other: Project) -> str:
         "other boards of your own": one.stock != other.stock,
         "other things bought or cut": (one.facts, one.counts) != (other.facts, other.counts),
         "other settings or prices": one.shop != other.shop,
+        "another finish": one.finishing != other.finishing,
+        "other hours or days": _but_log(one) != _but_log(other),
         "something else left out": one.variants != other.variants,
     }
+    lines = len(one.days.log) - len(other.days.log)
+    found += [f"{lines} more line{'s' * (lines > 1)} of the log"] if lines > 0 else []
+    rest["another log"] = lines <= 0 and one.days.log != other.days.log
     found += [words for words, is_so in rest.items() if is_so]
     more = len(found) - MOST_TOLD
     told = found[:MOST_TOLD] + ([f"{more} more"] if more > 0 else [])
     return ", ".join(told) or "nothing differs"
+
+
+def _but_log(project: Project) -> object:
+    days = project.days
+    return days.hours, days.start, days.wanted, days.lessons, days.pins
 
 
 Named = Mapping[str, tuple[str, object]]

@@ -28,6 +28,8 @@ class WhatNow(Struct, frozen=True):
 def what_now(days: DayPlan) -> WhatNow:
     """Of a plan, at its moment."""
     own = days.next
+    if not days.steps:
+        return WhatNow(None, "Nothing is planned yet", Message("Plan a change or a finish: its steps come here."))
     if own is None:
         dry = f"Dry {when_words(days.zone, days.end, days.now)}." if days.end > days.now else ""
         return WhatNow(None, "All is done", Message("Nothing is left to do."), dry)

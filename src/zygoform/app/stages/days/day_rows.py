@@ -4,12 +4,22 @@ from collections.abc import Callable
 from typing import Protocol
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
+from PySide6.QtGui import (
+    QColor,
+    QFontMetricsF,
+    QHelpEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QWheelEvent,
+)
 from PySide6.QtWidgets import QScrollArea, QSizePolicy, QToolTip, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.stages.days.time_map import HOUR, TimeMap
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
 from zygoform.app.theme.plain import tool_tip
 from zygoform.core.days.moments import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
@@ -140,17 +150,10 @@ class DayRows(QWidget):
             here = any(own.id == self.selected for own in sub.steps)
             if here:
                 paint.fill(painter, QRectF(0, k * ROW + 2, 4, ROW - 4), t.TAPE)
-            painter.save()
-            painter.setClipRect(QRectF(0, 0, NAMES_WIDE - 6, box.height()))
-            paint.draw_text(
-                painter,
-                QPointF(10, k * ROW + 18),
-                sub.title,
-                13,
-                600 if here else 400,
-                colour=t.INK2 if done else t.INK,
-            )
-            painter.restore()
+            weight = 600 if here else 400
+            metrics = QFontMetricsF(font(13, weight))
+            name = metrics.elidedText(sub.title, Qt.TextElideMode.ElideRight, NAMES_WIDE - 18)
+            paint.draw_text(painter, QPointF(10, k * ROW + 18), name, 13, weight, colour=t.INK2 if done else t.INK)
 
     def _wait(self, painter: QPainter, own: DayStep, y: float) -> None:
         s = self.shared
