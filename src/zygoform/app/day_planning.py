@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from msgspec import structs
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from zygoform.app.clock import Clock
@@ -134,6 +135,9 @@ class DayPlanning(QObject):
 
     def _on_better(self, days: DayPlan) -> None:
         before = self.plan
+        if before is not None and before.end < days.end:
+            # Other states were kept: the quick one was luckier.
+            days = structs.replace(before, is_final=True, bound=max(before.bound, days.bound))
         self.plan = days
         if before is None or [own.pieces for own in before.steps] != [own.pieces for own in days.steps]:
             self.planned.emit()

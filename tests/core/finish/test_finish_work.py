@@ -17,6 +17,7 @@ from zygoform.core.edits.finish_supplies import set_coat_figure, set_first_time
 from zygoform.core.edits.finish_zones import set_lies
 from zygoform.core.edits.finishing import leave_so, set_layer_entry
 from zygoform.core.finish.finish_plan import FINISH
+from zygoform.core.finish.finish_work import layer_keys
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.steps.step import Step
@@ -275,13 +276,14 @@ def test_a_ready_made_stack_is_worked_bought_and_timed(ready: Any) -> None:
     """One step a coat, in the order of the section, each after the one before; all of it is bought."""
     project = structs.replace(table(), finishing=Finishing(zones=(ZoneChoice("p1/top", layers=ready.layers),)))
     steps = steps_of(project)
-    assert [step.id for step in steps] == sorted(
-        (step.id for step in steps), key=lambda own: float(own.rpartition("/")[2])
-    )
+    keys = layer_keys(ready.layers)
+    names = [step.id.rpartition("/")[2] for step in steps]
+    place = [(keys.index(name.partition(".")[0]), int(name.partition(".")[2] or 0)) for name in names]
+    assert place == sorted(place)
     for before, after in itertools.pairwise(steps):
         assert before.id in after.follows
-    for step in steps:
-        layer = ready.layers[int(float(step.id.rpartition("/")[2]))]
+    for step, (at, _) in zip(steps, place, strict=True):
+        layer = ready.layers[at]
         assert step.minutes[0] > 0
         assert bool(layer.grits) == any("grit" in need for need in step.needs) or layer.is_coat
     coats = sum(layer.coats for layer in ready.layers if layer.is_coat)

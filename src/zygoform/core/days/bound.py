@@ -12,6 +12,7 @@ from heapq import heappop, heappush
 from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.free_time import Strand
 from zygoform.core.days.moments import Moment
+from zygoform.core.piecemeal import Piecemeal, at_once
 
 _Task = tuple[int, int, int]
 """Head, deadline, minutes: all counted in minutes of the time they may use."""
@@ -19,6 +20,11 @@ _Task = tuple[int, int, int]
 
 def bound_of(ahead: Ahead, upper: Moment) -> Moment:
     """The least end that is not ruled out; `upper` is the end of a plan that is known."""
+    return at_once(bound_piecemeal(ahead, upper))
+
+
+def bound_piecemeal(ahead: Ahead, upper: Moment) -> Piecemeal[Moment]:
+    """As `bound_of`, for work that may be interrupted."""
     jobs = ahead.problem.jobs
     if not jobs:
         return ahead.problem.begin
@@ -27,6 +33,7 @@ def bound_of(ahead: Ahead, upper: Moment) -> Moment:
     high = max(upper, low)
     starts = [max(ahead.problem.begin, job.ready, *(ends[a.job] + a.wait for a in job.after), 0) for job in jobs]
     while low < high:
+        yield
         middle = (low + high) // 2
         if _possible(ahead, starts, middle):
             high = middle

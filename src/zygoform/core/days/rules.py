@@ -6,13 +6,17 @@ what can be begun first, what most work waits for, what is waited for longest.
 
 from bisect import bisect_right
 from collections.abc import Callable
+from itertools import count
 
 from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.job import PlacedJob
 from zygoform.core.days.moments import Moment
 from zygoform.core.days.placing import HOURS, PlaceHolds, Stretch, find, free_place, left_of
 from zygoform.core.errors import BadInputError
+from zygoform.core.piecemeal import Piecemeal, at_once
 
+IN_ONE_GO = 16
+"""So many jobs are placed between two looks up."""
 LATER_STARTS = 6
 """So many later stretches are tried for a coat whose next would miss its window."""
 _Rule = Callable[[Ahead, int, Moment], tuple[int, ...]]
@@ -152,11 +156,20 @@ def later_starts(ahead: Ahead, k: int, start: Moment) -> list[Moment]:
 
 def by_rule(ahead: Ahead, name: str) -> tuple[PlacedJob, ...]:
     """All jobs by one rule. Raises BadInputError where there are not enough hours."""
+    return at_once(by_rule_piecemeal(ahead, name))
+
+
+def by_rule_piecemeal(ahead: Ahead, name: str) -> Piecemeal[tuple[PlacedJob, ...]]:
+    """As `by_rule`, for work that may be interrupted."""
     rule, placer, jobs = PRIORITY_RULES[name], Placer(ahead), ahead.problem.jobs
     open_ = [len({a.job for a in job.after}) for job in jobs]
     ready = [k for k, count in enumerate(open_) if not count]
     soon: int | None = None
-    while ready:
+    for done in count():
+        if not ready:
+            break
+        if done % IN_ONE_GO == IN_ONE_GO - 1:
+            yield
         k = soon if soon in ready else min(ready, key=lambda k: (*rule(ahead, k, placer.ready(k)), k))
         assert k is not None
         ready.remove(k)

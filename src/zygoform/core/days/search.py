@@ -13,14 +13,16 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from zygoform.core.days.ahead import Ahead
-from zygoform.core.days.bound import bound_of, latest_ends
+from zygoform.core.days.bound import bound_piecemeal, latest_ends
 from zygoform.core.days.job import DaysAnswer, DaysProblem, PlacedJob
 from zygoform.core.days.moments import Moment
 from zygoform.core.days.placing import PlaceHolds, Stretch, find, free_place, left_of
-from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all, later_starts
+from zygoform.core.days.rules import PRIORITY_RULES, by_rule_piecemeal, end_of_all, later_starts
 from zygoform.core.piecemeal import Piecemeal, at_once
 
 EVER = 1 << 62
+MOST_SEARCHED = 150
+"""Of more jobs the best plan by a rule is taken as it is."""
 NEAR_ENOUGH = 0.005
 """A plan of many jobs that is longer than the bound by that share is good enough."""
 FEW_JOBS, MORE_OF_FEW = 16, 40
@@ -58,13 +60,12 @@ def solve_piecemeal(
     ahead = Ahead(problem)
     plans = [known] if known else []
     for name in PRIORITY_RULES:
+        plans.append((yield from by_rule_piecemeal(ahead, name)))
         yield
-        plans.append(by_rule(ahead, name))
     best = min(plans, key=lambda placed: worth(ahead, placed))
     end = end_of_all(ahead, best)
-    yield
-    bound = bound_of(ahead, end)
-    if end > bound + near(ahead, bound):
+    bound = yield from bound_piecemeal(ahead, end)
+    if end > bound + near(ahead, bound) and len(problem.jobs) <= MOST_SEARCHED:
         few = len(problem.jobs) <= FEW_JOBS
         search = _Search(ahead, best, bound, effort.kept * MORE_OF_FEW if few else effort.kept)
         yield from search.narrow(EVER if few else effort.rounds)

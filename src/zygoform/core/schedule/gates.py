@@ -141,8 +141,8 @@ def _painted(layers: _Layers, at: int) -> _Layers:
     """Paint in place of stain and its clear; a colour that was chosen stays."""
     kept = tuple(layer for k, layer in enumerate(layers) if k <= at or not (layer.is_coat or layer.doing == "test"))
     colour = next((layer.colour for layer in layers if layer.colour), "")
-    paint = structs.replace(layer_from("acrylic paint x2"), colour=colour)
-    return (*kept, layer_from("adhesion primer"), paint)
+    paint = structs.replace(layer_from("acrylic paint 2 roller"), colour=colour)
+    return (*kept, layer_from("adhesion primer 1 roller"), paint)
 
 
 def _blocked(coats: int) -> Callable[[_Layers, int], _Layers]:

@@ -100,11 +100,15 @@ class DayRows(QWidget):
 
     # Painting
 
-    def paintEvent(self, _event: QPaintEvent) -> None:
+    def paintEvent(self, event: QPaintEvent) -> None:
         painter, box = paint.begin_painting(self)
         s = self.shared
         if s.days is None:
             return
+        # Of a large project only what is seen.
+        seen = event.rect()
+        first, last = int(seen.top() / t.SCALE // ROW), int(seen.bottom() / t.SCALE // ROW) + 1
+        rows = list(enumerate(s.rows))[max(0, first) : last]
         right = QRectF(NAMES_WIDE, 0, box.width() - NAMES_WIDE, box.height())
         painter.save()
         painter.setClipRect(right)
@@ -112,11 +116,11 @@ class DayRows(QWidget):
         for begin, end in s.own:
             paint.fill(painter, QRectF(s.x(begin), 0, s.x(end) - s.x(begin), box.height()), t.CHANGE)
         self._quiet(painter, box)
-        for k in range(len(s.rows)):
+        for k, _ in rows:
             painter.setPen(paint.pen(t.HAIR, 1.0))
             painter.drawLine(QPointF(NAMES_WIDE, (k + 1) * ROW), QPointF(box.width(), (k + 1) * ROW))
         nearest = s.days.next
-        for k, sub in enumerate(s.rows):
+        for k, sub in rows:
             for own in sub.steps:
                 self._wait(painter, own, k * ROW)
             for own in sub.steps:
@@ -127,7 +131,7 @@ class DayRows(QWidget):
             painter.drawLine(QPointF(x, 0), QPointF(x, box.height()))
         now_mark(painter, s, box.height())
         painter.restore()
-        self._names(painter, box)
+        self._names(painter, box, rows)
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(paint.pen(t.BLUE, 2.0))
@@ -143,9 +147,9 @@ class DayRows(QWidget):
                 paint.fill(painter, QRectF(x, 0, s.x(part.end) - x, 3), t.INK2)
         del box
 
-    def _names(self, painter: QPainter, box: QRectF) -> None:
+    def _names(self, painter: QPainter, box: QRectF, rows: list[tuple[int, SubJob]]) -> None:
         paint.fill(painter, QRectF(0, 0, NAMES_WIDE, box.height()), t.SHEET)
-        for k, sub in enumerate(self.shared.rows):
+        for k, sub in rows:
             done = all(own.standing == "done" for own in sub.steps)
             here = any(own.id == self.selected for own in sub.steps)
             if here:
