@@ -31,7 +31,7 @@ SOON = 3
 class DayPlanning(QObject):
     """`planned` says that `plan` is another; `looked` that what else could be is known: gates' answers, what helps.
 
-    Nothing is worked out before `begin`: whoever never looks at the days never waits for them.
+    Nothing is worked out while nobody looks: `look` says whether the days are on screen.
     """
 
     planned = Signal()
@@ -46,29 +46,45 @@ class DayPlanning(QObject):
         self.helps: tuple[Help, ...] = ()
         self._state, self._slices, self._memory = state, Slices(self), Memory()
         self._of: tuple[Project, Plan | None] | None = None
-        self.is_begun = self.is_current = False
+        self.is_watched = self.is_current = False
         self._ticks = QTimer(self)
         self._ticks.setInterval(TICK_MS)
         self._ticks.timeout.connect(self.tick)
 
-    def begin(self) -> None:
-        """From now on there is a plan, and time goes on in it."""
-        if not self.is_begun:
-            self.is_begun = True
+    def look(self, *, on: bool) -> None:
+        """Someone looks at the days from now on, or does not any more."""
+        if on == self.is_watched:
+            return
+        self.is_watched = on
+        if on:
             self._ticks.start()
-            self.ask()
+            self.follow()
+            if self.is_current and self.plan is not None and not self.plan.is_final:
+                # Nobody looked while a better one was looked for.
+                self.ask()
+            self.tick()
+        else:
+            self._ticks.stop()
+            if self._slices.busy and not self.is_current:
+                # Half worked out: it is asked for again.
+                self._of = None
+            self._slices.drop()
 
     def follow(self) -> None:
-        """Something was done: planned anew where the days can be others."""
+        """Something was done: planned anew where the days can be others, as soon as someone looks."""
         project, plan = self._state()
-        if self.is_begun and (self._of is None or _differs(self._of, (project, plan))):
+        if self._of is not None and not _differs(self._of, (project, plan)):
+            return
+        self.is_current = False
+        if self.is_watched:
             self.ask()
 
     def forget(self) -> None:
         """Another document."""
         self._slices.drop()
         self.plan, self._of, self.ends, self.helps, self._memory = None, None, {}, (), Memory()
-        if self.is_begun:
+        self.is_current = False
+        if self.is_watched:
             self.ask()
 
     def tick(self) -> None:
@@ -123,8 +139,12 @@ class DayPlanning(QObject):
         self.plan, self.is_current = days, True
         self.planned.emit()
         project, plan = self._of or self._state()
-        if plan is not None and not days.refused:
-            from zygoform.core.days.search import LATER
+        from zygoform.core.days.search import LATER, MOST_SEARCHED
+
+        if len(days.open) > MOST_SEARCHED:
+            # Nothing better is looked for.
+            self.plan = structs.replace(days, is_final=True)
+        elif plan is not None and not days.refused:
             from zygoform.core.plan.days_stage import plan_days
 
             self._slices.begin(

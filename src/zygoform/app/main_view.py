@@ -106,6 +106,7 @@ class MainView(QWidget):
             # Only the screen that is seen says how much room it needs.
             policy = QSizePolicy.Policy.Preferred if name == stage else QSizePolicy.Policy.Ignored
             page.setSizePolicy(policy, policy)
+        self.session.days.look(on=stage == "days")
         self._made[stage].begin()  # type: ignore[attr-defined]
         self._summaries()
 

@@ -79,7 +79,7 @@ def _days(session: Session) -> Summary:
     plan, days = session.plan, session.days.plan
     steps = len(plan.work.steps) if plan is not None else 0
     done = {entry.step for entry in session.project.days.log if entry.kind == "done"}
-    if days is None or days.refused:
+    if days is None or days.refused or not session.days.is_current:
         return (f"{len(done)} of {_many(steps, 'step')} done" if done else _many(steps, "step")), len(done), steps
     from zygoform.core.schedule.words import day_of
 

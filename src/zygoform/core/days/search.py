@@ -22,7 +22,8 @@ from zygoform.core.piecemeal import Piecemeal, at_once
 
 EVER = 1 << 62
 MOST_SEARCHED = 150
-"""Of more jobs the best plan by a rule is taken as it is."""
+"""Of more jobs the better plan of two rules is taken as it is."""
+RULES_OF_MANY = ("soonest", "most work")
 NEAR_ENOUGH = 0.005
 """A plan of many jobs that is longer than the bound by that share is good enough."""
 FEW_JOBS, MORE_OF_FEW = 16, 40
@@ -59,7 +60,7 @@ def solve_piecemeal(
         return DaysAnswer((), problem.begin, problem.begin)
     ahead = Ahead(problem)
     plans = [known] if known else []
-    for name in PRIORITY_RULES:
+    for name in RULES_OF_MANY if len(problem.jobs) > MOST_SEARCHED else PRIORITY_RULES:
         plans.append((yield from by_rule_piecemeal(ahead, name)))
         yield
     best = min(plans, key=lambda placed: worth(ahead, placed))

@@ -300,8 +300,7 @@ class DaysStage(QWidget):
         self.turn_to(names[(names.index(self.pages.value) + 1) % len(names)])
 
     def begin(self) -> None:
-        """Where the keyboard starts on this screen; from here on there is a plan of days."""
-        self.session.days.begin()
+        """Where the keyboard starts on this screen."""
         self.rule.rows.setFocus()
 
     def press(self, name: str) -> None:
