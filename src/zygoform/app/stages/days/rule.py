@@ -11,13 +11,14 @@ Arrows go from step to step, Enter opens one; a bar dragged to the right is not 
 from collections.abc import Callable
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QPaintEvent, QWheelEvent
+from PySide6.QtGui import QFontMetricsF, QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QScrollBar, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.stages.days.day_rows import NAMES_WIDE, ROW, ZOOMS, DayRows, RuleShared, now_mark
 from zygoform.app.stages.days.time_map import HOUR, TimeMap, own_spans
 from zygoform.app.theme import tokens as t
+from zygoform.app.theme.fonts import font
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.core.days.moments import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
@@ -161,7 +162,8 @@ class _Head(QWidget):
             if end - begin < 72:
                 words = words.split(" ")[1] if " " in words else words
             left = max(begin, NAMES_WIDE) + 5
-            if left > free and end - left > 16 and end > NAMES_WIDE:
+            wide = QFontMetricsF(font(13, 600)).horizontalAdvance(words)
+            if left > free and end - left > 16 and end > NAMES_WIDE and left + wide < box.width():
                 free = left + paint.draw_text(painter, QPointF(left, 22), words, 13, 600 if day == today else 400)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(NAMES_WIDE, box.height() - 0.5), QPointF(box.width(), box.height() - 0.5))
