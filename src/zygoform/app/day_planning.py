@@ -11,7 +11,6 @@ from zygoform.app.clock import Clock
 from zygoform.app.slices import Slices
 from zygoform.core.days.moments import Moment
 from zygoform.core.piecemeal import Piecemeal
-from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 
@@ -20,6 +19,7 @@ if TYPE_CHECKING:
 
     # What plans days is loaded with the first plan of them.
     from zygoform.core.plan.days_stage import Help
+    from zygoform.core.plan.memory import Memory
     from zygoform.core.schedule.day_plan import DayPlan
     from zygoform.core.schedule.gates import Gate
 
@@ -38,13 +38,18 @@ class DayPlanning(QObject):
     looked = Signal()
     failed = Signal(str)
 
-    def __init__(self, state: Callable[[], tuple[Project, Plan | None]], parent: QObject | None = None) -> None:
+    def __init__(
+        self,
+        state: Callable[[], tuple[Project, Plan | None]],
+        memory: Callable[[], Memory],
+        parent: QObject | None = None,
+    ) -> None:
         super().__init__(parent)
         self.clock = Clock()
         self.plan: DayPlan | None = None
         self.ends: dict[str, dict[str, Moment]] = {}
         self.helps: tuple[Help, ...] = ()
-        self._state, self._slices, self._memory = state, Slices(self), Memory()
+        self._state, self._memory, self._slices = state, memory, Slices(self)
         self._of: tuple[Project, Plan | None] | None = None
         self.is_watched = self.is_current = False
         self._ticks = QTimer(self)
@@ -82,7 +87,7 @@ class DayPlanning(QObject):
     def forget(self) -> None:
         """Another document."""
         self._slices.drop()
-        self.plan, self._of, self.ends, self.helps, self._memory = None, None, {}, (), Memory()
+        self.plan, self._of, self.ends, self.helps = None, None, {}, ()
         self.is_current = False
         if self.is_watched:
             self.ask()
@@ -173,10 +178,10 @@ class DayPlanning(QObject):
         helps: tuple[Help, ...] = ()
         if plan is not None:
             for gate in self.open_gates()[:SOON]:
-                ends[gate.id] = yield from ends_by_answer(project, gate, days.now, days.zone, self._memory)
+                ends[gate.id] = yield from ends_by_answer(project, gate, days.now, days.zone, self._memory())
             wanted = wanted_by(project.days, days.zone)
             if wanted and days.end > wanted:
-                helps = yield from what_helps(project, plan, days, wanted, self._memory)
+                helps = yield from what_helps(project, plan, days, wanted, self._memory())
         return ends, helps
 
     def _on_looked(self, found: tuple[dict[str, dict[str, Moment]], tuple[Help, ...]]) -> None:

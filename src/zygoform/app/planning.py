@@ -54,6 +54,11 @@ class Planning(QObject):
         return self.plan.form if self.plan is not None else None
 
     @property
+    def memory(self) -> Memory:
+        """What was worked out so far: for who looks what else could be."""
+        return self._memory
+
+    @property
     def busy(self) -> bool:
         """Whether the plan of what was done last is still being worked out."""
         return self._ahead is not None

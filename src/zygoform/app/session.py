@@ -74,7 +74,9 @@ class Session(QObject):
         self.planning.improved.connect(self._on_planned)
         self.planning.failed.connect(self.refused)
         self.planning.solving.connect(self.solving)
-        self.days = DayPlanning(lambda: (self.history.project, self.planning.plan), self)
+        self.days = DayPlanning(
+            lambda: (self.history.project, self.planning.plan), lambda: self.planning.memory, self
+        )
         self.days.failed.connect(self.refused)
         self._told_of: tuple[Project, Plan | None] = project, self.planning.plan
         self._preview: tuple[Project, FormPlan] | None = None

@@ -31,6 +31,7 @@ class StepsPage(QWidget):
         self.session = session
         self._shown: object = None
         self._detail: object = None
+        self._open = ""
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
         column.setSpacing(6)
@@ -100,9 +101,10 @@ class StepsPage(QWidget):
 
     def _show(self, days: DayPlan, own: DayStep | None) -> None:
         shown = own, days.now, days.zone, self.session.unit, len(self.session.project.days.log)
-        if shown == self._detail:
+        if shown == self._detail or (own is not None and self._is_typed_for(own)):
             return
         self._detail = shown
+        self._open = own.id if own is not None else ""
         empty(self.inside)
         if own is None:
             return
@@ -124,6 +126,11 @@ class StepsPage(QWidget):
             self.session, "day_lesson", f"Learnt, for the next time ({narrow})", partial(self._learn, about[0][0])
         )
         self.inside.addWidget(lesson)
+
+    def _is_typed_for(self, own: DayStep) -> bool:
+        """Whether something is being typed at just that step: it is not taken away under one's hands."""
+        typed = any(field.is_typing for field in self.card.findChildren(Field) if field.isVisible())
+        return typed and self._open == own.id
 
     def _presses(self, days: DayPlan, own: DayStep) -> QWidget:
         row = QWidget()
