@@ -1,0 +1,90 @@
+"""Steps as jobs: how long, how loud, without a break or not, and what they hold, as someone at the bench would say."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.schedule.test_life import START, chest, days_of, first
+from tests.planned import plan_of
+from zygoform.core.days.moments import UTC_ZONE, moment_of
+from zygoform.core.edits.finishing import take_stack
+from zygoform.core.plan.days_stage import asked_of
+from zygoform.core.project import Project
+from zygoform.core.schedule.events import begin_step, finish_step
+from zygoform.core.schedule.jobs import in_fives, is_loud, is_wet, middle, planned_minutes, window
+from zygoform.core.schedule.more_steps import SHOPPING
+from zygoform.core.steps.step import Step
+
+
+def step_of(words: str, project: Project | None = None) -> Step:
+    return first(days_of(project or chest()), words).step
+
+
+@pytest.mark.parametrize(
+    ("words", "loud", "wet"),
+    [
+        ("Cut 4 parts", True, False),
+        ("Bore the pocket holes", True, False),
+        ("Glue, clamp", True, True),
+        ("Clean top", False, False),
+        ("Sand top", True, False),
+        ("Scuff body", False, False),
+        ("Adhesion primer", False, True),
+        ("Oil stain", False, True),
+        ("Water-based clear on top, coat 2", False, True),
+        ("Buy what", False, False),
+    ],
+)
+def test_saws_and_sanders_are_loud_and_coats_are_done_in_one_go(words: str, loud: bool, wet: bool) -> None:
+    step = step_of(words)
+    assert (is_loud(step), is_wet(step)) == (loud, wet)
+
+
+@given(st.floats(0, 1000))
+def test_minutes_go_up_to_fives_and_never_down(minutes: float) -> None:
+    made = in_fives(minutes)
+    assert made % 5 == 0
+    assert minutes - 1e-5 <= made < minutes + 5 + 1e-5
+
+
+def test_waits_are_the_middle_of_the_label_and_a_window_has_to_leave_them_time() -> None:
+    primer, clear = step_of("Adhesion primer"), step_of("Water-based clear on top, coat 1")
+    assert middle(primer.wait) == 120, "1 to 3 h"
+    assert window(primer) == 0, "the label sets none"
+    assert window(clear) == 24 * 60
+    sprayed = take_stack(chest(), "p1/body", "aerosol").project
+    coat = step_of("Aerosol paint on body, coat 1", sprayed)
+    assert (window(coat), middle(coat.late)) == (60, 36 * 60)
+    assert planned_minutes(coat) >= sum(coat.minutes) / 2
+
+
+def test_spray_holds_its_place_until_it_can_be_touched_and_glue_its_clamps() -> None:
+    project = take_stack(chest(), "p1/body", "aerosol").project
+    _, _, asked = asked_of(project, plan_of(project), moment_of(START), UTC_ZONE)
+    jobs = dict(zip(asked.ids, asked.problem.jobs, strict=True))
+    coat = next(job for own, job in jobs.items() if "spray-paint.1" in own)
+    assert [(hold.place, hold.extra) for hold in coat.holds] == [("spray", 20)], "0.3 h"
+    glue = jobs["c1/glue"]
+    assert [(hold.place, hold.extra) for hold in glue.holds] == [("clamps", 60)]
+    assert glue.tail == middle((1.0, 24.0))
+
+
+def test_shopping_comes_before_what_is_cut_or_coated_and_not_before_taking_apart() -> None:
+    steps = {own.id: own.step for own in days_of(chest()).steps}
+    assert SHOPPING in steps["c1/cut"].follows
+    assert SHOPPING not in steps["p1/body/main/top"].follows
+    days = days_of(chest())
+    bought = days.by_id[SHOPPING].end
+    assert all(own.begin >= bought for own in days.steps if own.step.phase not in ("apart", "buy"))
+
+
+def test_what_someone_is_at_takes_his_time_and_what_follows_it_waits() -> None:
+    own = days_of(chest()).next
+    assert own is not None
+    at_it = begin_step(chest(), own, START, "it").project
+    days = days_of(at_it, START)
+    going = days.by_id[own.id]
+    assert going.standing == "going"
+    others = [piece for other in days.open if other.id != own.id for piece in other.pieces]
+    assert all(begin >= going.end for begin, _ in others)
+    assert finish_step(at_it, going, START, "it").project.days.log[-1].minutes == own.planned
