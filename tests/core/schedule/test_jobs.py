@@ -1,4 +1,4 @@
-"""Steps as jobs: how long, how loud, without a break or not, and what they hold, as someone at the bench would say."""
+"""Steps as jobs: how long, how loud, without a break or not, what they hold, as someone at the bench would say."""
 
 import pytest
 from hypothesis import given

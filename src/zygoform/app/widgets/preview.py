@@ -36,7 +36,8 @@ class Preview(QDialog):
         self.kind.setAccessibleName("What to print")
         self.kind.chosen.connect(self.show_paper)
         self.state = label("", "second")
-        bar.addWidget(self.kind)
+        # Large text in a small window leaves no room for both in one row.
+        column.addWidget(self.kind, 0, Qt.AlignmentFlag.AlignLeft)
         bar.addWidget(self.state)
         bar.addStretch(1)
         for name, words, do in (
