@@ -160,6 +160,7 @@ class MainView(QWidget):
         from zygoform.app.stages.days.stage import DaysStage
 
         days = DaysStage(self.session, lambda: self.filing.ask_photos(), self.stages)
+        days.printed.connect(partial(self.filing.preview, "days"))
         days.steps.learnt.connect(lambda: self.preferences.keep_lessons(self.session.project.days.lessons))
         self._give_keys(days_actions(days), days.rule.rows)
         return days

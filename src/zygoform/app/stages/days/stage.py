@@ -4,6 +4,7 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
 from zygoform.app.background import patiently
@@ -56,6 +57,8 @@ DAYS_PAGES = [("steps", "Steps"), ("hours", "Hours"), ("log", "Log")]
 class DaysStage(QWidget):
     """Left what now and the rule of days; right the steps, the hours, the log."""
 
+    printed = Signal()
+
     def __init__(
         self, session: Session, ask_photos: Callable[[], list[str]] = list, parent: QWidget | None = None
     ) -> None:
@@ -85,6 +88,7 @@ class DaysStage(QWidget):
         bar.addWidget(self.legend)
         bar.addStretch(1)
         for name, tip, picture, do in (
+            ("days_print", "Day sheets", "print", self.printed.emit),
             ("days_today", "To now (T)", "fit", self.rule.to_now),
             ("days_nearer", "Wider hours (+)", "nearer", lambda: self.rule.zoom_by(1)),
             ("days_farther", "More days (-)", "farther", lambda: self.rule.zoom_by(-1)),

@@ -31,6 +31,8 @@ MORE_KEYS = (
     ("Alt+Up, Alt+Down", "on a change: earlier or later"),
     ("Del", "on a change: takes it away"),
     ("[ and ]", "on boards: previous and next board"),
+    ("Space, D, S", "on the rule of days: start, done, still tacky; B breaks off, W went wrong, N no time today"),
+    ("T, + -", "on the rule of days: to now, wider hours, more days"),
     ("Alt+W", "on Cut: why the numbers of what you point at are what they are"),
 )
 
