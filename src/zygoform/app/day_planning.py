@@ -51,7 +51,7 @@ class DayPlanning(QObject):
         self.helps: tuple[Help, ...] = ()
         self._state, self._memory, self._slices = state, memory, Slices(self)
         self._of: tuple[Project, Plan | None] | None = None
-        self.is_watched = self.is_current = False
+        self.is_watched = self.is_current = self._has_looked = False
         self._ticks = QTimer(self)
         self._ticks.setInterval(TICK_MS)
         self._ticks.timeout.connect(self.tick)
@@ -64,8 +64,8 @@ class DayPlanning(QObject):
         if on:
             self._ticks.start()
             self.follow()
-            if self.is_current and self.plan is not None and not self.plan.is_final:
-                # Nobody looked while a better one was looked for.
+            if self.is_current and not self._has_looked:
+                # Nobody was there while a better one, and what else could be, was looked for.
                 self.ask()
             self.tick()
         else:
@@ -79,6 +79,8 @@ class DayPlanning(QObject):
         """Something was done: planned anew where the days can be others, as soon as someone looks."""
         project, plan = self._state()
         if self._of is not None and not _differs(self._of, (project, plan)):
+            # As it was: what was planned for it holds again.
+            self.is_current = self.is_current or (self.plan is not None and not self._slices.busy)
             return
         self.is_current = False
         if self.is_watched:
@@ -104,7 +106,7 @@ class DayPlanning(QObject):
     def ask(self) -> None:
         """Plans from now on."""
         project, plan = self._state()
-        self._of, self.is_current = (project, plan), False
+        self._of, self.is_current, self._has_looked = (project, plan), False, False
         if plan is None:
             self._slices.drop()
             self.plan = None
@@ -148,7 +150,7 @@ class DayPlanning(QObject):
 
         if len(days.open) > MOST_SEARCHED:
             # Nothing better is looked for.
-            self.plan = structs.replace(days, is_final=True)
+            self.plan, self._has_looked = structs.replace(days, is_final=True), True
         elif plan is not None and not days.refused:
             from zygoform.core.plan.days_stage import plan_days
 
@@ -186,6 +188,7 @@ class DayPlanning(QObject):
 
     def _on_looked(self, found: tuple[dict[str, dict[str, Moment]], tuple[Help, ...]]) -> None:
         self.ends, self.helps = found
+        self._has_looked = True
         self.looked.emit()
 
     def _on_broken(self, wrong: Exception) -> None:
