@@ -28,7 +28,7 @@ from zygoform.core.project import Project
 from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import write_project
 
-TRIES = 3
+TRIES = 2
 
 
 @cache

@@ -22,7 +22,7 @@ from zygoform.core.piecemeal import Piecemeal, at_once
 
 EVER = 1 << 62
 MOST_SEARCHED = 150
-"""Of more jobs the better plan of two rules is taken as it is."""
+"""Of more jobs the better plan of two rules is taken as it is, whatever the effort."""
 RULES_OF_MANY = ("soonest", "most work")
 NEAR_ENOUGH = 0.005
 """A plan of many jobs that is longer than the bound by that share is good enough."""
@@ -34,13 +34,14 @@ SAME_SLACK = 60
 
 
 class Effort(Struct, frozen=True):
-    """So many moments are tried, with so many states kept of each number of jobs placed."""
+    """So many moments are tried, with so many states kept of each number of jobs placed; of up to `most` jobs."""
 
     rounds: int
     kept: int
+    most: int = MOST_SEARCHED
 
 
-AT_ONCE, LATER = Effort(2, 2), Effort(8, 12)
+AT_ONCE, LATER = Effort(1, 2, 40), Effort(8, 12)
 """For an answer while one looks on, and for a better one after it."""
 
 
@@ -66,7 +67,7 @@ def solve_piecemeal(
     best = min(plans, key=lambda placed: worth(ahead, placed))
     end = end_of_all(ahead, best)
     bound = yield from bound_piecemeal(ahead, end)
-    if end > bound + near(ahead, bound) and len(problem.jobs) <= MOST_SEARCHED:
+    if end > bound + near(ahead, bound) and len(problem.jobs) <= effort.most:
         few = len(problem.jobs) <= FEW_JOBS
         search = _Search(ahead, best, bound, effort.kept * MORE_OF_FEW if few else effort.kept)
         yield from search.narrow(EVER if few else effort.rounds)
