@@ -7,11 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zygoform.core.days.hours import USUAL_WEEK, DaySpan, OwnDay
-from zygoform.core.days.log import ENTRY_KINDS, Days, EntryKind
+from zygoform.core.days.log import ENTRY_KINDS, EntryKind
 from zygoform.core.edits.days import (
     forget_lesson,
     learn,
-    no_days,
     put_at,
     set_day,
     set_own_day,
@@ -100,13 +99,6 @@ def test_lessons_are_learnt_and_forgotten_and_empty_ones_refused() -> None:
     for text in ("", "  ", "a" * 301):
         with pytest.raises(BadInputError):
             learn(project, text, ("phase:cut",))
-
-
-def test_hours_as_usual_again_leave_the_log_and_what_was_learnt() -> None:
-    project = learn(set_week(Project(), 2, "1-2").project, "one", ("phase:cut",)).project
-    project = write_down(project, "done", NOW, "it", step="x").project
-    again = no_days(set_day(project, "wanted", "2026-12-01").project).project
-    assert again.days == Days(log=project.days.log, lessons=project.days.lessons)
 
 
 @pytest.mark.parametrize("text", ["27.11.2026", "2026-13-01", "tomorrow", "2026-02-30"])

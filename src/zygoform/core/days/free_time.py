@@ -43,11 +43,9 @@ def free_time(hours: Hours, zone: ClockZone, begin: Moment, minutes: int, days: 
 
 def _has_loud(hours: Hours) -> bool:
     """Whether a usual week has any time to be loud in."""
-    return any(_loud_parts(hours, span.begin, span.end, want=True) for spans in hours.week for span in spans)
-
-
-def _loud_parts(hours: Hours, begin: int, end: int, *, want: bool) -> list[tuple[int, int]]:
-    return [(a, b) for a, b, loud in _parted(hours, begin, end) if loud == want]
+    return any(
+        loud for spans in hours.week for span in spans for _, _, loud in _parted(hours, span.begin, span.end)
+    )
 
 
 def _parted(hours: Hours, begin: int, end: int) -> list[tuple[int, int, bool]]:

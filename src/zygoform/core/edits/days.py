@@ -9,7 +9,7 @@ from typing import Any, Literal
 from msgspec import structs
 
 from zygoform.core.days.hours import OwnDay, read_spans, read_time, spans_words
-from zygoform.core.days.log import Days, Entry, EntryKind, Lesson, StepPin
+from zygoform.core.days.log import Entry, EntryKind, Lesson, StepPin
 from zygoform.core.days.moments import day_number, day_text
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
@@ -130,11 +130,3 @@ def forget_lesson(project: Project, lesson_id: str) -> Edited:
     """A lesson is not told any more."""
     lessons = tuple(lesson for lesson in project.days.lessons if lesson.id != lesson_id)
     return _with(project, "Lesson forgotten", lessons=lessons)
-
-
-def no_days(project: Project) -> Edited:
-    """As if nothing had been said of the days; what was written down stays."""
-    days = project.days
-    return Edited(
-        structs.replace(project, days=Days(log=days.log, lessons=days.lessons)), Message("Hours as usual again")
-    )
