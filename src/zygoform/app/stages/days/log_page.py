@@ -49,7 +49,7 @@ class LogPage(QWidget):
     def show_days(self, days: DayPlan) -> None:
         """What the document holds."""
         said = self.session.project.days
-        shown = said.log, said.lessons, days.zone, days.now // 1440
+        shown = said.log, said.lessons, days.steps, days.zone, days.now // 1440
         if shown == self._shown:
             return
         self._shown = shown
