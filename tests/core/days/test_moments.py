@@ -65,3 +65,7 @@ def test_a_night_in_which_clocks_jump_is_an_hour_shorter_or_longer() -> None:
         first = free_time(hours, ZONE, begin, 60, 2)[0]
         assert first.end - first.begin == minutes
     assert ZONE.local(ZONE.moment(day_number("2027-03-28"), 150)) == (day_number("2027-03-28"), 180)
+
+
+def test_of_an_hour_there_is_twice_the_first_counts() -> None:
+    assert ZONE.moment(day_number("2026-10-25"), 150) == AUTUMN - 30
