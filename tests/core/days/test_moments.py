@@ -19,7 +19,7 @@ def at(*when: int) -> int:
     return moment_of(datetime(*when, tzinfo=BERLIN))  # type: ignore[arg-type, misc]
 
 
-SPRING, AUTUMN = at(2027, 3, 28, 3), at(2026, 10, 25, 3)
+SPRING, AUTUMN = at(2027, 3, 28, 3), at(2026, 10, 25, 3) - 60
 ZONE = ClockZone(((0, 120), (AUTUMN, 60), (SPRING, 120)))
 
 
