@@ -27,8 +27,6 @@ MAY_HOLD_MS = {
     # Seven and eight pieces with tops and skirts are drawn from nothing, in one painting.
     "test_nothing_holds_the_window": 150.0,
     "test_names_and_numbers_of_a_set_stand_clear": 150.0,
-    # A front full of herringbone is drawn from nothing, in one painting.
-    "test_exported_and_read_back_every_outline_is_the_same": 200.0,
     # Anything pressed between two rounds, whole documents opened among them.
     "test_pressing_everything_breaks_nothing": 200.0,
     "test_pressing_everything_for_long": 200.0,

@@ -14,8 +14,10 @@ from tests.app.desk import Desk
 from zygoform.app.autosave import Autosave
 from zygoform.app.clock import Clock
 from zygoform.app.stages.days.stage import DaysStage
+from zygoform.app.stages.days.step_photos import StepPhotos
 from zygoform.core.days.log import Days
 from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.photos import remove_photo
 from zygoform.core.measure.message import Message
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.files.demo import demo_project
@@ -227,6 +229,52 @@ def test_notes_lessons_and_the_list(bench: Bench) -> None:
     bench.ready()
     assert words(bench, "log_total").startswith("65 of 75"), "the sum is that of the plan before"
     assert any("The left bay is rough" in label.text() for label in bench.stage.log.findChildren(QLabel))
+
+
+def test_photos_are_brought_in_at_their_step_and_seen_there(bench: Bench, tmp_path: Path) -> None:
+    bench.go()
+    own = bench.days.next
+    assert own is not None
+    (tmp_path / "words.txt").write_text("no picture")
+    for name in ("one.png", "two.png"):
+        bench.frame.grab().save(str(tmp_path / name))
+    bench.stage._ask_photos = lambda: [str(tmp_path / name) for name in ("one.png", "words.txt", "two.png")]
+    bench.click("step_photo")
+    assert "no picture" in bench.find(QLabel, "days_told").text()
+    two = [entry for entry in bench.session.project.days.log if entry.step == own.id and entry.photo]
+    shown = bench.find(StepPhotos, "step_photos")
+    bench.wait(lambda: shown._reader.is_there)
+    assert bench.find(QLabel, "step_photo_where").text() == "Photo 2 of 2: two"
+    bench.click("step_photo_next")
+    assert bench.find(QLabel, "step_photo_where").text() == "Photo 1 of 2: one"
+    # From the log to the step at which the demo has one; one taken out of the document is not missed.
+    bench.stage.turn_to("log")
+    lines = bench.stage.log.rows.count()
+    bench.click("log_all")
+    assert bench.stage.log.rows.count() == len(bench.session.project.days.log) > lines
+    before = next(entry for entry in bench.session.project.days.log if entry.photo and entry not in two)
+    bench.click(f"see_{before.id}")
+    assert (bench.stage.pages.value, bench.stage._chosen) == ("steps", before.step)
+    bench.wait(lambda: bench.find(StepPhotos, "step_photos")._reader.is_there)
+    bench.session.try_do(lambda p: remove_photo(p, before.photo))
+    bench.ready()
+    assert bench.stage.steps.photos.count() == 0
+
+
+def test_the_list_comes_to_what_is_next_and_stays_where_it_was_scrolled_to(bench: Bench) -> None:
+    bench.go()
+    listed = bench.find(QListWidget, "day_list")
+
+    def in_sight() -> bool:
+        return listed.viewport().rect().contains(listed.visualItemRect(listed.currentItem()).center())
+
+    assert listed.currentRow() > 40
+    bench.wait(in_sight)
+    bench.frame.resize(1280, 640)
+    bench.wait(in_sight)
+    listed.scrollToTop()
+    bench.stage.refresh()
+    assert not in_sight()
 
 
 def test_what_was_written_down_is_kept_at_once(bench: Bench) -> None:

@@ -9,6 +9,7 @@ import pypdfium2
 import pytest
 from ezdxf.filemanagement import readfile
 from PySide6.QtCore import QPointF, Qt
+from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QMenu, QPushButton
 from shapely import Polygon
@@ -20,6 +21,7 @@ from zygoform.app.canvas.gestures import DragGrip
 from zygoform.app.stages.redesign.gallery import PatternGallery
 from zygoform.core.changes.kinds.pattern import StripPattern
 from zygoform.core.drawing.primitives import Scene
+from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.geometry.plane import area
@@ -226,6 +228,40 @@ def test_exported_and_read_back_every_outline_is_the_same(
         assert text.count('<g id="FRONT_') == len(own.fronts)
         codes = {listed.code for listed in desk.plan.parts if "/strip/" in listed.id}
         assert codes <= {own.split("</title>")[0] for own in text.split("<title>")[1:]}
+
+
+def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> None:
+    """Hundreds of strips are drawn slice by slice; no round of the event loop holds the window (conftest.py)."""
+    at_the_pattern(desk, family="herringbone")
+    stand = desk.stand()
+
+    def drawing() -> bool:
+        return stand._drawing.busy
+
+    def picture() -> QImage:
+        return stand.grab().toImage()
+
+    desk.wait(lambda: not drawing())
+    before = picture()
+    desk.session.do(lambda project: set_value(project, "c1", "angle", 30.0))
+    assert drawing()
+    assert picture() == before
+    desk.wait(lambda: not drawing())
+    assert picture() != before
+    plan, scene = desk.plan, seen_of(desk)
+    whole = draw_form(plan.found, plan.planned, {"c1": 1}, "front", desk.session.view.overlay)
+    assert (scene.polygons, scene.edges) == (whole.polygons, whole.edges)
+    # Someone who cannot wait gets all of it at once; a drag is never behind.
+    desk.session.look_from("corner")
+    assert len(seen_of(desk).polygons) > 600
+    assert not drawing()
+    desk.session.preview(lambda project: set_value(project, "c1", "margin", 12.0))
+    assert not drawing()
+    desk.session.end_preview()
+    # Of another document nothing is shown meanwhile.
+    desk.session.begin(desk.session.project, None, "New")
+    desk.settle()
+    assert stand._drawing.meanwhile(desk.session.view) is None
 
 
 def test_the_map_is_to_scale_and_says_every_code(desk: Desk) -> None:

@@ -289,11 +289,11 @@ def test_photos_come_in_with_dots_and_a_missing_one_is_a_note(desk: Desk, tmp_pa
     before = desk.session.project
     (photo_folder(path, desk.session.project.id) / "left.png").unlink()
     (photo_folder(path, desk.session.project.id) / "left.png").write_bytes(b"no picture any more")
-    survey.photos._loaded = None
+    survey.photos.reader._loaded = None
     survey.photos.refresh()
     desk.wait(lambda: "damaged" in desk.find(QLabel, "photo_says").text())
     (photo_folder(path, desk.session.project.id) / "left.png").unlink()
-    survey.photos._loaded = None
+    survey.photos.reader._loaded = None
     survey.photos.refresh()
     assert "not beside the project file" in desk.find(QLabel, "photo_says").text()
     assert desk.session.project == before

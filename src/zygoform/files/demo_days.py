@@ -87,6 +87,7 @@ _NOTES = (
     ("c1/glue", 5, "11:40", "The third board rose a little: one more clamp across the middle."),
     ("finish/p1/top/colour-oil-stain.1", 2, "19:05", "One part stain to one spirit, wiped after eight minutes."),
 )
+_PHOTOS = (("finish/p1/back/clean-soap", 3, "19:21", "Clean back with soap", "h3"),)
 _LESSONS = (
     Lesson("l1", "Position the pulls before painting", ("change:pulls",)),
     Lesson("l2", "Prime in the morning: two coats of colour fit in the day", ("phase:colour",)),
@@ -105,6 +106,10 @@ def in_its_days(project: Project, now: datetime) -> Project:
             (at, "answer", {"step": own, "what": asks, "text": key}) for own, asks, key in _ANSWERS if own == step
         ]
     entries += [(_at(now, days, at), "note", {"step": step, "text": text}) for step, days, at, text in _NOTES]
+    entries += [
+        (_at(now, days, at), "photo", {"step": step, "what": what, "photo": photo})
+        for step, days, at, what, photo in _PHOTOS
+    ]
     entries.sort(key=lambda entry: entry[0])
     log = tuple(Entry(f"e{k}", kind, at, **values) for k, (at, kind, values) in enumerate(entries, 1))  # type: ignore[arg-type]
     evening, free = (DaySpan(18 * 60, 21 * 60),), (DaySpan(9 * 60, 12 * 60), DaySpan(13 * 60, 17 * 60))

@@ -118,9 +118,7 @@ class BoardsView(QWidget):
         if self._rows:
             self._foot_rule(painter)
         if self.hasFocus() and self._by_keys:
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
+            paint.focus_ring(painter, room)
 
     def _heading(self, painter: QPainter, y: float, layout: SizeLayout) -> None:
         x = 15 + paint.draw_text(painter, QPointF(5, y + 16), layout.name, 14, 600)

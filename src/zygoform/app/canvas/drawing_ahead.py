@@ -1,17 +1,28 @@
-"""The drawing of what is seen; that of many pieces a slice at a time, before it is painted."""
+"""The drawing of what is seen; that of many pieces or parts a slice at a time, before it is painted."""
+
+from typing import NamedTuple
 
 from PySide6.QtWidgets import QWidget
 
+from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.canvas.pictures import LARGE_SET
 from zygoform.app.slices import Slices
+from zygoform.app.view_state import ViewState
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.plan.seen import Seen, SeenDrawing
 
 DRAWN_AT_ONCE = 4
-"""More pieces of a set than this are drawn slice by slice, with the window answering in between."""
-LARGE_SET = 12
-"""Of a set of more pieces every one: putting them all together takes long enough."""
+"""More plain pieces' worth than this is drawn slice by slice, with the window answering in between."""
+
+
+class _Shown(NamedTuple):
+    view: ViewState
+    piece_id: str
+    viewpoint: Viewpoint
+    scene: Scene
+    mapping: Mapping
 
 
 class DrawingAhead:
@@ -19,6 +30,7 @@ class DrawingAhead:
 
     def __init__(self, canvas: QWidget) -> None:
         self._canvas, self._drawing, self._slices = canvas, SeenDrawing(), Slices(canvas)
+        self._shown: _Shown | None = None
 
     @property
     def busy(self) -> bool:
@@ -27,7 +39,12 @@ class DrawingAhead:
 
     def scene(self, seen: Seen, place: Viewpoint, overlay: Overlay) -> Scene:
         """All of it, at once."""
-        return self._drawing.scene(seen, place, overlay)
+        made = self._drawing.scene(seen, place, overlay)
+        if self._slices.busy:
+            # Someone could not wait: what the slices had begun is there.
+            self._slices.drop()
+            self._canvas.update()
+        return made
 
     def begin(self, seen: Seen | None, place: Viewpoint, overlay: Overlay) -> bool:
         """Begins to draw what takes long; whether it does."""
@@ -41,6 +58,20 @@ class DrawingAhead:
         work = self._drawing.scene_piecemeal(seen, place, overlay)
         self._slices.begin(work, self._painted, self._painted)
         return True
+
+    def was_painted(self, view: ViewState, scene: Scene, mapping: Mapping) -> None:
+        """Told what is on the sheet now."""
+        self._shown = _Shown(view, view.shown, view.viewpoint, scene, mapping)
+
+    def meanwhile(self, view: ViewState) -> tuple[Scene, Mapping, bool] | None:
+        """While one piece is drawn anew how it was, and whether from the same place: then with its notes.
+
+        Nothing where there are many, or of another document.
+        """
+        was = self._shown
+        if was is None or was.view is not view or was.piece_id != view.shown or was.scene.layers:
+            return None
+        return was.scene, was.mapping, was.viewpoint == view.viewpoint
 
     def _painted(self, _what: object) -> None:
         self._canvas.update()

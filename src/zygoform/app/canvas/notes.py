@@ -6,8 +6,8 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter
 
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
+from zygoform.app.canvas.pictures import LARGE_SET
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.drilling import drilling

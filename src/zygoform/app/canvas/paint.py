@@ -32,6 +32,13 @@ PANES = {
 """Colour and how solid it is (255 all) of what is no wood, by its shade."""
 
 
+def focus_ring(painter: QPainter, box: QRectF) -> None:
+    """Round what has the keyboard."""
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.setPen(pen(t.BLUE, 2.0))
+    painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 3, 3)
+
+
 def begin_painting(widget: QWidget) -> tuple[QPainter, QRectF]:
     """A painter for a widget that draws itself, in sizes at 100 % text; and the widget's room in them."""
     painter = QPainter(widget)

@@ -9,11 +9,12 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QPainter, QPixmap, QTransform
 
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.drawing_ahead import LARGE_SET
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Layer, Polygon, Scene
 
+LARGE_SET = 12
+"""Of a set of more pieces every one is drawn and painted by itself: putting them all together takes long enough."""
 PAINT_S = 0.02
 """So many seconds go into new pictures of a large set at one painting."""
 LINE_ROOM = 6

@@ -62,8 +62,6 @@ from zygoform.core.plan.touched import Topic
 CLICK = 6
 """px: moved no farther, a press was a click."""
 KEY_REASONS = (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason)
-
-
 _DRAWN: frozenset[Topic] = frozenset(("form", "findings", "pieces", "changes", "photos", "shop", "view"))
 
 
@@ -157,36 +155,38 @@ class PieceView(QWidget):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         if self._drawing.busy or self._drawing.begin(self.session.seen(), self.place, self.overlay):
-            painter, room = paint.begin_painting(self)
-            paint.draw_text(painter, room.center(), "Drawing the pieces…", 14, align="centre", colour=t.INK2)
+            if (was := self._drawing.meanwhile(self.session.view)) is None:
+                painter, room = paint.begin_painting(self)
+                paint.draw_text(painter, room.center(), "Drawing the pieces…", 14, align="centre", colour=t.INK2)
+            else:
+                self._paint(*was)
             return
-        scene = self.scene()
-        if scene is None:
-            return
+        scene, mapping = self.scene(), self.mapping()
+        if scene is not None and self._paint(scene, mapping):
+            self._drawing.was_painted(self.session.view, scene, mapping)
+
+    def _paint(self, scene: Scene, mapping: Mapping, noted: bool = True) -> bool:
+        """The piece and what is written round it; whether it was all."""
         painter, room = paint.begin_painting(self)
-        mapping, pointed, kept = self.mapping(), self.session.view.hovered, self.session.view.selected
+        pointed, kept = self.session.view.hovered, self.session.view.selected
         if self.kind == "small":
             notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
         lit = self.lit(pointed)
         if not self.pictures.paint(painter, scene, mapping, lit, kept):
             # The rest of its pieces the next time round, and then what is written round them.
             QTimer.singleShot(0, self.update)
-            return
+            return False
         shapes = lit_shapes(scene, mapping, lit)
         opening = opening_shape(self.session, self.place, pointed, mapping)
-        if opening is not None:
-            shapes.append(opening)
+        shapes += [opening] if opening is not None else []
         paint.halo(painter, shapes, corners=bool(kept) and pointed == kept)
-        if self.kind == "small":
-            return
-        seen = self.session.seen()
-        ruled = seen is None or not seen.names
-        notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=ruled)
+        if self.kind == "small" or not noted:
+            return True
+        notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=not scene.layers)
         self._paint_notes(painter, scene, mapping, pointed)
         if self.hasFocus() and self._by_keys:
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
+            paint.focus_ring(painter, room)
+        return True
 
     def lit(self, pointed: str) -> set[str]:
         """The parts that light up while one is pointed at."""

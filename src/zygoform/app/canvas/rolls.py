@@ -83,9 +83,7 @@ class RollsView(QWidget):
         for box, placed in self._boxes.values():
             self._piece(painter, box, placed)
         if self.hasFocus():
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(room.adjusted(1, 1, -1, -1), 3, 3)
+            paint.focus_ring(painter, room)
 
     def _heading(self, painter: QPainter, y: float, roll: CutRoll, room: QRectF) -> None:
         show = self.session.unit.show

@@ -13,6 +13,7 @@ stage_navigation.py  the stages in working order
 busy.py              long work: how far it is, and a way to stop it
 head.py              the head strip
 piece_choice.py      which piece of a set is on screen
+photo_reader.py      a photo, read in the background
 preview.py           a print before it is printed
 finder.py            one box that finds whatever has a name
 tick.py              a tick

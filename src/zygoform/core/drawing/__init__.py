@@ -6,6 +6,7 @@ order.py       which solids hide which
 seams.py       faces of one board in one plane
 swings.py      the way of a flap
 edges.py       the lines round what is new
+dimensions.py  the sizes written round it
 scene.py       a form before and after, seen from one place
 pieces.py      a set, piece by piece
 drilling.py    where holes are bored

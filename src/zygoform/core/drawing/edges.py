@@ -5,15 +5,18 @@ from collections.abc import Sequence
 
 from zygoform.core.drawing.primitives import Box, Edge, Polygon
 from zygoform.core.geometry.plane import Outline, Point, area
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 
 
-def new_edges(polygons: Sequence[Polygon], boxes: Sequence[Box], *, held: bool) -> tuple[Edge, ...]:
+def new_edges(polygons: Sequence[Polygon], boxes: Sequence[Box], *, held: bool) -> Piecemeal[tuple[Edge, ...]]:
     """The lines round what is new: as far as they are seen; of many, while they are held, all of them."""
-    return own_edges(polygons) if held and is_many(polygons) else outer_edges(polygons, boxes)
+    if held and is_many(polygons):
+        return own_edges(polygons)
+    return (yield from outer_edges(polygons, boxes))
 
 
-def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge, ...]:
+def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> Piecemeal[tuple[Edge, ...]]:
     """Edges round each change, where seen: none that two faces of the change show on both of its sides.
 
     Tiles count for the grout between and under them.
@@ -43,10 +46,12 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> tuple[Edge
                     key = (min(a, b), max(a, b))
                     lefts.setdefault(key, turn > 0)
                     uses.setdefault(key, {})[(a < b) == (turn > 0)] = seen
+            yield
         lone = list[_Lone]()
         for key, sides in uses.items():
             lone += _on_one_side(lefts[key], *sides.values())
-        edges += _without_pairs(lone)
+            yield
+        edges += yield from _without_pairs(lone)
     return tuple(edges)
 
 
@@ -72,7 +77,7 @@ LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
 """Shorter stretches (mm) say too little of their direction; lines that differ by less (radians, mm) are one."""
 
 
-def _without_pairs(lone: list[_Lone]) -> list[Edge]:
+def _without_pairs(lone: list[_Lone]) -> Piecemeal[list[Edge]]:
     """What is left where stretches of one line lie on both sides of it.
 
     Painting may cut a face in two: then its edge and its neighbour's do not end in the same corners.
@@ -100,6 +105,7 @@ def _without_pairs(lone: list[_Lone]) -> list[Edge]:
                         spans[k] = [part for span in spans[k] for part in _without(span, start, end)]
                         spans[other] = [part for span in spans[other] for part in _without(span, low, high)]
         lines.setdefault(at, []).append((low, high, left, k))
+        yield
     found = list[Edge]()
     for k, (edge, _) in enumerate(lone):
         if k not in spans:

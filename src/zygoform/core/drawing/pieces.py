@@ -3,7 +3,7 @@
 from msgspec import Struct, structs
 
 from zygoform.core.drawing.primitives import Box, Edge, Grip, Layer, Leader, Polygon, Scene, leader_side
-from zygoform.core.drawing.scene import Overlay, draw_form
+from zygoform.core.drawing.scene import Overlay, draw_piecemeal, painted_ids
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
@@ -37,6 +37,16 @@ Look = tuple[str, Viewpoint, Overlay]
 """Which piece, seen from where, with what laid over what."""
 
 
+PARTS_OF_A_PIECE = 12
+"""So many new parts take as long to draw as a plain piece: most goes into the lines round what is new."""
+
+
+def work_of(found: Form, planned: Form, overlay: Overlay) -> int:
+    """How many plain pieces' worth it is to draw one."""
+    new = 0 if overlay == "found" else len(painted_ids(planned) - painted_ids(found))
+    return 1 + new // PARTS_OF_A_PIECE
+
+
 class SetDrawing:
     """Draws sets; remembers what each piece looked like the last time it was seen from there."""
 
@@ -46,9 +56,13 @@ class SetDrawing:
         self._reaches: dict[tuple[str, Viewpoint], tuple[PieceDrawn, float]] = {}
 
     def undrawn(self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay) -> int:
-        """How many of them look otherwise than when they were last seen from there."""
-        own = (self._own.get((piece.piece_id, place, overlay)) for piece in pieces)
-        return sum(was is None or not was[0].same_as(piece) for was, piece in zip(own, pieces, strict=True))
+        """How many plain pieces' worth of them looks otherwise than when it was last seen from there."""
+        work = 0
+        for piece in pieces:
+            was = self._own.get((piece.piece_id, place, overlay))
+            if was is None or not was[0].same_as(piece):
+                work += work_of(piece.found, piece.planned, overlay)
+        return work
 
     def draw(
         self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay, floors: tuple[float, ...]
@@ -62,7 +76,7 @@ class SetDrawing:
         self._reaches = {look: reach for look, reach in self._reaches.items() if look[0] in there}
         layers, scenes = list[Layer](), list[Scene]()
         for piece in sorted(pieces, key=lambda piece: self._reach(piece, place)):
-            layers.append(self._layer(piece, place, overlay))
+            layers.append((yield from self._layer(piece, place, overlay)))
             scenes.append(self._where_it_stands(layers[-1], (piece.piece_id, place, overlay)))
             yield
         polygons = [polygon for scene in scenes for polygon in scene.polygons]
@@ -87,13 +101,14 @@ class SetDrawing:
             layers=tuple(layers),
         )
 
-    def _layer(self, piece: PieceDrawn, place: Viewpoint, overlay: Overlay) -> Layer:
+    def _layer(self, piece: PieceDrawn, place: Viewpoint, overlay: Overlay) -> Piecemeal[Layer]:
         look = piece.piece_id, place, overlay
         before = self._own.get(look)
         if before is not None and before[0].same_as(piece):
             own = before[1]
         else:
-            own = draw_form(piece.found, piece.planned, piece.numbers, place, overlay, piece.handles, piece.mended)
+            forms = piece.found, piece.planned, piece.numbers
+            own = yield from draw_piecemeal(*forms, place, overlay, piece.handles, piece.mended, held=False)
             self._own[look] = piece, own
         return Layer(piece.piece_id, own, VIEWS[place].project(piece.offset))
 

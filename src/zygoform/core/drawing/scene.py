@@ -7,12 +7,12 @@ from typing import Literal
 
 from msgspec import structs
 
+from zygoform.core.drawing.dimensions import overall_dimensions
 from zygoform.core.drawing.edges import new_edges
 from zygoform.core.drawing.order import paint_order
 from zygoform.core.drawing.primitives import (
     HIGH,
     Box,
-    Dimension,
     Grip,
     Leader,
     PartRole,
@@ -25,14 +25,14 @@ from zygoform.core.drawing.primitives import (
 )
 from zygoform.core.drawing.seams import in_cells, without_seams
 from zygoform.core.drawing.swings import swing_leaders, swing_strokes
-from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, View, Viewpoint
+from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
-from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, Prism, dot
 from zygoform.core.outcome.outcome import Handle
-from zygoform.core.tolerance import ROW_MM, SAME_MM, SQUARE_ON
+from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.tolerance import SAME_MM, SQUARE_ON
 
 Overlay = Literal["found", "over", "planned"]
 Case = tuple[Outline, float, float]
@@ -60,35 +60,52 @@ def draw_form(
 
     While something is `held`, the lines round very many new parts are drawn round each.
     """
+    return at_once(draw_piecemeal(found, planned, numbers, place, overlay, handles, mended, held=held))
+
+
+def draw_piecemeal(
+    found: Form,
+    planned: Form,
+    numbers: dict[str, int],
+    place: Viewpoint,
+    overlay: Overlay,
+    handles: tuple[Handle, ...],
+    mended: frozenset[str],
+    *,
+    held: bool,
+) -> Piecemeal[Scene]:
+    """As `draw_form`, and may be interrupted between two of many parts."""
     view = VIEWS[place]
-    form, stays = found if overlay == "found" else planned, _painted_ids(found)
+    form, stays = found if overlay == "found" else planned, painted_ids(found)
     # Half of a board is what stays of it, and so is what was of a piece that was joined to this one.
     joined = frozenset(piece for body in form.bodies for piece in body.joined)
     roles: dict[str, PartRole] = {
         own: "stays" if own in stays or origin_of(own) in stays or piece_of(own) in joined else "new"
-        for own in _painted_ids(form)
+        for own in painted_ids(form)
     }
     if overlay != "found":
         roles |= {part: "mended" for part in mended if roles.get(part) == "stays"}
-    polygons = _painted(form, roles, view)
+    polygons = yield from _painted(form, roles, view)
     if overlay == "over":
-        off = frozenset(stays - _painted_ids(planned))
+        off = frozenset(stays - painted_ids(planned))
         polygons += _set_aside(_coming_off(found, off, place), found, planned, view) if off else ()
     shown = (found, planned) if overlay == "over" else (form,)
     floor = min(_lowest(one, place) for one in shown)
     boxes = [box_of(polygon.points) for polygon in polygons]
+    yield
     strokes = swing_strokes(form, view) if overlay != "found" else ()
     box = _box([*boxes, *(box_of(stroke.points) for stroke in strokes)], floor, place)
     leaders = _leaders(polygons, boxes, numbers, box) if overlay != "found" else ()
+    edges = yield from new_edges(polygons, boxes, held=held)
     return Scene(
         tuple(polygons),
         box,
-        _dimensions(found, form, box, view),
+        overall_dimensions(found, form, box[0], _lowest(form, place), view),
         (*leaders, *swing_leaders(strokes, leaders, numbers, box)),
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
-        edges=new_edges(polygons, boxes, held=held),
+        edges=edges,
     )
 
 
@@ -113,7 +130,7 @@ def _near(body: Body, place: Viewpoint) -> float:
     return max(y for _, y in body.plan) if VIEWS[place].toward[1] > 0 else 0.0
 
 
-def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon]:
+def _painted(form: Form, roles: dict[str, PartRole], view: View) -> Piecemeal[list[Polygon]]:
     """All faces towards the viewer, from back to front."""
     case = {
         board.id: (body.plan, body.underside, body.underside + body.height)
@@ -128,11 +145,13 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> list[Polygon
         polygons += _faces(board, *case[board.id], roles[board.id], view.place)
         for own in board.on_face if last[board.id] == k else ():
             polygons += _faces(own, *case[board.id], roles[own.id], view.place)
+            yield
+        yield
     whole = len(order) == len(form.boards) and not any(in_cells(board.on_face) for board in form.boards)
     return polygons if whole else without_seams(polygons)
 
 
-def _painted_ids(form: Form) -> set[str]:
+def painted_ids(form: Form) -> set[str]:
     """Every board one may see, and what lies on them."""
     return {own.id for board in form.boards for own in (board, *board.on_face)}
 
@@ -225,8 +244,8 @@ def _within(face: Face, plan: Outline, low: float, high: float) -> bool:
 @lru_cache(maxsize=32)
 def _coming_off(found: Form, off: frozenset[str], place: Viewpoint) -> tuple[Polygon, ...]:
     """Faces of what comes off, as far as they showed before: one sees through them now."""
-    stays: dict[str, PartRole] = dict.fromkeys(_painted_ids(found), "stays")
-    before = _painted(found, stays, VIEWS[place])
+    stays: dict[str, PartRole] = dict.fromkeys(painted_ids(found), "stays")
+    before = at_once(_painted(found, stays, VIEWS[place]))
     boxes = [box_of(polygon.points) for polygon in before]
     return tuple(
         structs.replace(polygon, role="off", grain=None)
@@ -322,79 +341,3 @@ def _grip(handle: Handle, view: View) -> Grip | None:
     return Grip(
         handle.change_id, handle.parameter, handle.label, at, direction, stretch, handle.stops, pivot, *ways
     )
-
-
-def _dimensions(
-    found: Form, form: Form, box: tuple[float, float, float, float], view: View
-) -> tuple[Dimension, ...]:
-    """Overall sizes (lane 0) and those of openings and base (lanes 1 and 2)."""
-    if len({body.piece_id for body in form.bodies}) > 1:
-        # A set has no height or width of its own: its pieces only stand side by side here.
-        return ()
-    if view.place == "above":
-        return _overall_above(form, {name for body in found.bodies for name in body.unmeasured})
-    low, high = _over_all(form)
-    x0 = box[0]
-    guess = {name for body in found.bodies for name in body.unmeasured}
-    # What hangs on a wall beside others has no height from the floor to tell.
-    standing = [body for body in form.bodies if not body.hangs] or list(form.bodies)
-    top = max(case_box(body)[1][2] for body in standing)
-    # Beside the face that is true to scale.
-    floor = _lowest(form, view.place)
-    ends = ((x0, floor), (x0, floor + top - form.floor))
-    dims = [Dimension(*ends, top - form.floor, 0, "left", guessed="height" in guess)]
-    if view.place not in ("left", "right"):
-        dims += [_wide(*_over_all(Form((body,))), high[2], view, guessed="width" in guess) for body in form.bodies]
-    else:
-        a, b = view.project((low[0], low[1], 0))[0], view.project((low[0], high[1], 0))[0]
-        ends = ((min(a, b), high[2]), (max(a, b), high[2]))
-        dims.append(Dimension(*ends, high[1] - low[1], 1, "above", guessed="depth" in guess))
-    if view.place in ("front", *FRONT_CORNERS):
-        for body in form.bodies:
-            dims += _opening_sizes(body, form)
-    return tuple(dims)
-
-
-def _wide(low: Point3, high: Point3, top: float, view: View, *, guessed: bool) -> Dimension:
-    """Along the face that is true to scale: the front, or the back. In front it stays on the height of the top."""
-    face = low[1] if view.toward[1] < 0 else high[1]
-    (a, over), (b, _) = view.project((low[0], face, top)), view.project((high[0], face, top))
-    up = top if view.toward[1] < 0 else over
-    return Dimension((min(a, b), up), (max(a, b), up), high[0] - low[0], 1, "above", guessed=guessed)
-
-
-def _over_all(form: Form) -> tuple[Point3, Point3]:
-    """The box round the pieces as a tape takes them over all, down to the floor."""
-    lows, highs = zip(*(case_box(body) for body in form.bodies), strict=True)
-    low = (min(p[0] for p in lows), min(p[1] for p in lows), min(form.floor, *(p[2] for p in lows)))
-    return low, (max(p[0] for p in highs), max(p[1] for p in highs), max(p[2] for p in highs))
-
-
-def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:
-    low, high = _over_all(form)
-    deep = ((low[0], low[1]), (low[0], high[1]))
-    dims = [Dimension(*deep, high[1] - low[1], 0, "left", guessed="depth" in guess)]
-    for body in form.bodies:
-        (a, _, _), (b, _, _) = _over_all(Form((body,)))
-        dims.append(Dimension((a, high[1]), (b, high[1]), b - a, 0, "above", guessed="width" in guess))
-    return tuple(dims)
-
-
-def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
-    """Width of each column along the lowest openings, height of each opening, height of the base."""
-    dims = []
-    for opening in body.openings:
-        x0, z0, x1, z1 = opening.rect
-        if abs(z0 - min(o.rect[1] for o in body.openings)) < ROW_MM:
-            guess = f"{opening.id} columns" in body.unmeasured
-            ends = ((x0, form.floor), (x1, form.floor))
-            dims.append(Dimension(*ends, x1 - x0, 2, "below", opening.id, guessed=guess))
-        ends = ((x0 + 12, z0), (x0 + 12, z1))
-        guess = f"{opening.id} rows" in body.unmeasured
-        dims.append(Dimension(*ends, z1 - z0, 3, "right", opening.id, guessed=guess))
-    if body.base_height > 0 and not body.hangs:
-        width = max(p[0] for p in body.plan)
-        ends = ((width, form.floor), (width, form.floor + body.base_height))
-        guess = "base_height" in body.unmeasured
-        dims.append(Dimension(*ends, body.base_height, 2, "right", guessed=guess))
-    return dims

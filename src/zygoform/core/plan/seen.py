@@ -5,9 +5,9 @@ from typing import Literal, TypeVar
 
 from msgspec import Struct, structs
 
-from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing
+from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing, work_of
 from zygoform.core.drawing.primitives import Scene
-from zygoform.core.drawing.scene import Overlay, draw_form, floors_of
+from zygoform.core.drawing.scene import Overlay, draw_piecemeal, floors_of
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, side_by_side
 from zygoform.core.form.form import Form, piece_of, shifted
@@ -127,14 +127,16 @@ class SeenDrawing:
         return at_once(self.scene_piecemeal(seen, viewpoint, overlay))
 
     def undrawn(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> int:
-        """How many pieces of a set would have to be drawn first."""
+        """How many plain pieces' worth would have to be drawn first; what is held is always drawn at once."""
         last = self._last
         if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
             return 0
-        return self._set.undrawn(seen.pieces, viewpoint, overlay)
+        if seen.pieces:
+            return self._set.undrawn(seen.pieces, viewpoint, overlay)
+        return 1 if seen.held else work_of(seen.found, seen.planned, overlay)
 
     def scene_piecemeal(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Piecemeal[Scene]:
-        """As `scene`, and may be interrupted between two pieces of a set: what is drawn is remembered."""
+        """As `scene`, and may be interrupted between two parts; pieces of a set that are drawn are remembered."""
         last = self._last
         if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
             return last[3]
@@ -145,6 +147,6 @@ class SeenDrawing:
             scene = yield from self._set.draw(there, viewpoint, overlay, floors)
         else:
             forms = seen.found, seen.planned, seen.numbers
-            scene = draw_form(*forms, viewpoint, overlay, seen.handles, seen.mended, held=seen.held)
+            scene = yield from draw_piecemeal(*forms, viewpoint, overlay, seen.handles, seen.mended, held=seen.held)
         self._last = seen, viewpoint, overlay, scene
         return scene

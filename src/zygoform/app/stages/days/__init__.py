@@ -8,6 +8,7 @@ card.py      a frame as high as its words need
 now_card.py  what now, and what can be said of it
 gate_card.py  a question that only doing answers
 steps_page.py  all steps day by day, the one that is open
+step_photos.py  what was photographed at one step
 own_hours_page.py  hours, quiet hours, room, the wanted day and what would help
 log_page.py  what was written down, planned beside real, what was learnt
 """

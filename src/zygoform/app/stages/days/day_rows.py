@@ -133,9 +133,7 @@ class DayRows(QWidget):
         painter.restore()
         self._names(painter, box, rows)
         if self.hasFocus():
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRect(box.adjusted(1, 1, -1, -1))
+            paint.focus_ring(painter, box)
 
     def _quiet(self, painter: QPainter, box: QRectF) -> None:
         """Own hours in which nothing loud is done: a line along their foot."""

@@ -2,6 +2,7 @@
 
 from functools import partial
 
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
@@ -20,12 +21,15 @@ ENTRIES_SHOWN = 60
 
 
 class LogPage(QWidget):
-    """Rows are made anew only when the log is another."""
+    """Rows are made anew only when the log is another; `chosen` carries a step that is to be seen."""
+
+    chosen = Signal(str)
 
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
         self._shown: object = None
+        self._all = False
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
         column.setSpacing(6)
@@ -65,10 +69,28 @@ class LogPage(QWidget):
                 wrapped("Nothing yet. Write it at its step: it comes back where it fits.", "second")
             )
         empty(self.rows)
-        for entry in reversed(said.log[-ENTRIES_SHOWN:]):
-            self.rows.addWidget(wrapped(_words(entry, days), ""))
+        for entry in reversed(said.log[-ENTRIES_SHOWN:] if not self._all else said.log):
+            self.rows.addWidget(self._row(entry, days))
+        if len(said.log) > ENTRIES_SHOWN and not self._all:
+            more = push_button("log_all", f"All {len(said.log)} lines", partial(self._show_all, days))
+            more.setProperty("kind", "link")
+            self.rows.addWidget(more)
         if not said.log:
             self.rows.addWidget(wrapped("The first line is written when something is begun or done.", "second"))
+
+    def _show_all(self, days: DayPlan) -> None:
+        """The older lines too, from now on."""
+        self._all, self._shown = True, None
+        self.show_days(days)
+
+    def _row(self, entry: Entry, days: DayPlan) -> QWidget:
+        """A photo's leads to its step, where it is seen."""
+        words = _words(entry, days)
+        if entry.kind != "photo" or entry.step not in days.by_id:
+            return wrapped(words, "")
+        see = push_button(f"see_{entry.id}", words, partial(self.chosen.emit, entry.step))
+        see.setProperty("kind", "link")
+        return see
 
     def _show_sums(self, days: DayPlan) -> None:
         """Planned beside real, step by step and in all."""

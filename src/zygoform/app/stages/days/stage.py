@@ -129,6 +129,7 @@ class DaysStage(QWidget):
         self.steps.said.connect(self._say_of)
         self.hours = OwnHoursPage(self.session)
         self.log = LogPage(self.session)
+        self.log.chosen.connect(self.choose)
         self._pages: dict[str, QWidget] = {"steps": self.steps, "hours": self.hours, "log": self.log}
         for page in self._pages.values():
             self._stack.addWidget(scrolled(page))

@@ -3,9 +3,11 @@
 from functools import partial
 
 from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.stages.days.step_photos import StepPhotos
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, push_button
 from zygoform.app.widgets.findings import CautionLine, wrapped
@@ -17,6 +19,15 @@ from zygoform.core.schedule.words import day_of, long_words, span_words, when_wo
 from zygoform.core.steps.words import span, step_needs
 
 _ID = Qt.ItemDataRole.UserRole
+
+
+class _DayList(QListWidget):
+    """Its room is known only when the open step has taken its own: the current line is in sight in any room."""
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        if self.currentItem() is not None:
+            self.scrollToItem(self.currentItem())
 
 
 class StepsPage(QWidget):
@@ -31,6 +42,7 @@ class StepsPage(QWidget):
         self.session = session
         self._shown: object = None
         self._detail: object = None
+        self._photographed: object = None
         self._open = ""
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
@@ -38,7 +50,7 @@ class StepsPage(QWidget):
         self.total = wrapped("", "strong")
         self.total.setObjectName("days_total")
         column.addWidget(self.total)
-        self.list = QListWidget()
+        self.list = _DayList()
         self.list.setObjectName("day_list")
         self.list.setAccessibleName("Steps, day by day")
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -52,6 +64,8 @@ class StepsPage(QWidget):
         self.inside.setContentsMargins(0, 6, 0, 0)
         self.inside.setSpacing(4)
         column.addWidget(self.card)
+        self.photos = QVBoxLayout()
+        column.addLayout(self.photos)
 
     def show_days(self, days: DayPlan, chosen: str) -> None:
         """The list anew where anything of it differs; the open step."""
@@ -84,6 +98,10 @@ class StepsPage(QWidget):
         self.list.blockSignals(False)
 
     def _select(self, chosen: str) -> None:
+        """Only where it is another one: whoever scrolled away from it stays there."""
+        current = self.list.currentItem()
+        if current is not None and current.data(_ID) == chosen:
+            return
         self.list.blockSignals(True)
         for row in range(self.list.count()):
             item = self.list.item(row)
@@ -100,6 +118,7 @@ class StepsPage(QWidget):
     # The open step
 
     def _show(self, days: DayPlan, own: DayStep | None) -> None:
+        self._show_photos(own)
         shown = own, days.now, days.zone, self.session.unit, len(self.session.project.days.log)
         if shown == self._detail or (own is not None and self._is_typed_for(own)):
             return
@@ -157,8 +176,19 @@ class StepsPage(QWidget):
 
     def _entries(self, own: DayStep) -> None:
         for entry in self.session.project.days.log:
-            if entry.step == own.id and (entry.text or entry.photo) and entry.kind in ("note", "photo"):
-                self.inside.addWidget(wrapped(f"“{entry.text}”" if entry.text else "A photo", ""))
+            if entry.step == own.id and entry.kind == "note":
+                self.inside.addWidget(wrapped(f"“{entry.text}”", ""))
+
+    def _show_photos(self, own: DayStep | None) -> None:
+        """Those taken at it that the document still has; not read anew while they are the same."""
+        project, at = self.session.project, own.id if own is not None else ""
+        taken = {entry.photo for entry in project.days.log if entry.kind == "photo" and entry.step == at}
+        photos = tuple(photo for photo in project.photos if photo.id in taken)
+        if (at, photos) != self._photographed:
+            self._photographed = at, photos
+            empty(self.photos)
+            if photos:
+                self.photos.addWidget(StepPhotos(self.session, photos))
 
     def _note(self, own: DayStep, text: str) -> None:
         if text.strip():
@@ -201,7 +231,7 @@ def _lines(days: DayPlan, own: DayStep, made_of: str) -> list[str]:
     else:
         lines.append(f"About {span(own.step.minutes)}: {made_of}" if made_of else f"About {span(own.step.minutes)}")
     if own.dry > own.end:
-        lines.append(f"Then dry {when_words(zone, own.dry, now)}. {own.step.wait_for}")
+        lines.append(f"Dry {when_words(zone, own.dry, now)}.")
     if own.scuffed:
         lines.append("It comes too late for another coat as it is: scuff it first, the time for that is in it.")
     if not own.whole:

@@ -86,9 +86,7 @@ class ColourRow(QWidget):
         words = f"{found.name}{', ' + found.tin if found.tin else ''}" if found else "No colour chosen"
         paint.draw_text(painter, QPointF(0, box.height() - 4), words, 12, colour=t.INK2)
         if self.hasFocus():
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 3, 3)
+            paint.focus_ring(painter, box)
 
     def _take(self, k: int) -> None:
         if k >= 0:

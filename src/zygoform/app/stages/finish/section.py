@@ -99,9 +99,7 @@ class CoatSection(QWidget):
             if verdict.weight != "note" and verdict.layer >= 0:
                 self._fault(painter, verdict)
         if self.hasFocus():
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(paint.pen(t.BLUE, 2.0))
-            painter.drawRoundedRect(box.adjusted(1, 1, -1, -1), 3, 3)
+            paint.focus_ring(painter, box)
 
     def _wood(self, painter: QPainter, box: QRectF) -> None:
         assert self.plan is not None

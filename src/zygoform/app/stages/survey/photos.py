@@ -8,7 +8,7 @@ from PySide6.QtCore import QPointF, QRectF, Signal
 from PySide6.QtGui import QImage, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QToolButton, QVBoxLayout, QWidget
 
-from zygoform.app.background import Background, patiently, read_picture
+from zygoform.app.background import patiently
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.surveying import paint_dot
 from zygoform.app.seen import when_seen
@@ -16,12 +16,10 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
+from zygoform.app.widgets.photo_reader import PhotoReader
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
-from zygoform.files.photos import bring_in_all, own_id, photo_path
-
-WIDEST = 1600
-"""px: larger photos are read smaller."""
+from zygoform.files.photos import bring_in_all, own_id
 
 
 class PhotoView(QWidget):
@@ -30,10 +28,9 @@ class PhotoView(QWidget):
     clicked = Signal(float, float)
     dotted = Signal(object)
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, reader: PhotoReader) -> None:
         super().__init__()
-        self.session = session
-        self.image: QImage | None = None
+        self.session, self._reader = session, reader
         self.dots: tuple[Dot, ...] = ()
         self.setObjectName("photo_view")
         self.setAccessibleName("Photo")
@@ -41,10 +38,15 @@ class PhotoView(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         session.hover_changed.connect(self.update)
 
+    @property
+    def image(self) -> QImage | None:
+        """The picture, if there is one."""
+        return self._reader.image if self._reader.is_there else None
+
     def room(self) -> QRectF:
         """Where the picture lies, px at 100 % text."""
         all_ = paint.room_of(self)
-        if self.image is None or self.image.isNull():
+        if self.image is None:
             return all_
         share = min(all_.width() / self.image.width(), all_.height() / self.image.height())
         width, height = self.image.width() * share, self.image.height() * share
@@ -64,7 +66,7 @@ class PhotoView(QWidget):
             self.clicked.emit((at.x() - room.left()) / room.width(), (at.y() - room.top()) / room.height())
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        if self.image is None or self.image.isNull():
+        if self.image is None:
             return
         painter, _ = paint.begin_painting(self)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
@@ -82,10 +84,8 @@ class PhotoPane(QWidget):
         super().__init__()
         self.session, self._ask = session, ask
         self._at = 0
-        self._loaded: tuple[str, Path | None] | None = None
-        self._work = Background(self)
-        self._work.finished.connect(self._show_loaded)
-        self._ready: QImage | None = None
+        self.reader = PhotoReader(session, self)
+        self.reader.read.connect(self._show_loaded)
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 8, 12, 8)
         column.setSpacing(6)
@@ -96,7 +96,7 @@ class PhotoPane(QWidget):
         row.addWidget(self.back)
         row.addWidget(self.next)
         column.addLayout(row)
-        self.view = PhotoView(session)
+        self.view = PhotoView(session, self.reader)
         self.view.clicked.connect(self._dot)
         self.view.dotted.connect(lambda dot: session.select(dot.part))
         column.addWidget(self.view, 1)
@@ -194,34 +194,11 @@ class PhotoPane(QWidget):
         self.view.dots = photo.dots if photo is not None else ()
         if photo is not None:
             self.title.show_value(photo.title)
-        self._load(photo)
+        self.reader.load(photo)
+        self.view.update()
         self._say()
 
-    def _load(self, photo: Photo | None) -> None:
-        path = self._path_of(photo) if photo is not None else None
-        key = (photo.file if photo is not None else "", path)
-        if key == self._loaded:
-            self.view.update()
-            return
-        self._loaded, self.view.image, self._ready = key, None, None
-        self.view.update()
-        if path is not None and path.is_file():
-            self._work.start(lambda: self._read(key, path))
-
-    def _read(self, key: tuple[str, Path | None], path: Path) -> None:
-        """In the background, and by another process: whatever the file holds, the window goes on."""
-        width, height, pixels = read_picture(path, WIDEST)
-        # The bytes are not the image's own.
-        image = QImage(pixels, width, height, 4 * width, QImage.Format.Format_RGB32).copy() if pixels else QImage()
-        if key == self._loaded:
-            self._ready = image
-
-    def _path_of(self, photo: Photo) -> Path | None:
-        return photo_path(self.session.path, self.session.project.id, photo)
-
-    def _show_loaded(self, _fault: str) -> None:
-        if self._ready is not None:
-            self.view.image, self._ready = self._ready, None
+    def _show_loaded(self) -> None:
         self._say()
         self.view.update()
 
@@ -232,12 +209,5 @@ class PhotoPane(QWidget):
         if photo is None:
             self.says.setText("Photos are copied beside the project file and shown here, next to the drawing.")
             return
-        path = self._path_of(photo)
-        if path is None or not path.is_file():
-            self.says.setText(f"{photo.file} is not beside the project file. Put it back, or take the photo out.")
-        elif self.view.image is not None and self.view.image.isNull():
-            self.says.setText(f"{photo.file} is damaged and cannot be shown.")
-        elif not photo.dots:
-            self.says.setText("Click a part on the drawing, then its place on the photo: a numbered dot ties them.")
-        else:
-            self.says.setText("")
+        hint = "Click a part on the drawing, then its place on the photo: a numbered dot ties them."
+        self.says.setText(self.reader.fault(photo) or ("" if photo.dots else hint))
