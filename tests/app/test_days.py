@@ -194,7 +194,7 @@ def test_a_bar_dragged_later_stays_there_and_earlier_it_is_told_what_holds_it(be
 
 def test_hours_and_a_day_that_cannot_be_kept(bench: Bench) -> None:
     bench.go()
-    bench.stage.turn_to("hours")
+    bench.stage.pages.turn_to("hours")
     bench.enter("hours_4", "9-8")
     assert "end comes after" in words(bench, "hours_4_fault")
     bench.enter("hours_4", "")
@@ -222,7 +222,7 @@ def test_notes_lessons_and_the_list(bench: Bench) -> None:
     bench.enter("day_lesson", "Sand before the drawers are in")
     assert [e.text for e in bench.session.project.days.log if e.kind == "note"][-1] == "The left bay is rough"
     assert bench.window.preferences.settings.lessons[-1].text == "Sand before the drawers are in"
-    bench.stage.turn_to("log")
+    bench.stage.pages.turn_to("log")
     bench.settle()
     assert words(bench, "log_total").startswith("64 of 75")
     bench.click("days_done")
@@ -248,7 +248,7 @@ def test_photos_are_brought_in_at_their_step_and_seen_there(bench: Bench, tmp_pa
     bench.click("step_photo_next")
     assert bench.find(QLabel, "step_photo_where").text() == "Photo 1 of 2: one"
     # From the log to the step at which the demo has one; one taken out of the document is not missed.
-    bench.stage.turn_to("log")
+    bench.stage.pages.turn_to("log")
     lines = bench.stage.log.rows.count()
     bench.click("log_all")
     assert bench.stage.log.rows.count() == len(bench.session.project.days.log) > lines

@@ -92,7 +92,7 @@ def test_a_painted_chest_with_a_stained_top_in_eight_actions(desk: Desk) -> None
     }  # fmt: skip
     assert zone(desk, "p1/fronts").layers == zone(desk, "p1/body").layers
     # Oil instead of clear: the layer, and another material.
-    stage(desk).turn_to("coats")
+    stage(desk).pages.turn_to("coats")
     desk.click("zone_p1_top")
     desk.count = 0
     layer_at(desk, 5)
@@ -197,10 +197,10 @@ def test_bad_input_stays_beside_its_field(desk: Desk) -> None:
         assert desk.session.project == before
         desk.enter(name, "2" if name == "layer_coats" else "0" if name == "layer_thin" else "")
         assert not desk.fault(name)
-    stage(desk).turn_to("amounts")
+    stage(desk).pages.turn_to("amounts")
     desk.enter("shelf_amount", "a cup")
     assert desk.find(QLabel, "shelf_fault").text().startswith("How much")
-    stage(desk).turn_to("colours")
+    stage(desk).pages.turn_to("colours")
     desk.enter("new_rgb", "blue-ish")
     assert not desk.find(QLabel, "new_colour_fault").isHidden()
 
@@ -268,7 +268,7 @@ def test_a_set_shows_the_zones_of_one_piece(desk: Desk) -> None:
 
 def test_the_shelf_times_and_first_tries(desk: Desk) -> None:
     made = at_the_finish(desk, take_stack(chest(), "p1/top", "paint_primed").project)
-    made.turn_to("amounts")
+    made.pages.turn_to("amounts")
     desk.choose("shelf_material", "acrylic paint")
     desk.enter("shelf_amount", "1 gal")
     assert not [row for row in plan_of_finish(desk).purchase.rows if row.kind == "acrylic paint"]
@@ -278,17 +278,17 @@ def test_the_shelf_times_and_first_tries(desk: Desk) -> None:
     assert [f.code for f in plan_of_finish(desk).findings if f.zone] == ["too_few_cans"]
     desk.click("remedy_too_few_cans")
     assert not [f for f in plan_of_finish(desk).findings if f.zone]
-    made.turn_to("hours")
+    made.pages.turn_to("hours")
     before = plan_of_finish(desk).work.hands_on
     desk.click("first_roller")
     assert plan_of_finish(desk).work.hands_on > before
     step = next(s for s in plan_of_finish(desk).work.of("finish") if s.phase == "clean")
     desk.enter(f"took_{step.id.replace('/', '_')}", "300")
     assert desk.session.project.shop.taken[0].task == "clean"
-    assert "times what is usual" in made._pages["hours"].own.text()  # type: ignore[attr-defined]
+    assert "times what is usual" in made.pages.by_name["hours"].own.text()  # type: ignore[attr-defined]
     desk.enter("weather_celsius", "8")
-    assert "No coat dries" in made._pages["hours"].slow.text()  # type: ignore[attr-defined]
-    made.turn_to("schools")
+    assert "No coat dries" in made.pages.by_name["hours"].slow.text()  # type: ignore[attr-defined]
+    made.pages.turn_to("schools")
     desk.choose("order_holes", "after")
     assert desk.session.project.finishing.order.holes == "after"
 
@@ -299,7 +299,7 @@ def test_colours_and_mixes_come_back_in_another_project(
     monkeypatch.setenv("XDG_CONFIG_HOME", str(tmp_path))
     desk.window.preferences = Preferences(Settings(), desk.window)
     made = at_the_finish(desk, chest())
-    made.turn_to("colours")
+    made.pages.turn_to("colours")
     desk.enter("new_rgb", "#123456")
     assert not desk.find(QLabel, "new_colour_fault").isHidden()
     desk.find(QWidget, "new_colour").setText("Night")  # type: ignore[attr-defined]
@@ -308,7 +308,7 @@ def test_colours_and_mixes_come_back_in_another_project(
     desk.enter("parts_r1", "1 acrylic paint : 3 water")
     assert [own.name for own in desk.window.preferences.settings.colours] == ["Night"]
     made = at_the_finish(desk, chest())
-    made.turn_to("colours")
+    made.pages.turn_to("colours")
     desk.click("take_k1")
     assert desk.session.project.finishing.colours[0].rgb == "#123456"
     desk.click("take_r1")

@@ -194,14 +194,14 @@ def test_figures_go_out_as_a_table_and_come_back(desk: Desk, tmp_path: Path) -> 
 
 def test_every_order_there_is_can_be_chosen_and_says_when_it_is_right(desk: Desk) -> None:
     made = at_the_finish(desk, take_stack(chest(), "p1/body", "paint_primed").project)
-    made.turn_to("schools")
+    made.pages.turn_to("schools")
     for school in CHOICES:
         shown = desk.find(Segments, f"order_{school.entry}")
         assert [value for value, _ in shown._options] == [way.value for way in school.ways]
         for way in (*school.ways[1:], school.ways[0]):
             desk.choose(f"order_{school.entry}", way.value)
             assert getattr(desk.session.project.finishing.order, school.entry) == way.value
-    texts = [own.text() for own in made._pages["schools"].findChildren(QLabel)]
+    texts = [own.text() for own in made.pages.by_name["schools"].findChildren(QLabel)]
     for school in CHOICES:
         for way in school.ways:
             assert any(way.when in text for text in texts), way.when
@@ -209,7 +209,7 @@ def test_every_order_there_is_can_be_chosen_and_says_when_it_is_right(desk: Desk
 
 def test_hours_are_the_sum_of_their_steps_and_all_pages_stand(desk: Desk) -> None:
     at_the_finish(desk, take_stack(chest(), "p1/body", "chalk_wax").project)
-    stage(desk).turn_to("hours")
+    stage(desk).pages.turn_to("hours")
     steps = plan_of_finish(desk).work.of(FINISH)
     names = {f"step_{step.id.replace('/', '_')}" for step in steps}
     assert names <= {own.objectName() for own in desk.frame.findChildren(QWidget)}
@@ -220,7 +220,7 @@ def test_hours_are_the_sum_of_their_steps_and_all_pages_stand(desk: Desk) -> Non
         assert desk.fault(name), name
         assert desk.session.project == kept
     seen = []
-    stage(desk).turn_to("coats")
+    stage(desk).pages.turn_to("coats")
     for _ in range(5):
         stage(desk).next_page()
         seen.append(stage(desk).pages.value)

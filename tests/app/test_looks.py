@@ -189,8 +189,8 @@ def finish_pages(
     """Every page of the finish, with a layer of each kind open."""
     finish = desk.window._made["finish"]
     assert isinstance(finish, FinishStage)
-    for page in finish._pages:
-        finish.turn_to(page)
+    for page in finish.pages.by_name:
+        finish.pages.turn_to(page)
         check_screen(app, desk, "finish", written, size)
     for zone, layer in (("p1/body", 2), ("p1/body", 4), ("p1/hardware", 3), ("p1/back", 0), ("p1/unseen", -1)):
         finish.choose(zone)
@@ -207,8 +207,8 @@ def days_pages(
     assert isinstance(days, DaysStage)
     days.say("begin")
     desk.session.try_do(partial(set_day, which="wanted", text="2020-01-01"))
-    for page in days._pages:
-        days.turn_to(page)
+    for page in days.pages.by_name:
+        days.pages.turn_to(page)
         desk.session.days.settle()
         check_screen(app, desk, "days", written, size)
     for own in (desk.session.days.plan.steps[0], desk.session.days.plan.steps[-1]):  # type: ignore[union-attr]

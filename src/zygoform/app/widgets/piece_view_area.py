@@ -4,17 +4,17 @@ from typing import Literal
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.part_menu import PartMenu
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.piece_choice import PieceChoice
 from zygoform.app.widgets.readout import Legend, Readout
 from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.tool_button import tool_button
 
 _NARROW, _SLIM, LOW = 700, 460, 440
 OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]
@@ -53,14 +53,7 @@ class PieceViewArea(QWidget):
             ("zoom_in", "Nearer (+)", "nearer", lambda: self.view.zoom_by(1.25)),
         )
         for name, tip, picture, do in buttons:
-            button = QToolButton()
-            button.setObjectName(f"{name}_{kind}")
-            button.setProperty("kind", "plain")
-            button.setIcon(icon(picture))
-            button.setToolTip(tip)
-            button.setAccessibleName(tip)
-            button.clicked.connect(do)
-            bar.addWidget(button)
+            bar.addWidget(tool_button(f"{name}_{kind}", tip, picture, do))
         return bar
 
     def _foot(self, kind: str, idle: str) -> QGridLayout:

@@ -5,7 +5,7 @@ from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.background import patiently
 from zygoform.app.seen import when_seen
@@ -17,12 +17,11 @@ from zygoform.app.stages.days.own_hours_page import OwnHoursPage
 from zygoform.app.stages.days.rule import DayRule
 from zygoform.app.stages.days.steps_page import StepsPage
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.app.widgets.side_pages import SidePages
+from zygoform.app.widgets.tool_button import tool_button
 from zygoform.core.days.moments import Moment, utc_of
 from zygoform.core.edits.days import put_at, write_down
 from zygoform.core.edits.edited import Edited
@@ -51,7 +50,6 @@ _EDITS = {
     "tacky": still_tacky,
     "wrong": went_wrong,
 }
-DAYS_PAGES = [("steps", "Steps"), ("hours", "Hours"), ("log", "Log")]
 
 
 class DaysStage(QWidget):
@@ -93,14 +91,7 @@ class DaysStage(QWidget):
             ("days_nearer", "Wider hours (+)", "nearer", lambda: self.rule.zoom_by(1)),
             ("days_farther", "More days (-)", "farther", lambda: self.rule.zoom_by(-1)),
         ):
-            button = QToolButton()
-            button.setObjectName(name)
-            button.setProperty("kind", "plain")
-            button.setIcon(icon(picture))
-            button.setToolTip(tip)
-            button.setAccessibleName(tip)
-            button.clicked.connect(do)
-            bar.addWidget(button)
+            bar.addWidget(tool_button(name, tip, picture, do))
         column.addLayout(bar)
         self.now = NowCard(self.session, self._typed)
         self.now.said.connect(self.say)
@@ -118,28 +109,21 @@ class DaysStage(QWidget):
     def _fill_side(self, side: QWidget) -> None:
         side.setFixedWidth(t.px(DAYS_SIDE))
         column = QVBoxLayout(side)
-        column.setContentsMargins(0, 8, 8, 8)
-        self.pages = Segments("days_page", DAYS_PAGES, "steps")
-        self.pages.setAccessibleName("What is shown of the days")
-        self.pages.chosen.connect(self.turn_to)
-        column.addWidget(self.pages)
-        self._stack = QStackedWidget()
+        column.setContentsMargins(0, 0, 0, 0)
         self.steps = StepsPage(self.session)
         self.steps.chosen.connect(self.choose)
         self.steps.said.connect(self._say_of)
         self.hours = OwnHoursPage(self.session)
         self.log = LogPage(self.session)
         self.log.chosen.connect(self.choose)
-        self._pages: dict[str, QWidget] = {"steps": self.steps, "hours": self.hours, "log": self.log}
-        for page in self._pages.values():
-            self._stack.addWidget(scrolled(page))
-        column.addWidget(self._stack, 1)
-
-    def turn_to(self, page: str) -> None:
-        """Another page."""
-        self.pages.set_value(page)
-        self._stack.setCurrentIndex(list(self._pages).index(page))
-        self.refresh()
+        pages: dict[str, tuple[str, QWidget]] = {
+            "steps": ("Steps", self.steps),
+            "hours": ("Hours", self.hours),
+            "log": ("Log", self.log),
+        }
+        self.pages = SidePages("days_page", "What is shown of the days", pages)
+        self.pages.turned.connect(self.refresh)
+        column.addWidget(self.pages)
 
     # What is shown
 
@@ -181,7 +165,7 @@ class DaysStage(QWidget):
         if own is not None:
             self.session.highlight(own.step.where)
         if self.pages.value != "steps":
-            self.turn_to("steps")
+            self.pages.turn_to("steps")
         else:
             self.refresh()
 
@@ -301,8 +285,7 @@ class DaysStage(QWidget):
 
     def next_page(self) -> None:
         """Steps, hours, log."""
-        names = [name for name, _ in DAYS_PAGES]
-        self.turn_to(names[(names.index(self.pages.value) + 1) % len(names)])
+        self.pages.next()
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""

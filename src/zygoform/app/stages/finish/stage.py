@@ -5,7 +5,7 @@ from decimal import Decimal
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.finish_view import FinishView
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
@@ -19,13 +19,12 @@ from zygoform.app.stages.finish.hours_page import HoursPage
 from zygoform.app.stages.finish.schools_page import SchoolsPage
 from zygoform.app.stages.finish.zone_strip import ZoneStrip
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import icon
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.piece_choice import PieceChoice
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.app.widgets.side_pages import SidePages
+from zygoform.app.widgets.tool_button import tool_button
 from zygoform.core.edits.finish_zones import merge_zones, part_into, zones_as_usual
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
@@ -34,13 +33,6 @@ from zygoform.core.steps.words import span
 SIDE_WIDE = 416
 FINISH_GROUPS = ("Finish", "To prepare")
 """What of the purchase is for it, the coats first."""
-PAGES = [
-    ("coats", "Coats"),
-    ("amounts", "Amounts"),
-    ("hours", "Hours"),
-    ("schools", "Order"),
-    ("colours", "Colours"),
-]
 
 
 class FinishStage(QWidget):
@@ -81,14 +73,7 @@ class FinishStage(QWidget):
             ("fit_finish", "Whole piece (0)", "fit", self.view.fit_whole),
             ("zoom_in_finish", "Nearer (+)", "nearer", lambda: self.view.zoom_by(1.25)),
         ):
-            button = QToolButton()
-            button.setObjectName(name)
-            button.setProperty("kind", "plain")
-            button.setIcon(icon(picture))
-            button.setToolTip(tip)
-            button.setAccessibleName(tip)
-            button.clicked.connect(do)
-            bar.addWidget(button)
+            bar.addWidget(tool_button(name, tip, picture, do))
         column.addLayout(bar)
         column.addWidget(self.view, 1)
         foot = QHBoxLayout()
@@ -107,29 +92,18 @@ class FinishStage(QWidget):
     def _fill_side(self, side: QWidget) -> None:
         side.setFixedWidth(t.px(SIDE_WIDE))
         column = QVBoxLayout(side)
-        column.setContentsMargins(0, 8, 8, 8)
-        self.pages = Segments("finish_page", PAGES, "coats")
-        self.pages.setAccessibleName("What is shown of the finish")
-        self.pages.chosen.connect(self.turn_to)
-        column.addWidget(self.pages, 0, Qt.AlignmentFlag.AlignLeft)
-        self._stack = QStackedWidget()
+        column.setContentsMargins(0, 0, 0, 0)
         self.coats = CoatsPage(self.session)
-        self._pages: dict[str, QWidget] = {
-            "coats": self.coats,
-            "amounts": AmountsPage(self.session),
-            "hours": HoursPage(self.session),
-            "schools": SchoolsPage(self.session),
-            "colours": ColoursPage(self.session, self.preferences),
+        pages: dict[str, tuple[str, QWidget]] = {
+            "coats": ("Coats", self.coats),
+            "amounts": ("Amounts", AmountsPage(self.session)),
+            "hours": ("Hours", HoursPage(self.session)),
+            "schools": ("Order", SchoolsPage(self.session)),
+            "colours": ("Colours", ColoursPage(self.session, self.preferences)),
         }
-        for page in self._pages.values():
-            self._stack.addWidget(scrolled(page))
-        column.addWidget(self._stack, 1)
-
-    def turn_to(self, page: str) -> None:
-        """Another page of the finish."""
-        self.pages.set_value(page)
-        self._stack.setCurrentIndex(list(self._pages).index(page))
-        self.refresh()
+        self.pages = SidePages("finish_page", "What is shown of the finish", pages)
+        self.pages.turned.connect(self.refresh)
+        column.addWidget(self.pages)
 
     # What is shown
 
@@ -152,7 +126,7 @@ class FinishStage(QWidget):
         if page == "coats":
             self.coats.show_zone(finish, open_)
         else:
-            self._pages[page].refresh(finish)  # type: ignore[attr-defined]
+            self.pages.by_name[page].refresh(finish)  # type: ignore[attr-defined]
 
     def _together(self) -> str:
         """What all of it comes to: cans and packs, money, hours."""
@@ -192,7 +166,7 @@ class FinishStage(QWidget):
         if not self.session.view.shown and self.session.project.known(piece_id) is not None:
             self.session.view.current = piece_id
         if self.pages.value != "coats":
-            self.turn_to("coats")
+            self.pages.turn_to("coats")
         else:
             self.refresh()
         self.drawer.open()
@@ -248,20 +222,19 @@ class FinishStage(QWidget):
 
     def open_stacks(self) -> None:
         """Ready-made stacks for the open zone."""
-        self.turn_to("coats")
+        self.pages.turn_to("coats")
         self.drawer.open()
         self.coats.open_stacks()
 
     def open_add(self) -> None:
         """A layer for the open zone."""
-        self.turn_to("coats")
+        self.pages.turn_to("coats")
         self.drawer.open()
         self.coats.open_add()
 
     def next_page(self) -> None:
         """Coats, amounts, hours, order, colours."""
-        names = [name for name, _ in PAGES]
-        self.turn_to(names[(names.index(self.pages.value) + 1) % len(names)])
+        self.pages.next()
 
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
