@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from tests.core.days.exhaustive import STEP, Exhaustive
 from tests.core.days.problems import BEGIN, check, random_problem
 from zygoform.core.days.ahead import Ahead
+from zygoform.core.days.bound import bound_of
 from zygoform.core.days.free_time import Free, free_time
 from zygoform.core.days.hours import DaySpan, Hours, OwnDay, Room
 from zygoform.core.days.job import After, DaysProblem, Hold, Job
@@ -48,6 +49,7 @@ def test_nothing_shorter_is_found_by_trying_everything(count: int, seed: int) ->
     everything = Exhaustive(problem)
     assert everything.possible(answer.end), "the other way does not even find this one"
     assert not everything.possible(answer.end - STEP), "there is a shorter one"
+    assert bound_of(Ahead(problem), answer.end + 10 * 1440) <= answer.end, "what is possible is ruled out"
 
 
 def problem_of(*jobs: Job, free: tuple[Free, ...] | None = None, room: Room | None = None) -> DaysProblem:

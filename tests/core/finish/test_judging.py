@@ -35,7 +35,7 @@ def ground(**values: Any) -> Ground:
 def stack_of(layers: tuple[CoatLayer, ...], case: dict[str, Any]) -> Stack:
     role: ZoneRole = case.get("role", "body")
     new = 2.0 if case.get("new") else 0.0
-    zone = Zone(f"p1/{role}", "p1", role, role, role, 2.0, new, ("p1/x",), 1, 0.0, ground(**case.get("on", {})))
+    zone = Zone(f"p1/{role}", "p1", role, role, "", 2.0, new, ("p1/x",), 1, 0.0, ground(**case.get("on", {})))
     return Stack(zone, layers, beneath(zone, layers), FAN, (), PieceUse(**case.get("use", {})))
 
 

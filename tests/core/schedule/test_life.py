@@ -13,10 +13,12 @@ from tests.planned import plan_of
 from zygoform.core.days.log import Days, Entry, Lesson
 from zygoform.core.days.moments import UTC_ZONE, moment_of, utc_of
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
+from zygoform.core.edits.finish_zones import rename_zone
 from zygoform.core.edits.finishing import set_weather, take_stack
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import piece_of
 from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import ends_by_answer, plan_days, what_helps
 from zygoform.core.plan.memory import Memory
@@ -33,6 +35,7 @@ from zygoform.core.schedule.events import (
 )
 from zygoform.core.schedule.gates import gates
 from zygoform.core.schedule.jobs import middle, wait_after, window
+from zygoform.core.schedule.sub_jobs import sub_jobs
 from zygoform.core.schedule.what_now import what_now
 from zygoform.files.demo import fresh_project
 
@@ -323,3 +326,22 @@ def test_without_hours_there_is_no_plan_and_it_is_said() -> None:
 def test_the_log_takes_notes_of_any_length_there_is_room_for() -> None:
     noted = write_down(chest(), "note", START, "Note", step="x", text="a" * 2000).project
     assert isinstance(noted.days.log[0], Entry)
+
+
+def test_of_several_pieces_each_step_and_row_says_once_which_it_is_of() -> None:
+    project = copy_piece(chest(), "p1", with_changes=True).project
+    project = rename(project, "Left {0} cupboard", on="p2").project
+    project = rename_zone(project, "p1/body", "Carcase").project
+    days, plan = days_of(project), plan_of(project)
+    names = project.names
+    whose = {f"c{c.number}": names[piece_of(c.targets[0])] for c in plan.changes}
+    rows = {own.id: row.title for row in sub_jobs(days, plan.changes, plan.finish, names) for own in row.steps}
+    for own in days.steps:
+        words, row = own.step.what.words(str), rows[own.id].replace("{{", "{")
+        head, second = own.id.split("/")[:2]
+        name = whose.get(head) or names.get(head) or names.get(second, "")
+        assert words.count(name or "Chest") == bool(name), words
+        assert row.count(name or "Chest") == bool(name), row
+    assert len({own.step.what.text for own in days.steps}) == len(days.steps), "no two steps read alike"
+    alone = days_of(chest())
+    assert not any("Chest" in own.step.what.text for own in alone.steps)

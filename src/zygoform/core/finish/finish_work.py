@@ -146,7 +146,7 @@ class _Step(Struct, frozen=True):
 def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
     """A step that takes off, smooths or fills."""
     area, old = _areas(batch)
-    names = _named(batch)
+    names = literal(batch.within)
     rough = area * max(1, len(layer.grits))
     made: dict[str, Callable[[], _Step]] = {
         "test": lambda: _Step(
@@ -167,10 +167,6 @@ def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
         f"{batch.id}/{key}", _PHASE[layer.doing], Message(what), step.tasks, batch.parts, step.wait,
         "It is dry then." if step.wait[1] else "", needs, (), step.cautions,
     )  # fmt: skip
-
-
-def _named(batch: Batch) -> str:
-    return literal(batch.names[:1].lower() + batch.names[1:])
 
 
 def _cleaned(batch: Batch, layer: CoatLayer, names: str, area: float) -> _Step:
@@ -215,7 +211,7 @@ def _stripped(batch: Batch, layer: CoatLayer, names: str, old: float) -> _Step:
 
 def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat, ...]) -> Iterator[Work]:
     """One step a coat: sanding between is the first thing of the next."""
-    names = _named(batch)
+    names = literal(batch.within)
     later = next((k for k in range(at + 1, len(batch.layers)) if batch.layers[k].is_coat), -1)
     follows = coat_of(batch.layers[later].material, own) if later >= 0 else None
     below = next((k for k in range(at - 1, -1, -1) if batch.layers[k].is_coat), -1)

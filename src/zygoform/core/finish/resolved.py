@@ -70,11 +70,22 @@ class Batch(Struct, frozen=True):
         return self.zones[0].id
 
     @property
-    def names(self) -> str:
+    def titles(self) -> str:
         """Top, body and fronts."""
-        names = [plan.zone.name for plan in self.zones]
+        names = [plan.zone.title for plan in self.zones]
         names = [names[0], *(name[:1].lower() + name[1:] for name in names[1:])]
         return " and ".join(filter(None, (", ".join(names[:-1]), names[-1])))
+
+    @property
+    def names(self) -> str:
+        """Top, body and fronts of the left cupboard, if there are several pieces."""
+        piece = next((plan.zone.piece_name for plan in self.zones if plan.zone.piece_name), "")
+        return f"{self.titles} of {piece}" if piece else self.titles
+
+    @property
+    def within(self) -> str:
+        """Its names, within a sentence."""
+        return self.names[:1].lower() + self.names[1:]
 
     @property
     def parts(self) -> tuple[str, ...]:

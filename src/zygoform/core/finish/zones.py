@@ -53,7 +53,7 @@ class Ground(Struct, frozen=True):
 
 
 class Zone(Struct, frozen=True):
-    """One zone: its `title`, and its `name` with that of its piece in a set; m² in all, m² of new bare wood.
+    """One zone: its `title`, in a set the `piece_name` unless it was named by hand; m² in all, m² of new bare wood.
 
     `parts` lie in it, `count` is how many (hardware, panes), `rim` how long the lines are that are masked (mm).
     """
@@ -62,13 +62,18 @@ class Zone(Struct, frozen=True):
     piece_id: str
     role: ZoneRole
     title: str
-    name: str
+    piece_name: str
     area: float
     new_area: float
     parts: tuple[str, ...]
     count: int
     rim: float
     ground: Ground
+
+    @property
+    def name(self) -> str:
+        """Its title, and in a set that of its piece."""
+        return f"{self.title}, {self.piece_name}" if self.piece_name else self.title
 
     @property
     def old_area(self) -> float:
@@ -136,15 +141,14 @@ def _zone(zone: str, rows: list[_Row], known: _Known, choice: ZoneChoice, name: 
     for _, role, area, _ in rows:
         by_role[role] = by_role.get(role, 0.0) + area
     role = max(by_role, key=lambda own: by_role[own])
-    title = choice.name or ZONE_TITLES[role]
-    named = f"{title}, {name}" if name and not choice.name else title
+    title, of = (choice.name, "") if choice.name else (ZONE_TITLES[role], name)
     parts = tuple(dict.fromkeys(part for part, *_ in rows))
     area = sum(by_role.values()) / 1e6
     new = 0.0 if role in NO_WOOD else sum(area for part, _, area, body in rows if is_new(part, body)) / 1e6
     boards = [known.boards[part] for part in parts if part in known.boards]
     rim = sum(2 * sum(board.solid.sizes[1:]) for board in boards) if role in NO_WOOD else 0.0
     ground = _ground(role, rows, known, choice.lies)
-    return Zone(zone, piece_of(zone), role, title, named, area, min(area, new), parts, len(parts), rim, ground)
+    return Zone(zone, piece_of(zone), role, title, of, area, min(area, new), parts, len(parts), rim, ground)
 
 
 def _ground(role: ZoneRole, rows: list[_Row], known: _Known, said: GroundSaid) -> Ground:

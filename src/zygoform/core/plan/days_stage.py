@@ -13,6 +13,7 @@ from zygoform.core.days.hours import MINUTES_A_DAY, DaySpan, clock_words, joined
 from zygoform.core.days.moments import ClockZone, Moment
 from zygoform.core.days.search import AT_ONCE, Effort, solve_piecemeal
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import piece_of
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, plan_piecemeal
@@ -31,7 +32,9 @@ AskedDays = tuple[tuple[Step, ...], dict[str, StepState], Question]
 def asked_of(project: Project, plan: Plan, now: Moment, zone: ClockZone) -> AskedDays:
     """All steps, where they stand, and the problem that what is left of them is."""
     states = progress(project.days.log, now)
-    steps = all_steps(plan.work, len(plan.purchase.rows), project.shop, states)
+    names = project.names if len(project.names) > 1 else {}
+    names |= {c.id: names[piece] for c in plan.changes if (piece := piece_of(c.targets[0])) in names}
+    steps = all_steps(plan.work, len(plan.purchase.rows), project.shop, states, names)
     return steps, states, question(steps, states, project.days, project.shop, now, zone)
 
 
@@ -122,11 +125,11 @@ def _candidates(project: Project, plan: Plan) -> Iterator[tuple[str, Project]]:
         for k, layer in enumerate(layers):
             quicker = _QUICKER.get(layer.material)
             if quicker and not layer.done:
-                words = f"{quicker.capitalize()} instead of {layer.material} on {batch.names.lower()}"
+                words = f"{quicker.capitalize()} instead of {layer.material} on {batch.within}"
                 yield words, _with_layer(project, zone, k, structs.replace(layer, material=quicker))
             if layer.is_coat and layer.coats > 1 and layer.done < layer.coats:
                 fewer = _with_layer(project, zone, k, structs.replace(layer, coats=layer.coats - 1))
-                yield f"One coat of {layer.material} less on {batch.names.lower()}", fewer
+                yield f"One coat of {layer.material} less on {batch.within}", fewer
 
 
 def _with_layer(project: Project, zone: str, at: int, layer: CoatLayer) -> Project:

@@ -93,7 +93,7 @@ def gates(finish: FinishPlan, log: tuple[Entry, ...]) -> tuple[Gate, ...]:
 def _of_batch(batch: Batch) -> Iterator[Gate]:
     layers, keys = batch.layers, layer_keys(batch.layers)
     zones = tuple(dict.fromkeys(plan.shared for plan in batch.zones))
-    names = literal(batch.names[:1].lower() + batch.names[1:])
+    names = literal(batch.within)
     found = any(plan.zone.old_area and plan.zone.role not in _NO_WOOD for plan in batch.zones)
 
     def gate(kind: GateKind, at: int, asks: str, coat: str = "", *, before: bool = False) -> Gate:

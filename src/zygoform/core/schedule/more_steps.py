@@ -1,10 +1,12 @@
 """Steps that no change brings about: shopping, and what has to be done again."""
 
+from collections.abc import Mapping
+
 from msgspec import structs
 
 from zygoform.core.days.log import Entry
 from zygoform.core.goods.minutes import Task
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.work import Work
 from zygoform.core.schedule.progress import StepState
 from zygoform.core.shop import Shop
@@ -14,13 +16,26 @@ from zygoform.core.steps.step import Step, step_of
 SHOPPING = "buy/all"
 
 
-def all_steps(work: WorkPlan, things: int, shop: Shop, states: dict[str, StepState]) -> tuple[Step, ...]:
-    """Those of the plan with one trip for `things` still to be bought, and with what went wrong done again."""
-    steps = _with_shopping(work.steps, things, shop, states)
+def all_steps(
+    work: WorkPlan, things: int, shop: Shop, states: dict[str, StepState], names: Mapping[str, str]
+) -> tuple[Step, ...]:
+    """Those of the plan with one trip for `things` still to be bought, and with what went wrong done again.
+
+    `names` says of a change or a piece, by its id, which piece of a set it is for; of a single piece nothing.
+    """
+    steps = _with_shopping(tuple(_of_its_piece(step, names) for step in work.steps), things, shop, states)
     for own, state in states.items():
         for entry in state.wrong:
             steps = _again(steps, own, entry, shop)
     return in_order(steps).steps
+
+
+def _of_its_piece(step: Step, names: Mapping[str, str]) -> Step:
+    """In a set each step says of which piece it is: one goes on with several at once."""
+    name = literal(names.get(step.source) or names.get(step.id.split("/")[1], ""))
+    if not name or name in step.what.text:
+        return step
+    return structs.replace(step, what=Message(f"{name}: {step.what.text}", step.what.lengths))
 
 
 def _with_shopping(

@@ -5,6 +5,7 @@ from msgspec import Struct
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from zygoform.core.form.form import piece_of
 from zygoform.core.measure.message import literal
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.steps.step import Step
@@ -28,12 +29,16 @@ def sub_jobs(
     rows: dict[str, list[DayStep]] = {}
     for own in days.steps:
         rows.setdefault(row_of(own.step), []).append(own)
-    titles = {f"change/{c.id}": f"{c.number} {kind_of(c).title}" for c in changes}
-    titles |= {f"{FINISH}/{batch.id}": batch.names for batch in finish.batches}
-    for piece_id, name in names.items():
-        of = f", {name}" if len(names) > 1 else ""
-        titles[f"apart/{piece_id}"] = f"Take apart{of}"
-        titles[f"{FINISH}/{piece_id}"] = f"Before the coats{of}"
+
+    def of(piece_id: str, words: str) -> str:
+        # The piece first: of a long title it is the end that is not seen.
+        name = names.get(piece_id, "") if len(names) > 1 else ""
+        return f"{name}: {words[:1].lower()}{words[1:]}" if name else words
+
+    titles = {f"change/{c.id}": f"{c.number} {of(piece_of(c.targets[0]), kind_of(c).title)}" for c in changes}
+    titles |= {f"{FINISH}/{batch.id}": of(batch.piece_id, batch.titles) for batch in finish.batches}
+    titles |= {f"apart/{own}": of(own, "Take apart") for own in names}
+    titles |= {f"{FINISH}/{own}": of(own, "Before the coats") for own in names}
     titles["buy"] = "Buy"
     made = [
         SubJob(key, literal(titles.get(key, key.rpartition("/")[2])), tuple(steps)) for key, steps in rows.items()
