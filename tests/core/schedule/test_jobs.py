@@ -3,10 +3,12 @@
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.core.schedule.test_life import START, chest, days_of, first
 from tests.planned import plan_of
 from zygoform.core.days.moments import UTC_ZONE, moment_of
+from zygoform.core.edits.finish_zones import set_turned
 from zygoform.core.edits.finishing import take_stack
 from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.project import Project
@@ -52,6 +54,9 @@ def test_waits_are_the_middle_of_the_label_and_a_window_has_to_leave_them_time()
     assert middle(primer.wait) == 120, "1 to 3 h"
     assert window(primer) == 0, "the label sets none"
     assert window(clear) == 24 * 60
+    # One that is over before the wait is, is none.
+    assert window(structs.replace(clear, within=2.0, wait=(2.0, 4.0))) == 0
+    assert window(structs.replace(clear, within=2.0, wait=(1.0, 2.0))) == 120
     sprayed = take_stack(chest(), "p1/body", "aerosol").project
     coat = step_of("Aerosol paint on body, coat 1", sprayed)
     assert (window(coat), middle(coat.late)) == (60, 36 * 60)
@@ -88,3 +93,35 @@ def test_what_someone_is_at_takes_his_time_and_what_follows_it_waits() -> None:
     others = [piece for other in days.open if other.id != own.id for piece in other.pieces]
     assert all(begin >= going.end for begin, _ in others)
     assert finish_step(at_it, going, START, "it").project.days.log[-1].minutes == own.planned
+
+
+def test_what_lies_flat_is_turned_over_when_it_can_be_touched_and_coated_again_when_its_label_says() -> None:
+    """Two steps a coat, half the work each: the other side after touch, the next coat after recoat and touch."""
+    flat = set_turned(chest(), "p1/body", on=True).project
+    plain, turned = plan_of(chest()).work.steps, plan_of(flat).work.steps
+    steps, _, asked = asked_of(flat, plan_of(flat), moment_of(START), UTC_ZONE)
+    by_id = {step.id: step for step in steps}
+    jobs = dict(zip(asked.ids, asked.problem.jobs, strict=True))
+
+    def waits(own: str) -> dict[str, int]:
+        return {asked.ids[after.job]: after.wait for after in jobs[own].after}
+
+    coats = [step for step in plain if step.id.startswith("finish/p1/body/") and step.touch[1]]
+    assert len(coats) >= 3
+    assert len(turned) == len(plain) + len(coats)
+    assert sum(amount for step in turned for _, amount in step.tasks) == pytest.approx(
+        sum(amount for step in plain for _, amount in step.tasks)
+    )
+    before: tuple[str, str] | None = None
+    for coat in coats:
+        up, down = coat.id, f"{coat.id}-turned"
+        dry, touch = middle(coat.wait), middle(coat.touch)
+        assert 0 < touch < dry
+        assert "turned over" in by_id[down].what.text
+        assert by_id[up].tasks == by_id[down].tasks == tuple((task, amount / 2) for task, amount in coat.tasks)
+        assert waits(down)[up] == touch
+        if before is not None:
+            last = by_id[before[0]]
+            assert waits(up) == {before[0]: middle(last.wait), before[1]: middle(last.touch)}
+            assert waits(down) == {up: touch, before[1]: middle(last.wait)}
+        before = up, down

@@ -156,13 +156,24 @@ def test_start_and_stop_give_the_minutes_and_correct_the_plan() -> None:
     assert sum(row.real for row in done.shop.taken) == pytest.approx(50)
     later = days_of(done, START + timedelta(minutes=50))
     assert later.by_id[own.id].pieces == ((moment_of(START), moment_of(START) + 50),)
-    # Broken off, the rest is planned: what was worked is taken off.
-    broken = pause_step(begun, going, START + timedelta(minutes=2), "it").project
-    rest = days_of(broken, START + timedelta(minutes=2)).by_id[own.id]
-    assert rest.standing == "paused"
-    assert sum(b - a for a, b in rest.pieces) == max(
-        5, own.planned - 5 * (2 // 5) - (2 if own.planned > 5 else 0) // 5
-    )
+
+
+def test_broken_off_twice_what_was_worked_is_added_up_and_taken_off_the_rest() -> None:
+    project, now = upto(chest(), "Clean body")
+    planned = first(days_of(project, now), "Clean body").planned
+    assert planned >= 15
+    for minutes, left in ((7, planned - 5), (6, planned - 10)):
+        # Rounded up to fives, what is left is never too little.
+        project = begin_step(project, first(days_of(project, now), "Clean body"), now, "it").project
+        now += timedelta(minutes=minutes)
+        project = pause_step(project, first(days_of(project, now), "Clean body"), now, "it").project
+        rest = first(days_of(project, now), "Clean body")
+        assert (rest.standing, sum(b - a for a, b in rest.pieces)) == ("paused", left)
+        now += timedelta(hours=1)
+    project = begin_step(project, first(days_of(project, now), "Clean body"), now, "it").project
+    now += timedelta(minutes=9)
+    project = finish_step(project, first(days_of(project, now), "Clean body"), now, "it").project
+    assert project.days.log[-1].minutes == 7 + 6 + 9
 
 
 def test_still_tacky_moves_what_waits_and_no_more() -> None:
