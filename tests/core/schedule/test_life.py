@@ -8,13 +8,14 @@ import msgspec
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.planned import plan_of
 from zygoform.core.days.log import Days, Entry, Lesson
 from zygoform.core.days.moments import UTC_ZONE, moment_of, utc_of
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
 from zygoform.core.edits.finish_zones import rename_zone
-from zygoform.core.edits.finishing import set_weather, take_stack
+from zygoform.core.edits.finishing import set_layer_entry, set_weather, take_stack
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
@@ -183,6 +184,10 @@ def test_still_tacky_moves_what_waits_and_no_more() -> None:
     days = days_of(more, now)
     assert first(days, "Acrylic paint on body").begin >= moment_of(now) + 600
     assert days.by_id[primer.id].pieces == primer.pieces
+    # Where nobody says how long: a third of its wait, an hour at least.
+    for wait, hours in (((1.0, 3.0), 1.0), ((12.0, 24.0), 6.0)):
+        slow = structs.replace(primer, step=structs.replace(primer.step, wait=wait))
+        assert still_tacky(project, slow, now, "it").project.days.log[-1].hours == hours
 
 
 def test_what_went_wrong_is_sanded_when_it_is_dry_and_done_once_more() -> None:
@@ -221,8 +226,25 @@ def test_a_day_that_cannot_be_kept_is_said_with_what_would_help() -> None:
     assert any("ater stain instead" in one.words for one in helps)
     for one in helps:
         assert days_of(one.project).end == one.end < days.end
-    # One coat less than its use wants is no help.
-    assert not any("One coat of acrylic paint less" in one.words for one in helps)
+
+
+def helps_of(project: Project, now: datetime = START) -> dict[str, Project]:
+    days = days_of(project, now)
+    return {h.words: h.project for h in at_once(what_helps(project, plan_of(project), days, 0, Memory()))}
+
+
+def test_one_coat_less_helps_only_where_its_use_allows_that_and_forgets_none_that_is_on() -> None:
+    sizes = {"width": "800 mm", "height": "900 mm", "depth": "450 mm"}
+    plain = new_piece(fresh_project(), "Chest", sizes).project
+    painted = take_stack(plain, "p1/body", "paint_primed").project
+    two = next(k for k, la in enumerate(painted.finishing.stack("p1/body").layers) if la.coats == 2)
+    three = set_layer_entry(painted, "p1/body", two, "coats", "3").project
+    less = "One coat of acrylic paint less on body"
+    assert less not in helps_of(painted), "one coat of colour does not cover"
+    assert less in helps_of(three)
+    project, now = upto(three, "Acrylic paint on body, coat 2")
+    fewer = helps_of(project, now)[less].finishing.stack("p1/body").layers[two]
+    assert (fewer.coats, fewer.done) == (2, 1)
 
 
 def test_wrong_clocks_do_no_harm() -> None:
