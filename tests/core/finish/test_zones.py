@@ -186,6 +186,23 @@ def test_parts_pointed_elsewhere_take_their_area_along() -> None:
     assert one["body"].zone.area == pytest.approx(before["top"].zone.area + before["body"].zone.area)
 
 
+@pytest.mark.parametrize(
+    ("kind", "roles"),
+    [
+        ("case", {"top", "body", "inside", "back", "underside", "unseen"}),
+        # A bed head is seen from both sides; a shelf on a wall from above and below.
+        ("flat_panel", {"body", "underside"}),
+        ("wall_shelf", {"body", "inside"}),
+        ("lidded_box", {"top", "body", "inside", "underside"}),
+        ("seat", {"top", "legs", "body", "underside"}),
+        ("table", {"top", "legs", "body", "inside", "underside"}),
+    ],
+)
+def test_every_kind_of_piece_has_the_zones_its_maker_would_name(kind: str, roles: set[str]) -> None:
+    form = plan_of(new_piece(fresh_project(), "Piece", {}, kind).project).planned
+    assert {s.role for body in form.bodies for s in body_surfaces(body).surfaces if s.area > 0} == roles
+
+
 def test_under_a_seat_is_the_underside_and_under_a_lid_the_inside() -> None:
     for kind, role, wanted in (("seat", "seat", "underside"), ("lidded_box", "lid", "inside")):
         project = new_piece(fresh_project(), "Own", CASE_SIZES, kind).project

@@ -190,6 +190,16 @@ def test_still_tacky_moves_what_waits_and_no_more() -> None:
         assert still_tacky(project, slow, now, "it").project.days.log[-1].hours == hours
 
 
+def test_a_sprayed_coat_come_too_late_for_waits_until_it_is_hard_and_is_scuffed() -> None:
+    """Within an hour, or after 36: what was sprayed is done, and nobody came in that hour."""
+    project, now = upto(take_stack(chest(), "p1/body", "aerosol").project, "Aerosol paint on body, coat 2")
+    before = first(days_of(project, now), "Aerosol paint on body, coat 1")
+    for late, least, scuffed in ((10, 0, False), (120, 36 * 60, True)):
+        after = first(days_of(project, utc_of(before.end + late)), "Aerosol paint on body, coat 2")
+        assert (after.begin >= before.end + least, after.scuffed) == (True, scuffed), late
+        assert after.begin < before.end + least + 3 * 1440
+
+
 def test_what_went_wrong_is_sanded_when_it_is_dry_and_done_once_more() -> None:
     project, now = upto(chest(), "Acrylic paint on body, coat 2")
     coat = first(days_of(project, now), "coat 1 of 2")
