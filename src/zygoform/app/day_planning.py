@@ -116,7 +116,9 @@ class DayPlanning(QObject):
         from zygoform.core.plan.days_stage import plan_days
 
         now, zone = self.clock.moment(), self.clock.zone()
-        self._slices.begin(plan_days(project, plan, now, zone, AT_ONCE), self._on_quick, self._on_broken)
+        like = self.plan if self.plan is not None and self.plan.zone == zone else None
+        work = plan_days(project, plan, now, zone, AT_ONCE, like=like)
+        self._slices.begin(work, self._on_quick, self._on_broken)
 
     def settle(self) -> None:
         """All that is still being worked out is there, now."""
@@ -163,7 +165,7 @@ class DayPlanning(QObject):
     def _on_better(self, days: DayPlan) -> None:
         before = self.plan
         if before is not None and before.end < days.end:
-            # Other states were kept: the quick one was luckier.
+            # The quick one began from the plan before, and was luckier.
             days = structs.replace(before, is_final=True, bound=max(before.bound, days.bound))
         self.plan = days
         if before is None or [own.pieces for own in before.steps] != [own.pieces for own in days.steps]:
@@ -180,7 +182,7 @@ class DayPlanning(QObject):
         helps: tuple[Help, ...] = ()
         if plan is not None:
             for gate in self.open_gates()[:SOON]:
-                ends[gate.id] = yield from ends_by_answer(project, gate, days.now, days.zone, self._memory())
+                ends[gate.id] = yield from ends_by_answer(project, gate, days, self._memory())
             wanted = wanted_by(project.days, days.zone)
             if wanted and days.end > wanted:
                 helps = yield from what_helps(project, plan, days, wanted, self._memory())

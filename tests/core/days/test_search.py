@@ -1,20 +1,22 @@
 """The shortest plan: kept in every way, no longer than any rule's, as short as trying everything finds."""
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.days.exhaustive import STEP, Exhaustive
 from tests.core.days.problems import BEGIN, check, random_problem
 from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.bound import bound_of
+from zygoform.core.days.climb import climb_piecemeal
 from zygoform.core.days.free_time import Free, free_time
 from zygoform.core.days.hours import DaySpan, Hours, OwnDay, Room
-from zygoform.core.days.job import After, DaysProblem, Hold, Job
+from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
 from zygoform.core.days.moments import UTC_ZONE
-from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all
+from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all, in_order_piecemeal, worth
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, solve
 from zygoform.core.errors import BadInputError
+from zygoform.core.piecemeal import at_once
 
 HOUR = 60
 
@@ -35,7 +37,7 @@ def test_a_plan_keeps_hours_waits_windows_and_places(count: int, seed: int) -> N
 def test_forty_steps_are_planned_no_worse_than_by_any_rule(seed: int) -> None:
     problem = random_problem(40, seed)
     ahead = Ahead(problem)
-    answer = solve(problem, Effort(4, 4))
+    answer = solve(problem, Effort(4, 4, 40))
     check(problem, answer)
     assert answer.end <= min(end_of_all(ahead, by_rule(ahead, name)) for name in PRIORITY_RULES)
 
@@ -50,6 +52,27 @@ def test_nothing_shorter_is_found_by_trying_everything(count: int, seed: int) ->
     assert everything.possible(answer.end), "the other way does not even find this one"
     assert not everything.possible(answer.end - STEP), "there is a shorter one"
     assert bound_of(Ahead(problem), answer.end + 10 * 1440) <= answer.end, "what is possible is ruled out"
+
+
+@given(st.integers(17, 40), st.integers(0, 10_000))
+@settings(max_examples=20)
+def test_from_a_plan_that_is_known_only_to_a_shorter_one(count: int, seed: int) -> None:
+    """An order is kept without any search, as far as waits let it; others are gone on from if they are better."""
+    problem = random_problem(count, seed)
+    known = solve(problem, Effort(1, 2, 0, 1200))
+    order = sorted(range(count), key=lambda k: known.placed[k].begin)
+    ahead, bound = Ahead(problem), known.bound
+    kept = at_once(in_order_piecemeal(ahead, order))
+    assert kept is not None
+    again = solve(problem, Effort(0, 0, 0), order)
+    check(problem, again)
+    assert again.end <= end_of_all(ahead, kept)
+    assert at_once(in_order_piecemeal(ahead, order, [own.end for own in kept])) == kept
+    assert at_once(in_order_piecemeal(ahead, order, [kept[order[0]].end - 1] * count)) is None, "due before"
+    climbed = at_once(climb_piecemeal(ahead, known.placed, bound, bound, 40))
+    assert worth(ahead, climbed) <= worth(ahead, known.placed)
+    check(problem, DaysAnswer(climbed, end_of_all(ahead, climbed), bound))
+    assert at_once(climb_piecemeal(ahead, known.placed, bound, known.end, 40)) is known.placed, "it is enough"
 
 
 def problem_of(*jobs: Job, free: tuple[Free, ...] | None = None, room: Room | None = None) -> DaysProblem:

@@ -13,6 +13,7 @@ from msgspec import structs
 from tests.planned import plan_of
 from zygoform.core.days.log import Days, Entry, Lesson
 from zygoform.core.days.moments import UTC_ZONE, moment_of, utc_of
+from zygoform.core.days.search import LATER
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
 from zygoform.core.edits.finish_zones import rename_zone
 from zygoform.core.edits.finishing import set_layer_entry, set_weather, take_stack
@@ -36,12 +37,14 @@ from zygoform.core.schedule.events import (
 )
 from zygoform.core.schedule.gates import gates
 from zygoform.core.schedule.jobs import middle, wait_after, window
+from zygoform.core.schedule.more_steps import SHOPPING
 from zygoform.core.schedule.sub_jobs import sub_jobs
 from zygoform.core.schedule.what_now import what_now
-from zygoform.files.demo import fresh_project
+from zygoform.files.demo import demo_project, fresh_project
 
 START = datetime(2026, 11, 27, 18, tzinfo=UTC)
 """A Friday."""
+TUESDAY = START + timedelta(days=4)
 
 
 @cache
@@ -55,8 +58,14 @@ def chest() -> Project:
     return project
 
 
-def days_of(project: Project, now: datetime = START) -> DayPlan:
-    return at_once(plan_days(project, plan_of(project), moment_of(now), UTC_ZONE))
+@cache
+def counter() -> Project:
+    """The demo with nothing done: 75 steps."""
+    return demo_project()
+
+
+def days_of(project: Project, now: datetime = START, like: DayPlan | None = None) -> DayPlan:
+    return at_once(plan_days(project, plan_of(project), moment_of(now), UTC_ZONE, like=like))
 
 
 def keeps(project: Project, days: DayPlan) -> None:
@@ -177,6 +186,20 @@ def test_broken_off_twice_what_was_worked_is_added_up_and_taken_off_the_rest() -
     assert project.days.log[-1].minutes == 7 + 6 + 9
 
 
+def test_what_is_planned_again_begins_from_the_plan_before_and_is_no_longer() -> None:
+    """One step done as it was planned, and a step nobody knew of: the rest stays about as it was."""
+    better = at_once(plan_days(counter(), plan_of(counter()), moment_of(TUESDAY), UTC_ZONE, LATER))
+    # By rules and states alone it is 17 % over it: more than a day.
+    assert better.end - better.now <= 1.01 * (better.bound - better.now)
+    own = better.next
+    assert own is not None
+    now = utc_of(own.end)
+    done = finish_step(counter(), own, now, "it").project
+    assert days_of(done, now, like=better).end <= better.end
+    bought = structs.replace(better, steps=tuple(own for own in better.steps if own.id != SHOPPING))
+    assert days_of(counter(), TUESDAY, like=bought).end <= better.end
+
+
 def test_still_tacky_moves_what_waits_and_no_more() -> None:
     project, now = upto(chest(), "Acrylic paint on body, coat 1")
     primer = first(days_of(project, now), "Adhesion primer")
@@ -215,12 +238,13 @@ def test_what_went_wrong_is_sanded_when_it_is_dry_and_done_once_more() -> None:
 def test_an_answer_switches_layers_and_until_then_both_are_known(key: str, coats: int) -> None:
     project, now = upto(chest(), "Acrylic paint on body, coat 1")
     gate = next(g for g in gates(plan_of(project).finish, project.days.log) if g.kind == "bleeds")
-    ends = at_once(ends_by_answer(project, gate, moment_of(now), UTC_ZONE, Memory()))
+    as_it_is = days_of(project, now)
+    ends = at_once(ends_by_answer(project, gate, as_it_is, Memory()))
     answered = answer_gate(project, gate, key, now).project
     blockers = [la for la in answered.finishing.stack("p1/body").layers if la.material == "stain blocker"]
     assert sum(layer.coats for layer in blockers) == coats
-    days = days_of(answered, now)
-    assert days.end == ends.get(key, days_of(project, now).end)
+    days = days_of(answered, now, like=as_it_is)
+    assert days.end == ends.get(key, as_it_is.end)
     # What was done before keeps its name, and is still done.
     assert {own.id for own in days_of(project, now).done} == {own.id for own in days.done}
     still = [g for g in gates(plan_of(answered).finish, answered.days.log) if g.id == gate.id]
@@ -235,7 +259,7 @@ def test_a_day_that_cannot_be_kept_is_said_with_what_would_help() -> None:
     helps = at_once(what_helps(project, plan_of(project), days, wanted, Memory()))
     assert any("ater stain instead" in one.words for one in helps)
     for one in helps:
-        assert days_of(one.project).end == one.end < days.end
+        assert days_of(one.project, like=days).end == one.end < days.end
 
 
 def helps_of(project: Project, now: datetime = START) -> dict[str, Project]:

@@ -9,5 +9,6 @@ placing.py   where a job goes on someone's time
 ahead.py     who follows whom, and how much is still to come
 rules.py     plans at once, by four usual rules
 bound.py     before when all of it cannot be over
+climb.py     a shorter plan out of one that is known
 search.py    the shortest plan, and its proof
 """

@@ -5,7 +5,7 @@ what can be begun first, what most work waits for, what is waited for longest.
 """
 
 from bisect import bisect_right
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from itertools import count
 
 from zygoform.core.days.ahead import Ahead
@@ -161,7 +161,30 @@ def by_rule(ahead: Ahead, name: str) -> tuple[PlacedJob, ...]:
 
 def by_rule_piecemeal(ahead: Ahead, name: str) -> Piecemeal[tuple[PlacedJob, ...]]:
     """As `by_rule`, for work that may be interrupted."""
-    rule, placer, jobs = PRIORITY_RULES[name], Placer(ahead), ahead.problem.jobs
+    rule = PRIORITY_RULES[name]
+    placed = yield from _place_all(
+        ahead, lambda placer, ready: min(ready, key=lambda k: (*rule(ahead, k, placer.ready(k)), k))
+    )
+    assert placed is not None, "nothing is due"
+    return placed
+
+
+def in_order_piecemeal(
+    ahead: Ahead, order: Sequence[int], latest: Sequence[Moment] | None = None
+) -> Piecemeal[tuple[PlacedJob, ...] | None]:
+    """Each time the first one of an order that can be next; None where one ends after its `latest`."""
+    places = {k: at for at, k in enumerate(order)}
+    return (yield from _place_all(ahead, lambda _, ready: min(ready, key=places.__getitem__), latest))
+
+
+def _place_all(
+    ahead: Ahead, pick: Callable[[Placer, list[int]], int], latest: Sequence[Moment] | None = None
+) -> Piecemeal[tuple[PlacedJob, ...] | None]:
+    """Job after job, each time the one picked of those that could be next; None where one ends after its `latest`.
+
+    Raises BadInputError where there are not enough hours.
+    """
+    placer, jobs = Placer(ahead), ahead.problem.jobs
     open_ = [len({a.job for a in job.after}) for job in jobs]
     ready = [k for k, count in enumerate(open_) if not count]
     soon: int | None = None
@@ -170,10 +193,12 @@ def by_rule_piecemeal(ahead: Ahead, name: str) -> Piecemeal[tuple[PlacedJob, ...
             break
         if done % IN_ONE_GO == IN_ONE_GO - 1:
             yield
-        k = soon if soon in ready else min(ready, key=lambda k: (*rule(ahead, k, placer.ready(k)), k))
+        k = soon if soon in ready else pick(placer, ready)
         assert k is not None
         ready.remove(k)
         placed, soon = placer.with_window(k) if ahead.windowed[k] else (placer.spot(k, 0), None)
+        if latest is not None and placed.end > latest[k]:
+            return None
         placer.put(k, placed)
         for f in sorted(set(ahead.followers[k])):
             open_[f] -= 1
@@ -186,3 +211,8 @@ def end_of_all(ahead: Ahead, placed: tuple[PlacedJob, ...]) -> Moment:
     """When all of it is over, the last waits included."""
     jobs = ahead.problem.jobs
     return max((p.end + job.tail for p, job in zip(placed, jobs, strict=True)), default=ahead.problem.begin)
+
+
+def worth(ahead: Ahead, placed: tuple[PlacedJob, ...]) -> tuple[int, int, int]:
+    """Over soonest; then with the fewest scuffs; then all of it as early as can be."""
+    return end_of_all(ahead, placed), sum(p.scuffed for p in placed), sum(p.end for p in placed)

@@ -4,20 +4,29 @@ Jobs are placed in the order they begin in; what has been placed is a state. For
 each job has a deadline (`bound.py`): a state that cannot keep one is dropped, and of two with the same jobs placed
 the one that leaves less. Of the others those with most to spare stay (a beam search, Ow and Morton 1988). Where
 a plan is found the moment is moved forward, else back; where no state had to be left out for want of room, there is
-no such plan, and the bound is the moment after (destructive bounds, Klein and Scholl 1999). Amounts of work end it,
-never the clock: the same question has the same answer.
+no such plan, and the bound is the moment after (destructive bounds, Klein and Scholl 1999). Of more than a few jobs
+other orders of the best rule's plan are tried too (`climb.py`): of very many that is what finds most. Amounts of
+work end it, never the clock: the same question has the same answer.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from msgspec import Struct
 
 from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.bound import bound_piecemeal, latest_ends
+from zygoform.core.days.climb import climb_piecemeal
 from zygoform.core.days.job import DaysAnswer, DaysProblem, PlacedJob
 from zygoform.core.days.moments import Moment
 from zygoform.core.days.placing import PlaceHolds, Stretch, find, free_place, left_of
-from zygoform.core.days.rules import PRIORITY_RULES, by_rule_piecemeal, end_of_all, later_starts
+from zygoform.core.days.rules import (
+    PRIORITY_RULES,
+    by_rule_piecemeal,
+    end_of_all,
+    in_order_piecemeal,
+    later_starts,
+    worth,
+)
 from zygoform.core.piecemeal import Piecemeal, at_once
 
 EVER = 1 << 62
@@ -34,44 +43,55 @@ SAME_SLACK = 60
 
 
 class Effort(Struct, frozen=True):
-    """So many moments are tried, with so many states kept of each number of jobs placed; of up to `most` jobs."""
+    """So many moments are tried, with so many states kept of each number of jobs placed; of up to `most` jobs.
+
+    Of more than a few jobs other orders are tried too, until so many jobs were placed.
+    """
 
     rounds: int
     kept: int
-    most: int = MOST_SEARCHED
+    most: int
+    placings: int = 0
 
 
-AT_ONCE, LATER = Effort(1, 2, 40), Effort(8, 12)
+AT_ONCE, LATER = Effort(1, 2, 40, 900), Effort(8, 12, 60, 150_000)
 """For an answer while one looks on, and for a better one after it."""
 
 
-def solve(problem: DaysProblem, effort: Effort = LATER, known: tuple[PlacedJob, ...] = ()) -> DaysAnswer:
-    """A plan no longer than the one `known`, and a bound under which there is none.
+def solve(problem: DaysProblem, effort: Effort = LATER, order: Sequence[int] = ()) -> DaysAnswer:
+    """A short plan, no longer than one in that `order` of all jobs; and a bound under which there is none.
 
     Raises BadInputError where there are not enough hours.
     """
-    return at_once(solve_piecemeal(problem, effort, known))
+    return at_once(solve_piecemeal(problem, effort, order))
 
 
 def solve_piecemeal(
-    problem: DaysProblem, effort: Effort = LATER, known: tuple[PlacedJob, ...] = ()
+    problem: DaysProblem, effort: Effort = LATER, order: Sequence[int] = ()
 ) -> Piecemeal[DaysAnswer]:
     """As `solve`, for work that may be interrupted."""
     if not problem.jobs:
         return DaysAnswer((), problem.begin, problem.begin)
     ahead = Ahead(problem)
-    plans = [known] if known else []
+    plans = list[tuple[PlacedJob, ...]]()
+    if order:
+        plans += filter(None, [(yield from in_order_piecemeal(ahead, order))])
     for name in RULES_OF_MANY if len(problem.jobs) > MOST_SEARCHED else PRIORITY_RULES:
         plans.append((yield from by_rule_piecemeal(ahead, name)))
         yield
-    best = min(plans, key=lambda placed: worth(ahead, placed))
+    best = first = min(plans, key=lambda placed: worth(ahead, placed))
     end = end_of_all(ahead, best)
     bound = yield from bound_piecemeal(ahead, end)
-    if end > bound + near(ahead, bound) and len(problem.jobs) <= effort.most:
-        few = len(problem.jobs) <= FEW_JOBS
+    few, enough = len(problem.jobs) <= FEW_JOBS, bound + near(ahead, bound)
+    if end > enough and len(problem.jobs) <= effort.most:
         search = _Search(ahead, best, bound, effort.kept * MORE_OF_FEW if few else effort.kept)
         yield from search.narrow(EVER if few else effort.rounds)
         best, end, bound = search.best, search.end, search.bound
+    if end > enough and not few and len(problem.jobs) <= MOST_SEARCHED:
+        # Not from what the search found: both ways together find more.
+        climbed = yield from climb_piecemeal(ahead, first, bound, enough, effort.placings // len(problem.jobs))
+        best = min(best, climbed, key=lambda placed: worth(ahead, placed))
+        end = end_of_all(ahead, best)
     return DaysAnswer(best, end, min(bound, end), ahead.too_long)
 
 
@@ -79,11 +99,6 @@ def near(ahead: Ahead, bound: Moment) -> int:
     """Minutes nobody looks for: of many jobs half a percent, of few none."""
     many = len(ahead.problem.jobs) > FEW_JOBS
     return round(NEAR_ENOUGH * (bound - ahead.problem.begin)) if many else 0
-
-
-def worth(ahead: Ahead, placed: tuple[PlacedJob, ...]) -> tuple[int, int, int]:
-    """Over soonest; then with the fewest scuffs; then all of it as early as can be."""
-    return end_of_all(ahead, placed), sum(p.scuffed for p in placed), sum(p.end for p in placed)
 
 
 class _State(Struct):

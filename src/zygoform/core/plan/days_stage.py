@@ -39,37 +39,56 @@ def asked_of(project: Project, plan: Plan, now: Moment, zone: ClockZone) -> Aske
 
 
 def plan_days(
-    project: Project, plan: Plan, now: Moment, zone: ClockZone, effort: Effort = AT_ONCE, *, is_final: bool = False
+    project: Project,
+    plan: Plan,
+    now: Moment,
+    zone: ClockZone,
+    effort: Effort = AT_ONCE,
+    *,
+    like: DayPlan | None = None,
+    is_final: bool = False,
 ) -> Piecemeal[DayPlan]:
-    """The shortest plan that is found with that effort; where there cannot be one it says why."""
+    """The shortest plan that is found with that effort; where there cannot be one it says why.
+
+    It begins from the order of another one that it is `like`: little is another, and nothing is longer for chance.
+    """
     steps, states, asked = asked_of(project, plan, now, zone)
     yield
     try:
-        answer = yield from solve_piecemeal(asked.problem, effort)
+        answer = yield from solve_piecemeal(asked.problem, effort, _order_of(like, asked))
     except BadInputError as refused:
         return DayPlan(now, zone, refused=refused.message)
     return day_plan(steps, states, asked, answer, now, zone, is_final=is_final)
 
 
-def end_with(project: Project, now: Moment, zone: ClockZone, memory: Memory) -> Piecemeal[Moment]:
-    """When another state of the project would be over; 0 where it cannot be planned."""
+def _order_of(like: DayPlan | None, asked: Question) -> list[int]:
+    """The jobs in the order of another plan; a new one right after the last that it follows."""
+    if like is None:
+        return []
+    known = {own.id: float(at) for at, own in enumerate(like.steps)}
+    places = list[float]()
+    for own, job in zip(asked.ids, asked.problem.jobs, strict=True):
+        places.append(known.get(own, max((places[a.job] for a in job.after), default=0.0) + 0.5))
+    return sorted(range(len(places)), key=places.__getitem__)
+
+
+def end_with(project: Project, days: DayPlan, memory: Memory) -> Piecemeal[Moment]:
+    """When another state of the project would be over, from the plan as it is on; 0 where it cannot be planned."""
     try:
         plan = yield from plan_piecemeal(project, None, memory)
     except BadInputError:
         return 0
     if plan is None:
         return 0
-    days = yield from plan_days(project, plan, now, zone)
-    return 0 if days.refused else days.end
+    other = yield from plan_days(project, plan, days.now, days.zone, like=days)
+    return 0 if other.refused else other.end
 
 
-def ends_by_answer(
-    project: Project, gate: Gate, now: Moment, zone: ClockZone, memory: Memory
-) -> Piecemeal[dict[str, Moment]]:
+def ends_by_answer(project: Project, gate: Gate, days: DayPlan, memory: Memory) -> Piecemeal[dict[str, Moment]]:
     """When it would be over with each answer that changes something."""
     ends: dict[str, Moment] = {}
     for answer in gate.switching:
-        ends[answer.key] = yield from end_with(with_answer(project, gate, answer.key), now, zone, memory)
+        ends[answer.key] = yield from end_with(with_answer(project, gate, answer.key), days, memory)
     return ends
 
 
@@ -100,7 +119,7 @@ def what_helps(
         if made is None or _minded(made) - known:
             # A coat too few for the use, or a pair that fails: no help.
             continue
-        shorter = yield from plan_days(other, made, days.now, days.zone)
+        shorter = yield from plan_days(other, made, days.now, days.zone, like=days)
         if not shorter.refused and shorter.end < days.end:
             found.append(Help(words, other, shorter.end))
     found.sort(key=lambda own: (own.end > wanted, own.end))
