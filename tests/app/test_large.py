@@ -72,7 +72,7 @@ def hands(app: QApplication) -> Iterator[Desk]:
 def drawn(desk: Desk) -> bool:
     """Whether nothing is being opened, worked out or drawn any more."""
     views = [view for view in desk.window._made.values() if hasattr(view, "area")]
-    drawing = any(view.area.view._drawing.busy for view in views)
+    drawing = any(view.area.view.drawing.busy for view in views)
     return not (desk.session.planning.busy or drawing or desk.frame.findChildren(QDialog, "opening"))
 
 

@@ -236,7 +236,7 @@ def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> N
     stand = desk.stand()
 
     def drawing() -> bool:
-        return stand._drawing.busy
+        return stand.drawing.busy
 
     def picture() -> QImage:
         return stand.grab().toImage()
@@ -258,10 +258,13 @@ def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> N
     desk.session.preview(lambda project: set_value(project, "c1", "margin", 12.0))
     assert not drawing()
     desk.session.end_preview()
+    for share in (0.2, 0.4, 1.0):
+        desk.session.swing_to(share)
+        assert drawing() == (share == 1.0), "while a flap goes down no picture is left out"
     # Of another document nothing is shown meanwhile.
     desk.session.begin(desk.session.project, None, "New")
     desk.settle()
-    assert stand._drawing.meanwhile(desk.session.view) is None
+    assert stand.drawing.meanwhile(desk.session.view) is None
 
 
 def test_the_map_is_to_scale_and_says_every_code(desk: Desk) -> None:

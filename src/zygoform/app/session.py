@@ -132,7 +132,8 @@ class Session(QObject):
         how = (*how, self.is_previewing)
         if self._seen_of is None or self._seen_of[0] is not form or self._seen_of[1] != how:
             seen = seen_of(form, shown, self.view.viewpoint, self._room_wide, self.view.opened, self.view.swing)
-            self._seen_of = (form, how, structs.replace(seen, held=self.is_previewing))
+            moves = self.is_previewing or 0 < self.view.swing < 1
+            self._seen_of = (form, how, structs.replace(seen, held=self.is_previewing, moves=moves))
         return self._seen_of[2]
 
     def look_into(self, opening_ids: Collection[str], *, open_: bool) -> None:

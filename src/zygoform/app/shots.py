@@ -8,6 +8,7 @@ from pathlib import Path
 from PySide6.QtCore import QEventLoop
 from PySide6.QtWidgets import QApplication, QPushButton
 
+from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.clock import Clock
 from zygoform.app.main_view import MainView
 from zygoform.app.main_window import MainWindow
@@ -37,7 +38,7 @@ class _Studio:
 
     def shot(self, name: str) -> None:
         """Takes a picture once everything that waits is done."""
-        _settle(self.app, lambda: True)
+        _settle(self.app, lambda: not any(view.drawing.busy for view in self.frame.findChildren(PieceView)))
         path = self.folder / f"{name}.png"
         self.frame.grab().save(str(path))
         self.taken.append(path)

@@ -77,7 +77,7 @@ class PieceView(QWidget):
         self._gesture: Gesture | None = None
         self._pressed: QPointF | None = None
         self._by_keys = False
-        self._drawing, self.pictures = DrawingAhead(self), PiecePictures()
+        self.drawing, self.pictures = DrawingAhead(self), PiecePictures()
         self._held: tuple[object, Mapping] | None = None
         self._flags: list[tuple[QRectF, Leader]] = []
         self.setMouseTracking(True)
@@ -103,7 +103,7 @@ class PieceView(QWidget):
 
     def _renew(self) -> None:
         """Painted anew: at once, or where many pieces have to be drawn first, when they are."""
-        if self.isVisible() and not self._drawing.begin(self.session.seen(), self.place, self.overlay):
+        if self.isVisible() and not self.drawing.begin(self.session.seen(), self.place, self.overlay):
             self.update()
 
     @property
@@ -121,7 +121,7 @@ class PieceView(QWidget):
         seen = self.session.seen()
         if seen is None:
             return None
-        return self._drawing.scene(seen, self.place, self.overlay)
+        return self.drawing.scene(seen, self.place, self.overlay)
 
     def mapping(self) -> Mapping:
         """mm to px: the whole piece in the room its notes leave. It stays as it was while something is dragged."""
@@ -154,8 +154,8 @@ class PieceView(QWidget):
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        if self._drawing.busy or self._drawing.begin(self.session.seen(), self.place, self.overlay):
-            if (was := self._drawing.meanwhile(self.session.view)) is None:
+        if self.drawing.busy or self.drawing.begin(self.session.seen(), self.place, self.overlay):
+            if (was := self.drawing.meanwhile(self.session.view)) is None:
                 painter, room = paint.begin_painting(self)
                 paint.draw_text(painter, room.center(), "Drawing the pieces…", 14, align="centre", colour=t.INK2)
             else:
@@ -163,7 +163,7 @@ class PieceView(QWidget):
             return
         scene, mapping = self.scene(), self.mapping()
         if scene is not None and self._paint(scene, mapping):
-            self._drawing.was_painted(self.session.view, scene, mapping)
+            self.drawing.was_painted(self.session.view, scene, mapping)
 
     def _paint(self, scene: Scene, mapping: Mapping, noted: bool = True) -> bool:
         """The piece and what is written round it; whether it was all."""
@@ -288,7 +288,7 @@ class PieceView(QWidget):
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         at = paint.unscaled(event.position())
-        if self._drawing.busy:
+        if self.drawing.busy:
             return
         if self._gesture is not None:
             self._gesture.move(at)
@@ -310,7 +310,7 @@ class PieceView(QWidget):
             self._gesture = None
             self.unsetCursor()
         clicked = self._pressed is not None and (at - self._pressed).manhattanLength() <= CLICK
-        free = (gesture is None or isinstance(gesture, Pan)) and not self._drawing.busy
+        free = (gesture is None or isinstance(gesture, Pan)) and not self.drawing.busy
         if event.button() == Qt.MouseButton.LeftButton and clicked and free:
             self._click(at)
         self._pressed = None

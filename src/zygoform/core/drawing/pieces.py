@@ -37,13 +37,13 @@ Look = tuple[str, Viewpoint, Overlay]
 """Which piece, seen from where, with what laid over what."""
 
 
-PARTS_OF_A_PIECE = 12
+PARTS_OF_A_PIECE = 16
 """So many new parts take as long to draw as a plain piece: most goes into the lines round what is new."""
 
 
-def work_of(found: Form, planned: Form, overlay: Overlay) -> int:
-    """How many plain pieces' worth it is to draw one."""
-    new = 0 if overlay == "found" else len(painted_ids(planned) - painted_ids(found))
+def work_of(found: Form, planned: Form, overlay: Overlay, *, moves: bool) -> int:
+    """How many plain pieces' worth it is to draw one; what moves is never waited for."""
+    new = 0 if moves or overlay == "found" else len(painted_ids(planned) - painted_ids(found))
     return 1 + new // PARTS_OF_A_PIECE
 
 
@@ -55,13 +55,13 @@ class SetDrawing:
         self._moved: dict[Look, tuple[Scene, Point, Scene]] = {}
         self._reaches: dict[tuple[str, Viewpoint], tuple[PieceDrawn, float]] = {}
 
-    def undrawn(self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay) -> int:
+    def undrawn(self, pieces: tuple[PieceDrawn, ...], place: Viewpoint, overlay: Overlay, *, moves: bool) -> int:
         """How many plain pieces' worth of them looks otherwise than when it was last seen from there."""
         work = 0
         for piece in pieces:
             was = self._own.get((piece.piece_id, place, overlay))
             if was is None or not was[0].same_as(piece):
-                work += work_of(piece.found, piece.planned, overlay)
+                work += work_of(piece.found, piece.planned, overlay, moves=moves)
         return work
 
     def draw(

@@ -36,6 +36,8 @@ class Seen(Struct, frozen=True):
     pieces: tuple[PieceDrawn, ...] = ()
     held: bool = False
     """Something is being dragged: what is costly to draw exactly may be drawn plainly."""
+    moves: bool = False
+    """It is dragged, or a flap is on its way down: one picture comes after the other."""
 
     def of(self, overlay: Overlay) -> Form:
         """What one points at."""
@@ -127,13 +129,13 @@ class SeenDrawing:
         return at_once(self.scene_piecemeal(seen, viewpoint, overlay))
 
     def undrawn(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> int:
-        """How many plain pieces' worth would have to be drawn first; what is held is always drawn at once."""
+        """How many plain pieces' worth would have to be drawn first; what moves is never waited for."""
         last = self._last
         if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
             return 0
         if seen.pieces:
-            return self._set.undrawn(seen.pieces, viewpoint, overlay)
-        return 1 if seen.held else work_of(seen.found, seen.planned, overlay)
+            return self._set.undrawn(seen.pieces, viewpoint, overlay, moves=seen.moves)
+        return work_of(seen.found, seen.planned, overlay, moves=seen.moves)
 
     def scene_piecemeal(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Piecemeal[Scene]:
         """As `scene`, and may be interrupted between two parts; pieces of a set that are drawn are remembered."""
