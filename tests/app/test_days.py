@@ -17,7 +17,9 @@ from zygoform.app.stages.days.stage import DaysStage
 from zygoform.app.stages.days.step_photos import StepPhotos
 from zygoform.core.days.log import Days
 from zygoform.core.edits.edited import Edited
+from zygoform.core.edits.finishing import take_stack
 from zygoform.core.edits.photos import remove_photo
+from zygoform.core.edits.variants import rename_variant, tick
 from zygoform.core.measure.message import Message
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.files.demo import demo_project
@@ -142,6 +144,23 @@ def test_a_question_is_asked_once_with_both_ends_and_its_answer_switches_layers(
     assert [layer.coats for layer in layers if layer.material == "stain blocker"] == [2]
     assert bench.stage.gate.isHidden()
     assert any("stain-blocker" in own.id and own.id.startswith("finish/p1/body") for own in bench.days.open)
+
+
+def test_what_is_found_under_the_coat_may_lead_to_another_variant(bench: Bench) -> None:
+    session = bench.session
+    other = next(v for v in session.project.variants if v.id != session.project.variant.id)
+    session.do(lambda p: take_stack(rename_variant(p, other.id, "On legs " + 30 * "w").project, "p1/body", "oil"))
+    bench.go()
+    own = next(own for own in bench.days.steps if own.id.startswith("finish/p1/body/strip"))
+    bench.stage._say_of("done", own.id)
+    bench.ready()
+    assert "under the old coat" in words(bench, "gate_asks")
+    button = bench.find(QPushButton, f"gate_variant-{other.id}")
+    assert (len(button.text()), button.toolTip()[-30:]) == (34, 30 * "w")
+    bench.click(f"gate_variant-{other.id}")
+    bench.ready()
+    assert session.project.variant.id == other.id
+    assert not bench.find(QLabel, "gate_asks").isVisible() or "under" not in words(bench, "gate_asks")
 
 
 def test_by_keys_alone(bench: Bench) -> None:
@@ -290,6 +309,7 @@ def test_what_was_written_down_is_kept_at_once(bench: Bench) -> None:
 
 def test_time_goes_on_and_another_document_has_its_own_days(bench: Bench, tmp_path: Path) -> None:
     bench.go()
+    bench.looked()
     bench.later(45)
     bench.session.days.tick()
     bench.wait(lambda: bench.days.now > int(NOW.timestamp() // 60))
@@ -298,6 +318,14 @@ def test_time_goes_on_and_another_document_has_its_own_days(bench: Bench, tmp_pa
     bench.window.filing.ask_save = lambda _name, _kinds: str(path)
     bench.action("calendar")
     assert vobject.readOne(path.read_text()).vevent_list
+    assert "c11-fix" in path.read_text()
+    # What was changed since, with nobody looking at the days, is in it too.
+    bench.action("stage_redesign")
+    bench.session.do(lambda p: tick(p, p.variant.id, "c11", counts=False))
+    bench.settle()
+    bench.action("calendar")
+    assert "c11-fix" not in path.read_text()
+    bench.window.filing.ask_unsaved = lambda: "discard"
     bench.action("demo_set")
     bench.action("stage_days")
     bench.wait(lambda: bench.session.days.plan is not None)

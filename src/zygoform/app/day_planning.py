@@ -141,7 +141,8 @@ class DayPlanning(QObject):
         from zygoform.core.schedule.gates import gates
 
         place = {own.id: k for k, own in enumerate(self.plan.steps)}
-        found = [g for g in gates(plan.finish, project.days.log) if not g.answered and g.step in place]
+        others = tuple(v for v in project.variants if v.id != project.variant.id)
+        found = [g for g in gates(plan.finish, project.days.log, others) if not g.answered and g.step in place]
         return tuple(sorted(found, key=lambda gate: place[gate.step]))
 
     def _on_quick(self, days: DayPlan) -> None:

@@ -6,7 +6,11 @@ from tests.core.schedule.test_life import START, chest, days_of, first
 from tests.planned import plan_of
 from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.edits.finishing import take_stack
+from zygoform.core.edits.variants import add_variant, choose_variant, tick
 from zygoform.core.errors import BadInputError
+from zygoform.core.piecemeal import at_once
+from zygoform.core.plan.days_stage import ends_by_answer
+from zygoform.core.plan.memory import Memory
 from zygoform.core.project import Project
 from zygoform.core.schedule.events import answer_gate, with_answer
 from zygoform.core.schedule.gates import Gate, answered_layers, gates
@@ -115,3 +119,26 @@ def test_rows_are_what_belongs_together_and_what_is_done_sinks() -> None:
     bought = finish_step(project, shopping, START, "it").project
     after = sub_jobs(days_of(bought), plan.changes, plan.finish, project.names)
     assert after[-1].title == "Buy"
+
+
+def test_what_is_under_the_coat_may_ask_for_another_variant() -> None:
+    """With its own end, as any answer; written down, and the variant is chosen."""
+    project = take_stack(chest(), "p1/body", "stain_clear").project
+    project = add_variant(project, "With its old top").project
+    project = tick(project, "v2", project.changes[0].id, counts=False).project
+    project = choose_variant(project, "v1").project
+    (other,) = (v for v in project.variants if v.id != project.variant.id)
+    found = gates(plan_of(project).finish, (), (other,))
+    assert [gate.kind for gate in found if any(own.variant for own in gate.answers)] == ["under"]
+    gate = next(gate for gate in found if gate.kind == "under")
+    answer = gate.answers[-1]
+    assert "With its old top" in answer.label
+    days = days_of(project)
+    ends = at_once(ends_by_answer(project, gate, days, Memory()))
+    assert 0 < ends[answer.key] < days.end, "no top to glue and to coat"
+    answered = answer_gate(project, gate, answer.key, START).project
+    assert answered.variant.id == "v2"
+    assert answered.finishing == project.finishing
+    assert days_of(answered, like=days).end == ends[answer.key]
+    assert answered.days.log[-1].text == "under:variant-v2"
+    assert next(g for g in gates(plan_of(answered).finish, answered.days.log) if g.id == gate.id).answered

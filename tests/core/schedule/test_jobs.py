@@ -15,6 +15,7 @@ from zygoform.core.project import Project
 from zygoform.core.schedule.events import begin_step, finish_step
 from zygoform.core.schedule.jobs import in_fives, is_loud, is_wet, middle, planned_minutes, window
 from zygoform.core.schedule.more_steps import SHOPPING
+from zygoform.core.schedule.words import long_words, span_words
 from zygoform.core.steps.step import Step
 
 
@@ -125,3 +126,17 @@ def test_what_lies_flat_is_turned_over_when_it_can_be_touched_and_coated_again_w
             assert waits(up) == {before[0]: middle(last.wait), before[1]: middle(last.touch)}
             assert waits(down) == {up: touch, before[1]: middle(last.wait)}
         before = up, down
+
+
+@pytest.mark.parametrize(
+    ("minutes", "words"),
+    [(5, "5 min"), (89, "89 min"), (90, "1 1/2 h"), (120, "2 h"), (36 * 60, "1 1/2 days"), (5 * 1440, "5 days")],
+)
+def test_how_long_is_said_as_one_would(minutes: int, words: str) -> None:
+    assert long_words(minutes) == words
+
+
+def test_what_ends_another_day_says_which() -> None:
+    evening = moment_of(START)
+    assert span_words(UTC_ZONE, evening, evening + 90) == "18:00 to 19:30"
+    assert span_words(UTC_ZONE, evening, evening + 15 * 60) == "18:00 to Sat 28 Nov 9:00"

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from pathlib import Path
 
+from zygoform.app.background import patiently
 from zygoform.app.session import Session
 from zygoform.core.piecemeal import at_once
 from zygoform.core.schedule.day_plan import DayPlan
@@ -10,15 +11,14 @@ from zygoform.files.names import shown
 
 
 def days_of(session: Session) -> DayPlan | None:
-    """The plan on the screen; one found at once where nobody looked at the days so far."""
-    if session.days.plan is not None:
-        return session.days.plan
-    if session.plan is None:
-        return None
+    """The plan on the screen; one found at once where nobody has looked at the days since something was changed."""
+    project, plan, days = session.project, session.plan, session.days
+    if plan is None or (days.plan is not None and days.is_current):
+        return days.plan
     from zygoform.core.plan.days_stage import plan_days
 
-    clock = session.days.clock
-    return at_once(plan_days(session.project, session.plan, clock.moment(), clock.zone()))
+    now, zone = days.clock.moment(), days.clock.zone()
+    return patiently(lambda: at_once(plan_days(project, plan, now, zone, like=days.plan)))
 
 
 def write_calendar(

@@ -11,6 +11,7 @@ from zygoform.core.edits.days import read_worked, set_own_day, write_down
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import log_time
 from zygoform.core.edits.finishing import set_stack
+from zygoform.core.edits.variants import choose_variant
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.finish.finish_work import layer_keys
@@ -126,6 +127,9 @@ def answer_gate(project: Project, gate: Gate, key: str, at: datetime) -> Edited:
 
 def with_answer(project: Project, gate: Gate, key: str) -> Project:
     """The project with what an answer changes, nothing written down."""
+    variant = next((answer.variant for answer in gate.answers if answer.key == key), "")
+    if variant:
+        return choose_variant(project, variant).project
     for zone in gate.zones:
         layers = project.finishing.stack(zone).layers
         changed = answered_layers(layers, gate, key)

@@ -1,7 +1,8 @@
 """What is known only by doing: a question at its step, and what each answer changes of the coats.
 
-What is under the old coat (once it is off), whether it bleeds (after the first primer), whether the colour is right
-(after the test board), whether the spray lies well (before the first coat with it).
+What is under the old coat (once it is off; another variant may be gone on with then), whether it bleeds (after
+the first primer), whether the colour is right (after the test board), whether the spray lies well (before the first
+coat with it).
 """
 
 from collections.abc import Callable, Iterator
@@ -16,6 +17,7 @@ from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.finish_work import layer_keys
 from zygoform.core.finish.resolved import Batch
 from zygoform.core.measure.message import literal
+from zygoform.core.project import Variant
 
 GateKind = Literal["under", "bleeds", "colour", "spray"]
 _FINEST_ON_VENEER = 120
@@ -23,11 +25,15 @@ _NO_WOOD = ("hardware", "cane", "glass")
 
 
 class GateAnswer(Struct, frozen=True):
-    """One answer: its key, how it is said, and what it does in a line (nothing: the plan stays as it is)."""
+    """One answer: its key, how it is said, and what it does in a line (nothing: the plan stays as it is).
+
+    `variant` is the one that is gone on with, where what was found asks for another piece altogether.
+    """
 
     key: str
     label: str
     does: str = ""
+    variant: str = ""
 
 
 class Gate(Struct, frozen=True):
@@ -79,15 +85,23 @@ _ANSWERS: dict[GateKind, tuple[GateAnswer, ...]] = {
 }
 
 
-def gates(finish: FinishPlan, log: tuple[Entry, ...]) -> tuple[Gate, ...]:
-    """All questions of the finish, those answered too."""
+def gates(finish: FinishPlan, log: tuple[Entry, ...], others: tuple[Variant, ...] = ()) -> tuple[Gate, ...]:
+    """All questions of the finish, those answered too; `others` are variants that one could go on with."""
     given: dict[str, str] = {}
     for entry in log:
         if entry.kind == "answer":
             kind, _, key = entry.text.partition(":")
             given[f"{entry.step}?{kind}"] = key
     found = [gate for batch in finish.batches for gate in _of_batch(batch)]
-    return tuple(structs.replace(gate, answered=given.get(gate.id, "")) for gate in found)
+    more = tuple(GateAnswer(f"variant-{v.id}", f"Then rather: {v.name}", "that variant", v.id) for v in others)
+    return tuple(
+        structs.replace(
+            gate,
+            answered=given.get(gate.id, ""),
+            answers=gate.answers + more if gate.kind == "under" else gate.answers,
+        )
+        for gate in found
+    )
 
 
 def _of_batch(batch: Batch) -> Iterator[Gate]:

@@ -7,12 +7,19 @@ from PySide6.QtWidgets import QGridLayout
 
 from zygoform.app.session import Session
 from zygoform.app.stages.days.card import Card
+from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.days.moments import Moment
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.core.schedule.gates import Gate
 from zygoform.core.schedule.words import when_words
+
+ANSWERS_A_ROW, WHERE_LARGE = 3, 2
+"""Side by side; and where the text is so large that three are too wide."""
+LARGE_TEXT = 1.25
+LONGEST_LABEL = 34
+"""Signs: a variant may have any name."""
 
 
 class GateCard(Card):
@@ -46,16 +53,18 @@ class GateCard(Card):
         if gate is None or days is None:
             return
         self.asks.setText(gate.asks)
-        for column, answer in enumerate(gate.answers):
-            button = push_button(
-                f"gate_{answer.key}", answer.label, partial(self.answered.emit, gate.id, answer.key)
-            )
-            self._grid.addWidget(button, 0, column)
+        a_row = WHERE_LARGE if t.SCALE > LARGE_TEXT else ANSWERS_A_ROW
+        for at, answer in enumerate(gate.answers):
+            row, column = 2 * (at // a_row), at % a_row
+            brief = answer.label if len(answer.label) <= LONGEST_LABEL else f"{answer.label[: LONGEST_LABEL - 1]}…"
+            button = push_button(f"gate_{answer.key}", brief, partial(self.answered.emit, gate.id, answer.key))
+            button.setToolTip(answer.label)
+            self._grid.addWidget(button, row, column)
             self._grid.setColumnStretch(column, 1)
             end = ends.get(answer.key, 0) if answer.does else days.end
             over = f"over {when_words(days.zone, end, days.now)}" if end else ""
             words = ", ".join(part for part in (answer.does or "as planned", over) if part)
             told = wrapped(words, "second")
             told.setAlignment(Qt.AlignmentFlag.AlignTop)
-            self._grid.addWidget(told, 1, column)
+            self._grid.addWidget(told, row + 1, column)
         self.refit()
