@@ -20,6 +20,8 @@ T = TypeVar("T", bound=QWidget)
 LEFT = Qt.MouseButton.LeftButton
 HELD: list[float] = []
 """ms of the thread's own time that each round of the event loop took, in the test that runs."""
+ACTIVE_MS = 2000
+"""So long at most a window waits for the keyboard."""
 NONE = Qt.KeyboardModifier.NoModifier
 
 
@@ -39,6 +41,8 @@ class Desk:
         self.session.refused.connect(self.told.append)
         QTest.qWaitForWindowExposed(self.frame)
         self.frame.activateWindow()
+        # A real window gets the keyboard some rounds later: keys pressed before that go nowhere.
+        QTest.qWaitForWindowActive(self.frame, ACTIVE_MS)
         self.settle()
 
     def close(self) -> None:
