@@ -319,8 +319,15 @@ def test_time_goes_on_and_another_document_has_its_own_days(bench: Bench, tmp_pa
     bench.action("calendar")
     assert vobject.readOne(path.read_text()).vevent_list
     assert "c11-fix" in path.read_text()
-    # What was changed since, with nobody looking at the days, is in it too.
+    # Tomorrow, with nobody looking at the days, it is tomorrow's plan, and what was changed is in it too.
+    bench.looked()
     bench.action("stage_redesign")
+    bench.later(24 * 60)
+    bench.action("calendar")
+    begins = [event.dtstart.value for event in vobject.readOne(path.read_text()).vevent_list]
+    assert len(begins) > 5
+    assert max(begins) > bench.now
+    assert sum(begin < bench.now for begin in begins) <= 3, "only what dries already"
     bench.session.do(lambda p: tick(p, p.variant.id, "c11", counts=False))
     bench.settle()
     bench.action("calendar")

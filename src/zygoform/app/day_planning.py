@@ -96,12 +96,17 @@ class DayPlanning(QObject):
 
     def tick(self) -> None:
         """Time goes on: what was to be begun and was not is planned anew."""
-        days, now = self.plan, self.clock.moment()
-        if days is None or self._slices.busy:
-            return
-        late = any(own.standing == "open" and own.begin + 5 < now for own in days.open)
-        if late or now < days.now or now - days.now > 30:
+        if not self._slices.busy and self.is_out_of_date:
             self.ask()
+
+    @property
+    def is_out_of_date(self) -> bool:
+        """Whether a step was to be begun and was not, or the plan is of half an hour ago, or of a time to come."""
+        days, now = self.plan, self.clock.moment()
+        if days is None:
+            return False
+        late = any(own.standing == "open" and own.begin + 5 < now for own in days.open)
+        return late or now < days.now or now - days.now > 30
 
     def ask(self) -> None:
         """Plans from now on."""

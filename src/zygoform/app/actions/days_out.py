@@ -13,7 +13,9 @@ from zygoform.files.names import shown
 def days_of(session: Session) -> DayPlan | None:
     """The plan on the screen; one found at once where nobody has looked at the days since something was changed."""
     project, plan, days = session.project, session.plan, session.days
-    if plan is None or (days.plan is not None and days.is_current):
+    if plan is None:
+        return None
+    if days.plan is not None and days.is_current and not days.is_out_of_date:
         return days.plan
     from zygoform.core.plan.days_stage import plan_days
 

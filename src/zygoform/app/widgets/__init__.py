@@ -8,7 +8,7 @@ readout.py           what is said of the part pointed at; the legend
 why.py               what a number is made of
 findings.py          a judgement with its reason and its remedy
 side_pages.py        the pages beside a drawing, one of them seen
-tool_button.py       a button that is a picture
+tool_button.py       a button that is a picture or a sign
 side_drawer.py       a panel that becomes a drawer where there is no room
 scrolled.py          what may be taller than its room
 stage_navigation.py  the stages in working order

@@ -1,4 +1,4 @@
-"""A button that is a picture: its words are its tip, and what a screen reader says."""
+"""A button that is a picture or a sign: what it does is its tip, and what a screen reader says."""
 
 from collections.abc import Callable
 
@@ -15,5 +15,15 @@ def tool_button(name: str, tip: str, picture: str, do: Callable[[], object]) -> 
     button.setIcon(icon(picture))
     button.setToolTip(tip)
     button.setAccessibleName(tip)
+    button.clicked.connect(do)
+    return button
+
+
+def arrow_button(name: str, says: str, sign: str, do: Callable[[], object]) -> QToolButton:
+    """One step on or back: ‹ or ›."""
+    button = QToolButton()
+    button.setObjectName(name)
+    button.setText(sign)
+    button.setAccessibleName(says)
     button.clicked.connect(do)
     return button

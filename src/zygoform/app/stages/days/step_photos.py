@@ -2,7 +2,7 @@
 
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
@@ -10,6 +10,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.photo_reader import PhotoReader
+from zygoform.app.widgets.tool_button import arrow_button
 from zygoform.core.condition.photo import Photo
 
 PHOTO_HIGH = 170
@@ -32,12 +33,10 @@ class StepPhotos(QWidget):
         self.where = label("", "second")
         self.where.setObjectName("step_photo_where")
         row.addWidget(self.where, 1)
-        for name, sign, by in (("Photo before", "‹", -1), ("Next photo", "›", 1)):
-            button = QToolButton()
-            button.setObjectName("step_photo_back" if by < 0 else "step_photo_next")
-            button.setText(sign)
-            button.setAccessibleName(name)
-            button.clicked.connect(lambda _on=False, by=by: self.turn(by))
+        for button in (
+            arrow_button("step_photo_back", "Photo before", "‹", lambda: self.turn(-1)),
+            arrow_button("step_photo_next", "Next photo", "›", lambda: self.turn(1)),
+        ):
             button.setVisible(len(photos) > 1)
             row.addWidget(button)
         column.addLayout(row)

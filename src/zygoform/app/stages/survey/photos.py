@@ -6,7 +6,7 @@ from pathlib import Path
 
 from PySide6.QtCore import QPointF, QRectF, Signal
 from PySide6.QtGui import QImage, QMouseEvent, QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from zygoform.app.background import patiently
 from zygoform.app.canvas import paint
@@ -17,6 +17,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.photo_reader import PhotoReader
+from zygoform.app.widgets.tool_button import arrow_button
 from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
 from zygoform.files.photos import bring_in_all, own_id
@@ -92,7 +93,8 @@ class PhotoPane(QWidget):
         row = QHBoxLayout()
         self.where = label("", "strong")
         row.addWidget(self.where, 1)
-        self.back, self.next = self._turn("photo_back", "‹", -1), self._turn("photo_next", "›", 1)
+        self.back = arrow_button("photo_back", "Photo before", "‹", lambda: self.show_photo(self._at - 1))
+        self.next = arrow_button("photo_next", "Next photo", "›", lambda: self.show_photo(self._at + 1))
         row.addWidget(self.back)
         row.addWidget(self.next)
         column.addLayout(row)
@@ -116,14 +118,6 @@ class PhotoPane(QWidget):
         when_seen(self, session.changed, self.refresh)
         when_seen(self, session.hover_changed, self._say)
         self.refresh()
-
-    def _turn(self, name: str, sign: str, by: int) -> QToolButton:
-        button = QToolButton()
-        button.setObjectName(name)
-        button.setText(sign)
-        button.setAccessibleName("Photo before" if by < 0 else "Next photo")
-        button.clicked.connect(lambda: self.show_photo(self._at + by))
-        return button
 
     @property
     def photo(self) -> Photo | None:
