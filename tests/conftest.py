@@ -3,11 +3,23 @@
 import os
 import tempfile
 
+import pytest
 from hypothesis import HealthCheck, settings
+
+from tests.fuzzing import QUIET
 
 # Deterministic, and no clock: a slow machine must not fail a right program.
 settings.register_profile("zygoform", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("zygoform")
+
+
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
+    """No test times anything but where that is asked for (`make fuzz`)."""
+    if not QUIET:
+        timing = [item for item in items if item.get_closest_marker("quiet")]
+        config.hook.pytest_deselected(items=timing)
+        items[:] = [item for item in items if item not in set(timing)]
+
 
 # No test reads or writes the settings, prices and unsaved work of whoever runs it.
 _HOME = tempfile.TemporaryDirectory(prefix="zygoform-tests-")

@@ -1,10 +1,14 @@
-"""How long the fuzz tests look: 10,000 cases in `make fuzz`, a seeded tenth of it otherwise."""
+"""How long tests that draw at random look: 10,000 cases in `make fuzz`, a seeded part of them otherwise."""
 
 import os
 
 from hypothesis import HealthCheck, settings
 
-CASES = int(os.environ.get("ZYGOFORM_FUZZ", "1000"))
+CASES = int(os.environ.get("ZYGOFORM_FUZZ", "300"))
+FULL = CASES > 1000
+"""Whether all is looked at that could be: not in `make test`, which everybody waits for."""
+QUIET = bool(os.environ.get("ZYGOFORM_QUIET"))
+"""Whether nothing else runs on the machine, so that how long something takes can be asked for."""
 
 fuzz = settings(
     max_examples=CASES,

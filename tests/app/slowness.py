@@ -1,13 +1,11 @@
 """How slow this machine is just now: bounds in milliseconds hold for a quiet one of the kind they are meant for."""
 
-import os
 import time
 
 HELD_MS, FIRST_MS = 50.0, 100.0
 """So long the interface's thread may be taken by one answer or painting; so long where a screen has to be made."""
-SWING = 1.3 if os.environ.get("ZYGOFORM_QUIET") else 1.3 * 3
-"""Two runs of the same work differ by so much. Where other processes fight for the machine a round may count for
-three: `make fuzz` asks for the bound itself."""
+SWING = 1.3
+"""Two runs of the same work differ by so much."""
 LOOPS, LOOPS_MS = 40_000, 6.0
 """So much plain work takes so long on a quiet machine of the kind the bound is meant for."""
 

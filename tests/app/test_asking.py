@@ -10,6 +10,8 @@ from PySide6.QtWidgets import QApplication, QMessageBox
 from tests.app.desk import Desk
 from zygoform.app.actions.asking import ask_changed, ask_unsaved
 
+pytestmark = pytest.mark.window
+
 CASES = [
     (ask_unsaved, {"Save": "save", "Throw them away": "discard", "Go back": "cancel"}, "cancel"),
     (ask_changed, {"Save under another name": "other", "Write over it": "over", "Go back": "back"}, "back"),

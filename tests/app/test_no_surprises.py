@@ -26,6 +26,8 @@ from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.project_json import write_project
 
+pytestmark = pytest.mark.window
+
 INCH = 25.4
 
 

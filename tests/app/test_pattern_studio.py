@@ -231,7 +231,7 @@ def test_exported_and_read_back_every_outline_is_the_same(
 
 
 def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> None:
-    """Hundreds of strips are drawn slice by slice; no round of the event loop holds the window (conftest.py)."""
+    """Hundreds of strips are drawn slice by slice; between two slices it is looked at with none at work."""
     at_the_pattern(desk, family="herringbone")
     stand = desk.stand()
 
@@ -241,11 +241,14 @@ def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> N
     def picture() -> QImage:
         return stand.grab().toImage()
 
-    desk.wait(lambda: not drawing())
+    desk.wait(lambda: not (drawing() or desk.session.planning.busy or desk.session.planning.solver.busy))
+    desk.settle()
     before = picture()
     desk.session.do(lambda project: set_value(project, "c1", "angle", 30.0))
     assert drawing()
+    stand.drawing._slices._next.stop()
     assert picture() == before
+    stand.drawing._slices._next.start()
     desk.wait(lambda: not drawing())
     assert picture() != before
     plan, scene = desk.plan, seen_of(desk)

@@ -20,6 +20,8 @@ from zygoform.core.measure.parse import INCH
 from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import read_project
 
+pytestmark = pytest.mark.window
+
 NO_BUTTON, NO_KEY = Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier
 
 

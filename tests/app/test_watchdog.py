@@ -20,6 +20,7 @@ from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 
+pytestmark = pytest.mark.quiet
 TRIES = 5
 """The least of so many counts: another process on the machine only ever adds to it."""
 

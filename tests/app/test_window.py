@@ -1,8 +1,6 @@
 """The window: nothing is lost unasked, faults are told in words, every action has a key or a menu place."""
 
 import os
-import subprocess
-import sys
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -13,7 +11,6 @@ from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import (
     QAbstractButton,
-    QApplication,
     QLabel,
     QLineEdit,
     QMenu,
@@ -26,12 +23,13 @@ from tests.app.desk import Desk
 from zygoform.app.actions import filing
 from zygoform.app.actions.asking import UnsavedChoice
 from zygoform.app.canvas.gestures import DragGrip
-from zygoform.app.shots import take_shots
 from zygoform.app.widgets.segments import Segments
 from zygoform.app.widgets.tally import TOTALS, Tally
 from zygoform.core.drawing.views import CORNER_PLACES
 from zygoform.files.demo import counter_begun, demo_project
 from zygoform.files.project_json import write_project
+
+pytestmark = pytest.mark.window
 
 
 def spoil(desk: Desk) -> None:
@@ -285,33 +283,6 @@ def test_cards_move_leave_out_and_go_by_keys(desk: Desk) -> None:
     assert [c.id for c in desk.session.project.changes] == ["c2"]
     desk.action("undo")
     assert len(desk.session.project.changes) == 2
-
-
-def test_pictures_of_every_main_view(app: QApplication, tmp_path: Path) -> None:
-    from PySide6.QtGui import QImage
-
-    names = {path.stem for path in take_shots(app, tmp_path)}
-    published = {path.stem for path in (Path(__file__).parents[2] / "docs" / "screenshots").glob("*.png")}
-    assert names == published
-    for path in tmp_path.glob("*.png"):
-        image = QImage(str(path))
-        assert (image.width(), image.height()) == (1280, 800)
-        colours = {image.pixel(x, y) for x in range(0, 1280, 16) for y in range(0, 800, 16)}
-        assert len(colours) > 5
-
-
-def test_without_a_display_the_demo_leaves_its_pictures_and_ends(tmp_path: Path) -> None:
-    env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
-    env["TMPDIR"] = str(tmp_path)
-    command = [sys.executable, "-m", "zygoform"]
-    done = subprocess.run([*command, "--demo"], env=env, capture_output=True, text=True, timeout=120, check=False)
-    assert done.returncode == 0, done.stderr
-    folder = next(tmp_path.glob("zygoform-demo-*"))
-    assert str(folder) in done.stdout
-    assert len(list(folder.glob("*.png"))) >= 6
-    refused = subprocess.run(command, env=env, capture_output=True, text=True, timeout=60, check=False)
-    assert refused.returncode == 2
-    assert "No display" in refused.stderr
 
 
 def test_enter_presses_the_button_and_the_drawing_takes_the_keyboard(bare: Desk) -> None:

@@ -24,6 +24,8 @@ from zygoform.files.demo import counter_begun
 from zygoform.files.project_json import write_project
 from zygoform.files.settings_json import Settings
 
+pytestmark = pytest.mark.window
+
 # Settings
 
 

@@ -135,9 +135,12 @@ def test_a_spoiled_file_is_read_whole_or_refused(changes: list[tuple[tuple[Any, 
         compile_plan(project)
 
 
+WHOLE = dump_project(demo_project())
+
+
 @fuzz
-@given(st.binary(max_size=400), st.integers(0, len(dump_project(demo_project()))))
+@given(st.binary(max_size=400), st.integers(0, len(WHOLE)))
 def test_bytes_that_are_no_project_are_refused(noise: bytes, at: int) -> None:
-    whole = dump_project(demo_project())
+    whole = WHOLE
     for content in (noise, whole[:at] + noise, whole[:at] + noise + whole[at:]):
         assert opened(content)

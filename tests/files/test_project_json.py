@@ -205,7 +205,7 @@ def test_files_that_are_not_there_or_too_large(tmp_path: Path) -> None:
         read_project(tmp_path)
     large = tmp_path / "large.json"
     with large.open("wb") as file:
-        file.truncate(60_000_000)
+        file.truncate(200_000_000)
     with pytest.raises(UnreadableError, match="far larger"):
         read_project(large)
 

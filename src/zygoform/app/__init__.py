@@ -25,6 +25,7 @@ jobs.py            the solver's process and how it is asked
 background.py      threads, and nothing of the interface let go by one
 solver_process.py  what runs in the solver's process; imports no Qt
 picture_process.py what runs in a picture's process
+outline_process.py what runs in an outline's process
 shots.py           pictures of every main view
 actions/           everything one can do, as data
 stages/            one screen a folder

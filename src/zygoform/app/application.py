@@ -16,6 +16,7 @@ from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_days import in_its_days
 from zygoform.files.prices_csv import PriceList, own_prices
+from zygoform.files.project_json import UnreadableError
 from zygoform.files.recovery import Copy, drop
 
 TAKEN_UP = "Took up unsaved work"
@@ -54,16 +55,20 @@ class Application(QObject):
 
     def take_up(self, copy: Copy) -> None:
         """Goes on with work left behind; its copy goes once there is one of this window."""
-        if not is_large(copy.project):
-            self.session.begin(copy.project, copy.of, TAKEN_UP)
-            self._took_up(copy)
-            return
-        from zygoform.app.actions.opening import LongOpening, Planned
+        from zygoform.app.actions.opening import LongOpening, Planned, planned_as_far_as_sound
 
-        def take(project: Project, planned: Planned) -> None:
+        def take(project: Project, planned: Planned, said: str) -> None:
             self.session.begin_planned(project, copy.of, TAKEN_UP, planned)
             self._took_up(copy)
+            if said:
+                self.window.tell(f"The copy {said}")
 
+        if not is_large(copy.project):
+            try:
+                take(*planned_as_far_as_sound(copy.project))
+            except UnreadableError as refused:
+                self.window.tell(f"The copy stays where it is: {refused}")
+            return
         LongOpening(self.window, "unsaved work", lambda: copy.project, take, self.window.tell).open()
 
     def _took_up(self, copy: Copy) -> None:

@@ -22,7 +22,7 @@ from zygoform.core.form.arrange import USUAL_ROOM
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
-from zygoform.core.limits import check_size
+from zygoform.core.limits import check_edited
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan.form_stage import FormPlan
@@ -36,6 +36,7 @@ from zygoform.files.project_json import read_project
 
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
+    from zygoform.files.saving import Saved
 
 
 ONE_STREAM = 1.0
@@ -181,7 +182,7 @@ class Session(QObject):
         if edited.project == self.history.project:
             self._refresh()
             return
-        check_size(edited.project)
+        check_edited(edited.project, self.history.project)
         # Refused, if it is, before anything is another.
         prepared = self.planning.prepare(edited.project)
         self._follow(edited.project)
@@ -280,12 +281,12 @@ class Session(QObject):
 
         self.saved_as(path, save_project(self.path, path, self.history.project))
 
-    def saved_as(self, path: Path, project: Project) -> None:
-        """The document was written; `project` is what the file holds."""
-        if project is not self.history.project:
+    def saved_as(self, path: Path, saved: "Saved") -> None:
+        """The document was written; what a file cannot hold of it stays here, unsaved."""
+        if saved.project is not self.history.project:
             # Where its photos lie is no edit of the user's, and nothing to be undone.
-            self.history = self.history.instead(project)
-        self.saved, self.path = project, path
+            self.history = self.history.instead(saved.project)
+        self.saved, self.path = saved.held, path
         self._tell_view()
 
     def hover(self, part_id: str) -> None:

@@ -3,6 +3,7 @@
 errors.py   one base error for what is refused
 input_problem.py  a fault in what was entered, with its path
 tolerance.py  the only tolerances
+most.py     how many of everything a project holds
 piecemeal.py  work that may be interrupted
 measure/    lengths as people write them, rounding for the workshop, readings and what rests on a guess
 geometry/   plane outlines, prisms in space, mitres and bevels
@@ -26,6 +27,7 @@ project.py  the document
 edits/      operations on it
 limits.py   how large a project may be
 history.py  undo and redo as whole states
+happened.py what happens once in life, and an older state with it put back
 differences.py  what differs between two states of a project, in words
 calculations.py  the workshop's calculations by their names
 why/        why a number is what it is

@@ -1,25 +1,108 @@
-"""How large a project may be: what is within is worked out at once, what is beyond is refused in words."""
+"""How large a project may be, and what no project holds: refused in words by edits, reader and writer alike."""
+
+from collections.abc import Iterator
+from operator import attrgetter
+from typing import Any
+
+from msgspec import Struct, ValidationError, convert, to_builtins
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import PieceBase
-from zygoform.core.project import Project
+from zygoform.core.most import CAPACITY, LOG_SIGNS, LONGEST_LIST, LONGEST_NAMES, LONGEST_TEXT, most
+from zygoform.core.project import Project, UnknownPiece
 
-MOST_PIECES, MOST_CHANGES, MOST_FAULTS, MOST_COUNTED = 100, 200, 1000, 2000
+MOST_PIECES, MOST_CHANGES, MOST_FAULTS, MOST_COUNTED = most("pieces"), most("changes"), 1000, 2000
 LARGE_SHARE = 0.15
 """Of the most there may be: what is more than this of anything takes too long to be worked out at one go."""
+DEEPEST, FARTHEST = 40, 1e12
 
 
 def is_large(project: Project) -> bool:
     """Whether the plan is worked out bit by bit, with the window answering in between."""
-    return any(many > LARGE_SHARE * most for many, most, _ in _counted(project))
+    return any(many > LARGE_SHARE * limit for many, limit, _ in _counted(project))
 
 
 def check_size(project: Project) -> None:
     """Raises BadInputError `out_of_range` for more of something than can be."""
-    for many, most, what in _counted(project):
-        if many > most:
-            raise BadInputError("out_of_range", f"A project holds at most {most} {what}; these are {many}.")
+    lists = ((len(attrgetter(place)(project)), *row) for place, row in CAPACITY.items())
+    for many, limit, what in (*_counted(project), *lists):
+        if many > limit:
+            raise BadInputError("out_of_range", f"A project holds at most {limit} {what}; these are {many}.")
+
+
+def check_edited(project: Project, before: Project) -> None:
+    """Raises BadInputError where an edit of `before` made what could not be written, or not be read again."""
+    check_size(project)
+    if project.days.log is not before.days.log:
+        signs = sum(len(entry.text) + len(entry.what) for entry in project.days.log)
+        if signs > LOG_SIGNS:
+            words = (
+                f"The log holds at most {LOG_SIGNS:,} signs in all. Begin a new project for what is still to do."
+            )
+            raise BadInputError("out_of_range", words)
+    for name in project.__struct_fields__:
+        value, was = getattr(project, name), getattr(before, name)
+        if value is was:
+            continue
+        known = {id(one) for one in was} if isinstance(was, tuple) else set[int]()
+        for one in value if isinstance(value, tuple) else (value,):
+            if id(one) not in known and not isinstance(one, UnknownChange | UnknownPiece):
+                check_value(one, name)
+
+
+def check_value(value: object, name: str) -> None:
+    """Raises BadInputError where a part of the document is none that can be written and read again."""
+    raw = to_builtins(value)
+    check_content(raw, name)
+    if isinstance(value, Struct):
+        try:
+            convert(raw, type(value))
+        except ValidationError as wrong:
+            words = str(wrong).replace("`", "").replace("$", name)
+            raise BadInputError("out_of_range", f"This cannot be kept: {words}.") from wrong
+
+
+def check_content(raw: Any, of: str = "") -> None:
+    """Raises BadInputError with the path of the first thing that cannot be."""
+    for path, name, value in _walk(raw, of):
+        if isinstance(value, str):
+            longest = LONGEST_NAMES.get(name, LONGEST_TEXT)
+            if len(value) > longest:
+                raise BadInputError("out_of_range", f"{path} has {len(value)} signs, at most {longest} can be")
+            if not (value.isascii() or _is_text(value)):
+                raise BadInputError("impossible", f"{path} has a sign that no file can hold: type it anew")
+        elif isinstance(value, int | float) and not isinstance(value, bool):
+            # Not a number is no number between any two.
+            if not -FARTHEST <= value <= FARTHEST:
+                raise BadInputError("out_of_range", f"{path} is no number that can be")
+        elif isinstance(value, list | dict) and len(value) > LONGEST_LIST:
+            raise BadInputError("out_of_range", f"{path} has {len(value)} entries, at most {LONGEST_LIST} can be")
+
+
+def _is_text(value: str) -> bool:
+    """Whether a text can be written: half of a sign, as a name that is no UTF-8 leaves it, cannot."""
+    try:
+        value.encode()
+    except UnicodeEncodeError:
+        return False
+    return True
+
+
+def _walk(raw: Any, of: str) -> Iterator[tuple[str, str, Any]]:
+    """Every value with its path and its own name; not by recursion, which depth would end."""
+    waiting: list[tuple[str, str, Any, int]] = [(of, of, raw, 0)]
+    while waiting:
+        path, name, value, depth = waiting.pop()
+        yield path or "the file", name, value
+        if depth > DEEPEST:
+            raise BadInputError("out_of_range", f"{path[:200]} lies more than {DEEPEST} deep")
+        if isinstance(value, dict):
+            waiting += [
+                (f"{path}.{key}"[-300:].lstrip("."), str(key), own, depth + 1) for key, own in value.items()
+            ]
+        elif isinstance(value, list | tuple):
+            waiting += [(f"{path}[{k}]"[-300:], name, own, depth + 1) for k, own in enumerate(value)]
 
 
 def _counted(project: Project) -> tuple[tuple[int, int, str], ...]:

@@ -13,6 +13,7 @@ from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import count, length, percent
 from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.most import most
 from zygoform.core.tolerance import SAME_SIZE_MM
 
 
@@ -40,12 +41,12 @@ class Shop(Struct, frozen=True):
     paper: Literal["A4", "Letter"] = "Letter"
     timber: tuple[TimberSize, ...] = ()
     packs: tuple[Pack, ...] = ()
-    minutes: Annotated[tuple[Pace, ...], Meta(max_length=100)] = ()
+    minutes: Annotated[tuple[Pace, ...], Meta(max_length=most("shop.minutes"))] = ()
     """How long this workshop takes, where it is not as usual."""
 
-    taken: Annotated[tuple[TimeTaken, ...], Meta(max_length=100)] = ()
+    taken: Annotated[tuple[TimeTaken, ...], Meta(max_length=most("shop.taken"))] = ()
     """What was logged: real times beside planned ones."""
-    coats: Annotated[tuple[Coat, ...], Meta(max_length=100)] = ()
+    coats: Annotated[tuple[Coat, ...], Meta(max_length=most("shop.coats"))] = ()
     """Figures of coats that are not as usual."""
     first_time: Annotated[tuple[Tool, ...], Meta(max_length=20)] = ()
     """Tools of the finish that are new to the user: he takes longer with them."""

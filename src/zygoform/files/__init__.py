@@ -4,7 +4,7 @@ reading.py        reads a file of a size that has an end
 atomic.py         writes a file whole or not at all
 project_json.py   the document
 saving.py         a project saved with its photos
-limits.py         what no project file holds
+writable.py       what of a document a file can hold
 unknown.py        what a newer program wrote, kept and written back
 pictures.py       what a picture is by its content
 photos.py         photos beside the project file
@@ -37,6 +37,7 @@ user_folder.py    where the user's own things lie
 settings_json.py  look, recent files, the usual settings of the workshop
 pairing.py        the codes of measuring devices
 recovery.py       copies of unsaved work, taken up again after a kill
+journal.py        what happened at the bench, on the disk at once
 guard.py          who else has a file open, and whether it changed meanwhile
 coats_csv.py     figures of coats as a table
 demo.py           the Harbour Lane counter

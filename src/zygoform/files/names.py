@@ -12,6 +12,11 @@ def shown(path: Path) -> str:
     return os.fsencode(path.name).decode("utf-8", "replace")
 
 
+def as_written(text: str) -> str:
+    """A text as any file can hold it: what a name that is no UTF-8 left in it stands as one sign that says so."""
+    return text if text.isascii() else text.encode("utf-16", "surrogatepass").decode("utf-16", "replace")
+
+
 def as_text(path: Path) -> str:
     """The whole path as text that can be written in any file; `from_text` makes it a path again."""
     absolute = path.absolute()

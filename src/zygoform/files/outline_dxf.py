@@ -1,17 +1,21 @@
 """Templates as DXF in millimetres, and outlines read from any DXF."""
 
 import io
-from typing import Any
+from collections.abc import Iterator
+from typing import TYPE_CHECKING, Any
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.outcome.outcome import Template
+from zygoform.files.closed_lines import FLAT, closed_lines
 
-FLAT = 0.05
-"""A curve of a file is followed to this (mm)."""
-MOST_ENTITIES, MOST_LOOSE = 20_000, 1_000
-"""A file with more is no outline; of more loose lines loops are not looked for."""
+if TYPE_CHECKING:
+    from ezdxf.entities.dxfentity import DXFEntity
+
+MOST_ENTITIES, DEEPEST_BLOCK = 20_000, 8
+"""A file with more is no outline, nor is one with blocks in blocks deeper than that."""
 CUT, HOLES, AIM = "CUT", "HOLES", "AIM"
+_LINES = ("LINE", "ARC", "LWPOLYLINE", "POLYLINE", "CIRCLE", "ELLIPSE", "SPLINE", "SOLID", "TRACE")
 
 
 def template_dxf(template: Template) -> str:
@@ -36,30 +40,51 @@ def template_dxf(template: Template) -> str:
 
 
 def outlines_of_dxf(text: str) -> list[Outline]:
-    """Every closed line of a DXF: polylines, circles, ellipses, splines, and lines and arcs that close a loop.
+    """Every closed line of a DXF: what closes by itself, and what lines, arcs and curves close together.
 
-    In its own unit, which counts for nothing once it is fitted. Raises BadInputError.
+    Blocks are followed. In its own unit, which counts for nothing once it is fitted. Raises BadInputError.
     """
+    from ezdxf import path
     from ezdxf.filemanagement import read
     from ezdxf.lldxf.const import DXFError
 
     try:
-        entities = list(read(io.StringIO(text)).modelspace())
-        return _loops(entities) if len(entities) <= MOST_ENTITIES else []
-    except (DXFError, OSError, ValueError, TypeError, KeyError, AttributeError, IndexError) as refused:
-        raise BadInputError("impossible", "This is no DXF that can be read.", "outline") from refused
+        space = read(io.StringIO(text)).modelspace()
+        lines = [
+            (tuple((p.x, p.y) for p in own.flattening(FLAT)), own.is_closed)
+            for entity in _drawn(space, 0, [0])
+            for whole in (path.make_path(entity),)
+            for own in whole.sub_paths()
+            if len(own)
+        ]
+    except (
+        DXFError,
+        OSError,
+        ValueError,
+        TypeError,
+        KeyError,
+        AttributeError,
+        IndexError,
+        ArithmeticError,
+    ) as wrong:
+        raise BadInputError("impossible", "This is no DXF that can be read.", "outline") from wrong
+    return closed_lines(lines)
 
 
-def _loops(entities: list[Any]) -> list[Outline]:
-    """What closes by itself, and what lines and arcs close together."""
-    from ezdxf import path
-    from ezdxf.edgeminer import Deposit, find_all_loops
-    from ezdxf.edgesmith import edges_from_entities_2d, path2d_from_chain
-
-    kinds = ("LWPOLYLINE", "POLYLINE", "CIRCLE", "ELLIPSE", "SPLINE")
-    paths = [path.make_path(entity) for entity in entities if entity.dxftype() in kinds]
-    whole = [own for own in paths if own.is_closed]
-    loose = [entity for entity in entities if entity.dxftype() in ("LINE", "ARC")]
-    if loose and len(loose) <= MOST_LOOSE:
-        whole += [path2d_from_chain(loop) for loop in find_all_loops(Deposit(list(edges_from_entities_2d(loose))))]
-    return [tuple((p.x, p.y) for p in own.flattening(FLAT)) for own in whole]
+def _drawn(entities: Any, depth: int, seen: list[int]) -> Iterator["DXFEntity"]:
+    """What is drawn with a line, those of blocks in their places. Raises BadInputError."""
+    for entity in entities:
+        seen[0] += 1
+        if seen[0] > MOST_ENTITIES:
+            raise BadInputError(
+                "out_of_range", f"It holds over {MOST_ENTITIES:,} things, too many to look for a line."
+            )
+        kind = entity.dxftype()
+        if kind == "INSERT":
+            if depth == DEEPEST_BLOCK:
+                words = f"Its blocks lie in each other more than {DEEPEST_BLOCK} deep, or in themselves."
+                raise BadInputError("impossible", words, "outline")
+            for one in entity.multi_insert() if entity.mcount > 1 else (entity,):
+                yield from _drawn(one.virtual_entities(), depth + 1, seen)
+        elif kind in _LINES:
+            yield entity

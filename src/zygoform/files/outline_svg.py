@@ -1,14 +1,19 @@
 """Templates as SVG in millimetres, and outlines read from any SVG."""
 
 import io
+import math
+from collections.abc import Iterator
+from typing import Any
 from xml.sax.saxutils import quoteattr
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, Point
 from zygoform.core.outcome.outcome import Template
+from zygoform.files.closed_lines import FLAT, closed_lines
 
-CHORDS_A_CURVE = 24
-"""A curve of a file is followed in so many chords."""
+MOST_CHORDS = 2_000
+"""A curve of a file is followed in no more chords."""
+MOST_ELEMENTS, DEEPEST_ELEMENT = 20_000, 200
 _STYLE = 'fill="none" stroke="#000" stroke-width="0.25"'
 
 
@@ -38,32 +43,90 @@ def template_svg(template: Template) -> str:
 
 def outlines_of_svg(text: str) -> list[Outline]:
     """Every closed line of an SVG, y up, in its millimetres where it has any. Raises BadInputError."""
+    _check_uses(text)
     # A library for a kind of file that few open.
-    from svgelements import SVG, Shape
+    from svgelements import SVG, Path, Shape
 
     try:
         # At 25.4 dots an inch a millimetre is a unit.
         read = SVG.parse(io.StringIO(text), ppi=25.4)
         shapes = [element for element in read.elements() if isinstance(element, Shape)]
-        found = [ring for shape in shapes for ring in _rings(shape)]
-    except (ValueError, TypeError, KeyError, AttributeError, SyntaxError, IndexError, ZeroDivisionError) as refused:
+        lines = [line for shape in shapes for part in Path(shape).as_subpaths() for line in _line(Path(part))]
+    except (ValueError, TypeError, KeyError, AttributeError, SyntaxError, IndexError, ArithmeticError) as refused:
         raise BadInputError("impossible", "This is no SVG that can be read.", "outline") from refused
-    return found
+    return closed_lines(lines)
 
 
-def _rings(shape: object) -> list[Outline]:
-    from svgelements import Close, Line, Move, Path
+def _line(part: Any) -> list[tuple[Outline, bool]]:
+    """A run of segments as points, and whether it is closed; nothing for a place alone."""
+    from svgelements import Close, Line, Move
 
-    rings = []
-    for part in Path(shape).as_subpaths():
-        points, closed = list[Point](), False
-        for segment in Path(part):
-            closed = closed or isinstance(segment, Close)
-            if isinstance(segment, Move | Line | Close):
-                ends = [segment.end]
-            else:
-                ends = [segment.point((k + 1) / CHORDS_A_CURVE) for k in range(CHORDS_A_CURVE)]
-            points += [(float(p.x), -float(p.y)) for p in ends if p is not None]
-        if closed or (len(points) > 3 and points[0] == points[-1]):
-            rings.append(tuple(points))
-    return rings
+    points, closed = list[Point](), False
+    for segment in part:
+        closed = closed or isinstance(segment, Close)
+        if isinstance(segment, Move | Line | Close):
+            ends = [segment.end]
+        else:
+            many = _chords(segment)
+            ends = [segment.point((k + 1) / many) for k in range(many)]
+        points += [(float(p.x), -float(p.y)) for p in ends if p is not None]
+    return [(tuple(points), closed)] if len(points) > 1 else []
+
+
+def _chords(curve: Any) -> int:
+    """So many chords that none is farther than FLAT from the curve.
+
+    An arc's by its larger radius: r (1 - cos(t / 2)) of a chord over t. A curve's by its second differences (Wang,
+    1984): of degree n the error of m chords is at most n (n - 1) d / (8 m^2).
+    """
+    from svgelements import Arc, CubicBezier
+
+    if isinstance(curve, Arc):
+        radius = max(abs(float(curve.rx)), abs(float(curve.ry)), FLAT)
+        return _many(abs(float(curve.sweep)) / (2 * math.acos(1 - FLAT / radius)) if radius > FLAT else 8)
+    ends = [
+        curve.start,
+        *((curve.control1, curve.control2) if isinstance(curve, CubicBezier) else (curve.control,)),
+    ]
+    ends = [(float(p.x), float(p.y)) for p in (*ends, curve.end)]
+    bend = max(math.hypot(*(a - 2 * b + c for a, b, c in zip(*three, strict=True))) for three in _threes(ends))
+    degree = len(ends) - 1
+    return _many(math.sqrt(degree * (degree - 1) * bend / (8 * FLAT)))
+
+
+def _threes(points: list[Point]) -> Iterator[tuple[Point, Point, Point]]:
+    return zip(points, points[1:], points[2:], strict=False)
+
+
+def _many(chords: float) -> int:
+    return max(2, min(MOST_CHORDS, math.ceil(chords)))
+
+
+def _check_uses(text: str) -> None:
+    """Raises BadInputError where elements use each other without an end, or come to far too many."""
+    from xml.etree import ElementTree as ET
+
+    try:
+        root = ET.fromstring(text)  # noqa: S314 - expat ends what grows without measure
+    except (ET.ParseError, ValueError) as broken:
+        where = f" at line {broken.position[0]}" if isinstance(broken, ET.ParseError) else ""
+        raise BadInputError("impossible", f"This is no whole SVG: it is damaged{where}.", "outline") from broken
+    named = {element.get("id"): element for element in root.iter()}
+    known: dict[int, int] = {}
+
+    def many(element: ET.Element, above: tuple[int, ...]) -> int:
+        if id(element) in above:
+            raise BadInputError("impossible", "An element in it uses itself: it has no end.", "outline")
+        if len(above) > DEEPEST_ELEMENT:
+            raise BadInputError("impossible", f"Its elements lie more than {DEEPEST_ELEMENT} deep.", "outline")
+        if id(element) not in known:
+            inner = list(element)
+            if element.tag.rpartition("}")[2] == "use":
+                link = element.get("href") or element.get("{http://www.w3.org/1999/xlink}href") or ""
+                inner += [target for target in (named.get(link.removeprefix("#")),) if target is not None]
+            known[id(element)] = 1 + sum(many(one, (*above, id(element))) for one in inner)
+        return known[id(element)]
+
+    if many(root, ()) > MOST_ELEMENTS:
+        words = f"It comes to over {MOST_ELEMENTS:,} elements, too many to look for a line."
+        raise BadInputError("out_of_range", words, "outline")

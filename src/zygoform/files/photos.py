@@ -12,10 +12,13 @@ from msgspec import structs
 
 from zygoform.core.condition.photo import SHIPPED, Photo
 from zygoform.files.atomic import copy_whole, same_content
+from zygoform.files.names import shown
 from zygoform.files.pictures import PhotoError, looked_at
 from zygoform.files.project_json import SUFFIX
 from zygoform.files.user_folder import state_folder
 
+LONGEST_FILE = 120
+"""Signs that the name of a photo in the document has at most."""
 NAME_BYTES = 255
 """Bytes that a name may have, on almost every file system."""
 
@@ -79,7 +82,8 @@ def bring_in(project: Path | None, own: str, source: Path) -> str:
     ending = looked_at(source)
     folder = photo_folder(project, own)
     folder.mkdir(parents=True, exist_ok=True)
-    if source.parent.resolve() == folder.resolve() and _stays(folder / source.name):
+    lies_there = source.parent.resolve() == folder.resolve() and _stays(folder / source.name)
+    if lies_there and shown(source) == source.name and len(source.name) <= LONGEST_FILE:
         return source.name
     target = _free(folder, source.stem, ending)
     copy_whole(source, target)
@@ -91,11 +95,11 @@ def bring_in_all(project: Path | None, own: str, files: list[Path]) -> tuple[lis
     taken, faults = [], []
     for source in files:
         try:
-            taken.append((bring_in(project, own, source), source.stem))
+            taken.append((bring_in(project, own, source), Path(shown(source)).stem))
         except PhotoError as refused:
             faults.append(str(refused))
         except OSError as refused:
-            faults.append(f"{source.name} cannot be copied: {refused.strerror or refused}.")
+            faults.append(f"{shown(source)} cannot be copied: {refused.strerror or refused}.")
     return taken, faults
 
 

@@ -7,22 +7,22 @@ from typing import Any, TypeVar
 
 import msgspec
 
-from zygoform.core.changes.base import UnknownChange
+from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.errors import BadInputError, ZygoformError
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.limits import check_size
-from zygoform.core.measure.param import params
+from zygoform.core.limits import check_content, check_size
+from zygoform.core.measure.param import accepts, params
 from zygoform.core.project import FILE_VERSION, Project, UnknownPiece
 from zygoform.files.atomic import write_whole
-from zygoform.files.limits import check_content
 from zygoform.files.reading import read_at_most
 from zygoform.files.unknown import put_back, unknown_in
 
 Thing = TypeVar("Thing")
 FORMAT = "zygoform project"
-LARGEST_PROJECT = 20_000_000
+LARGEST_PROJECT = 100_000_000
+"""Bytes; what edits can make stays far below."""
 SUFFIX = ".zygoform.json"
 
 
@@ -43,9 +43,23 @@ def read_project(path: Path) -> Project:
     return parse_project(content)
 
 
-def write_project(path: Path, project: Project) -> None:
-    """Saves in one step. Raises OSError; the file there before is then untouched."""
-    write_whole(path, dump_project(project))
+def write_project(path: Path, project: Project) -> tuple[Project, tuple[str, ...]]:
+    """Saves in one step. Raises OSError; the file there before is then untouched.
+
+    Returns what the file holds, and in words what it is without: what cannot be written keeps nothing else back.
+    """
+    left_out: tuple[str, ...] = ()
+    try:
+        content = dump_project(project)
+    except (msgspec.ValidationError, ValueError, TypeError):
+        from zygoform.files.writable import writable
+
+        project, left_out = writable(project)
+        content = dump_project(project)
+    if len(content) > LARGEST_PROJECT:
+        raise OSError(errno.EFBIG, f"it is over {LARGEST_PROJECT // 1_000_000} MB, which no project file may be")
+    write_whole(path, content)
+    return project, left_out
 
 
 def dump_project(project: Project) -> bytes:
@@ -133,10 +147,16 @@ def _change(raw: dict[str, Any]) -> Any:
     # A known kind with entries of a newer program is kept whole as well: half of it would be lost on saving.
     if kind is not None:
         change = msgspec.convert(raw, kind.load())
-        if not unknown_in(raw, msgspec.to_builtins(change)):
+        if not unknown_in(raw, msgspec.to_builtins(change)) and not _unknown_choice(change):
             return change
     base = msgspec.convert({key: raw.get(key) for key in ("id", "number", "targets")}, _Known)
     return UnknownChange(base.id, base.number, base.targets, raw)
+
+
+def _unknown_choice(change: ChangeBase) -> bool:
+    """Whether a choice has a value that this version does not know, such as a newer family of patterns."""
+    entries = (entry for entry in params(type(change)) if entry.unit == "choice" and entry.choices)
+    return any(not accepts(entry, getattr(change, entry.name)) for entry in entries)
 
 
 class _Known(msgspec.Struct, frozen=True):

@@ -299,7 +299,7 @@ def case_of(project: Project) -> PieceBase:
     return project.piece
 
 
-@settings(max_examples=40)
+@settings(max_examples=20)
 @given(planned())
 def test_what_is_drawn_is_what_is_cut(project: Project) -> None:
     """Every member has the volume of its part: the blank less what its ends take. What is drawn lies in it."""

@@ -189,7 +189,7 @@ def fewest(parts: Sides, wide: int, high: int, kerf: int) -> int:
     return min(counts)
 
 
-@settings(max_examples=40)
+@settings(max_examples=20)
 @given(st.data())
 def test_small_ones_against_trying_everything(data: st.DataObject) -> None:
     draw = data.draw

@@ -132,7 +132,7 @@ def carved(form: Form, cuts: list[tuple[int, float, float, float]]) -> Form:
     return Form((structs.replace(body, boards=tuple(boards)), *form.bodies[1:]))
 
 
-@settings(max_examples=100)
+@settings(max_examples=50)
 @given(pieces(), SHARES, CARVED, st.sampled_from(PLACES))
 def test_slanted_ends_and_holes_are_seen_and_seen_through(
     project: Project,
@@ -144,7 +144,7 @@ def test_slanted_ends_and_holes_are_seen_and_seen_through(
     compare(carved(project.piece.build(), cuts), place, shares)
 
 
-@settings(max_examples=60)
+@settings(max_examples=30)
 @given(found(), SHARES, st.sampled_from(PLACES), st.booleans())
 def test_what_stands_open_is_seen_as_a_ray_meets_it(
     drawn: tuple[str, Project], shares: list[tuple[float, float]], place: Viewpoint, framed: bool

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from contextlib import suppress
-from itertools import combinations, pairwise, product
+from itertools import combinations, cycle, pairwise, product
 
 import pytest
 from hypothesis import given
@@ -125,8 +125,7 @@ def test_side_by_side_nothing_touches_and_all_stand_on_one_floor() -> None:
             assert two.id == one.id
 
 
-@pytest.mark.parametrize("place", VIEWS)
-@pytest.mark.parametrize("overlay", ["found", "over", "planned"])
+@pytest.mark.parametrize(("place", "overlay"), [*zip(VIEWS, cycle(("found", "over", "planned")), strict=False)])
 def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay: Overlay) -> None:
     """What each piece looked like before is used again, and nothing of it shows in the drawing."""
     remembering = SeenDrawing()

@@ -47,7 +47,7 @@ class Filing(QObject):
         self.ask_copy: Callable[[str], CopyChoice] = self._ask_copy
         self._background = Background(self)
         self._background.finished.connect(self._exported)
-        self._exporting, self._saving = "", False
+        self._exporting, self._saving, self._left_out = "", False, ""
 
     def new(self) -> None:
         """An empty project, ready for three sizes."""
@@ -86,31 +86,38 @@ class Filing(QObject):
 
     def open_file(self, path: Path) -> bool:
         """Opens a file, a long one a moment later; what is wrong with it is told, and the document stays."""
-        from zygoform.app.actions.opening import LongOpening, is_long, read_or_why_not
+        from zygoform.app.actions.opening import (
+            LongOpening,
+            is_long,
+            planned_as_far_as_sound,
+            read_or_why_not,
+        )
 
         def refuse(words: str) -> None:
             self.told.emit(f"{shown(path)}: {words}")
 
-        def take(project: Project, planned: "Planned") -> None:
+        def take(project: Project, planned: "Planned", set_aside: str) -> None:
             self.session.begin_planned(project, path, f"Opened {shown(path)}", planned)
-            self._opened(path)
+            self._opened(path, set_aside)
 
         if is_long(path):
             LongOpening(self.window, shown(path), partial(read_or_why_not, path), take, refuse).open()
             return True
+        found = read_or_why_not(path)
         try:
-            self.session.open(path)
+            if not isinstance(found, Project):
+                raise found
+            take(*planned_as_far_as_sound(found))
         except UnreadableError as refused:
             refuse(str(refused))
             return False
-        self._opened(path)
         return True
 
-    def _opened(self, path: Path) -> None:
+    def _opened(self, path: Path, set_aside: str) -> None:
         self.sharing.took(path)
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
-        if self.session.project.has_unknown:
-            self.told.emit(f"{shown(path)} holds things of a newer Zygoform. They are kept as they are.")
+        if set_aside:
+            self.told.emit(f"{shown(path)} {set_aside}")
         self._offer_copy(path)
 
     def _offer_copy(self, path: Path) -> None:
@@ -160,17 +167,18 @@ class Filing(QObject):
             return False
         self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
         others = self.sharing.others
-        self.told.emit(f"Saved as {shown(path)}{f'. {others}' if others else ''}")
+        more = "".join(f". {words}" for words in (self._left_out, others) if words)
+        self.told.emit(f"Saved as {shown(path)}{more}")
         return True
 
     def _saved(self, path: Path) -> bool:
         """Saves, unless the file was changed elsewhere; between looking and writing no other window comes."""
         from zygoform.files.guard import alone, stamp
-        from zygoform.files.saving import save_project
+        from zygoform.files.saving import Saved, left_out_words, save_project
 
         before, project = self.session.path, self.session.history.project
 
-        def work() -> tuple[Project, str] | None:
+        def work() -> tuple[Saved, str] | None:
             with alone(path):
                 if self.sharing.changed_elsewhere(path):
                     return None
@@ -188,6 +196,7 @@ class Filing(QObject):
             # A device's reading may come in meanwhile: it is saved too.
             return self._saved(path)
         self.session.saved_as(path, written[0])
+        self._left_out = left_out_words(written[0].left_out, "The file")
         return True
 
     def export_csv(self, kind: Literal["setting", "part"]) -> None:

@@ -1,17 +1,19 @@
 """A large project is read and planned while the window goes on answering."""
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QWidget
 
-from zygoform.app.background import Errand
+from zygoform.app.background import Errand, patiently
 from zygoform.app.slices import Slices
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.plan.memory import Memory
-from zygoform.core.plan.plan import Plan, plan_piecemeal
+from zygoform.core.plan.plan import Plan, compile_plan, plan_piecemeal
+from zygoform.core.plan.sound import kept_words, sound_part
 from zygoform.core.project import Project
 from zygoform.files.project_json import UnreadableError, read_project
 
@@ -33,7 +35,8 @@ def is_long(path: Path) -> bool:
 class LongOpening(QDialog):
     """Says what is being opened, and can be left: then the document before stays.
 
-    `find` runs in a thread. `taken` gets the project with its plan, `refused` what is wrong with it, in words.
+    `find` runs in a thread. `taken` gets the project with its plan and what is not in that, `refused` what is
+    wrong with it, in words.
     """
 
     def __init__(
@@ -41,7 +44,7 @@ class LongOpening(QDialog):
         window: QWidget,
         name: str,
         find: Callable[[], Project | UnreadableError],
-        taken: Callable[[Project, Planned], object],
+        taken: Callable[[Project, Planned, str], object],
         refused: Callable[[str], object],
     ) -> None:
         super().__init__(window)
@@ -75,11 +78,17 @@ class LongOpening(QDialog):
 
         def planned(plan: Plan | None) -> None:
             self.accept()
-            self._taken(found, (plan, memory))
+            self._taken(found, (plan, memory), unplanned_words(found))
 
-        def failed(wrong: Exception) -> None:
-            self.reject()
-            self._refused(f"This project cannot be worked out: {wrong}")
+        def failed(_wrong: Exception) -> None:
+            try:
+                project, planned, said = planned_as_far_as_sound(found)
+            except UnreadableError as refused:
+                self.reject()
+                self._refused(str(refused))
+            else:
+                self.accept()
+                self._taken(project, planned, said)
 
         self._slices.begin(plan_piecemeal(found, None, memory), planned, failed)
 
@@ -89,9 +98,41 @@ class LongOpening(QDialog):
         super().done(result)
 
 
+def planned_as_far_as_sound(project: Project) -> tuple[Project, Planned, str]:
+    """A project with its plan; what of it cannot be worked out is set aside, and told. Raises UnreadableError.
+
+    At once where all is well, as it is with everything this version writes.
+    """
+    memory = Memory()
+    try:
+        return project, (compile_plan(project, None, memory), memory), unplanned_words(project)
+    except Exception as wrong:
+        sound = patiently(partial(sound_part, project))
+        if sound is None:
+            words = (
+                f"Nothing of it can be worked out ({type(wrong).__name__}: {wrong}). The file was left as it is."
+            )
+            raise UnreadableError(words) from wrong
+        memory = Memory()
+        planned = compile_plan(sound.project, None, memory), memory
+        return sound.project, planned, unplanned_words(project, sound.set_aside)
+
+
+def unplanned_words(read: Project, broken: tuple[str, ...] = ()) -> str:
+    """What of a project is not in its plan, and kept as it is; nothing where all of it is."""
+    said = []
+    if read.has_unknown:
+        said.append(f"holds what this version does not know: {kept_words(read)}")
+    if broken:
+        said.append(f"holds what cannot be worked out: {', '.join(broken[:3])}")
+    return f"{', and '.join(said)}. It is kept as it is." if said else ""
+
+
 def read_or_why_not(path: Path) -> Project | UnreadableError:
     """The project in a file, or what is wrong with it."""
     try:
         return read_project(path)
     except UnreadableError as refused:
         return refused
+    except Exception as wrong:  # noqa: BLE001 - whatever is in a file, opening it ends in words
+        return UnreadableError(f"It cannot be read ({type(wrong).__name__}: {wrong}). It was left as it is.")

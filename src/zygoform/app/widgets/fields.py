@@ -15,6 +15,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.reading import Readings, Takes, counting
 from zygoform.core.measure.write import DisplayUnit
+from zygoform.files.names import as_written
 
 W = TypeVar("W", bound=QWidget)
 
@@ -89,6 +90,10 @@ UNDO_KEYS = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
 
 class LineEdit(QLineEdit):
     """A line that leaves the window its keys: Ctrl+U changes the unit and does not empty what was typed."""
+
+    def text(self) -> str:
+        """What was typed or pasted, as any file can hold it."""
+        return as_written(super().text())
 
     def event(self, event: QEvent) -> bool:
         override = isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride

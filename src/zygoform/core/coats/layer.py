@@ -5,6 +5,7 @@ from typing import Annotated, Literal, get_args
 from msgspec import Meta, Struct
 
 from zygoform.core.coats.coat import CoatId
+from zygoform.core.most import most
 
 Doing = Literal["test", "clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear"]
 DOINGS: tuple[Doing, ...] = get_args(Doing)
@@ -154,12 +155,12 @@ class FinishOrder(Struct, frozen=True):
 class Finishing(Struct, frozen=True):
     """All that was chosen about the finish of a project."""
 
-    zones: Annotated[tuple[ZoneChoice, ...], Meta(max_length=400)] = ()
-    moves: Annotated[tuple[ZoneMove, ...], Meta(max_length=2000)] = ()
-    colours: Annotated[tuple[Colour, ...], Meta(max_length=200)] = ()
-    recipes: Annotated[tuple[Recipe, ...], Meta(max_length=100)] = ()
-    shelf: Annotated[tuple[ShelfCan, ...], Meta(max_length=200)] = ()
-    cans: Annotated[tuple[CanCount, ...], Meta(max_length=200)] = ()
+    zones: Annotated[tuple[ZoneChoice, ...], Meta(max_length=most("finishing.zones"))] = ()
+    moves: Annotated[tuple[ZoneMove, ...], Meta(max_length=most("finishing.moves"))] = ()
+    colours: Annotated[tuple[Colour, ...], Meta(max_length=most("finishing.colours"))] = ()
+    recipes: Annotated[tuple[Recipe, ...], Meta(max_length=most("finishing.recipes"))] = ()
+    shelf: Annotated[tuple[ShelfCan, ...], Meta(max_length=most("finishing.shelf"))] = ()
+    cans: Annotated[tuple[CanCount, ...], Meta(max_length=most("finishing.cans"))] = ()
     order: FinishOrder = FinishOrder()
     celsius: Annotated[float, Meta(ge=-10, le=45)] = 20.0
     humidity: Annotated[float, Meta(ge=0, le=100)] = 50.0

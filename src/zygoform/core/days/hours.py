@@ -8,6 +8,7 @@ from typing import Annotated, Literal, get_args
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.most import most
 
 MINUTES_A_DAY = 1440
 Day = Annotated[str, Meta(pattern=r"^[0-9]{4}-[0-9]{2}-[0-9]{2}$")]
@@ -55,7 +56,7 @@ class Hours(Struct, frozen=True):
     """
 
     week: Annotated[tuple[Spans, ...], Meta(min_length=7, max_length=7)] = USUAL_WEEK
-    days: Annotated[tuple[OwnDay, ...], Meta(max_length=2000)] = ()
+    days: Annotated[tuple[OwnDay, ...], Meta(max_length=most("days.hours.days"))] = ()
     quiet_from: MinuteOfDay = 20 * 60
     quiet_to: MinuteOfDay = 8 * 60
     room: Room = Room()

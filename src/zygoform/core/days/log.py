@@ -7,6 +7,7 @@ from msgspec import Meta, Struct
 
 from zygoform.core.days.hours import DayOrNone, Hours
 from zygoform.core.days.moments import Moment, moment_of
+from zygoform.core.most import most
 
 EntryKind = Literal["began", "paused", "done", "tacky", "wrong", "answer", "note", "photo"]
 ENTRY_KINDS: tuple[EntryKind, ...] = get_args(EntryKind)
@@ -58,9 +59,9 @@ class Days(Struct, frozen=True):
     hours: Hours = Hours()
     start: DayOrNone = ""
     wanted: DayOrNone = ""
-    log: Annotated[tuple[Entry, ...], Meta(max_length=20_000)] = ()
-    lessons: Annotated[tuple[Lesson, ...], Meta(max_length=500)] = ()
-    pins: Annotated[tuple[StepPin, ...], Meta(max_length=500)] = ()
+    log: Annotated[tuple[Entry, ...], Meta(max_length=most("days.log"))] = ()
+    lessons: Annotated[tuple[Lesson, ...], Meta(max_length=most("days.lessons"))] = ()
+    pins: Annotated[tuple[StepPin, ...], Meta(max_length=most("days.pins"))] = ()
 
     @property
     def is_begun(self) -> bool:

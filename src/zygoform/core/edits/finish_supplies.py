@@ -12,9 +12,10 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import Task, TimeTaken
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.write import OUNCE
+from zygoform.core.most import most
 from zygoform.core.project import Project
 
-MOST_COLOURS, MOST_RECIPES, MOST_CANS = 200, 100, 99
+MOST_CANS = 99
 _RGB = re.compile(r"#?([0-9a-fA-F]{6})$")
 _AMOUNT = re.compile(r"\s*([0-9]+(?:[.,][0-9]+)?)\s*(ml|l|fl oz|oz|qt|gal|pt)?\s*$")
 _LITRES = {
@@ -31,7 +32,7 @@ _LITRES = {
 def add_colour(project: Project, name: str, rgb: str, tin: str = "") -> Edited:
     """A colour into the fan: its name, how it looks, and which tin holds it."""
     finishing = project.finishing
-    _room(len(finishing.colours), MOST_COLOURS, "colours")
+    _room(len(finishing.colours), most("finishing.colours"), "colours")
     own = _next("k", [colour.id for colour in finishing.colours])
     colour = Colour(own, _name(name, "name", 40), read_rgb(rgb), _words(tin, "tin", 60))
     return _with(project, f"Colour {literal(colour.name)}", {own}, colours=(*finishing.colours, colour))
@@ -88,7 +89,7 @@ def read_rgb(text: str) -> str:
 def add_recipe(project: Project, name: str, parts: tuple[RecipePart, ...] = ()) -> Edited:
     """A mix, to be filled in."""
     finishing = project.finishing
-    _room(len(finishing.recipes), MOST_RECIPES, "recipes")
+    _room(len(finishing.recipes), most("finishing.recipes"), "recipes")
     own = _next("r", [recipe.id for recipe in finishing.recipes])
     recipe = Recipe(own, _name(name, "name", 60), parts)
     return _with(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, recipe))
@@ -97,7 +98,7 @@ def add_recipe(project: Project, name: str, parts: tuple[RecipePart, ...] = ()) 
 def take_recipe(project: Project, recipe: Recipe) -> Edited:
     """A recipe of another project; what it says of colours belongs to that one's fan."""
     finishing = project.finishing
-    _room(len(finishing.recipes), MOST_RECIPES, "recipes")
+    _room(len(finishing.recipes), most("finishing.recipes"), "recipes")
     own = _next("r", [other.id for other in finishing.recipes])
     parts = tuple(structs.replace(part, colour="") for part in recipe.parts)
     taken = structs.replace(recipe, id=own, parts=parts)

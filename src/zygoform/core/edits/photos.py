@@ -6,15 +6,14 @@ from zygoform.core.condition.photo import Dot, Photo
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.most import most
 from zygoform.core.project import Project
-
-MOST_PHOTOS = 60
 
 
 def add_photos(project: Project, files: tuple[tuple[str, str], ...], own: str = "") -> Edited:
     """Takes files (name, title) that lie in the project's folder of photos into it; `own` is that folder's id."""
-    if len(project.photos) + len(files) > MOST_PHOTOS:
-        raise BadInputError("out_of_range", f"A project holds at most {MOST_PHOTOS} photos.")
+    if len(project.photos) + len(files) > most("photos"):
+        raise BadInputError("out_of_range", f"A project holds at most {most('photos')} photos.")
     first = 1 + max((int(p.id[1:]) for p in project.photos if p.id[1:].isdecimal()), default=0)
     new = tuple(Photo(f"h{first + k}", file, title[:60]) for k, (file, title) in enumerate(files))
     words = Message("Brought a photo in" if len(new) == 1 else f"Brought {len(new)} photos in")

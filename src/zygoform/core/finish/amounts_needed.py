@@ -139,7 +139,8 @@ def _parts(
     """What is bought for a coat: itself, the paint in a wash, or every part of a recipe but water."""
     recipe = finishing.recipe(layer.recipe)
     named = colour.name if colour is not None else ""
-    if recipe is not None and recipe.parts:
+    # A recipe of nothing, as a file may hold it, says nothing: then it is the material as sold.
+    if recipe is not None and sum(part.parts for part in recipe.parts) > 0:
         shares = mix(1.0, [part.parts for part in recipe.parts]).amounts
         for part, share in zip(recipe.parts, shares, strict=True):
             own = finishing.colour(part.colour)

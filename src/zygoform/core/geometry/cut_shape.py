@@ -3,6 +3,7 @@
 All outlines run counter-clockwise, in any one unit.
 """
 
+import heapq
 import math
 from collections.abc import Sequence
 from itertools import pairwise
@@ -72,12 +73,28 @@ def checked_outline(points: Sequence[Point]) -> Outline:
 
 def simplified(outline: Outline, most: int) -> Outline:
     """At most so many corners: again and again the one goes that changes the area least (Visvalingam, 1993)."""
-    points = list(outline)
-    while len(points) > most:
-        n = len(points)
-        least = min(range(n), key=lambda k: abs(_turn(points[k - 1], points[k], points[(k + 1) % n])))
-        points.pop(least)
-    return tuple(points)
+    n = len(outline)
+    before, after = [k - 1 for k in range(n)], [k + 1 for k in range(n)]
+    before[0], after[-1] = n - 1, 0
+
+    def changes(k: int) -> float:
+        return abs(_turn(outline[before[k]], outline[k], outline[after[k]]))
+
+    now = [changes(k) for k in range(n)]
+    waiting = [(area, k) for k, area in enumerate(now)]
+    heapq.heapify(waiting)
+    kept = [True] * n
+    while n > most:
+        area, k = heapq.heappop(waiting)
+        if not kept[k] or area != now[k]:
+            # Its neighbour went meanwhile: it waits with another area.
+            continue
+        kept[k], n = False, n - 1
+        after[before[k]], before[after[k]] = after[k], before[k]
+        for beside in (before[k], after[k]):
+            now[beside] = changes(beside)
+            heapq.heappush(waiting, (now[beside], beside))
+    return tuple(point for point, stays in zip(outline, kept, strict=True) if stays)
 
 
 def convex_pieces(outline: Outline) -> tuple[Outline, ...]:

@@ -9,5 +9,6 @@ touched.py     what an edit touched, by which screens refresh
 finish_stage.py zones, stacks and what they need
 steps_stage.py all there is to do, in order
 days_stage.py  the plan of days from a moment on, and otherwise
+sound.py       what of a document can be worked out, where something in it makes that break
 plan.py        all stages together, what to buy, what to mind
 """

@@ -21,7 +21,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import OVER_ALL, PieceBase
 from zygoform.core.measure.param import param, params
 from zygoform.files.names import from_text
-from zygoform.files.recovery import Compared, Copy, compare, left_behind, offer_words
+from zygoform.files.recovery import Compared, Copy, compare, found_left_behind, offer_words
 
 
 class StartBox(QFrame):
@@ -113,8 +113,14 @@ class StartBox(QFrame):
 
     def _others(self, column: QVBoxLayout) -> None:
         """Work left behind by a crash, files opened before, the demo."""
-        for copy in left_behind():
+        left = found_left_behind()
+        for copy in left.copies:
             column.addWidget(self._left_behind(copy))
+        for words in left.unreadable:
+            told = wrapped(words, "second")
+            told.setObjectName("left_unreadable")
+            told.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
+            column.addWidget(told)
         column.addSpacing(10)
         column.addWidget(label("Or go on with", "second"))
         for path in [from_text(name) for name in self._recent][:3]:
