@@ -6,10 +6,16 @@ import tempfile
 import pytest
 from hypothesis import HealthCheck, settings
 
-from tests.fuzzing import QUIET
+from tests.fuzzing import FULL, QUIET
 
 # Deterministic, and no clock: a slow machine must not fail a right program.
-settings.register_profile("zygoform", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile(
+    "zygoform",
+    deadline=None,
+    derandomize=True,
+    max_examples=200 if FULL else 60,
+    suppress_health_check=[HealthCheck.too_slow],
+)
 settings.load_profile("zygoform")
 
 

@@ -5,6 +5,7 @@ import multiprocessing
 import os
 import sys
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 
@@ -95,3 +96,11 @@ def bare(app: QApplication) -> Iterator[Desk]:
     made = Desk(app, fresh_project())
     yield made
     made.close()
+
+
+@pytest.fixture
+def empty_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    """A user who has never started the program."""
+    monkeypatch.setenv("XDG_CONFIG_HOME", str(tmp_path / "config"))
+    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
+    return tmp_path

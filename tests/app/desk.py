@@ -2,13 +2,14 @@
 
 import time
 from collections.abc import Callable
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from PySide6.QtCore import QEvent, QPoint, QPointF, Qt
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
+from zygoform.app.application import Application
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.main_view import MainView
 from zygoform.app.main_window import MainWindow
@@ -25,6 +26,13 @@ ACTIVE_MS = 2000
 LONGEST = 600.0
 """Seconds: what has not come by then never will, however busy the machine is."""
 NONE = Qt.KeyboardModifier.NoModifier
+
+
+def put_on_look(desk: Application, **settings: Any) -> None:
+    """Another look, as from the settings, until all of it stands."""
+    desk.preferences.set(**settings)
+    while desk.look.busy:
+        QApplication.processEvents()
 
 
 class Desk:

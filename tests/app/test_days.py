@@ -8,9 +8,10 @@ import pytest
 import vobject
 from msgspec import structs
 from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLabel, QListWidget, QPushButton
 
-from tests.app.desk import Desk
+from tests.app.desk import LEFT, NONE, Desk
 from zygoform.app.autosave import Autosave
 from zygoform.app.clock import Clock
 from zygoform.app.stages.days.stage import DaysStage
@@ -247,7 +248,8 @@ def test_notes_lessons_and_the_list(bench: Bench) -> None:
     bench.click("days_done")
     bench.ready()
     assert words(bench, "log_total").startswith("65 of 75"), "the sum is that of the plan before"
-    assert any("The left bay is rough" in label.text() for label in bench.stage.log.findChildren(QLabel))
+    model = bench.stage.log.lines.model()
+    assert any("The left bay is rough" in model.index(k, 0).data() for k in range(model.rowCount()))
 
 
 def test_photos_are_brought_in_at_their_step_and_seen_there(bench: Bench, tmp_path: Path) -> None:
@@ -268,11 +270,12 @@ def test_photos_are_brought_in_at_their_step_and_seen_there(bench: Bench, tmp_pa
     assert bench.find(QLabel, "step_photo_where").text() == "Photo 1 of 2: one"
     # From the log to the step at which the demo has one; one taken out of the document is not missed.
     bench.stage.pages.turn_to("log")
-    lines = bench.stage.log.rows.count()
-    bench.click("log_all")
-    assert bench.stage.log.rows.count() == len(bench.session.project.days.log) > lines
+    assert bench.stage.log.lines.model().rowCount() == len(bench.session.project.days.log)
     before = next(entry for entry in bench.session.project.days.log if entry.photo and entry not in two)
-    bench.click(f"see_{before.id}")
+    lines, log = bench.stage.log.lines, bench.session.project.days.log
+    row = lines.visualRect(lines.model().index(len(log) - 1 - log.index(before), 0))
+    QTest.mouseClick(lines.viewport(), LEFT, NONE, row.center())
+    bench.settle()
     assert (bench.stage.pages.value, bench.stage._chosen) == ("steps", before.step)
     bench.wait(lambda: bench.find(StepPhotos, "step_photos")._reader.is_there)
     bench.session.try_do(lambda p: remove_photo(p, before.photo))
@@ -301,7 +304,7 @@ def test_what_was_written_down_is_kept_at_once(bench: Bench) -> None:
     keeping = Autosave(bench.session, bench.frame)
     bench.go()
     bench.click("days_begin")
-    keeping._background.wait()
+    keeping._journal.wait()
     assert keeping._keeper.path is not None
     assert read_project(keeping._keeper.path).days.log == bench.session.project.days.log
     keeping.close()

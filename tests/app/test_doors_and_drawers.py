@@ -72,14 +72,14 @@ def test_an_outline_of_ones_own_is_taken_from_a_file(desk: Desk, tmp_path: Path)
     )
     desk.window.filing.ask_open = lambda _kinds: str(path)
     desk.click("outline_c1")
-    assert desk.plan.failures == ()
+    desk.wait(lambda: desk.plan.failures == ())
     assert len(cut_out(desk).outline) == 6
     assert desk.session.history.project is desk.session.project
     broken = tmp_path / "broken.dxf"
     broken.write_text("0\nSECTION\n")
     desk.window.filing.ask_open = lambda _kinds: str(broken)
     desk.click("outline_c1")
-    assert "broken.dxf was not taken: This is no DXF" in desk.told[-1]
+    desk.wait(lambda: "broken.dxf was not taken: This is no DXF" in desk.told[-1])
     assert len(cut_out(desk).outline) == 6
     # Both templates leave as files of their own, and are read again as what they are.
     saved = tmp_path / "doors.svg"

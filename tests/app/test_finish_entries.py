@@ -54,7 +54,7 @@ def test_every_layer_there_is_can_be_added_and_changed(
         elif own.doing in ("scuff", "sand"):
             assert shown == {"layer_grits"}
         if editor.way is not None:
-            for way, _ in editor.way._options:
+            for way, _ in editor.way._options if not k else editor.way._options[-1:]:
                 desk.choose("layer_way", way)
                 assert zone(desk, "p1/top").layers[k].way == way
         if editor.material is not None:

@@ -7,7 +7,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
-from tests.app.desk import Desk
+from tests.app.desk import Desk, put_on_look
 from tests.fuzzing import FULL
 from zygoform.app.application import Application
 from zygoform.app.main_window import MainWindow
@@ -77,7 +77,7 @@ def test_another_look_while_papers_are_written(app: QApplication, tmp_path: Path
         path = tmp_path / f"{k}.pdf"
         filing.ask_save = lambda _n, _k, path=path: str(path)  # type: ignore[misc]
         filing.export_sheet()
-        desk.preferences.set(text_percent=(100, 115, 130)[k % 3], theme=("light", "dark")[k % 2])
+        put_on_look(desk, text_percent=(100, 115, 130)[k % 3], theme=("light", "dark")[k % 2])
         desk.window.go(("survey", "redesign", "cut", "buy")[k % 4])
         desk.session.do(lambda p, k=k: set_value(p, "c1", "overhang_left", 20.0 + k))  # type: ignore[misc]
         QTest.qWait(15)
@@ -90,7 +90,7 @@ def test_another_look_while_papers_are_written(app: QApplication, tmp_path: Path
             QTest.qWait(10)
         written += path.read_bytes().startswith(b"%PDF")
     assert written == ROUNDS
-    desk.preferences.set(text_percent=100, theme="light")
+    put_on_look(desk, text_percent=100, theme="light")
     desk.window.filing.ask_unsaved = lambda: "discard"
     frame.close()
     frame.deleteLater()

@@ -17,6 +17,7 @@ from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
 from tests.app.desk import Desk as Hands
 from tests.faults import full_disk
+from tests.fuzzing import KILLS
 from zygoform.app import autosave
 from zygoform.app.actions.asking import ChangedChoice, CopyChoice
 from zygoform.app.application import Application
@@ -37,8 +38,6 @@ from zygoform.files.project_json import read_project, write_project
 from zygoform.files.recovery import Copy, RecoveryFile, compare, drop, left_behind, offer_words
 from zygoform.files.settings_json import Settings, read_settings, write_settings
 from zygoform.files.user_folder import config_folder, state_folder
-
-KILLS = int(os.environ.get("ZYGOFORM_KILLS", "5"))
 
 AT_WORK = """
 import sys, time
@@ -73,14 +72,6 @@ timer.timeout.connect(edit)
 timer.start(15)
 app.exec()
 """
-
-
-@pytest.fixture
-def empty_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
-    """A user who has never started the program."""
-    monkeypatch.setenv("XDG_CONFIG_HOME", str(tmp_path / "config"))
-    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
-    return tmp_path
 
 
 @pytest.mark.parametrize("seed", range(KILLS))

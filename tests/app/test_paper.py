@@ -51,8 +51,7 @@ def made(project: Project) -> tuple[Project, Plan]:
     return project, plan
 
 
-@pytest.mark.parametrize("paper", ["A4", "Letter"])
-@pytest.mark.parametrize("system", ["inch", "mm"])
+@pytest.mark.parametrize(("system", "paper"), [("inch", "Letter"), ("mm", "A4")])
 @pytest.mark.parametrize("kind", PAPERS, ids=lambda kind: kind.id)
 def test_every_print_holds_what_it_is_for_and_cuts_nothing_off(kind: object, system: str, paper: str) -> None:
     project = set_paper(set_unit(with_own(), system).project, paper).project  # type: ignore[arg-type]

@@ -6,7 +6,7 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QAbstractItemView, QApplication, QDialog, QLabel, QLineEdit, QListWidget, QWidget
 
-from tests.app.desk import Desk
+from tests.app.desk import Desk, put_on_look
 from zygoform.app.application import Application as Whole
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
@@ -90,7 +90,7 @@ def test_another_look_keeps_document_screen_and_size(app: QApplication) -> None:
     kept, history = whole.session.project, whole.session.history
     try:
         for theme, percent in (("dark", 100), ("dark", 150), ("light", 115)):
-            preferences.set(theme=theme, text_percent=percent)
+            put_on_look(whole, theme=theme, text_percent=percent)
             app.processEvents()
             assert percent / 100 == t.SCALE
             assert whole.window.stage == "cut"
@@ -307,7 +307,7 @@ def test_another_look_does_not_forget_who_else_has_the_file(app: QApplication, t
         assert whole.window.filing.open_file(path)
         theirs = set_value(counter_begun(), "c1", "radius", 40.0).project
         write_project(path, theirs)
-        preferences.set(theme="dark")
+        put_on_look(whole, theme="dark")
         app.processEvents()
         assert list(tmp_path.glob(".zygoform-*.open")), "nobody else is told any more"
         whole.session.do(lambda project: set_value(project, "c1", "radius", 30.0))

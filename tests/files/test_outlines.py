@@ -2,21 +2,27 @@
 
 import io
 import math
+import random
 from contextlib import suppress
 from pathlib import Path
 
+import numpy as np
 import pytest
+import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from shapely import Polygon
+from shapely import LinearRing, Polygon
 
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
-from tests.fuzzing import CASES, fuzz
+from tests.drawings import Point, dxf_drawing, followed, ring_of, svg_drawing
+from tests.fuzzing import CASES, FULL, fuzz
 from tests.planned import changed, plan_of
+from zygoform.app.background import read_drawing
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.cut_shape import checked_outline
+from zygoform.core.geometry.cut_shape import checked_outline, simplified
 from zygoform.core.outcome.outcome import Template
+from zygoform.files.closed_lines import FLAT
 from zygoform.files.outline_dxf import outlines_of_dxf
 from zygoform.files.outline_svg import outlines_of_svg
 from zygoform.files.outlines import DrawingKind, read_outline, template_text
@@ -98,6 +104,91 @@ def test_files_that_hold_no_outline_are_refused_in_words(tmp_path: Path) -> None
             with pytest.raises(BadInputError) as refused:
                 read_outline(path)
             assert refused.value.message
+
+
+@pytest.mark.parametrize("seed", range(210 if FULL else 24))
+@pytest.mark.parametrize("kind", KINDS)
+def test_well_formed_drawings_are_followed_closely(kind: DrawingKind, seed: int) -> None:
+    """Curves, arcs, splines, blocks, transforms, loose lines: within 0.05 mm of the line they were drawn from."""
+    text, wanted = (svg_drawing if kind == "svg" else dxf_drawing)(seed)
+    found = (outlines_of_svg if kind == "svg" else outlines_of_dxf)(text)
+    largest = max((Polygon(ring) for ring in found), key=lambda ring: ring.area)
+    # Each point of either lies on the other: of what was followed in chords with the chords' own error.
+    lines = largest.exterior, Polygon(wanted).exterior
+    assert max(distance(one, other) for one, other in (lines, lines[::-1])) <= FLAT * 1.02
+
+
+def distance(one: LinearRing, other: LinearRing) -> float:
+    """The farthest that points along `one` lie from `other` (mm)."""
+    along = shapely.line_interpolate_point(one, np.linspace(0, one.length, 3000))
+    return float(shapely.distance(along, other).max())
+
+
+def grid(many: int) -> str:
+    """Cells of so many by so many, each side a line of its own; written as DXF."""
+    from ezdxf.filemanagement import new
+
+    document = new()
+    for a in range(many + 1):
+        for b in range(many):
+            document.modelspace().add_line((a, b), (a, b + 1))
+            document.modelspace().add_line((b, a), (b + 1, a))
+    written = io.StringIO()
+    document.write(written)
+    return written.getvalue()
+
+
+def test_what_lines_enclose_together_is_found_at_once_however_many_loops_there_are() -> None:
+    for many in (4, 30):
+        (outer,) = outlines_of_dxf(grid(many))
+        assert Polygon(outer).area == pytest.approx(many * many)
+
+
+HEAD = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink">'
+NESTED = "".join(f'<g id="n{k}"><use href="#n{k + 1}"/><use href="#n{k + 1}"/></g>' for k in range(40))
+
+
+@pytest.mark.parametrize(
+    ("content", "why"),
+    [
+        (HEAD + '<g id="a"><use xlink:href="#a"/></g></svg>', "uses itself"),
+        (HEAD + '<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g></svg>', "uses itself"),
+        (f'{HEAD}{NESTED}<g id="n40"><path d="M0 0 9 0 9 9Z"/></g></svg>', "elements"),
+        (HEAD + "<g>" * 300 + "</g>" * 300 + "</svg>", "deep"),
+        (HEAD + '<path d="M0 0', "damaged at line 1"),
+        (f'{HEAD}<path d="M0 0 {"L1 1 2 3 " * 110_000}Z"/></svg>', "points"),
+        (HEAD + "</svg>", "no closed line"),
+    ],
+    ids=lambda value: value if len(value) < 40 else "",
+)
+def test_what_has_no_end_is_refused_with_its_reason(tmp_path: Path, content: str, why: str) -> None:
+    path = tmp_path / "a.svg"
+    path.write_text(content)
+    with pytest.raises(BadInputError, match=why):
+        read_drawing(path)
+
+
+def test_by_its_own_process_it_is_the_same(tmp_path: Path) -> None:
+    path = tmp_path / "a.dxf"
+    path.write_text(dxf_drawing(1)[0])
+    assert read_drawing(path) == read_outline(path)
+    with pytest.raises(BadInputError, match="cannot be read"):
+        read_drawing(tmp_path / "none.svg")
+
+
+@pytest.mark.parametrize("many", [3, 60, 900])
+def test_as_many_corners_as_asked_for_are_left_and_the_least_of_them_went(many: int) -> None:
+    """Against taking the least one out again and again, all others looked at each time."""
+    outline = tuple(followed(ring_of(random.Random(many), ("line", "curve")))[: many + 40])
+    points = list(outline)
+    while len(points) > many:
+        sizes = [abs(triangle(points[k - 1], points[k], points[(k + 1) % len(points)])) for k in range(len(points))]
+        points.pop(sizes.index(min(sizes)))
+    assert simplified(outline, many) == tuple(points)
+
+
+def triangle(a: Point, b: Point, c: Point) -> float:
+    return (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])
 
 
 @settings(fuzz, max_examples=CASES // 10)

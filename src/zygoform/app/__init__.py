@@ -6,6 +6,7 @@ collecting.py      garbage is collected in the interface's thread alone
 idle_loading.py    what is gone to later, loaded while nothing happens
 main_window.py     the window's frame with the stages, seen while the rest loads
 application.py     one document in one window, made anew for another look
+another_look.py    another theme or text size: screens go and come one by one
 main_view.py       what stands in it: wires the regions, nothing else
 finding.py         what the finder can find
 summaries.py       what stands in each block of the stages

@@ -1,9 +1,12 @@
 """One document in one window: session, window and keeping, made anew for another look."""
 
+from pathlib import Path
+
 from PySide6.QtCore import QObject, QTimer
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QApplication
 
+from zygoform.app.another_look import AnotherLook
 from zygoform.app.autosave import Autosave
 from zygoform.app.clock import Clock
 from zygoform.app.main_view import MainView
@@ -35,8 +38,12 @@ class Application(QObject):
             else fresh_project(preferences.settings.shop, prices, preferences.fan, preferences.lessons)
         )
         self.session = Session(project, soon=True)
+        self._shared: tuple[Path | None, str] = None, ""
         self.keeping = Autosave(self.session, self, self._known)
-        self.window = self._furnish("redesign" if demo else "survey")
+        self._stage = "redesign" if demo else "survey"
+        self.window = self._furnish()
+        self.window.go(self._stage)
+        self.look = AnotherLook(frame, self._put_on, self._furnish, self._on_anew)
         left_out = " ".join(filter(None, (preferences.left_out, left_out_of(prices) if prices else "")))
         if left_out:
             # Once the window stands.
@@ -44,13 +51,12 @@ class Application(QObject):
         preferences.looked.connect(self._on_looked)
         QGuiApplication.styleHints().colorSchemeChanged.connect(self._on_desktop)
 
-    def _furnish(self, stage: str) -> MainView:
+    def _furnish(self) -> MainView:
         window = MainView(self.session, self._frame, self.preferences)
         window.closing.connect(self.keeping.close)
         window.taken_up.connect(self.take_up)
         self.keeping.told.connect(window.tell)
         self.keeping.warned.connect(window.head.warn)
-        window.go(stage)
         return window
 
     def take_up(self, copy: Copy) -> None:
@@ -82,7 +88,7 @@ class Application(QObject):
 
     def _known(self) -> str:
         """What the open file held when it was last read or written here."""
-        return self.window.filing.sharing.known[1]
+        return self._shared[1] if self.look.busy else self.window.filing.sharing.known[1]
 
     def _on_desktop(self) -> None:
         if self.preferences.settings.theme == "desktop":
@@ -90,12 +96,23 @@ class Application(QObject):
 
     def _on_looked(self) -> None:
         """Another theme or text size: all that is seen is made anew, the document stays."""
-        settings, stage = self.preferences.settings, self.window.stage
+        if not self.look.busy:
+            self._stage, self._shared = self.window.stage, self.window.filing.leave()
+            self.look.begin(self.window)
+
+    def _put_on(self) -> None:
+        settings = self.preferences.settings
         put_on(self._app, settings.theme, settings.text_percent)
-        before = self.window
-        self._frame.clear()
-        self.window = self._furnish(stage)
-        self.window.filing.take_over(before.filing)
+
+    def _on_anew(self, window: MainView) -> None:
+        """The screens are those of the new look."""
+        window.go(self._stage)
+        path, known = self._shared
+        self._shared = None, ""
+        if path is not None:
+            # Not as it is now: the file may have changed since it was read.
+            window.filing.sharing.expect(path, known)
+        self.window = window
 
 
 def left_out_of(prices: PriceList) -> str:

@@ -12,9 +12,12 @@ from contextlib import suppress
 from functools import partial
 from itertools import count
 from pathlib import Path
-from typing import Any, TypeVar
+from typing import TYPE_CHECKING, Any, TypeVar
 
 from PySide6.QtCore import QCoreApplication, QEventLoop, QObject, Signal
+
+if TYPE_CHECKING:
+    from zygoform.core.geometry.plane import Outline
 
 Result = TypeVar("Result")
 
@@ -192,3 +195,28 @@ def read_picture(path: Path, widest: int) -> tuple[int, int, bytes]:
     width, height = struct.unpack("<II", head) if len(head) == 8 else (0, 0)
     whole = done.returncode == 0 and len(pixels) == 4 * width * height
     return (width, height, pixels) if whole else (0, 0, b"")
+
+
+def read_drawing(path: Path) -> "Outline":
+    """The largest closed line of a drawing, read by a process of its own. Raises BadInputError, in words.
+
+    For a background thread.
+    """
+    import subprocess
+
+    import msgspec
+
+    from zygoform.core.errors import BadInputError
+
+    command = [sys.executable, "-P", "-m", "zygoform.app.outline_process", str(path)]
+    try:
+        done = subprocess.run(command, capture_output=True, timeout=PICTURE_SECONDS, check=False)  # noqa: S603
+    except subprocess.TimeoutExpired:
+        done = None
+    if done is None or done.returncode or not done.stdout:
+        words = "It takes more time or memory than any good drawing: draw it with fewer lines and points."
+        raise BadInputError("out_of_range", words, "outline")
+    said = msgspec.json.decode(done.stdout)
+    if "fault" in said:
+        raise BadInputError("impossible", said["fault"], "outline")
+    return tuple((x, y) for x, y in said["outline"])

@@ -83,8 +83,15 @@ def run(arguments: list[str] | None = None) -> int:
         # Nobody's settings and unsaved work stand on them.
         with tempfile.TemporaryDirectory(prefix="zygoform-shots-") as nobodys:
             os.environ["XDG_CONFIG_HOME"] = os.environ["XDG_STATE_HOME"] = nobodys
-            for path in take_shots(app, Path(asked.shots)):
-                print(path)
+            try:
+                for path in take_shots(app, Path(asked.shots)):
+                    print(path)
+            except OSError as refused:
+                why = refused.strerror or refused
+                print(
+                    f"No pictures: {refused.filename or asked.shots}: {why}. Name another folder.", file=sys.stderr
+                )
+                return 2
         return 0
     return _show(app, asked)
 

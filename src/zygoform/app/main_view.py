@@ -1,6 +1,6 @@
 """What stands in the frame: puts the regions in place and wires them, nothing else."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from functools import partial
 from importlib import import_module
 from typing import TYPE_CHECKING
@@ -92,6 +92,13 @@ class MainView(QWidget):
         session.opened.connect(self._on_opened)
         frame.may_close = self._may_close
         frame.furnish(self)
+
+    def take_pages(self) -> Iterator[QWidget]:
+        """Takes the screens out one after the other, that which is seen last: they are thrown away."""
+        for stage in sorted(self._made, key=lambda stage: stage == self.stage):
+            page = self._made.pop(stage)
+            self.stages.removeWidget(page)
+            yield page
 
     def go(self, stage: str) -> None:
         """Shows a stage."""

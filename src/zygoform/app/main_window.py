@@ -43,14 +43,16 @@ class MainWindow(QWidget):
         self._row.takeAt(1)
         self._row.addWidget(inside, 1)
 
-    def clear(self) -> None:
-        """Takes everything out and puts new stages in, for another look."""
+    def clear(self) -> list[QWidget]:
+        """Takes everything out, for another look; returns what stood there."""
+        stood = []
         while (item := self._row.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.setParent(None)
-                widget.deleteLater()
+            if (widget := item.widget()) is not None:
+                stood.append(widget)
+        return stood
+
+    def stand(self) -> None:
+        """Puts new stages in."""
         self.navigation = StageNavigation(STAGES)
         self._row.addWidget(self.navigation)
         self._row.addStretch(1)

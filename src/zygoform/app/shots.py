@@ -1,13 +1,15 @@
 """Pictures of every main view with the demo, at 1280 x 800."""
 
+import errno
 import time
 from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop
-from PySide6.QtWidgets import QApplication, QPushButton
+from PySide6.QtWidgets import QApplication, QPushButton, QWidget
 
+from zygoform.app.another_look import AnotherLook
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.clock import Clock
 from zygoform.app.main_view import MainView
@@ -22,7 +24,7 @@ from zygoform.files.demo_days import in_its_days
 from zygoform.files.demo_set import set_demo
 from zygoform.files.settings_json import Theme
 
-LONGEST_WAIT = 20.0
+LONGEST_WAIT = 300.0
 NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)
 """The demo is always as it was then."""
 
@@ -39,15 +41,25 @@ class _Studio:
     def shot(self, name: str) -> None:
         """Takes a picture once everything that waits is done."""
         _settle(self.app, lambda: not any(view.drawing.busy for view in self.frame.findChildren(PieceView)))
+        self.keep(self.frame, name)
+
+    def keep(self, widget: QWidget, name: str) -> None:
+        """Writes a picture of a widget as it is. Raises OSError."""
         path = self.folder / f"{name}.png"
-        self.frame.grab().save(str(path))
+        if not widget.grab().save(str(path)):
+            raise OSError(errno.EIO, "a picture cannot be written there", str(path))
         self.taken.append(path)
 
     def wear(self, theme: Theme) -> None:
         """The same document in another look."""
-        put_on(self.app, theme)
-        self.frame.clear()
-        self.window = MainView(self.session, self.frame)
+        look = AnotherLook(
+            self.frame, lambda: put_on(self.app, theme), lambda: MainView(self.session, self.frame), self._wear
+        )
+        look.begin(self.window)
+        _settle(self.app, lambda: not look.busy)
+
+    def _wear(self, window: MainView) -> None:
+        self.window = window
 
     def close(self) -> None:
         self.session.saved = self.session.history.project
@@ -91,9 +103,7 @@ def _gallery(studio: _Studio) -> None:
     gallery.resize(1280, 800)
     gallery.show()
     _settle(studio.app, lambda: gallery.is_whole)
-    path = studio.folder / "redesign-gallery.png"
-    gallery.grab().save(str(path))
-    studio.taken.append(path)
+    studio.keep(gallery, "redesign-gallery")
     gallery.close()
 
 

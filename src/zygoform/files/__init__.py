@@ -27,6 +27,7 @@ pattern_pdf.py    the map of a pattern to scale
 pattern_drawing.py  a pattern in SVG and DXF, a layer for each front
 outline_svg.py    outlines in SVG
 outline_dxf.py    outlines in DXF
+closed_lines.py   the closed lines of a drawing
 outlines.py       either of them by a name's ending
 rolls_pdf.py      what is cut from rolls, on it
 worksheet_pdf.py  the work sheet

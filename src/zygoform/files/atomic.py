@@ -52,6 +52,7 @@ def same_content(one: Path, other: Path) -> bool:
 
 
 def _replace(target: Path, fill: Callable[[int], None], check: Callable[[Path], None] = lambda _part: None) -> None:
+    _check(target)
     part = target.with_name(f"{_own_parts()}{os.urandom(6).hex()}.part")
     # Made by hand: what is made for temporary use only its maker could read.
     handle = os.open(part, os.O_RDWR | os.O_CREAT | os.O_EXCL | os.O_NOFOLLOW | os.O_CLOEXEC, 0o666)
@@ -73,6 +74,22 @@ def _replace(target: Path, fill: Callable[[int], None], check: Callable[[Path], 
         raise
     _settle(target.parent)
     sweep(target.parent)
+
+
+def _check(target: Path) -> None:
+    """Raises OSError where what has that name may not be written over: no file, or a write-protected one."""
+    try:
+        mode = target.lstat().st_mode
+    except OSError:
+        return
+    if stat.S_ISLNK(mode):
+        # The link itself is replaced.
+        return
+    if not stat.S_ISREG(mode):
+        raise OSError(errno.EINVAL, "what is there is no file that could be written over", str(target))
+    # Whoever may do anything is not told otherwise by the system: the protection was meant all the same.
+    if not mode & 0o222 or not os.access(target, os.W_OK):
+        raise PermissionError(errno.EACCES, "the file is write-protected; save under another name", str(target))
 
 
 def _target(path: Path) -> Path:

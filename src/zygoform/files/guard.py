@@ -3,6 +3,7 @@
 import errno
 import fcntl
 import os
+import stat
 import time
 import zlib
 from collections.abc import Iterator
@@ -32,8 +33,11 @@ def stamp(path: Path) -> str:
     import hashlib
 
     try:
-        with path.open("rb") as file:
-            return hashlib.file_digest(file, "sha256").hexdigest()
+        # Not to wait for someone who writes to it, if it is a pipe.
+        handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC)
+        with os.fdopen(handle, "rb") as file:
+            is_file = stat.S_ISREG(os.fstat(handle).st_mode)
+            return hashlib.file_digest(file, "sha256").hexdigest() if is_file else ""
     except OSError:
         return ""
 

@@ -51,7 +51,8 @@ def outlines_of_svg(text: str) -> list[Outline]:
         # At 25.4 dots an inch a millimetre is a unit.
         read = SVG.parse(io.StringIO(text), ppi=25.4)
         shapes = [element for element in read.elements() if isinstance(element, Shape)]
-        lines = [line for shape in shapes for part in Path(shape).as_subpaths() for line in _line(Path(part))]
+        # A turned rectangle is turned only as a path.
+        lines = [line for shape in shapes for part in abs(Path(shape)).as_subpaths() for line in _line(Path(part))]
     except (ValueError, TypeError, KeyError, AttributeError, SyntaxError, IndexError, ArithmeticError) as refused:
         raise BadInputError("impossible", "This is no SVG that can be read.", "outline") from refused
     return closed_lines(lines)

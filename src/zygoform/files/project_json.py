@@ -51,7 +51,7 @@ def write_project(path: Path, project: Project) -> tuple[Project, tuple[str, ...
     left_out: tuple[str, ...] = ()
     try:
         content = dump_project(project)
-    except (msgspec.ValidationError, ValueError, TypeError):
+    except (msgspec.ValidationError, BadInputError, ValueError, TypeError):
         from zygoform.files.writable import writable
 
         project, left_out = writable(project)
@@ -63,7 +63,10 @@ def write_project(path: Path, project: Project) -> tuple[Project, tuple[str, ...
 
 
 def dump_project(project: Project) -> bytes:
-    """The file's content, indented and in a fixed order, so that two versions can be compared."""
+    """The file's content, indented and in a fixed order, so that two versions can be compared.
+
+    Raises BadInputError where it could not be read again.
+    """
     shell = _typed(msgspec.structs.replace(project, changes=(), pieces=()))
     raw: dict[str, Any] = {"format": FORMAT, **msgspec.to_builtins(shell)}
     for name, things in (("changes", project.changes), ("pieces", project.pieces)):
@@ -72,6 +75,7 @@ def dump_project(project: Project) -> bytes:
             for thing in things
         ]
     raw = put_back(raw, raw.pop("unknown"))
+    check_content(raw)
     return msgspec.json.format(msgspec.json.encode(raw), indent=2) + b"\n"
 
 

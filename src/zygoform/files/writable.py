@@ -32,6 +32,8 @@ def writable(project: Project) -> tuple[Project, tuple[str, ...]]:
         elif isinstance(value, Struct):
             values[name] = _sound(value, name, left_out)
     values["name"] = as_written(project.name)[: LONGEST_NAMES["name"]]
+    if values["name"] != project.name:
+        left_out.append(f"a part of its name (at most {LONGEST_NAMES['name']} signs can be written)")
     return structs.replace(project, **values), tuple(left_out)
 
 

@@ -12,6 +12,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import FULL
 from zygoform.core.cutting.sheets.bound import cost_bound
 from zygoform.core.cutting.sheets.cut_order import SheetPiece, cut_order
 from zygoform.core.cutting.sheets.layout import improve_sheets, quick_sheets
@@ -189,7 +190,7 @@ def fewest(parts: Sides, wide: int, high: int, kerf: int) -> int:
     return min(counts)
 
 
-@settings(max_examples=20)
+@settings(max_examples=40 if FULL else 8)
 @given(st.data())
 def test_small_ones_against_trying_everything(data: st.DataObject) -> None:
     draw = data.draw

@@ -171,8 +171,7 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
         assert heads == {piece.piece_id}
 
 
-@pytest.mark.parametrize("place", VIEWS)
-@pytest.mark.parametrize("wide", [1.0, 1.7, 4.2])
+@pytest.mark.parametrize(("place", "wide"), [*zip(VIEWS, cycle((1.0, 1.7, 4.2)), strict=False)])
 def test_in_a_set_no_piece_covers_another_and_they_fill_the_room(place: Viewpoint, wide: float) -> None:
     project = set_demo()
     for piece in project.known_pieces:

@@ -186,12 +186,15 @@ class Filing(QObject):
 
         self._saving = True
         try:
-            written = patiently(work)
+            with self.sharing.own_writing():
+                written = patiently(work)
+                if written is not None:
+                    self.sharing.took(path, written[1])
         finally:
             self._saving = False
         if written is None:
             return False
-        self.sharing.took(path, written[1])
+        self.sharing.look()
         if self.session.history.project is not project:
             # A device's reading may come in meanwhile: it is saved too.
             return self._saved(path)
@@ -227,7 +230,7 @@ class Filing(QObject):
         """The line of a cut-out, from a drawing."""
         from zygoform.app.actions.outlines import take_outline
 
-        take_outline(self.session, self.ask_open, self.told.emit)
+        take_outline(self.session, self.ask_open, self.told.emit, self)
 
     def export_leftovers(self) -> None:
         """What is left over, for the next project to take over as boards of one's own."""
@@ -347,9 +350,11 @@ class Filing(QObject):
         answer = self.ask_unsaved()
         return self.save() if answer == "save" else answer == "discard"
 
-    def take_over(self, before: "Filing") -> None:
-        """Another window of the same document stood before this one."""
-        self.sharing.take_over(before.sharing)
+    def leave(self) -> tuple[Path | None, str]:
+        """Another window of the same document comes after this one: the open file, and what it held when read."""
+        known = self.sharing.known
+        self.sharing.close()
+        return known
 
     def close(self) -> None:
         """The document is left."""

@@ -1,19 +1,25 @@
 """Outlines taken from a file for a cut-out; templates and patterns written for other programs and machines."""
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
+from typing import cast
 
+from PySide6.QtCore import QObject
+
+from zygoform.app.background import Errand, read_drawing
 from zygoform.app.session import Session
 from zygoform.core.edits.outlines import meant_cutout, set_outline
 from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.plane import Outline
 from zygoform.files.atomic import write_whole
 from zygoform.files.names import shown
-from zygoform.files.outlines import DrawingKind, pattern_text, read_outline, template_text
+from zygoform.files.outlines import DrawingKind, pattern_text, template_text
 
 DRAWINGS = "Drawings (*.svg *.dxf);;All files (*)"
 
 
-def take_outline(session: Session, ask: Callable[[str], str], tell: Callable[[str], None]) -> None:
+def take_outline(session: Session, ask: Callable[[str], str], tell: Callable[[str], None], window: QObject) -> None:
     """Asks for a file; its largest closed line is the cut-out's from then on."""
     change_id = meant_cutout(session.project, session.view.open_change)
     if not change_id:
@@ -22,14 +28,32 @@ def take_outline(session: Session, ask: Callable[[str], str], tell: Callable[[st
     name = ask(DRAWINGS)
     if not name:
         return
-    path = Path(name)
+    path, of = Path(name), session.view
+    tell(f"Reading {shown(path)}…")
+    # With the window gone nobody is told.
+    errand = Errand(window)
+
+    def take(found: object, fault: str) -> None:
+        errand.deleteLater()
+        if session.view is not of:
+            # Another document came meanwhile: it is not meant.
+            return
+        if isinstance(found, BadInputError) or fault:
+            why = found.message.rstrip(".") if isinstance(found, BadInputError) else fault
+            tell(f"{shown(path)} was not taken: {why}.")
+        elif session.try_do(lambda project: set_outline(project, change_id, cast("Outline", found))):
+            tell(f"The line of {shown(path)} is the cut-out's")
+
+    errand.done.connect(take)
+    errand.start(partial(_read, path))
+
+
+def _read(path: Path) -> "Outline | BadInputError":
+    """Of a file, or why not; by another process, so that the window goes on whatever it holds."""
     try:
-        outline = read_outline(path)
-    except (OSError, BadInputError) as refused:
-        why = refused.strerror if isinstance(refused, OSError) else refused.message.rstrip(".")
-        tell(f"{shown(path)} was not taken: {why}.")
-        return
-    session.try_do(lambda project: set_outline(project, change_id, outline))
+        return read_drawing(path)
+    except BadInputError as refused:
+        return refused
 
 
 def write_templates(

@@ -1,6 +1,8 @@
 """Two windows or two machines on one file notice each other."""
 
 import os
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from PySide6.QtCore import QFileSystemWatcher, QObject, Signal
@@ -20,6 +22,7 @@ class Sharing(QObject):
         self._path: Path | None = None
         self._stamp = ""
         self._other: Holder | None = None
+        self._is_writing = False
         self._watcher: QFileSystemWatcher | None = None
         session.opened.connect(self._on_opened)
 
@@ -63,8 +66,8 @@ class Sharing(QObject):
     def _watch(self, paths: list[str]) -> None:
         if self._watcher is None:
             self._watcher = QFileSystemWatcher(self)
-            self._watcher.fileChanged.connect(self._look)
-            self._watcher.directoryChanged.connect(self._look)
+            self._watcher.fileChanged.connect(self.look)
+            self._watcher.directoryChanged.connect(self.look)
         self._watcher.addPaths(paths)
 
     @property
@@ -72,21 +75,23 @@ class Sharing(QObject):
         """The open file, and the stamp of what it held when it was last read or written here."""
         return self._path, self._stamp
 
-    def take_over(self, other: "Sharing") -> None:
-        """Goes on for another window of the same document, with what was known of the file."""
-        path, known = other.known
-        other.close()
-        if path is not None:
-            # Not as it is now: it may have changed since it was read.
-            self.expect(path, known)
-
     def changed_elsewhere(self, path: Path) -> bool:
         """Whether the file holds something else than when it was last read or written here."""
         now = stamp(path)
         return path == self._path and bool(now) and now != self._stamp
 
-    def _look(self) -> None:
-        if self._path is None or self._watcher is None:
+    @contextmanager
+    def own_writing(self) -> Iterator[None]:
+        """What is written meanwhile is one's own, and no news; what others wrote is looked for after it."""
+        self._is_writing = True
+        try:
+            yield
+        finally:
+            self._is_writing = False
+
+    def look(self) -> None:
+        """Looks who else has the file open, and whether it changed."""
+        if self._path is None or self._watcher is None or self._is_writing:
             return
         self._tell_of_others()
         now = stamp(self._path)

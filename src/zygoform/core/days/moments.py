@@ -14,6 +14,8 @@ from zygoform.core.errors import BadInputError
 
 Moment = int
 _EPOCH = date(1970, 1, 1)
+LAST_DAY = (date.max - _EPOCH).days - 1
+"""No day after it has a name."""
 
 
 class ClockZone(Struct, frozen=True):
@@ -56,7 +58,7 @@ def day_number(text: str) -> int:
 
 def day_text(day: int) -> str:
     """2026-11-27."""
-    return (_EPOCH + timedelta(days=day)).isoformat()
+    return (_EPOCH + timedelta(days=min(day, LAST_DAY))).isoformat()
 
 
 def weekday(day: int) -> int:
@@ -71,4 +73,4 @@ def moment_of(when: datetime) -> Moment:
 
 def utc_of(moment: Moment) -> datetime:
     """That minute, in UTC."""
-    return datetime.fromtimestamp(moment * 60, UTC)
+    return datetime.fromtimestamp(min(moment, LAST_DAY * MINUTES_A_DAY) * 60, UTC)

@@ -1,5 +1,6 @@
 """The rows of the rule of days with their bars, and what days and rows draw by."""
 
+from bisect import bisect_right
 from collections.abc import Callable
 from typing import Protocol
 
@@ -52,10 +53,16 @@ class RuleShared:
         self.offset = 0.0
         self.wanted: Moment = 0
         self.own: list[tuple[Moment, Moment]] = []
+        self.own_begins: list[Moment] = []
+        self.free_begins: list[Moment] = []
         self.zoom = 2
 
     def x(self, moment: Moment) -> float:
         return NAMES_WIDE + self.map.x(moment) - self.offset
+
+    def seen_from(self, begins: list[Moment]) -> int:
+        """The first of stretches in order that may be seen, by when they begin."""
+        return max(0, bisect_right(begins, self.map.moment(self.offset)) - 1)
 
 
 def now_mark(painter: QPainter, s: RuleShared, high: float) -> None:
@@ -113,8 +120,11 @@ class DayRows(QWidget):
         painter.save()
         painter.setClipRect(right)
         paint.fill(painter, right, t.GROUND)
-        for begin, end in s.own:
-            paint.fill(painter, QRectF(s.x(begin), 0, s.x(end) - s.x(begin), box.height()), t.CHANGE)
+        for begin, end in s.own[s.seen_from(s.own_begins) :]:
+            x = s.x(begin)
+            if x > box.width():
+                break
+            paint.fill(painter, QRectF(x, 0, s.x(end) - x, box.height()), t.CHANGE)
         self._quiet(painter, box)
         for k, _ in rows:
             painter.setPen(paint.pen(t.HAIR, 1.0))
@@ -139,11 +149,12 @@ class DayRows(QWidget):
         """Own hours in which nothing loud is done: a line along their foot."""
         s = self.shared
         assert s.days is not None
-        for part in s.days.free:
+        for part in s.days.free[s.seen_from(s.free_begins) :]:
+            x = s.x(part.begin)
+            if x > box.width():
+                break
             if not part.loud:
-                x = s.x(part.begin)
                 paint.fill(painter, QRectF(x, 0, s.x(part.end) - x, 3), t.INK2)
-        del box
 
     def _names(self, painter: QPainter, box: QRectF, rows: list[tuple[int, SubJob]]) -> None:
         paint.fill(painter, QRectF(0, 0, NAMES_WIDE, box.height()), t.SHEET)

@@ -6,22 +6,16 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.stages.days.log_list import LogList
 from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.days.log import Entry
 from zygoform.core.edits.days import forget_lesson
 from zygoform.core.schedule.day_plan import DayPlan
-from zygoform.core.schedule.words import long_words, when_words
-
-_KINDS = {
-    "began": "Begun", "paused": "Broken off", "done": "Done", "tacky": "Still tacky", "wrong": "Went wrong",
-    "answer": "Answered", "note": "Note", "photo": "Photo",
-}  # fmt: skip
-ENTRIES_SHOWN = 60
+from zygoform.core.schedule.words import long_words
 
 
 class LogPage(QWidget):
-    """Rows are made anew only when the log is another; `chosen` carries a step that is to be seen."""
+    """Made anew only when the log is another; `chosen` carries a step that is to be seen."""
 
     chosen = Signal(str)
 
@@ -29,7 +23,6 @@ class LogPage(QWidget):
         super().__init__()
         self.session = session
         self._shown: object = None
-        self._all = False
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
         column.setSpacing(6)
@@ -45,15 +38,17 @@ class LogPage(QWidget):
         self.lessons.setSpacing(4)
         column.addLayout(self.lessons)
         column.addWidget(label("Log", "title"))
-        self.rows = QVBoxLayout()
-        self.rows.setSpacing(6)
-        column.addLayout(self.rows)
+        self.lines = LogList()
+        self.lines.chosen.connect(self.chosen)
+        column.addWidget(self.lines)
+        self.nothing = wrapped("The first line is written when something is begun or done.", "second")
+        column.addWidget(self.nothing)
         column.addStretch(1)
 
     def show_days(self, days: DayPlan) -> None:
         """What the document holds."""
         said = self.session.project.days
-        shown = said.log, said.lessons, days.steps, days.zone, days.now // 1440
+        shown = id(said.log), said.lessons, days.steps, days.zone, days.now // 1440
         if shown == self._shown:
             return
         self._shown = shown
@@ -68,29 +63,9 @@ class LogPage(QWidget):
             self.lessons.addWidget(
                 wrapped("Nothing yet. Write it at its step: it comes back where it fits.", "second")
             )
-        empty(self.rows)
-        for entry in reversed(said.log[-ENTRIES_SHOWN:] if not self._all else said.log):
-            self.rows.addWidget(self._row(entry, days))
-        if len(said.log) > ENTRIES_SHOWN and not self._all:
-            more = push_button("log_all", f"All {len(said.log)} lines", partial(self._show_all, days))
-            more.setProperty("kind", "link")
-            self.rows.addWidget(more)
-        if not said.log:
-            self.rows.addWidget(wrapped("The first line is written when something is begun or done.", "second"))
-
-    def _show_all(self, days: DayPlan) -> None:
-        """The older lines too, from now on."""
-        self._all, self._shown = True, None
-        self.show_days(days)
-
-    def _row(self, entry: Entry, days: DayPlan) -> QWidget:
-        """A photo's leads to its step, where it is seen."""
-        words = _words(entry, days)
-        if entry.kind != "photo" or entry.step not in days.by_id:
-            return wrapped(words, "")
-        see = push_button(f"see_{entry.id}", words, partial(self.chosen.emit, entry.step))
-        see.setProperty("kind", "link")
-        return see
+        self.lines.show_lines(said.log, days)
+        self.lines.setVisible(bool(said.log))
+        self.nothing.setVisible(not said.log)
 
     def _show_sums(self, days: DayPlan) -> None:
         """Planned beside real, step by step and in all."""
@@ -112,16 +87,3 @@ class LogPage(QWidget):
 
     def _forget(self, lesson: str) -> None:
         self.session.try_do(lambda p: forget_lesson(p, lesson))
-
-
-def _words(entry: Entry, days: DayPlan) -> str:
-    when = when_words(days.zone, entry.moment, days.now)
-    more = ""
-    if entry.kind == "done" and entry.minutes:
-        more = f", {long_words(entry.minutes)}"
-    elif entry.kind == "tacky":
-        more = f", {entry.hours:g} h more"
-    elif entry.kind == "note":
-        more = f": “{entry.text}”"
-    what = f": {entry.what}" if entry.what else ""
-    return f"{when[:1].upper()}{when[1:]}  {_KINDS[entry.kind]}{what}{more}"

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from functools import partial
+from typing import Literal
 
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
@@ -9,16 +10,24 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.days.hours import clock_words, spans_words
+from zygoform.core.days.hours import MINUTES_A_DAY, clock_words, spans_words
+from zygoform.core.days.moments import day_number, day_text
 from zygoform.core.edits.days import DAY_NAMES, set_day, set_own_day, set_quiet, set_room, set_week
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import set_weather
+from zygoform.core.errors import BadInputError
 from zygoform.core.measure.message import Message
 from zygoform.core.plan.days_stage import Help
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, wanted_by
 from zygoform.core.schedule.words import when_words
 
+FAR_YEARS, DAYS_A_YEAR = 10, 365.25
+OWN_DAYS_SHOWN = 40
+_DATES: tuple[tuple[Literal["start", "wanted"], str], ...] = (
+    ("start", "Begins (from now on)"),
+    ("wanted", "Wanted by"),
+)
 _PLACES = (("spray", "Spray places"), ("clamps", "Sets of clamps"), ("table", "Tables"))
 
 
@@ -30,6 +39,7 @@ class OwnHoursPage(QWidget):
         self.session = session
         self._helps: object = None
         self._own: object = None
+        self._far = ("", "")
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
         column.setSpacing(8)
@@ -41,8 +51,7 @@ class OwnHoursPage(QWidget):
         column.addLayout(self.helps)
         dates = QHBoxLayout()
         self.dates = {
-            which: self._field(f"day_{which}", title, lambda p, text, which=which: set_day(p, which, text))  # type: ignore[misc]
-            for which, title in (("start", "Begins (from now on)"), ("wanted", "Wanted by"))
+            which: Field(session, f"day_{which}", title, partial(self._enter_day, which)) for which, title in _DATES
         }
         for field in self.dates.values():
             field.line.setPlaceholderText("2026-12-05")
@@ -119,9 +128,25 @@ class OwnHoursPage(QWidget):
         self.own_rows.setSpacing(2)
         column.addLayout(self.own_rows)
 
+    def _enter_day(self, which: Literal["start", "wanted"], text: str) -> None:
+        self._ask_far(which, text)
+        self.session.do(lambda p: set_day(p, which, text))
+
+    def _ask_far(self, entry: str, text: str) -> None:
+        """A day beyond ten years is asked about: entered once more, it is meant. Raises BadInputError."""
+        plain, today = text.strip(), self.session.days.clock.moment() // MINUTES_A_DAY
+        years = (day_number(plain) - today) / DAYS_A_YEAR if plain else 0.0
+        if abs(years) <= FAR_YEARS or self._far == (entry, plain):
+            return
+        self._far = entry, plain
+        when = "from now" if years > 0 else "ago"
+        words = f"{plain} is {abs(years):.0f} years {when}. If it is meant, press Enter once more."
+        raise BadInputError("out_of_range", words, entry)
+
     def _enter_own(self, text: str) -> None:
         day = self.own_day.line.text()
         if day.strip():
+            self._ask_far("day", day)
             self.session.do(lambda p: set_own_day(p, day.strip(), text))
 
     def show_days(self, days: DayPlan, helps: tuple[Help, ...]) -> None:
@@ -148,11 +173,15 @@ class OwnHoursPage(QWidget):
             return
         self._own = own
         empty(self.own_rows)
-        for one in own:
+        today = day_text(self.session.days.clock.moment() // MINUTES_A_DAY)
+        ahead = [one for one in own if one.day >= today]
+        for one in ahead[:OWN_DAYS_SHOWN]:
             words = f"{one.day}: {spans_words(one.spans) or 'off'}   (as usual again)"
             button = push_button(f"usual_{one.day}", words, partial(self._as_usual, one.day))
             button.setProperty("kind", "link")
             self.own_rows.addWidget(button)
+        if others := len(own) - len(ahead[:OWN_DAYS_SHOWN]):
+            self.own_rows.addWidget(wrapped(f"{others} more, past or later: type the day to change one.", "second"))
 
     def _as_usual(self, day: str) -> None:
         self.session.try_do(lambda p: set_own_day(p, day, None))

@@ -64,6 +64,7 @@ class DayRule(QWidget):
         s.days, s.rows, s.wanted = days, rows, wanted
         past = [(own.begin, own.end) for own in days.steps if own.standing in ("done", "going")]
         s.own = own_spans(days.free, past)
+        s.own_begins, s.free_begins = [begin for begin, _ in s.own], [part.begin for part in days.free]
         self.rows.selected = chosen
         self._fit()
         if self._at_now:
@@ -151,7 +152,10 @@ class _Head(QWidget):
             return
         painter.setClipRect(QRectF(NAMES_WIDE, 0, box.width() - NAMES_WIDE, box.height()))
         zone = s.days.zone
-        first, last = zone.local(s.map.moments[0])[0], zone.local(s.map.moments[-1])[0]
+        # However far the days go, those that are seen are painted.
+        seen = (s.map.moment(s.offset + x) for x in (0, box.width() - NAMES_WIDE))
+        first, last = (zone.local(moment)[0] for moment in seen)
+        last = min(last + 1, zone.local(s.map.moments[-1])[0])
         today = zone.local(s.days.now)[0]
         free = -1e9
         for day in range(first, last):
