@@ -106,7 +106,7 @@ def test_files_that_hold_no_outline_are_refused_in_words(tmp_path: Path) -> None
             assert refused.value.message
 
 
-@pytest.mark.parametrize("seed", range(210 if FULL else 24))
+@pytest.mark.parametrize("seed", range(210 if FULL else 12))
 @pytest.mark.parametrize("kind", KINDS)
 def test_well_formed_drawings_are_followed_closely(kind: DrawingKind, seed: int) -> None:
     """Curves, arcs, splines, blocks, transforms, loose lines: within 0.05 mm of the line they were drawn from."""
@@ -120,7 +120,7 @@ def test_well_formed_drawings_are_followed_closely(kind: DrawingKind, seed: int)
 
 def distance(one: LinearRing, other: LinearRing) -> float:
     """The farthest that points along `one` lie from `other` (mm)."""
-    along = shapely.line_interpolate_point(one, np.linspace(0, one.length, 3000))
+    along = shapely.line_interpolate_point(one, np.linspace(0, one.length, 800))
     return float(shapely.distance(along, other).max())
 
 

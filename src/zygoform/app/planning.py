@@ -10,7 +10,7 @@ from zygoform.app.slices import Slices
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.limits import is_large
-from zygoform.core.piecemeal import at_once
+from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.finish_stage import finish_now
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
@@ -103,6 +103,10 @@ class Planning(QObject):
         again.
         """
         return compile_plan(self._project, self.layouts.best, self._memory, variant_id)
+
+    def of_variant_piecemeal(self, variant_id: str) -> Piecemeal[Plan | None]:
+        """As `of_variant`, for a large project: may be interrupted."""
+        return plan_piecemeal(self._project, self.layouts.best, self._memory, variant_id)
 
     def finish_of(self, plan: Plan, piece_id: str) -> FinishPlan:
         """The zones of one piece, for a plan that has not needed any so far."""

@@ -16,7 +16,7 @@ if TYPE_CHECKING:
 
 MOST_ENTITIES, DEEPEST_BLOCK = 20_000, 8
 """A file with more is no outline, nor is one with blocks in blocks deeper than that."""
-NEARER, PARTS, LEAST, SAME_PLACE = 2, 6, 1e-5, 1e-9
+NEARER, PARTS, LEAST, SAME_END = 2, 6, 1e-5, 1e-9
 """The library looks at the middle of each chord alone: it is asked for so much less."""
 CUT, HOLES, AIM = "CUT", "HOLES", "AIM"
 _LINES = ("LINE", "ARC", "LWPOLYLINE", "POLYLINE", "CIRCLE", "ELLIPSE", "SPLINE", "SOLID", "TRACE")
@@ -80,7 +80,7 @@ def _line(entity: Any) -> tuple[Outline, bool]:
             # Arcs run counter-clockwise, whichever way the polyline goes.
             turned = math.dist(points[-1], own[0]) > math.dist(points[-1], own[-1])
             points += (own[::-1] if turned else own)[1:]
-        if len(points) > 1 and math.dist(points[0], points[-1]) < SAME_PLACE:
+        if len(points) > 1 and math.dist(points[0], points[-1]) < SAME_END:
             points.pop()
         return tuple(points), bool(entity.is_closed)
     if kind == "LINE":

@@ -163,7 +163,7 @@ def test_what_stands_open_is_seen_as_a_ray_meets_it(
     compare(opened(form, [*every, "p1/lid/main"]), place, shares)
 
 
-@settings(max_examples=20)
+@settings(max_examples=12)
 @given(planned(), SHARES, st.sampled_from(PLACES))
 def test_planned_pieces_from_everywhere(
     project: Project, shares: list[tuple[float, float]], place: Viewpoint

@@ -119,7 +119,7 @@ def act(project: Project, days: DayPlan, word: str, number: int, now: datetime) 
     ).project
 
 
-@settings(max_examples=20)
+@settings(max_examples=10)
 @given(WORDS)
 def test_whatever_happens_nothing_done_moves_and_all_waits_are_kept(words: list[tuple[str, int]]) -> None:
     project, now, done = chest(), START, dict[str, tuple[int, int]]()

@@ -37,8 +37,9 @@ def write_calendar(
     from zygoform.files.atomic import write_whole
     from zygoform.files.calendar_ics import calendar_ics
 
+    project = session.project
     try:
-        write_whole(Path(name), calendar_ics(session.project, days))
+        patiently(lambda: write_whole(Path(name), calendar_ics(project, days)))
     except OSError as refused:
         tell(f"Not exported: {refused.strerror or refused}.")
     else:

@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import fit
+from zygoform.app.canvas.pictures import PiecePictures
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Box, Scene
 
@@ -21,6 +22,8 @@ class VariantPicture(QWidget):
         self.setMinimumSize(t.px(180), t.px(150))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self._scene: Scene | None = None
+        # A piece at a time: of many at once so many as there is time for, the others at the next painting.
+        self._pictures = PiecePictures()
         self._box: Box = (0.0, 0.0, 1.0, 1.0)
 
     def sizeHint(self) -> QSize:
@@ -46,7 +49,5 @@ class VariantPicture(QWidget):
         floor = mapping.to_px((0.0, self._box[1])).y()
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawLine(int(whole.left()), int(floor), int(whole.right()), int(floor))
-        painter.setTransform(mapping.transform(), combine=True)
-        for polygon in self._scene.polygons:
-            paint.face(painter, polygon, mapping.scale, pointed=False, kept=False)
-        paint.new_and_off(painter, self._scene.edges, [], set())
+        if not self._pictures.paint(painter, self._scene, mapping, frozenset(), ""):
+            self.update()

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, 
 
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
+from zygoform.app.slices import Slices
 from zygoform.app.stages.compare.picture import VariantPicture
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import empty, label
@@ -15,7 +16,6 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.drawing.primitives import Scene
-from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.variants import (
     add_variant,
     choose_variant,
@@ -24,6 +24,8 @@ from zygoform.core.edits.variants import (
     take_over,
     tick,
 )
+from zygoform.core.limits import is_large
+from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.compared import (
     MOST_BESIDE,
     ComparedChange,
@@ -35,6 +37,7 @@ from zygoform.core.plan.compared import (
     totals_of,
 )
 from zygoform.core.plan.plan import Plan
+from zygoform.core.plan.seen import SeenDrawing
 from zygoform.core.project import Variant
 
 FIRST_COLUMN, LEAST_COLUMN = 190, 240
@@ -50,6 +53,7 @@ class CompareStage(QWidget):
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.session, self._columns = session, 0
+        self._slices = Slices(self)
         column = QVBoxLayout(self)
         column.setContentsMargins(t.MARGIN, 12, t.MARGIN, 8)
         head = QHBoxLayout()
@@ -98,23 +102,42 @@ class CompareStage(QWidget):
         """Shows what the document says."""
         focused = self.focusWidget()
         name = focused.objectName() if focused is not None and self.isAncestorOf(focused) else ""
-        empty(self._grid)
         variants = self.shown
         self._columns = len(variants)
         self.alone.setVisible(len(self.session.project.variants) == 1)
-        plans = [plan for v in variants if (plan := self.session.planning.of_variant(v.id)) is not None]
-        if len(plans) != len(variants):
-            return
+        self._slices.drop()
+        work = self._filled(variants, name)
+        if is_large(self.session.project):
+            if not self._grid.count():
+                self._grid.addWidget(wrapped("Working out what each comes to…", "second"), 0, 0)
+            self._slices.begin(work, lambda _done: None)
+        else:
+            at_once(work)
+
+    def _filled(self, variants: tuple[Variant, ...], name: str) -> Piecemeal[None]:
+        """All that stands there; of a large project a row at a time, once it is worked out."""
+        view, plans, scenes = self.session.view, list[Plan](), list[Scene]()
+        for variant in variants:
+            plan = yield from self.session.planning.of_variant_piecemeal(variant.id)
+            if plan is None:
+                empty(self._grid)
+                return
+            plans.append(plan)
+            seen = plan.seen(view.shown, view.viewpoint)
+            scenes.append((yield from SeenDrawing().scene_piecemeal(seen, view.viewpoint, "planned")))
+        rows = compared(self.session.project, tuple(v.id for v in variants))
+        yield
+        empty(self._grid)
         for k in range(len(variants)):
             self._grid.setColumnStretch(k + 1, 1)
         for k in range(len(variants), MOST_BESIDE):
             self._grid.setColumnStretch(k + 1, 0)
         self._heads(variants)
-        self._pictures(variants, plans)
+        self._pictures(variants, scenes)
+        yield
         row = self._totals(2, [totals_of(plan) for plan in plans])
         row = self._failures(row, plans)
-        rows = compared(self.session.project, tuple(v.id for v in variants))
-        self._changes(row, variants, rows)
+        yield from self._changes(row, variants, rows)
         again = self.findChild(QWidget, name) if name else None
         if again is not None:
             again.setFocus()
@@ -153,12 +176,7 @@ class CompareStage(QWidget):
         if line.text() != variant.name:
             self.session.try_do(partial(rename_variant, variant_id=variant.id, name=line.text()))
 
-    def _pictures(self, variants: tuple[Variant, ...], plans: list[Plan]) -> None:
-        view = self.session.view
-        scenes: list[Scene] = []
-        for plan in plans:
-            seen = plan.seen(view.shown, view.viewpoint)
-            scenes.append(draw_form(seen.found, seen.planned, seen.numbers, view.viewpoint, "planned"))
+    def _pictures(self, variants: tuple[Variant, ...], scenes: list[Scene]) -> None:
         # As large a room for each, standing on one floor: legs lift a piece and leave its body where it was.
         boxes = [scene.box for scene in scenes]
         x0, x1, high = min(b[0] for b in boxes), max(b[2] for b in boxes), max(b[3] - b[1] for b in boxes)
@@ -188,7 +206,9 @@ class CompareStage(QWidget):
                 self._grid.addWidget(wrapped(words, "fault"), row, k + 1)
         return row + 1
 
-    def _changes(self, row: int, variants: tuple[Variant, ...], rows: tuple[ComparedChange, ...]) -> None:
+    def _changes(
+        self, row: int, variants: tuple[Variant, ...], rows: tuple[ComparedChange, ...]
+    ) -> Piecemeal[None]:
         if not rows:
             return
         self._grid.addWidget(label("Changes", "strong"), row, 0)
@@ -200,6 +220,7 @@ class CompareStage(QWidget):
             for k, variant in enumerate(variants):
                 self._grid.addWidget(self._cell(change, variant, k), row, k + 1)
             row += 1
+            yield
 
     def _cell(self, change: ComparedChange, variant: Variant, k: int) -> QWidget:
         """Its tick in a variant, and there its sizes that differ."""

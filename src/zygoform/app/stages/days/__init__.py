@@ -11,4 +11,5 @@ steps_page.py  all steps day by day, the one that is open
 step_photos.py  what was photographed at one step
 own_hours_page.py  hours, quiet hours, room, the wanted day and what would help
 log_page.py  what was written down, planned beside real, what was learnt
+log_list.py  the lines of the log, those that are seen
 """
