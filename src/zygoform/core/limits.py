@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from operator import attrgetter
 from typing import Any
 
-from msgspec import Struct, ValidationError, convert, to_builtins
+from msgspec import Struct, ValidationError, convert, structs, to_builtins
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.errors import BadInputError
@@ -42,13 +42,28 @@ def check_edited(project: Project, before: Project) -> None:
             )
             raise BadInputError("out_of_range", words)
     for name in project.__struct_fields__:
-        value, was = getattr(project, name), getattr(before, name)
-        if value is was:
-            continue
-        known = {id(one) for one in was} if isinstance(was, tuple) else set[int]()
-        for one in value if isinstance(value, tuple) else (value,):
+        _check_other(getattr(project, name), getattr(before, name), name)
+
+
+def _check_other(value: Any, was: Any, place: str) -> None:
+    """What of a part of the document is another than before; of a list in it what is new."""
+    if value is was:
+        return
+    if isinstance(value, tuple):
+        known = {id(one) for one in was}
+        for one in value:
             if id(one) not in known and not isinstance(one, UnknownChange | UnknownPiece):
-                check_value(one, name)
+                check_value(one, place)
+    elif isinstance(value, Struct) and type(value) is type(was):
+        # Its long lists by themselves, all the rest as one.
+        long = {name: f"{place}.{name}" for name in value.__struct_fields__}
+        long = {name: own for name, own in long.items() if any(key.startswith(own) for key in CAPACITY)}
+        for name, own in long.items():
+            _check_other(getattr(value, name), getattr(was, name), own)
+        bare = {name: type(getattr(value, name))() for name in long}
+        check_value(structs.replace(value, **bare), place)
+    else:
+        check_value(value, place)
 
 
 def check_value(value: object, name: str) -> None:

@@ -50,11 +50,17 @@ class PiecePictures:
         self._parts: dict[str, tuple[Scene, frozenset[str]]] = {}
 
     def paint(
-        self, painter: QPainter, scene: Scene, mapping: Mapping, lit: AbstractSet[str], selected: str
+        self,
+        painter: QPainter,
+        scene: Scene,
+        mapping: Mapping,
+        lit: AbstractSet[str],
+        selected: str,
+        seconds: float = PAINT_S,
     ) -> bool:
         """All faces and the lines round them, the farthest piece first; whether it was all.
 
-        Of a large set the pictures that would take too long now are left for the next painting.
+        Of a large set the pictures that would take longer than `seconds` now are left for the next painting.
         """
         layers = scene.layers or (Layer("", scene, (0.0, 0.0)),)
         there = {layer.piece_id for layer in layers}
@@ -64,7 +70,7 @@ class PiecePictures:
         }
         device = painter.device()
         scale, ratio = mapping.scale * t.SCALE, device.devicePixelRatioF()
-        until = time.perf_counter() + PAINT_S if len(layers) > LARGE_SET else math.inf
+        until = time.perf_counter() + seconds if len(layers) > LARGE_SET else math.inf
         whole = True
         limit = SHEET_SHARE * device.width() * device.height() * ratio * ratio
         painter.save()

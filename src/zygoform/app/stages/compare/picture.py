@@ -6,9 +6,10 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import fit
-from zygoform.app.canvas.pictures import PiecePictures
+from zygoform.app.canvas.pictures import PAINT_S, PiecePictures
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Box, Scene
+from zygoform.core.plan.compared import MOST_BESIDE
 
 ROUND_PICTURE = 12.0
 
@@ -49,5 +50,5 @@ class VariantPicture(QWidget):
         floor = mapping.to_px((0.0, self._box[1])).y()
         painter.setPen(paint.pen(t.INK, 1.4))
         painter.drawLine(int(whole.left()), int(floor), int(whole.right()), int(floor))
-        if not self._pictures.paint(painter, self._scene, mapping, frozenset(), ""):
+        if not self._pictures.paint(painter, self._scene, mapping, frozenset(), "", PAINT_S / MOST_BESIDE):
             self.update()

@@ -42,6 +42,7 @@ from zygoform.core.project import Variant
 
 FIRST_COLUMN, LEAST_COLUMN = 190, 240
 """How wide the column of names and each of theirs are at least (px)."""
+ROWS_AT_FIRST = 30
 _ALONE = "Only one variant so far. Make a copy, then tick changes in or out, or type other sizes on Redesign."
 
 
@@ -54,6 +55,7 @@ class CompareStage(QWidget):
         super().__init__(parent)
         self.session, self._columns = session, 0
         self._slices = Slices(self)
+        self._rows: Piecemeal[None] | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(t.MARGIN, 12, t.MARGIN, 8)
         head = QHBoxLayout()
@@ -74,7 +76,11 @@ class CompareStage(QWidget):
         self.alone.setObjectName("compare_alone")
         column.addWidget(self.alone)
         inner = QWidget()
-        column.addWidget(scrolled(inner), 1)
+        area = scrolled(inner)
+        self._bar = area.verticalScrollBar()
+        self._bar.valueChanged.connect(lambda _at: self._go_on())
+        self._bar.rangeChanged.connect(lambda _low, _high: self._go_on())
+        column.addWidget(area, 1)
         self._grid = QGridLayout(inner)
         self._grid.setContentsMargins(0, 0, 12, 0)
         self._grid.setHorizontalSpacing(16)
@@ -106,6 +112,7 @@ class CompareStage(QWidget):
         self._columns = len(variants)
         self.alone.setVisible(len(self.session.project.variants) == 1)
         self._slices.drop()
+        self._rows = None
         work = self._filled(variants, name)
         if is_large(self.session.project):
             if not self._grid.count():
@@ -137,10 +144,18 @@ class CompareStage(QWidget):
         yield
         row = self._totals(2, [totals_of(plan) for plan in plans])
         row = self._failures(row, plans)
-        yield from self._changes(row, variants, rows)
+        self._rows = self._changes(row, variants, rows)
+        for _ in range(ROWS_AT_FIRST):
+            yield next(self._rows, None)
         again = self.findChild(QWidget, name) if name else None
         if again is not None:
             again.setFocus()
+
+    def _go_on(self) -> None:
+        """Further rows as one comes to the end of those there are."""
+        near = self._bar.value() >= self._bar.maximum() - self._bar.pageStep()
+        if self._rows is not None and near and not self._slices.busy and next(self._rows, self) is self:
+            self._rows = None
 
     def _heads(self, variants: tuple[Variant, ...]) -> None:
         session, chosen = self.session, self.session.project.chosen
