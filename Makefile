@@ -13,9 +13,8 @@ setup:
 check:
 	$(BIN)/ruff format --check .
 	$(BIN)/ruff check .
-	$(BIN)/mypy
 	$(BIN)/lint-imports
-	tools/pytest.sh
+	tools/check.sh
 
 bench: setup
 	@$(BIN)/python -m bench
@@ -24,13 +23,13 @@ screenshots: setup
 	@QT_QPA_PLATFORM=offscreen $(BIN)/zygoform shots docs/screenshots
 
 # Killed fifty times at work, 10,000 spoiled files and lines of devices, another look 200 times while papers are written,
-# everything pressed for ten minutes; `make test` does a tenth of it.
+# everything pressed for ten minutes, all that is drawn at random oftener, and what holds the window timed.
 fuzz: setup
-	QT_QPA_PLATFORM=offscreen ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py -k killed
-	ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/files/test_fuzz.py tests/devices
-	QT_QPA_PLATFORM=offscreen ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q -o faulthandler_timeout=900 tests/app/test_made_anew.py
-	QT_QPA_PLATFORM=offscreen ZYGOFORM_QUIET=1 $(BIN)/python -m pytest -q tests/app
-	QT_QPA_PLATFORM=offscreen ZYGOFORM_MONKEY=600 $(BIN)/python -m pytest -q -o faulthandler_timeout=900 tests/app/test_monkey.py -k long
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py tests/app/test_at_the_bench.py -k killed
+	ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/files tests/devices tests/core
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/app/test_made_anew.py tests/app/test_looks.py tests/app/test_monkey.py
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_QUIET=1 $(BIN)/python -m pytest -q tests/app -k "not for_long"
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_QUIET=1 ZYGOFORM_MONKEY=600 $(BIN)/python -m pytest -q tests/app/test_monkey.py -k for_long
 
 # A seeded hundred small breaks of core and files, and which of them no test notices; about an hour.
 mutants: setup

@@ -7,7 +7,7 @@ from hypothesis import HealthCheck, settings
 CASES = int(os.environ.get("ZYGOFORM_FUZZ", "300"))
 FULL = CASES > 1000
 """Whether all is looked at that could be: not in `make test`, which everybody waits for."""
-KILLS = int(os.environ.get("ZYGOFORM_KILLS", "3"))
+KILLS = int(os.environ.get("ZYGOFORM_KILLS", "2"))
 """So often the program is killed at work, and at the bench."""
 QUIET = bool(os.environ.get("ZYGOFORM_QUIET"))
 """Whether nothing else runs on the machine, so that how long something takes can be asked for."""

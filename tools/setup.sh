@@ -41,9 +41,9 @@ python3 -c 'import sys; sys.exit(sys.version_info < (3, 11))' || {
 stamp=.venv/.packages
 now=$(cat requirements.txt requirements-dev.txt pyproject.toml | sha256sum)
 if [ "$(cat "$stamp" 2>/dev/null)" != "$now" ]; then
-  .venv/bin/python -m pip install -q --disable-pip-version-check -r requirements-dev.txt
+  .venv/bin/python -m pip install -q --disable-pip-version-check --no-compile -r requirements-dev.txt
   .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
   printf '%s\n' "$now" >"$stamp"
 fi
 # The first start is then as quick as the next.
-PYTHONDONTWRITEBYTECODE='' .venv/bin/python -m compileall -q src
+PYTHONDONTWRITEBYTECODE='' .venv/bin/python -m compileall -q -j 2 src

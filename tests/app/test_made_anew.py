@@ -1,5 +1,6 @@
 """Screens come and go, under whatever is open or at work meanwhile."""
 
+from itertools import cycle
 from pathlib import Path
 
 import pytest
@@ -20,8 +21,16 @@ from zygoform.files.settings_json import Settings
 ROUNDS = 200 if FULL else 6
 
 
-@pytest.mark.parametrize("stage", ["survey", "redesign", "cut", "buy", "settings", "help"])
-@pytest.mark.parametrize("key", [Qt.Key.Key_Escape, Qt.Key.Key_Return])
+@pytest.mark.parametrize(
+    ("stage", "key"),
+    [
+        *zip(
+            ("survey", "redesign", "cut", "buy", "settings", "help"),
+            cycle((Qt.Key.Key_Escape, Qt.Key.Key_Return)),
+            strict=False,
+        )
+    ],
+)
 def test_the_finder_outlives_what_had_the_keyboard(desk: Desk, stage: str, key: Qt.Key) -> None:
     desk.window.go(stage)
     page = desk.window._made[stage]

@@ -30,7 +30,7 @@ TEXTS = (
 ENDS = (Qt.Key.Key_Return, Qt.Key.Key_Tab, Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Escape)
 KEYS = (Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Return, Qt.Key.Key_Escape)
 LETTERS = (Qt.Key.Key_F, Qt.Key.Key_O, Qt.Key.Key_M, Qt.Key.Key_A, Qt.Key.Key_C, Qt.Key.Key_0, Qt.Key.Key_N)
-STEPS = 60
+STEPS = 60 if FULL else 40
 
 
 class Monkey:

@@ -8,6 +8,7 @@ from msgspec import Struct, ValidationError, convert, structs, to_builtins
 
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.errors import BadInputError
+from zygoform.core.form.front import openings
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.most import CAPACITY, LOG_SIGNS, LONGEST_LIST, LONGEST_NAMES, LONGEST_TEXT, most
 from zygoform.core.project import Project, UnknownPiece
@@ -15,12 +16,17 @@ from zygoform.core.project import Project, UnknownPiece
 MOST_PIECES, MOST_CHANGES, MOST_FAULTS, MOST_COUNTED = most("pieces"), most("changes"), 1000, 2000
 LARGE_SHARE = 0.15
 """Of the most there may be: what is more than this of anything takes too long to be worked out at one go."""
+LARGE_FRONT = 48
+"""Openings of one front: of more the plan takes too long, too."""
 DEEPEST, FARTHEST = 40, 1e12
 
 
 def is_large(project: Project) -> bool:
     """Whether the plan is worked out bit by bit, with the window answering in between."""
-    return any(many > LARGE_SHARE * limit for many, limit, _ in _counted(project))
+    fronts = (front for piece in project.known_pieces if (front := getattr(piece, "front", None)) is not None)
+    return any(many > LARGE_SHARE * limit for many, limit, _ in _counted(project)) or any(
+        len(openings(front)) > LARGE_FRONT for front in fronts
+    )
 
 
 def check_size(project: Project) -> None:

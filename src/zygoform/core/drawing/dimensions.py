@@ -66,9 +66,10 @@ def _overall_above(form: Form, guess: set[str]) -> tuple[Dimension, ...]:
 def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
     """Width of each column along the lowest openings, height of each opening, height of the base."""
     dims = []
+    lowest = min((opening.rect[1] for opening in body.openings), default=0.0)
     for opening in body.openings:
         x0, z0, x1, z1 = opening.rect
-        if abs(z0 - min(o.rect[1] for o in body.openings)) < ROW_MM:
+        if abs(z0 - lowest) < ROW_MM:
             guess = f"{opening.id} columns" in body.unmeasured
             ends = ((x0, form.floor), (x1, form.floor))
             dims.append(Dimension(*ends, x1 - x0, 2, "below", opening.id, guessed=guess))

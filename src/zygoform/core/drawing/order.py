@@ -95,13 +95,14 @@ def _sorted(items: list[_Item], view: View) -> tuple[list[int], list[int]]:
     count = len(items)
     hidden_by: list[list[int]] = [[] for _ in items]
     waiting = [0] * count
-    for a in range(count):
-        for b in range(a + 1, count):
-            first = _hides(items[a], items[b], view)
-            if first:
-                back, front = (a, b) if first > 0 else (b, a)
-                hidden_by[back].append(front)
-                waiting[front] += 1
+    for a, b in _beside(items):
+        first = _hides(items[a], items[b], view)
+        if first:
+            back, front = (a, b) if first > 0 else (b, a)
+            hidden_by[back].append(front)
+            waiting[front] += 1
+    for fronts in hidden_by:
+        fronts.sort()
     order: list[int] = []
     ready = [i for i in range(count) if not waiting[i]]
     while ready:
@@ -114,6 +115,17 @@ def _sorted(items: list[_Item], view: View) -> tuple[list[int], list[int]]:
     ring = [i for i in range(count) if waiting[i]]
     ring.sort(key=lambda i: dot(items[i].low, view.toward) + dot(items[i].high, view.toward))
     return order + ring, ring
+
+
+def _beside(items: list[_Item]) -> Iterator[tuple[int, int]]:
+    """Every two whose shadows share a stretch from left to right, the lesser index first: others hide nothing."""
+    open_ = list[int]()
+    for now in sorted(range(len(items)), key=lambda k: items[k].shadow[0]):
+        left = items[now].shadow[0] + TOUCHING_MM
+        open_ = [k for k in open_ if items[k].shadow[2] > left]
+        for other in open_:
+            yield (other, now) if other < now else (now, other)
+        open_.append(now)
 
 
 def _hides(a: _Item, b: _Item, view: View) -> int:

@@ -247,7 +247,12 @@ def piece_of(part_id: str) -> str:
 
 def goes_with(part_id: str, other_id: str) -> bool:
     """Whether two things are of one opening of one piece: a knob and its drawer's front."""
-    return own_of(part_id) == own_of(other_id) and piece_of(part_id) == piece_of(other_id)
+    return opening_key(part_id) == opening_key(other_id)
+
+
+def opening_key(part_id: str) -> str:
+    """What all things of one opening of one piece have alike."""
+    return f"{piece_of(part_id)}/{own_of(part_id)}"
 
 
 def sibling(part_id: str, role: str) -> str:

@@ -11,7 +11,7 @@ from zygoform.core.form.inside.bay import BayParts, bay_boards
 from zygoform.core.form.inside.door import DoorParts, door_boards, door_sizes
 from zygoform.core.form.inside.drawer import DrawerParts, drawer_boards, drawer_sizes, runner_boards
 from zygoform.core.form.piece import RAIL_DEPTH
-from zygoform.core.geometry.convex import boxes_meet
+from zygoform.core.geometry.box_grid import BoxGrid
 from zygoform.core.geometry.plane import FAR, Outline, intersect, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.measure.param import params
@@ -51,7 +51,7 @@ def fill_openings(
     `hollow` is the plan of the room inside, `case` what stands in it already: what a drawer runs on is left out
     where something of that is in its place.
     """
-    boards, openings = list[Board](), list[FormOpening]()
+    boards, openings, taken = list[Board](), list[FormOpening](), BoxGrid(board.solid.box for board in case)
     for opening, rect in layout.openings:
         name = names[opening.id]
         front = _front(piece_id, opening, name, rect, y, deepest)
@@ -67,7 +67,7 @@ def fill_openings(
         own_id = f"{piece_id}/opening/{opening.id}"
         filled = FormOpening(own_id, name, rect, opening.holds, opening.readings)
         if opening.holds == "drawer" and front is not None:
-            filled = _with_drawer(filled, opening.drawer or DrawerParts(), front, room, case)
+            filled = _with_drawer(filled, opening.drawer or DrawerParts(), front, room, taken)
         if opening.holds == "door" and front is not None:
             door = opening.door or DoorParts()
             sizes, known = tuple(door_sizes(front, door).items()), not_measured(door)
@@ -106,7 +106,7 @@ def _knob_of(piece_id: str, opening: Opening, name: str, rect: Rect, y: float) -
 
 
 def _with_drawer(
-    opening: FormOpening, parts: DrawerParts, front: Board, room: Outline, case: Sequence[Board]
+    opening: FormOpening, parts: DrawerParts, front: Board, room: Outline, taken: BoxGrid
 ) -> FormOpening:
     """With the drawer in the straight room behind its front; without where a case out of square leaves none."""
     straight, (x0, z0, x1, z1) = straight_room(room), opening.rect
@@ -118,8 +118,7 @@ def _with_drawer(
     sizes = drawer_sizes(parts, high - low, z1 - z0, back - behind)
     ends = (behind + RAIL_DEPTH, back)
     runners = runner_boards(opening.id, opening.name, own, ends, sizes, parts.runs_on)
-    taken = [board.solid.box for board in case]
-    free = (r for r in runners if not any(boxes_meet(r.solid.box, box, SAME_MM) for box in taken))
+    free = (r for r in runners if not taken.meets(r.solid.box, SAME_MM))
     members = (*drawer, *free)
     named = tuple(structs.asdict(sizes).items())
     hardware = (("Pulls", 1), *((("Metal slides", 2),) if parts.runs_on == "slides" else ()))

@@ -5,6 +5,7 @@ prism.py   an outline given a thickness and placed in space
 opening_fit.py what goes into an opening that is out of square
 segment.py a segment of a circle over a chord
 convex.py  convex solids bounded by any planes, and cutting them
+box_grid.py boxes by where they stand
 solid.py   a board as the saw leaves it: blank and cells
 casework.py sizes of shelves, dividers, drawers and edged sheets, by formula
 tiling.py  a field of tiles with joints, by formula

@@ -87,7 +87,15 @@ def box_around(points: tuple[Point3, ...]) -> tuple[Point3, Point3]:
 def boxes_meet(a: tuple[Point3, Point3], b: tuple[Point3, Point3], slack: float = 0.0) -> bool:
     """Whether two boxes share room, by more than `slack` (mm) each way."""
     (low, high), (least, most) = a, b
-    return all(low[k] < most[k] - slack and least[k] < high[k] - slack for k in range(3))
+    # Written out: it is asked for every pair of boards there is.
+    return (
+        low[0] < most[0] - slack
+        and least[0] < high[0] - slack
+        and low[1] < most[1] - slack
+        and least[1] < high[1] - slack
+        and low[2] < most[2] - slack
+        and least[2] < high[2] - slack
+    )
 
 
 def plus(point: Point3, by: Point3) -> Point3:

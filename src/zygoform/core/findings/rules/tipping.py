@@ -11,7 +11,7 @@ from zygoform.core.condition.materials import MadeOf, MaterialCode
 from zygoform.core.condition.use import CARPET, PieceUse
 from zygoform.core.condition.weights import weight_of
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.form.form import Board, Body, FormOpening, goes_with, origin_of
+from zygoform.core.form.form import Board, Body, FormOpening, opening_key, origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
@@ -86,7 +86,7 @@ def _contacts(body: Body) -> tuple[float, float, float]:
 
 def _masses(body: Body, made_of: tuple[MadeOf, ...], back: float, low: float) -> list[_Mass]:
     """kg, forward from the rear contact, up from the floor; drawers are counted apart."""
-    apart = {part.id for opening in body.openings if _is_there(body, opening) for part in _moving(body, opening)}
+    apart = {part.id for _, parts in _moving(body) for part in parts}
     rest = [board for board in body.boards if board.id not in apart]
     return [(_weight(board, made_of), back - _middle(board, 1), _middle(board, 2) - low) for board in rest]
 
@@ -94,10 +94,7 @@ def _masses(body: Body, made_of: tuple[MadeOf, ...], back: float, low: float) ->
 def _drawers(body: Body, made_of: tuple[MadeOf, ...]) -> list[tuple[float, float, float, float]]:
     """Of each: kg with its load, y and z of its middle, and how far it comes out."""
     found = []
-    for opening in body.openings:
-        if not _is_there(body, opening):
-            continue
-        parts = _moving(body, opening)
+    for opening, parts in _moving(body):
         boxes = [part.solid.box for part in parts if part.role == "box"]
         mass = sum(_weight(part, made_of) for part in parts)
         x0, z0, x1, z1 = opening.rect
@@ -110,16 +107,19 @@ def _drawers(body: Body, made_of: tuple[MadeOf, ...]) -> list[tuple[float, float
     return found
 
 
-def _is_there(body: Body, opening: FormOpening) -> bool:
-    fronts = (board for board in body.boards if board.role == "drawer")
-    return opening.holds == "drawer" and any(goes_with(front.id, opening.id) for front in fronts)
-
-
-def _moving(body: Body, opening: FormOpening) -> list[Board]:
-    """A drawer's box and front, each once."""
-    fronts = [b for b in body.boards if goes_with(b.id, opening.id) and b.role in ("drawer", "knob")]
-    known = {board.id for board in fronts}
-    return [*fronts, *(m for m in opening.members if m.role == "box" and m.id not in known)]
+def _moving(body: Body) -> list[tuple[FormOpening, list[Board]]]:
+    """Of every drawer that has its front still: its opening, its front, its knobs and its box, each once."""
+    fronts: dict[str, list[Board]] = {}
+    for board in body.boards:
+        if board.role in ("drawer", "knob"):
+            fronts.setdefault(opening_key(board.id), []).append(board)
+    found = []
+    for opening in body.openings:
+        own = fronts.get(opening_key(opening.id), [])
+        if opening.holds == "drawer" and any(board.role == "drawer" for board in own):
+            known = {board.id for board in own}
+            found.append((opening, [*own, *(m for m in opening.members if m.role == "box" and m.id not in known)]))
+    return found
 
 
 def _weight(board: Board, made_of: tuple[MadeOf, ...]) -> float:

@@ -1,7 +1,16 @@
 #!/usr/bin/env bash
-# All tests offscreen but those that need a real window, which follow in one; a worker for each of two cores.
+# Types, and all tests: offscreen but those that need a real window, which follow in one; two cores, a worker for each.
 set -euo pipefail
 cd "$(dirname "$0")/.."
+said=$(mktemp)
+trap 'rm -f "$said"' EXIT
+.venv/bin/mypy >"$said" 2>&1 &
+types=$!
 workers=(-n 2 --dist worksteal --maxprocesses 2)
 QT_QPA_PLATFORM=offscreen .venv/bin/python -m pytest -q "${workers[@]}" -m "not window" "$@"
 QT_QPA_PLATFORM=xcb .venv/bin/python -m pytest -q "${workers[@]}" -m window tests/app
+wait "$types" || {
+  cat "$said"
+  exit 1
+}
+cat "$said"
