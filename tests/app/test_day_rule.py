@@ -6,17 +6,21 @@ from itertools import pairwise
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec import structs
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLineEdit
 
 from tests.app.desk import LEFT
-from tests.app.test_days import Bench
+from tests.app.test_days import NOW, Bench
+from zygoform.app.stages.days import log_list, rule
 from zygoform.app.stages.days.day_rows import ROW, DayRows
 from zygoform.app.stages.days.time_map import HOUR, OTHER, TimeMap, own_spans
 from zygoform.core.days.free_time import Free
+from zygoform.core.days.log import Entry
 from zygoform.core.schedule.day_plan import DayStep
+from zygoform.core.schedule.words import day_words
 
 SPANS = st.lists(st.tuples(st.integers(0, 5000), st.integers(1, 300)), max_size=8)
 
@@ -129,3 +133,58 @@ def test_days_that_nobody_looks_at_are_not_worked_out(bench: Bench) -> None:
     assert not bench.session.days.busy
     bench.go()
     assert bench.session.days.plan is not was
+
+
+@pytest.mark.parametrize("day", ["2226-01-01", "9990-06-01", "9999-12-31"])
+def test_a_day_far_away_is_asked_about_and_only_days_that_are_seen_are_painted(
+    bench: Bench, monkeypatch: pytest.MonkeyPatch, day: str
+) -> None:
+    bench.stage.pages.turn_to("hours")
+    bench.settle()
+    before = {which: getattr(bench.session.project.days, which) for which in ("wanted", "start")}
+    for which in ("wanted", "start"):
+        bench.enter(f"day_{which}", day)
+        assert "years from now" in bench.fault(f"day_{which}")
+        assert getattr(bench.session.project.days, which) == before[which]
+        line = bench.find(QLineEdit, f"day_{which}")
+        assert line.text() == day
+        QTest.keyClick(line, Qt.Key.Key_Return)
+        assert getattr(bench.session.project.days, which) == day
+        bench.ready()
+    named: list[int] = []
+    real = day_words
+    monkeypatch.setattr(rule, "day_words", lambda day: named.append(day) or real(day))  # type: ignore[func-returns-value]
+    bench.stage.rule.grab()
+    for _ in range(8):
+        bench.stage.rule.zoom_by(-1)
+        bench.stage.rule.grab()
+    assert 0 < len(named) < 1500, "of thousands of years those in the window"
+    # What is nearer is taken at once.
+    bench.enter("day_wanted", "2027-03-01")
+    assert bench.session.project.days.wanted == "2027-03-01"
+
+
+def test_of_a_long_log_only_lines_that_are_seen_are_put_into_words(
+    bench: Bench, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    days = bench.session.project.days
+    lines = tuple(Entry(f"e{k}", "note", NOW, text=f"line {k}") for k in range(1000, 6000))
+    project = structs.replace(bench.session.project, days=structs.replace(days, log=(*days.log, *lines)))
+    said: list[str] = []
+    real = log_list.log_words
+    monkeypatch.setattr(log_list, "log_words", lambda entry, plan: said.append(entry.id) or real(entry, plan))  # type: ignore[func-returns-value]
+    bench.session.begin(project, None, "Long")
+    bench.go()
+    bench.stage.pages.turn_to("log")
+    bench.settle()
+    bench.frame.grab()
+    shown = bench.stage.log.lines
+    assert shown.model().rowCount() == len(project.days.log)
+    assert shown.model().index(0, 0).data().endswith("“line 5999”")
+    assert 0 < len(set(said)) < 200
+    # The keyboard goes through all of it, the page with it.
+    shown.setFocus()
+    QTest.keyClick(shown, Qt.Key.Key_End)
+    bench.settle()
+    assert shown.currentIndex().row() == len(project.days.log) - 1
+    assert not shown.visibleRegion().intersected(shown.visualRect(shown.currentIndex())).isEmpty()

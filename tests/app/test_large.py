@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QApplication, QDialog
 
 from tests.app.desk import LONGEST, Desk
 from tests.app.slowness import FIRST_MS, HELD_MS, LOOPS_MS, SWING, plain_work
-from zygoform.app.actions.opening import LongOpening
+from zygoform.app.actions.opening import LongOpening, is_long
 from zygoform.app.canvas import fault_pins
 from zygoform.app.idle_loading import loading_steps
 from zygoform.app.main_window import STAGES
@@ -53,10 +53,29 @@ def at_the_limits() -> Project:
     return project
 
 
+@cache
+def large_set() -> Project:
+    """So many counters that they are worked out slice by slice."""
+    project = counter_begun()
+    while not is_large(project):
+        project = copy_piece(project, project.pieces[0].id, with_changes=True).project
+    return project
+
+
 @pytest.fixture
 def large(tmp_path: Path) -> Path:
     path = tmp_path / "large.zygoform.json"
     write_project(path, at_the_limits())
+    return path
+
+
+@pytest.fixture
+def long(tmp_path: Path) -> Path:
+    """Just large enough to be worked out slice by slice, and to be opened behind a question."""
+    path = tmp_path / "long.zygoform.json"
+    write_project(path, large_set())
+    assert is_large(large_set())
+    assert is_long(path)
     return path
 
 
@@ -139,13 +158,13 @@ def test_nothing_holds_the_window_at_the_limits(hands: Desk, large: Path) -> Non
     assert over == {}, f"{slower:.1f} times slower"
 
 
-def test_what_is_done_while_it_is_worked_out_is_not_lost(hands: Desk, large: Path, tmp_path: Path) -> None:
+def test_what_is_done_while_it_is_worked_out_is_not_lost(hands: Desk, long: Path, tmp_path: Path) -> None:
     session = hands.session
-    hands.window.filing.open_file(large)
+    hands.window.filing.open_file(long)
     hands.wait(lambda: drawn(hands))
     before = session.plan
-    assert session.project == at_the_limits()
-    assert before == compile_plan(at_the_limits())
+    assert session.project == large_set()
+    assert before == compile_plan(large_set())
     seen: list[object] = []
     session.changed.connect(lambda: seen.append(session.plan))
     session.do(lambda p: set_value(p, "c1", "overhang_left", 33.0))
@@ -178,10 +197,10 @@ def test_what_is_done_while_it_is_worked_out_is_not_lost(hands: Desk, large: Pat
     assert session.plan == compile_plan(session.project, {sized.problem: better})
 
 
-def test_the_opening_of_a_large_project_can_be_left(hands: Desk, large: Path, tmp_path: Path) -> None:
+def test_the_opening_of_a_large_project_can_be_left(hands: Desk, long: Path, tmp_path: Path) -> None:
     before = hands.session.project
     for leave in ("its button", "Escape", "Escape, later"):
-        assert hands.window.filing.open_file(large)
+        assert hands.window.filing.open_file(long)
         dialog = hands.find(LongOpening, "opening")
         if leave == "Escape, later":
             hands.wait(lambda dialog=dialog: dialog._slices.busy)  # type: ignore[misc]
@@ -196,15 +215,15 @@ def test_the_opening_of_a_large_project_can_be_left(hands: Desk, large: Path, tm
             time.sleep(0.002)
         assert hands.session.project is before
     broken = tmp_path / "broken.zygoform.json"
-    broken.write_bytes(large.read_bytes()[:-200])
+    broken.write_bytes(long.read_bytes()[:-200])
     assert hands.window.filing.open_file(broken)
     hands.wait(lambda: drawn(hands))
     assert hands.session.project is before
     assert "not whole JSON" in hands.told[-1]
-    assert hands.window.filing.open_file(large)
+    assert hands.window.filing.open_file(long)
     hands.wait(lambda: drawn(hands))
-    assert hands.session.path == large
-    assert str(large) in hands.window.preferences.settings.recent
+    assert hands.session.path == long
+    assert str(long) in hands.window.preferences.settings.recent
 
 
 def test_the_list_of_changes_goes_on_as_one_comes_to_its_end(hands: Desk, large: Path) -> None:

@@ -14,7 +14,7 @@ from zygoform.core.errors import BadInputError
 
 Moment = int
 _EPOCH = date(1970, 1, 1)
-LAST_DAY = (date.max - _EPOCH).days - 1
+LAST_DAY = (date.max - _EPOCH).days
 """No day after it has a name."""
 
 

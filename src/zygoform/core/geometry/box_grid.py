@@ -26,6 +26,6 @@ class BoxGrid:
 
 
 def _cells(box: Box3) -> Iterator[tuple[int, int]]:
-    (low, high) = box
-    ranges = (range(int(low[k] // CELL_MM), int(high[k] // CELL_MM) + 1) for k in (0, 2))
-    return product(*ranges)
+    low, high = box
+    across, up = (range(int(low[k] // CELL_MM), int(high[k] // CELL_MM) + 1) for k in (0, 2))
+    return product(across, up)

@@ -42,11 +42,11 @@ def sound_part(project: Project) -> Sound | None:
 
 
 def _stands(project: Project) -> bool:
+    """Whether there is a plan: a document without its only piece has none."""
     try:
-        compile_plan(project)
+        return compile_plan(project) is not None
     except Exception:  # noqa: BLE001 - whatever it is, this cannot be opened as it is
         return False
-    return True
 
 
 def _fewer(project: Project) -> Iterator[tuple[Project, str]]:

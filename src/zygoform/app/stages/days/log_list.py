@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
 
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.plain import tool_tip
+from zygoform.core.days.hours import MINUTES_A_DAY
 from zygoform.core.days.log import Entry
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.core.schedule.words import long_words, when_words
@@ -82,9 +83,28 @@ class LogList(QListView):
         self.activated.connect(self._choose)
 
     def show_lines(self, log: tuple[Entry, ...], days: DayPlan) -> None:
-        """Another log; as high as all of it, for the page scrolls."""
+        """Another log, or the same seen from another day; as high as all of it, for the page scrolls.
+
+        The line that the keyboard is on stays that, wherever it stands now.
+        """
+        was, known = self.lines.days, self.lines.log
+        if (
+            was is not None
+            and known is log
+            and (was.zone, was.now // MINUTES_A_DAY)
+            == (
+                days.zone,
+                days.now // MINUTES_A_DAY,
+            )
+        ):
+            self.lines.days = days
+            return
+        row = self.currentIndex().row()
+        current = self.lines.entry(row) if 0 <= row < len(known) else None
         self.lines.show(log, days)
         self.setFixedHeight(max(1, len(log)) * line_height(self))
+        if current is not None and current in log:
+            self.setCurrentIndex(self.lines.index(len(log) - 1 - log.index(current), 0))
 
     def currentChanged(self, current: LogIndex, previous: LogIndex) -> None:
         """The page scrolls to the line the keyboard is on."""
