@@ -188,4 +188,4 @@ def test_of_a_long_log_only_lines_that_are_seen_are_put_into_words(
         QTest.keyClick(shown, key)
     bench.settle()
     assert shown.currentIndex().row() == len(project.days.log) - 1
-    assert not shown.visibleRegion().intersected(shown.visualRect(shown.currentIndex())).isEmpty()
+    assert not shown.viewport().visibleRegion().intersected(shown.visualRect(shown.currentIndex())).isEmpty()
