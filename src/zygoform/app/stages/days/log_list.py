@@ -3,7 +3,7 @@
 from typing import Any
 
 from PySide6.QtCore import QAbstractListModel, QModelIndex, QPersistentModelIndex, QRect, QSize, Qt, Signal
-from PySide6.QtGui import QPainter, QPalette, QTextLayout, QTextOption
+from PySide6.QtGui import QColor, QPainter, QTextLayout, QTextOption
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QFrame,
@@ -29,6 +29,8 @@ _KINDS = {
 }  # fmt: skip
 LINES = 2
 """A line of the log has so many lines of its column; what is longer ends in dots, and is whole when pointed at."""
+LEADS = Qt.ItemDataRole.UserRole
+"""Whether a line leads to a photo."""
 LogIndex = QModelIndex | QPersistentModelIndex
 
 
@@ -56,6 +58,8 @@ class _LogModel(QAbstractListModel):
             return None
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.AccessibleTextRole):
             return log_words(self.entry(index.row()), self.days)
+        if role == LEADS:
+            return self.entry(index.row()).kind == "photo" and self.entry(index.row()).step in self.days.by_id
         if role == Qt.ItemDataRole.ToolTipRole:
             return tool_tip(log_words(self.entry(index.row()), self.days))
         return None
@@ -75,6 +79,10 @@ class LogList(QListView):
         self.setItemDelegate(_LineDelegate(self))
         self.setUniformItemSizes(True)
         self.setFrameShape(QFrame.Shape.NoFrame)
+        # It lies on the page as any words do.
+        self.setAutoFillBackground(False)
+        self.viewport().setAutoFillBackground(False)
+        self.setStyleSheet("background: transparent")
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -138,12 +146,12 @@ class _LineDelegate(QStyledItemDelegate):
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: LogIndex) -> None:
         box: QRect = option.rect
-        palette: QPalette = option.palette
         state: QStyle.StateFlag = option.state
         font = option.font
         words = str(index.data() or "")
         painter.save()
-        painter.setPen(palette.color(QPalette.ColorRole.Text))
+        # As links are written: a photo is seen at its step.
+        painter.setPen(QColor(t.BLUE if index.data(LEADS) else t.INK))
         layout = QTextLayout(words, font)
         wrap = QTextOption()
         wrap.setWrapMode(QTextOption.WrapMode.WrapAtWordBoundaryOrAnywhere)
@@ -161,7 +169,7 @@ class _LineDelegate(QStyledItemDelegate):
             painter.drawText(box.x(), box.y() + t.px(3) + k * metrics.lineSpacing() + metrics.ascent(), shown)
         layout.endLayout()
         if state & QStyle.StateFlag.State_HasFocus:
-            painter.setPen(palette.color(QPalette.ColorRole.Highlight))
+            painter.setPen(QColor(t.BLUE))
             painter.drawRect(box.adjusted(0, 0, -1, -1))
         painter.restore()
 

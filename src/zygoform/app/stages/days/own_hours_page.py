@@ -4,6 +4,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Literal
 
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
@@ -55,7 +56,8 @@ class OwnHoursPage(QWidget):
         }
         for field in self.dates.values():
             field.line.setPlaceholderText("2026-12-05")
-            dates.addWidget(field)
+            # What is wrong with one stands below it and leaves the other where it is.
+            dates.addWidget(field, 0, Qt.AlignmentFlag.AlignTop)
         column.addLayout(dates)
         self._fill_week(column)
         self._fill_own(column)
