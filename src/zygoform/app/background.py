@@ -153,12 +153,15 @@ class Errand(QObject):
         _keeper().begin(run, self, find)
 
 
-def patiently(work: Callable[[], Result]) -> Result:
+def patiently(work: Callable[[], Result], *, alone: bool = False) -> Result:
     """Does what has to be done before anything else, such as saving, off the interface's thread.
 
-    What takes longer than a moment leaves the window painting, and taking no input, until it is done. Returns or
-    raises what `work` does.
+    What takes longer than a moment leaves the window painting, and taking no input, until it is done; `alone`, none
+    of devices either. Returns or raises what `work` does.
     """
+    events = QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents
+    if alone:
+        events |= QEventLoop.ProcessEventsFlag.ExcludeSocketNotifiers
     found: list[Result] = []
     wrong: list[Exception] = []
     over = threading.Event()
@@ -172,7 +175,7 @@ def patiently(work: Callable[[], Result]) -> Result:
 
     _keeper().begin(run)
     while not over.wait(MOMENT):
-        QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)
+        QCoreApplication.processEvents(events)
     if wrong:
         raise wrong[0]
     return found[0]

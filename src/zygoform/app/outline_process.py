@@ -4,23 +4,33 @@
 Nothing where it came to the end of its memory or its time.
 """
 
+import math
 import resource
 import sys
+import time
 from pathlib import Path
 
 DRAWING_MEMORY, DRAWING_SECONDS = 2 << 30, 2
 """Bytes, and seconds of the processor's own time: any good drawing needs less."""
+LOADINGS = 3
+"""On a slow machine as many more: so many times what it took there to load the libraries."""
 
 
 def main() -> int:
     """Reads the drawing."""
     resource.setrlimit(resource.RLIMIT_AS, (DRAWING_MEMORY, DRAWING_MEMORY))
-    resource.setrlimit(resource.RLIMIT_CPU, (DRAWING_SECONDS, DRAWING_SECONDS))
+    import ezdxf
     import msgspec
+    import shapely
+    import svgelements
 
     from zygoform.core.errors import BadInputError
     from zygoform.files.outlines import read_outline
 
+    del ezdxf, shapely, svgelements
+    loaded = time.process_time()
+    most = math.ceil(loaded + max(DRAWING_SECONDS, LOADINGS * loaded))
+    resource.setrlimit(resource.RLIMIT_CPU, (most, most))
     try:
         said: dict[str, object] = {"outline": read_outline(Path(sys.argv[1]))}
     except BadInputError as refused:

@@ -1,9 +1,11 @@
 """The plan of the open document: worked out at once, or slice by slice; its layouts improved in the background."""
 
 from collections.abc import Callable
+from typing import TypeVar
 
 from PySide6.QtCore import QObject, Signal
 
+from zygoform.app.background import patiently
 from zygoform.app.jobs import Solver
 from zygoform.app.layout_store import LayoutStore
 from zygoform.app.slices import Slices
@@ -17,6 +19,9 @@ from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, compile_form, compile_plan, plan_piecemeal
 from zygoform.core.project import Project
 
+HEAVY_PARTS = 400
+"""Of more parts, such as the strips of a pattern, a plan is not worked out between two paintings."""
+Made = TypeVar("Made")
 Prepared = tuple[FormPlan | None, Plan | None]
 
 
@@ -65,7 +70,12 @@ class Planning(QObject):
 
     def form_of(self, project: Project) -> FormPlan | None:
         """The pieces of another state of the document. Raises BadInputError where one is impossible."""
-        return compile_form(project, self._memory)
+        return self._done(lambda: compile_form(project, self._memory))
+
+    def _done(self, work: Callable[[], Made]) -> Made:
+        """At once; where the plan has so many parts that it takes long, with the window painting meanwhile."""
+        heavy = self.plan is not None and len(self.plan.parts) > HEAVY_PARTS
+        return patiently(work, alone=True) if heavy else work()
 
     def prepare(self, project: Project) -> Prepared:
         """Another state of the document, before it becomes that: all of a small one, the pieces of a large one.
@@ -74,7 +84,7 @@ class Planning(QObject):
         """
         if is_large(project):
             return self.form_of(project), None
-        plan = compile_plan(project, self.layouts.best, self._memory)
+        plan = self._done(lambda: compile_plan(project, self.layouts.best, self._memory))
         return (plan.form if plan is not None else None), plan
 
     def begin(self, project: Project, plan: Plan | None, memory: Memory) -> None:

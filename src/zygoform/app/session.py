@@ -177,14 +177,19 @@ class Session(QObject):
 
     def do(self, edit: Callable[[Project], Edited]) -> None:
         """Makes one edit. Raises BadInputError, and then nothing has changed."""
-        edited = edit(self.history.project)
-        self._preview = None
-        if edited.project == self.history.project:
-            self._refresh()
-            return
-        check_edited(edited.project, self.history.project)
-        # Refused, if it is, before anything is another.
-        prepared = self.planning.prepare(edited.project)
+        while True:
+            before = self.history.project
+            edited = edit(before)
+            self._preview = None
+            if edited.project == before:
+                self._refresh()
+                return
+            check_edited(edited.project, before)
+            # Refused, if it is, before anything is another.
+            prepared = self.planning.prepare(edited.project)
+            if self.history.project is before:
+                break
+            # What came meanwhile, such as an outline that was read, stays: the edit is made on that.
         self._follow(edited.project)
         name, at, when = self._last
         soon = time.monotonic() - when < ONE_STREAM

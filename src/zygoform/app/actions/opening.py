@@ -101,11 +101,11 @@ class LongOpening(QDialog):
 def planned_as_far_as_sound(project: Project) -> tuple[Project, Planned, str]:
     """A project with its plan; what of it cannot be worked out is set aside, and told. Raises UnreadableError.
 
-    At once where all is well, as it is with everything this version writes.
+    The window paints meanwhile: strips by the thousand take a few seconds, in a file that is short.
     """
     memory = Memory()
     try:
-        return project, (compile_plan(project, None, memory), memory), unplanned_words(project)
+        return project, (patiently(lambda: compile_plan(project, None, memory)), memory), unplanned_words(project)
     except Exception as wrong:
         sound = patiently(partial(sound_part, project))
         if sound is None:
