@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QApplication, QLabel
 
 from tests.app.desk import Desk
 from tests.fuzzing import KILLS
-from zygoform.app import autosave
+from zygoform.app import bench_journal
 from zygoform.app.autosave import Autosave
 from zygoform.core.edits.cutting_facts import mark_cut
 from zygoform.core.edits.days import write_down
@@ -53,7 +53,7 @@ def write(keeper, *given):
 RecoveryFile.write_down = write
 def say():
     global kept
-    if not desk.keeping.not_written and kept < made:
+    if not desk.keeping.journal.not_written and kept < made:
         kept = made
         print(f"K {kept} {time.time()}", flush=True)
 def work():
@@ -122,7 +122,7 @@ def test_it_is_shown_until_it_is_written_and_told_where_it_cannot_be(
     desk: Desk, empty_home: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     path, fails = empty_home / "counter.zygoform.json", [True]
-    monkeypatch.setattr(autosave, "RETRY_MS", 20)
+    monkeypatch.setattr(bench_journal, "AGAIN_MS", 20)
 
     def full(*given: object) -> None:
         if fails[0]:
@@ -141,7 +141,7 @@ def test_it_is_shown_until_it_is_written_and_told_where_it_cannot_be(
     assert len(said) == 1
     assert "Save on another drive" in said[0]
     fails[0] = False
-    desk.wait(lambda: not keeping.not_written)
+    desk.wait(lambda: not keeping.journal.not_written)
     assert desk.find(QLabel, "save_state").text() == "not saved yet"
     # There is no copy yet: the file and its journal are the work.
     keeper = keeping._keeper
@@ -199,5 +199,5 @@ def test_of_a_large_project_lines_do_not_wait_for_its_plan(desk: Desk, empty_hom
     keeping = Autosave(desk.session)
     desk.session.do(lambda p: write_down(p, "note", datetime.now(UTC), "Note", text="now"))
     assert desk.session.planning.busy
-    assert keeping.not_written
+    assert keeping.journal.not_written
     keeping.close()

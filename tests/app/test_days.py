@@ -304,7 +304,7 @@ def test_what_was_written_down_is_kept_at_once(bench: Bench) -> None:
     keeping = Autosave(bench.session, bench.frame)
     bench.go()
     bench.click("days_begin")
-    keeping._journal.wait()
+    keeping.journal.wait()
     assert keeping._keeper.path is not None
     assert read_project(keeping._keeper.path).days.log == bench.session.project.days.log
     keeping.close()

@@ -14,6 +14,7 @@ describe.py        what is said of a part pointed at
 seen.py            what is not seen does not work
 preferences.py     the user's settings while the program runs
 autosave.py        nothing is lost: copies of unsaved work
+bench_journal.py   what happens once in life, on the disk at once
 layout_store.py    layouts found while a project is open
 view_state.py      what is looked at; bound to one document
 session.py         the only object that holds the document

@@ -6,8 +6,8 @@ from functools import partial
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from zygoform.app.background import Background
+from zygoform.app.bench_journal import BenchJournal
 from zygoform.app.session import Session
-from zygoform.core.happened import Happening, happening
 from zygoform.core.project import Project
 from zygoform.files.photos import forget_unsaved
 from zygoform.files.prices_csv import keep_prices
@@ -20,8 +20,7 @@ EVERY_MS, RETRY_MS = 2000, 10_000
 class Autosave(QObject):
     """Copies the unsaved document away; the copy goes when it is saved or given up.
 
-    What happens once in life, such as a line of the log, goes to a journal at once, by a thread of its own: for as
-    long as it is `not_written` that is said beside the name. `told` says what failed, `warned` the same again each
+    Beside it lies the `journal` of what happens once in life. `told` says what failed, `warned` the same again each
     time until it is settled, then nothing. `known` is the stamp of what the open file held when it was last read or
     written here.
     """
@@ -38,17 +37,12 @@ class Autosave(QObject):
         self._writing = False
         self._left_out: tuple[str, ...] = ()
         self._unsaved_photos: set[str] = set()
-        self.not_written: tuple[Happening, ...] = ()
-        self._seen = session.history.project
-        self._at_journal: tuple[Happening, ...] = ()
-        self._lost_line, self._said = "", ""
         self._background, self._price_writer, self._sweeper = Background(self), Background(self), Background(self)
-        self._journal = Background(self)
-        self._journal.finished.connect(self._on_written_down)
-        self._again = QTimer(self)
-        self._again.setSingleShot(True)
-        self._again.setInterval(RETRY_MS)
-        self._again.timeout.connect(self._write_down)
+        self.journal = BenchJournal(session, known, self)
+        self.journal.begin(self._keeper)
+        self.journal.told.connect(self.told)
+        self.journal.warned.connect(self._on_journal)
+        self.journal.written.connect(self._on_written_down)
         self._background.finished.connect(self._on_written)
         self._price_writer.finished.connect(self._on_prices)
         self._timer = QTimer(self)
@@ -58,28 +52,28 @@ class Autosave(QObject):
         self._prices = (session.project.shop.timber, session.project.shop.packs)
         session.changed.connect(self._on_changed)
         # The plan of a large project comes later; what happened is not kept waiting for it.
-        session.previewed.connect(self._on_previewed)
+        session.previewed.connect(self.journal.follow)
         session.opened.connect(self._on_opened)
 
     def _on_opened(self, _path: str) -> None:
         """Prices of a file are that project's own; the photos of the document before are forgotten."""
         self._forget_photos()
         self._leave_copy()
-        self._seen = self.session.history.project
         self._prices = (self.session.project.shop.timber, self.session.project.shop.packs)
 
     def _leave_copy(self) -> None:
         """Copy and journal of the document before go once nobody writes them any more; this one has its own."""
         before, self._keeper = self._keeper, RecoveryFile()
-        self._kept, self.not_written, self._lost_line = None, (), ""
-        self._again.stop()
+        self._kept = None
+        at_work = self._writing or self.journal.busy
+        self.journal.begin(self._keeper)
 
         def work() -> None:
-            self._journal.wait()
+            self.journal.wait()
             self._background.wait()
             before.drop()
 
-        if before.path is not None or self._writing or self._at_journal:
+        if before.path is not None or at_work:
             self._sweeper.start(work)
 
     def _keep_prices(self) -> None:
@@ -108,64 +102,22 @@ class Autosave(QObject):
         project = self.session.history.project
         if self.session.path is None and project.id:
             self._unsaved_photos.add(project.id)
-        happened = happening(self._seen, project) if project is not self._seen else None
-        self._seen = project
+        self.journal.follow()
         if self.session.is_dirty:
             if not self._timer.isActive():
                 self._timer.start(EVERY_MS)
-            if happened is not None:
-                # What happened at the bench is known to nobody else: it is not waited for.
-                self.not_written = (*self.not_written, happened)
-                self._write_down()
         elif not self._writing:
             self._timer.stop()
             self._drop()
 
-    def _on_previewed(self) -> None:
-        if self.session.history.project is not self._seen:
-            self._on_changed()
-
-    def _write_down(self) -> None:
-        """Gives the journal what it has not; `_on_written_down` when it is on the disk."""
-        self._say()
-        if not self.not_written or self._at_journal:
-            return
-        happened, project, path, known = self.not_written, self._seen, self.session.path, self._known()
-        self._at_journal, keeper = happened, self._keeper
-
-        def work() -> None:
-            if path is None and not keeper.is_kept:
-                # There is nothing yet that a journal could go on from.
-                keeper.keep(project, path, known)
-            keeper.write_down(happened, path, known)
-
-        self._journal.start(work)
-
-    def _on_written_down(self, fault: str) -> None:
-        done, self._at_journal = {id(one) for one in self._at_journal}, ()
-        if fault:
-            if not self._lost_line:
-                self.told.emit(
-                    f"What was just written down cannot be kept: {fault}. Save on another drive, or note it."
-                )
-            self._lost_line = fault
-            self._again.start(RETRY_MS)
-        else:
-            self._lost_line = ""
-            self.not_written = tuple(one for one in self.not_written if id(one) not in done)
-        if not self.session.is_dirty:
-            self._drop()
-        elif not fault:
-            self._write_down()
-        self._say()
-
-    def _say(self) -> None:
-        """What is not on any disk stands beside the name until it is."""
-        words = "writing it down…" if self.not_written else ""
-        words = f"not written down: {self._lost_line}" if self.not_written and self._lost_line else words
-        if words != self._said and not self._failed:
-            self._said = words
+    def _on_journal(self, words: str) -> None:
+        """Where there is no copy either, that is told already."""
+        if not self._failed:
             self.warned.emit(words)
+
+    def _on_written_down(self) -> None:
+        if not self.session.is_dirty and not self._writing:
+            self._drop()
 
     def keep_now(self, *, wait: bool = False) -> None:
         """Writes the copy, unless one is being written or nothing has changed since."""
@@ -204,21 +156,19 @@ class Autosave(QObject):
         if self._failed:
             self._failed = False
             self.warned.emit("")
-        if self._at_journal:
-            # The journal is being written: what comes after it drops both.
+        self.journal.forget()
+        if self.journal.busy:
+            # What comes after it drops both.
             return
-        self.not_written, self._lost_line = (), ""
-        self._again.stop()
-        self._say()
         self._keeper.drop()
         self._kept = None
 
     def close(self) -> None:
         """The document is saved or given up: no copy stays."""
         self._timer.stop()
-        self._again.stop()
         self._forget_photos()
-        for writer in (self._background, self._journal, self._price_writer, self._sweeper):
+        self.journal.close()
+        for writer in (self._background, self._price_writer, self._sweeper):
             writer.wait()
         self._keeper.drop()
         self._kept = None

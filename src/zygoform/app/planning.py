@@ -21,7 +21,7 @@ from zygoform.core.project import Project
 
 HEAVY_PARTS = 400
 """Of more parts, such as the strips of a pattern, a plan is not worked out between two paintings."""
-Made = TypeVar("Made")
+WorkedOut = TypeVar("WorkedOut")
 Prepared = tuple[FormPlan | None, Plan | None]
 
 
@@ -72,7 +72,7 @@ class Planning(QObject):
         """The pieces of another state of the document. Raises BadInputError where one is impossible."""
         return self._done(lambda: compile_form(project, self._memory))
 
-    def _done(self, work: Callable[[], Made]) -> Made:
+    def _done(self, work: Callable[[], WorkedOut]) -> WorkedOut:
         """At once; where the plan has so many parts that it takes long, with the window painting meanwhile."""
         heavy = self.plan is not None and len(self.plan.parts) > HEAVY_PARTS
         return patiently(work, alone=True) if heavy else work()

@@ -31,8 +31,6 @@ from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.plan.seen import Seen, seen_of
 from zygoform.core.plan.touched import EVERYTHING, Topic, topics
 from zygoform.core.project import Project
-from zygoform.files.names import shown
-from zygoform.files.project_json import read_project
 
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
@@ -275,10 +273,6 @@ class Session(QObject):
         self._tell(EVERYTHING)
         self.days.forget()
         self.planning.ask()
-
-    def open(self, path: Path) -> None:
-        """Opens a file. Raises UnreadableError, and then nothing has changed."""
-        self.begin(read_project(path), path, f"Opened {shown(path)}")
 
     def save(self, path: Path) -> None:
         """Saves. Raises OSError; the document stays as it is and unsaved."""
