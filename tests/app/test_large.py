@@ -226,9 +226,7 @@ def test_the_opening_of_a_large_project_can_be_left(hands: Desk, long: Path, tmp
     assert str(long) in hands.window.preferences.settings.recent
 
 
-def test_the_list_of_changes_goes_on_as_one_comes_to_its_end(hands: Desk, large: Path) -> None:
-    hands.window.filing.open_file(large)
-    hands.wait(lambda: drawn(hands))
+def the_list_of_changes_goes_on_as_one_comes_to_its_end(hands: Desk) -> None:
     redesign = hands.window._made["redesign"]
     cards, bar = redesign.cards, redesign._area.verticalScrollBar()  # type: ignore[attr-defined]
     hands.wait(lambda: bar.maximum() >= redesign._area.height())  # type: ignore[attr-defined]
@@ -247,10 +245,11 @@ def test_the_list_of_changes_goes_on_as_one_comes_to_its_end(hands: Desk, large:
     assert order == [change.id for change in hands.session.project.changes]
 
 
-def test_on_a_piece_drawn_small_marks_are_counted_and_numbers_stay_near(hands: Desk, large: Path) -> None:
+def test_at_the_limits_the_list_goes_on_marks_are_counted_and_numbers_stay_near(hands: Desk, large: Path) -> None:
     session = hands.session
     hands.window.filing.open_file(large)
     hands.wait(lambda: drawn(hands))
+    the_list_of_changes_goes_on_as_one_comes_to_its_end(hands)
     view = hands.stand()
     session.look_from("left")
 

@@ -16,6 +16,7 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.drawing.primitives import Scene
+from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.variants import (
     add_variant,
     choose_variant,
@@ -131,7 +132,12 @@ class CompareStage(QWidget):
                 return
             plans.append(plan)
             seen = plan.seen(view.shown, view.viewpoint)
-            scenes.append((yield from SeenDrawing().scene_piecemeal(seen, view.viewpoint, "planned")))
+            if is_large(self.session.project):
+                drawn = yield from SeenDrawing().scene_piecemeal(seen, view.viewpoint, "planned")
+            else:
+                forms = seen.found, seen.planned, seen.numbers
+                drawn = draw_form(*forms, view.viewpoint, "planned")
+            scenes.append(drawn)
         rows = compared(self.session.project, tuple(v.id for v in variants))
         yield
         empty(self._grid)
