@@ -11,6 +11,7 @@ from tests.core.changes.test_doors import cupboard
 from tests.core.form.test_kinds import found
 from tests.planned import changed, plan_of
 from tests.strategies import pieces, planned
+from zygoform.core.drawing import order
 from zygoform.core.drawing.boards import draw_board
 from zygoform.core.drawing.order import cells_of, paint_order
 from zygoform.core.drawing.part_sizes import part_dimensions
@@ -26,7 +27,7 @@ from zygoform.core.geometry.prism import Face, Point3, dot, upright
 from zygoform.core.geometry.solid import cut_off, without
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
-from zygoform.files.demo import counter_begun
+from zygoform.files.demo import counter_begun, demo_project
 
 PLACES: tuple[Viewpoint, ...] = tuple(VIEWS)
 
@@ -332,3 +333,16 @@ def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
     outline, strokes = part_shape(PlacedPart(one, 10.0, 45.0, 0.0), 50)
     assert not strokes
     assert area(outline) == pytest.approx(one.length * 50 - 50 * 50 / 2)
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_looked_at_by_a_sweep_from_left_to_right_the_order_is_the_same(
+    place: Viewpoint, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    boards = plan_of(demo_project()).planned.boards
+    orders = []
+    for swept_from in (0, len(boards) ** 2):
+        monkeypatch.setattr(order, "SWEPT_FROM", swept_from)
+        orders.append([board.id for board in paint_order(boards, VIEWS[place])])
+    assert orders[0] == orders[1]
+    assert len(orders[0]) >= len(boards)
