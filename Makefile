@@ -25,7 +25,7 @@ screenshots: setup
 # Killed fifty times at work, 10,000 spoiled files and lines of devices, another look 200 times while papers are written,
 # everything pressed for ten minutes, all that is drawn at random oftener, and what holds the window timed.
 fuzz: setup
-	QT_QPA_PLATFORM=offscreen ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py tests/app/test_at_the_bench.py -k killed
+	QT_QPA_PLATFORM=offscreen ZYGOFORM_QUIET=1 ZYGOFORM_KILLS=50 $(BIN)/python -m pytest -q tests/app/test_nothing_lost.py tests/app/test_at_the_bench.py -k killed
 	ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/files tests/devices tests/core
 	QT_QPA_PLATFORM=offscreen ZYGOFORM_FUZZ=10000 $(BIN)/python -m pytest -q tests/app/test_made_anew.py tests/app/test_looks.py tests/app/test_monkey.py
 	QT_QPA_PLATFORM=offscreen ZYGOFORM_QUIET=1 $(BIN)/python -m pytest -q tests/app -k "not for_long"
