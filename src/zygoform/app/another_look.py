@@ -43,9 +43,15 @@ class AnotherLook(QObject):
             self._next.start()
 
     def _step(self) -> None:
-        if self._steps is not None and next(self._steps, self) is self:
-            self._steps = None
-            self._next.stop()
+        over = True
+        try:
+            over = self._steps is None or next(self._steps, self) is self
+        finally:
+            # Also where a screen could not be made: the window is not left standing still.
+            if over:
+                self._steps = None
+                self._next.stop()
+                self._frame.setUpdatesEnabled(True)
 
     def _anew(self, before: MainView) -> Iterator[None]:
         # As it stands, until the new screen does.
@@ -62,7 +68,6 @@ class AnotherLook(QObject):
         made = self._furnish()
         yield
         self._show(made)
-        self._frame.setUpdatesEnabled(True)
 
 
 def _delete(widget: QWidget) -> None:
