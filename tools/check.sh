@@ -2,6 +2,8 @@
 # Types, and all tests: offscreen but those that need a real window, which follow in one; two cores, a worker for each.
 set -euo pipefail
 cd "$(dirname "$0")/.."
+# Many tests start processes: what is imported is compiled once, wherever this runs.
+export PYTHONDONTWRITEBYTECODE=''
 said=$(mktemp)
 trap 'rm -f "$said"' EXIT
 .venv/bin/mypy >"$said" 2>&1 &

@@ -28,6 +28,14 @@ LONGEST = 600.0
 NONE = Qt.KeyboardModifier.NoModifier
 
 
+def wait(ready: Callable[[], bool], seconds: float = LONGEST) -> None:
+    """Until something is so, the window going on meanwhile."""
+    until = time.monotonic() + seconds
+    while not ready():
+        assert time.monotonic() < until, "waited in vain"
+        QTest.qWait(10)
+
+
 def put_on_look(desk: Application, **settings: Any) -> None:
     """Another look, as from the settings, until all of it stands."""
     desk.preferences.set(**settings)
@@ -78,10 +86,7 @@ class Desk:
             HELD.append(1000 * (time.thread_time() - began))
 
     def wait(self, ready: Callable[[], bool], seconds: float = LONGEST) -> None:
-        until = time.monotonic() + seconds
-        while not ready():
-            assert time.monotonic() < until, "waited in vain"
-            QTest.qWait(10)
+        wait(ready, seconds)
 
     def find(self, kind: type[T], name: str) -> T:
         found = self.frame.findChildren(kind, name)

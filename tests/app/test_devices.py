@@ -14,7 +14,7 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QLineEdit, QMessageBox
 
-from tests.app.desk import Desk
+from tests.app.desk import Desk, wait
 from zygoform.app.device_link import DeviceLink
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.devices.protocol import Prove, parse_line, prove, write_line
@@ -278,8 +278,4 @@ def test_simulated_devices_end_with_the_program_however_it_ends() -> None:
     )
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
     process = int(done.stdout)
-    for _ in range(200):
-        if not Path(f"/proc/{process}").exists():
-            return
-        time.sleep(0.02)
-    raise AssertionError("it goes on")
+    wait(lambda: not Path(f"/proc/{process}").exists())

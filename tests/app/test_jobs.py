@@ -13,6 +13,7 @@ from PySide6.QtCore import QEvent, QObject
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tests.app.desk import wait
 from zygoform.app import background
 from zygoform.app.background import Background, Errand, finish, read_picture
 from zygoform.app.collecting import Collector
@@ -34,22 +35,15 @@ class Heard:
         self.layouts: list[tuple[StripProblem, StripLayout, bool]] = []
         solver.better.connect(lambda *said: self.layouts.append(said))
 
-    def wait(self, ready: object, seconds: float = 20.0) -> None:
-        for _ in range(int(seconds * 100)):
-            if ready():  # type: ignore[operator]
-                return
-            QTest.qWait(10)
-        raise AssertionError("waited in vain")
-
 
 def test_the_newest_question_is_the_one_answered(app: QApplication) -> None:
     del app
     solver = Solver()
     heard = Heard(solver)
-    old, new, newest = problem(1), problem(2), problem(3)
+    old, new, newest = problem(1), problem(2, types=7), problem(3, types=7)
     solver.ask([old])
     solver.ask([new, newest])
-    heard.wait(lambda: not solver.busy)
+    wait(lambda: not solver.busy)
     assert {asked for asked, _, _ in heard.layouts} == {new, newest}
     for asked in (new, newest):
         mine = [(layout, last) for q, layout, last in heard.layouts if q == asked]
@@ -72,19 +66,19 @@ def test_cancelling_stops_at_once_and_the_next_question_is_answered(app: QApplic
     QTest.qWait(50)
     assert heard.layouts == []
     solver.ask([problem(5, types=4)])
-    heard.wait(lambda: not solver.busy)
+    wait(lambda: not solver.busy)
     assert heard.layouts[-1][1].proven
     solver.close()
 
 
 def test_the_same_question_gets_the_same_answer(app: QApplication) -> None:
     del app
-    asked, found = problem(6), []
+    asked, found = problem(6, types=6), []
     for _ in range(2):
         solver = Solver()
         heard = Heard(solver)
         solver.ask([asked])
-        heard.wait(lambda solver=solver: not solver.busy)
+        wait(lambda solver=solver: not solver.busy)  # type: ignore[misc]
         found.append([layout for _, layout, _ in heard.layouts])
         solver.close()
     assert found[0] == found[1]
@@ -105,10 +99,7 @@ def test_long_work_tells_what_went_wrong(app: QApplication) -> None:
     work.start(full)
     work.start(spoilt)
     work.start(lambda: None)
-    for _ in range(200):
-        if len(said) == 3:
-            break
-        QTest.qWait(10)
+    wait(lambda: len(said) == 3)
     assert said[0] == "No space left on device"
     assert said[1].startswith("UnicodeEncodeError: ")
     assert said[2] == ""
@@ -143,10 +134,7 @@ def test_what_work_refers_to_is_let_go_in_the_interfaces_thread(app: QApplicatio
         held = threading.Event()
         kind.start(partial(lambda _mark, held: held.wait(5), Mark(), held))
         held.set()
-        for _ in range(200):
-            QTest.qWait(5)
-            if went:
-                break
+        wait(lambda: bool(went))
         assert went.pop() is threading.main_thread()
 
 

@@ -7,6 +7,7 @@ from itertools import count
 from pathlib import Path
 
 import pytest
+from msgspec import structs
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QDialog
@@ -17,11 +18,13 @@ from zygoform.app.actions.opening import LongOpening, is_long
 from zygoform.app.canvas import fault_pins
 from zygoform.app.idle_loading import loading_steps
 from zygoform.app.main_window import STAGES
+from zygoform.core.condition.fault import Fault
 from zygoform.core.cutting.either import FoundLayout, better_answers
-from zygoform.core.edits.condition import add_fault
+from zygoform.core.edits.condition import PIN_MM
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import add_change, remove_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
+from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.limits import MOST_CHANGES, MOST_COUNTED, MOST_FAULTS, MOST_PIECES, check_size, is_large
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -45,12 +48,20 @@ def at_the_limits() -> Project:
         entries = (("count", parts), ("length", f"{9 + k % 12}"), ("left", "45"), ("right", f"{15 * (k % 3)}"))
         for entry, text in entries:
             project = set_text(project, change, entry, text).project
-    boards = [[board.id for board in piece.build().boards] for piece in project.known_pieces]
-    for k in range(MOST_FAULTS - sum(len(piece.faults) for piece in project.known_pieces)):
-        own_boards = boards[k % len(boards)]
-        project = add_fault(project, own_boards[k % 4], "dent", (10.0, 10.0, 10.0)).project
+    project = structs.replace(project, pieces=tuple(with_faults(project)))
     check_size(project)
     return project
+
+
+def with_faults(project: Project) -> Iterator[CasePiece]:
+    """Its pieces, with as many faults as there may be, in a row on four boards of each."""
+    most = MOST_FAULTS // MOST_PIECES
+    for k, piece in enumerate(project.pieces):
+        assert isinstance(piece, CasePiece)
+        boards = [board.id for board in piece.build().boards[:4]]
+        spots = [(10.0 + PIN_MM * n, 10.0, 10.0) for n in range(most - len(piece.faults))]
+        own = [Fault(f"f{1000 + most * k + n}", "dent", boards[n % 4], at) for n, at in enumerate(spots)]
+        yield structs.replace(piece, faults=(*piece.faults, *own))
 
 
 @cache

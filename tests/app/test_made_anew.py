@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
-from tests.app.desk import Desk, put_on_look
+from tests.app.desk import Desk, put_on_look, wait
 from tests.fuzzing import FULL
 from zygoform.app.application import Application
 from zygoform.app.main_window import MainWindow
@@ -93,10 +93,7 @@ def test_another_look_while_papers_are_written(app: QApplication, tmp_path: Path
     for k in range(ROUNDS):
         QTest.qWait(0)
         path = tmp_path / f"{k}.pdf"
-        for _ in range(1000):
-            if path.exists():
-                break
-            QTest.qWait(10)
+        wait(path.exists)
         written += path.read_bytes().startswith(b"%PDF")
     assert written == ROUNDS
     put_on_look(desk, text_percent=100, theme="light")

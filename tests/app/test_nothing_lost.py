@@ -16,6 +16,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
 from tests.app.desk import Desk as Hands
+from tests.app.desk import wait
 from tests.faults import full_disk
 from tests.fuzzing import KILLS, QUIET
 from zygoform.app import autosave
@@ -194,18 +195,11 @@ def test_a_copy_is_offered_with_both_times_and_what_differs(
     assert words.endswith("In the copy: New plank top changed.")
     hands = desk_of(app, demo=False)
     start = hands.window._made["survey"].start  # type: ignore[attr-defined]
-    for _ in range(300):
-        QTest.qWait(10)
-        if order in (said := start.findChild(QLabel, "left_behind_words").text()):
-            break
-    assert order in said
+    wait(lambda: order in start.findChild(QLabel, "left_behind_words").text())
     words = start.findChild(QLabel, "left_behind_words")
     hands.window.frame.resize(1280, 800)
-    for _ in range(100):
-        QTest.qWait(20)
-        if words.height() >= words.heightForWidth(words.width()):
-            break
-    assert words.height() >= words.heightForWidth(words.width()), "all of it can be read"
+    # All of it can be read.
+    wait(lambda: words.height() >= words.heightForWidth(words.width()))
     button = start.findChild(QPushButton, "take_it_up")
     assert not button.geometry().intersects(words.geometry())
     start.put_away.emit(copy)

@@ -1,7 +1,10 @@
 """The corner view against a ray cast; pointing, leaders, grips, boards."""
 
 import math
+from collections.abc import Iterable
 
+import numpy as np
+import numpy.typing as npt
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -23,74 +26,67 @@ from zygoform.core.edits.inside import choose_inside
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.plane import area, rectangle
-from zygoform.core.geometry.prism import Face, Point3, dot, upright
-from zygoform.core.geometry.solid import cut_off, without
+from zygoform.core.geometry.prism import upright
+from zygoform.core.geometry.solid import SolidCell, cut_off, without
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.demo import counter_begun, demo_project
 
+Floats = npt.NDArray[np.float64]
 PLACES: tuple[Viewpoint, ...] = tuple(VIEWS)
+MISSED = -1e18
 
 
-def nearest(form: Form, view: View, at: tuple[float, float]) -> set[str]:
-    """Cast a ray: the boards whose surface is nearest to the viewer at a point of the view plane."""
-    best, names = -1e18, set[str]()
-    for board in (own for one in form.boards for own in (one, *one.on_face)):
-        depth = _entry(board, view, at)
-        if depth is None:
-            continue
-        if depth > best + 0.05:
-            best, names = depth, {board.id}
-        elif depth > best - 0.05:
-            names.add(board.id)
-    return names
+def nearest(form: Form, view: View, points: Floats) -> list[set[str]]:
+    """Cast rays: the boards whose surface is nearest to the viewer at each point (n, 2) of the view plane."""
+    boards = [own for one in form.boards for own in (one, *one.on_face)]
+    depths = np.array([left(board.solid.cells, view, points).max(axis=0) for board in boards])
+    near = (depths > depths.max(axis=0) - 0.05) & (depths > MISSED)
+    return [{board.id for board, is_near in zip(boards, column, strict=True) if is_near} for column in near.T]
 
 
-def _entry(board: Board, view: View, at: tuple[float, float]) -> float | None:
-    """How far towards the viewer the ray through `at` leaves the last cell of a solid; None where it misses all."""
-    return max((e for c in board.solid.cells if (e := _left(c.faces, view, at)) is not None), default=None)
+def left(cells: Iterable[SolidCell], view: View, points: Floats) -> Floats:
+    """How far towards the viewer the ray through each point leaves each cell (cells, n); MISSED where it does."""
+    starts, toward = unprojected(view, points), np.array(view.toward)
+    depths = []
+    for cell in cells:
+        normals = np.array([face.normal for face in cell.faces])
+        at = np.array([face.points[0] for face in cell.faces])
+        speed = (normals @ toward)[:, None]
+        room = (at * normals).sum(axis=1)[:, None] - normals @ starts.T
+        along, ahead, behind = abs(speed) < 1e-12, speed >= 1e-12, speed <= -1e-12
+        share = room / np.where(along, 1.0, speed)
+        high = np.where(ahead, share, -MISSED).min(axis=0)
+        low = np.where(behind, share, MISSED).max(axis=0)
+        met = (low < high) & ~(along & (room < 0)).any(axis=0)
+        depths.append(np.where(met, high, MISSED))
+    return np.array(depths)
 
 
-def _left(faces: tuple[Face, ...], view: View, at: tuple[float, float]) -> float | None:
-    """The same of a convex one."""
-    start = _unproject(view, at)
-    low, high = -1e18, 1e18
-    for face in faces:
-        speed = dot(view.toward, face.normal)
-        room = dot(tuple(p - s for p, s in zip(face.points[0], start, strict=True)), face.normal)  # type: ignore[arg-type]
-        if abs(speed) < 1e-12:
-            if room < 0:
-                return None
-        elif speed > 0:
-            high = min(high, room / speed)
-        else:
-            low = max(low, room / speed)
-    return high if low < high else None
-
-
-def _unproject(view: View, at: tuple[float, float]) -> Point3:
-    """Some point of space that projects to `at`."""
+def unprojected(view: View, points: Floats) -> Floats:
+    """Some points of space (n, 3) that project to these."""
+    u, v = points.T
+    nothing = np.zeros_like(u)
     if view.place == "above":
-        return (at[0], at[1], 0.0)
+        return np.stack((u, v, nothing), axis=1)
     # In the plane x = 0 where one looks along it, else in that of y = 0: there all views are true to scale.
     x, y, _ = view.across
-    return (x * at[0], 0.0, at[1]) if x else (0.0, y * at[0], at[1])
+    return np.stack((x * u, nothing, v) if x else (nothing, y * u, v), axis=1)
 
 
 def compare(form: Form, place: Viewpoint, shares: list[tuple[float, float]]) -> None:
     """What is painted last at a point must be what a ray meets first; edges are left alone."""
-    view = VIEWS[place]
     scene = draw_form(form, form, {}, place, "planned")
     x0, y0, x1, y1 = scene.box
-    for share_x, share_y in shares:
-        at = (x0 + share_x * (x1 - x0), y0 + share_y * (y1 - y0))
-        around = [nearest(form, view, (at[0] + dx, at[1] + dy)) for dx in (-0.4, 0.4) for dy in (-0.4, 0.4)]
-        if any(names != around[0] for names in around):
+    points = np.array([x0, y0]) + np.array(shares) * np.array([x1 - x0, y1 - y0])
+    around = [nearest(form, VIEWS[place], points + np.array([dx, dy])) for dx in (-0.4, 0.4) for dy in (-0.4, 0.4)]
+    for at, names, *others in zip(points.tolist(), *around, strict=True):
+        if any(other != names for other in others):
             continue
-        hit = scene.at(at)
+        hit = scene.at(tuple(at))
         seen = hit.part_id if hit else ""
         # A tile's face and the grout round it are one surface: joints may be finer than what is looked at.
-        assert seen in (around[0] or {""}) or any("/grout/" in own for own in around[0]), (place, at)
+        assert seen in (names or {""}) or any("/grout/" in own for own in names), (place, at)
 
 
 # Not on the very rim: where a corner of something touches it, a hair beside it there is nothing.
@@ -186,14 +182,13 @@ def test_a_board_with_a_hole_is_painted_cell_by_cell_without_a_further_cut(place
     assert len(painted) == len(cells) > 20
     flat = [view.project(corner) for corner in door.solid.corners]
     (x0, x1), (y0, y1) = ((min(p[k] for p in flat), max(p[k] for p in flat)) for k in (0, 1))
+    points = [(x0 + (x1 - x0) * i / 24.3, y0 + (y1 - y0) * j / 24.7) for i in range(1, 24) for j in range(1, 24)]
     met = 0
-    for i in range(1, 24):
-        for j in range(1, 24):
-            at = (x0 + (x1 - x0) * i / 24.3, y0 + (y1 - y0) * j / 24.7)
-            depths = [(d, k) for k, cell in enumerate(painted) if (d := _left(cell.faces, view, at)) is not None]
-            if len(depths) > 1 and max(depths)[0] - sorted(depths)[-2][0] > 0.1:
-                met += 1
-                assert max(depths)[1] == max(k for _, k in depths)
+    for column in left((cell for solid in painted for cell in solid.cells), view, np.array(points)).T:
+        depths = [(depth, k) for k, depth in enumerate(column) if depth > MISSED]
+        if len(depths) > 1 and max(depths)[0] - sorted(depths)[-2][0] > 0.1:
+            met += 1
+            assert max(depths)[1] == max(k for _, k in depths)
     assert met > 3 or place in ("front", "back")
 
 

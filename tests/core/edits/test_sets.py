@@ -146,7 +146,8 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
     )
     for edit in edits:
         project = edit(project)
-        seen = seen_of(plan_of(project).form, "", place)
+        form = plan_of(project).form
+        seen = seen_of(form, "", place)
         scene = remembering.scene(seen, place, overlay)
         whole = draw_form(seen.found, seen.planned, seen.numbers, place, overlay, seen.handles, seen.mended)
         assert _faces(scene) == _faces(whole)
@@ -166,7 +167,7 @@ def test_a_set_is_drawn_piece_by_piece_as_it_is_whole(place: Viewpoint, overlay:
             # What comes off is seen through over its own piece, and not over one before that.
             assert one.part_id == other.part_id or (other.role == "off" and one.role == "new")
     for piece in seen.pieces:
-        alone = seen_of(plan_of(project).form, piece.piece_id, place)
+        alone = seen_of(form, piece.piece_id, place)
         heads = {polygon.part_id.split("/")[0] for polygon in SeenDrawing().scene(alone, place, "found").polygons}
         assert heads == {piece.piece_id}
 

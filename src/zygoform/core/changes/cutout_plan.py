@@ -1,6 +1,7 @@
 """Cut-outs in doors worked out: the line, what stays, starter holes, the template, what goes in."""
 
 from collections.abc import Sequence
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 from msgspec import Struct, structs
@@ -154,7 +155,7 @@ class CutoutPlan:
         glued = change.held == "glue"
         return cutout_work(parts, len(self.doors), self.starters, change.what, change.edge, glued=glued)
 
-    @property
+    @cached_property
     def starters(self) -> int:
         """In each door."""
         return len(self._starters(self.doors[0].line))

@@ -5,7 +5,7 @@ All outlines run counter-clockwise, in any one unit.
 
 import heapq
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from itertools import pairwise
 
 from zygoform.core.errors import BadInputError
@@ -19,6 +19,10 @@ MOST_POINTS = 240
 """An outline from a file has no more corners: a template shows no finer ones."""
 SHARP = 150.0
 """A corner is one where the line turns by more than 180 degrees less this: a saw cannot follow it."""
+STARTER_REACH = 10.5
+"""Times its radius: farther from its corner no starter hole is looked for."""
+TOUCHES = 1e-9
+"""A circle as near to the line as this touches it."""
 
 
 def cut_outline(
@@ -154,15 +158,37 @@ def _touching(outline: Outline, k: int, radius: float) -> Point | None:
     def at(t: float) -> Point:
         return bx + way[0] / long * t, by + way[1] / long * t
 
-    steps = [radius * (0.5 + j / 16) for j in range(160)]
-    first = next((k for k, t in enumerate(steps) if k and clearance(outline, at(t)) >= radius), None)
-    if first is None:
-        return None
-    low, high = steps[first - 1], steps[first]
-    for _ in range(40):
-        middle = (low + high) / 2
-        low, high = (low, middle) if clearance(outline, at(middle)) >= radius else (middle, high)
-    return at(high)
+    def over(t: float) -> float:
+        return clearance(outline, at(t)) - radius
+
+    # A point moved by so much is nearer to the line by no more: before that the circle cannot lie within.
+    low, high, lacks, spare = 0.0, radius, -radius, over(radius)
+    while spare < 0:
+        low, high, lacks = high, high + max(-spare, radius / 16), spare
+        if high > STARTER_REACH * radius:
+            return None
+        spare = over(high)
+    return at(_root_above(over, (low, lacks), (high, spare)))
+
+
+def _root_above(over: Callable[[float], float], low: tuple[float, float], high: tuple[float, float]) -> float:
+    """Where a value passes nothing, from above, between two places given each with its value.
+
+    False position, halving the value of an end that stays (the Illinois way: Dowell and Jarratt, 1971).
+    """
+    (a, below), (b, above) = low, high
+    spare, last = above, 0.0
+    while spare > TOUCHES and b - a > TOUCHES:
+        middle = (a * above - b * below) / (above - below)
+        value = over(middle)
+        if value < 0:
+            a, below = middle, value
+            above = above / 2 if last < 0 else above
+        else:
+            b, above, spare = middle, value, value
+            below = below / 2 if last > 0 else below
+        last = value
+    return b
 
 
 def _turn(a: Point, b: Point, c: Point) -> float:

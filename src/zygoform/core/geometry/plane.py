@@ -39,7 +39,10 @@ def clip(outline: Outline, at: Point, inward: Point) -> Outline:
 
 
 def intersect(outline: Outline, window: Outline) -> Outline:
-    """Common part of two convex outlines; empty where they do not meet."""
+    """Common part of an outline and a convex one; empty where they do not meet.
+
+    Parts of a hollow outline hang together by lines along the window (Sutherland and Hodgman, 1974).
+    """
     for (ax, ay), (bx, by) in zip(window, window[1:] + window[:1], strict=True):
         outline = clip(outline, (ax, ay), (ay - by, bx - ax))
         if len(outline) < 3:

@@ -9,7 +9,7 @@ from zygoform.core.changes.surface import Surface, boxes_overlap, chosen_surface
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.cut_shape import convex_pieces
-from zygoform.core.geometry.plane import Outline, intersect, rectangle
+from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
 from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
@@ -17,6 +17,7 @@ from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.patterns.runs import laid_over
 from zygoform.core.patterns.strip import Strip
 from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_MM
 
 if TYPE_CHECKING:
     from zygoform.core.changes.kinds.pattern import StripPattern
@@ -106,12 +107,11 @@ class PatternSet:
         """Whether a strip lies where something stands."""
         x0, y0, x1, y1 = self.surface.span(thing)
         own = rectangle(x0, y0, x1, y1)
-        # Pieces in convex ones: what two convex outlines share is a clip.
+        # What is left of a hollow outline within a rectangle may hang together by lines: these have no area.
         return any(
-            intersect(part, own)
+            abs(area(intersect(piece.outline, own))) > SAME_MM
             for piece in self.laid.pieces
             if boxes_overlap((x0, y0, x1, y1), _box(piece.outline))
-            for part in convex_pieces(piece.outline)
         )
 
     @cached_property
