@@ -14,10 +14,12 @@ from PySide6.QtWidgets import QApplication, QDialog
 
 from tests.app.desk import LONGEST, Desk
 from tests.app.slowness import FIRST_MS, HELD_MS, LOOPS_MS, SWING, plain_work
+from zygoform.app.actions import opening
 from zygoform.app.actions.opening import LongOpening, is_long
 from zygoform.app.canvas import fault_pins
 from zygoform.app.idle_loading import loading_steps
 from zygoform.app.main_window import STAGES
+from zygoform.core import limits
 from zygoform.core.condition.fault import Fault
 from zygoform.core.cutting.either import FoundLayout, better_answers
 from zygoform.core.edits.condition import PIN_MM
@@ -64,7 +66,6 @@ def with_faults(project: Project) -> Iterator[CasePiece]:
         yield structs.replace(piece, faults=(*piece.faults, *own))
 
 
-@cache
 def large_set() -> Project:
     """So many counters that they are worked out slice by slice."""
     project = counter_begun()
@@ -81,8 +82,10 @@ def large(tmp_path: Path) -> Path:
 
 
 @pytest.fixture
-def long(tmp_path: Path) -> Path:
-    """Just large enough to be worked out slice by slice, and to be opened behind a question."""
+def long(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    """Just large enough to be worked out slice by slice, to be opened behind a question: here four pieces are."""
+    monkeypatch.setattr(limits, "LARGE_SHARE", 3.5 / MOST_PIECES)
+    monkeypatch.setattr(opening, "LONG_FILE", 10_000)
     path = tmp_path / "long.zygoform.json"
     write_project(path, large_set())
     assert is_large(large_set())
