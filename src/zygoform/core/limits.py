@@ -86,19 +86,47 @@ def check_value(value: object, name: str) -> None:
 
 def check_content(raw: Any, of: str = "") -> None:
     """Raises BadInputError with the path of the first thing that cannot be."""
-    for path, name, value in _walk(raw, of):
-        if isinstance(value, str):
-            longest = LONGEST_NAMES.get(name, LONGEST_TEXT)
-            if len(value) > longest:
-                raise BadInputError("out_of_range", f"{path} has {len(value)} signs, at most {longest} can be")
-            if not (value.isascii() or _is_text(value)):
-                raise BadInputError("impossible", f"{path} has a sign that no file can hold: type it anew")
-        elif isinstance(value, int | float) and not isinstance(value, bool):
-            # Not a number is no number between any two.
-            if not -FARTHEST <= value <= FARTHEST:
-                raise BadInputError("out_of_range", f"{path} is no number that can be")
-        elif isinstance(value, list | dict) and len(value) > LONGEST_LIST:
-            raise BadInputError("out_of_range", f"{path} has {len(value)} entries, at most {LONGEST_LIST} can be")
+    if not _is_sound(raw, of):
+        for path, name, value in _walk(raw, of):
+            _check_one(path, name, value)
+
+
+def _is_sound(raw: Any, of: str) -> bool:
+    """Whether all of it can be, without a path for each of its thousands of values; level by level."""
+    level = [(of, raw)]
+    for _ in range(DEEPEST + 1):
+        deeper = list[tuple[str, Any]]()
+        for name, value in level:
+            if isinstance(value, dict):
+                deeper += value.items()
+            elif isinstance(value, list | tuple):
+                deeper += [(name, own) for own in value]
+            elif value is None or value is True or value is False:
+                continue
+            try:
+                _check_one("", name, value)
+            except BadInputError:
+                return False
+        if not deeper:
+            return True
+        level = deeper
+    return False
+
+
+def _check_one(path: str, name: str, value: Any) -> None:
+    """Raises BadInputError where one value by itself cannot be."""
+    if isinstance(value, str):
+        longest = LONGEST_NAMES.get(name, LONGEST_TEXT)
+        if len(value) > longest:
+            raise BadInputError("out_of_range", f"{path} has {len(value)} signs, at most {longest} can be")
+        if not (value.isascii() or _is_text(value)):
+            raise BadInputError("impossible", f"{path} has a sign that no file can hold: type it anew")
+    elif isinstance(value, int | float) and not isinstance(value, bool):
+        # Not a number is no number between any two.
+        if not -FARTHEST <= value <= FARTHEST:
+            raise BadInputError("out_of_range", f"{path} is no number that can be")
+    elif isinstance(value, list | dict) and len(value) > LONGEST_LIST:
+        raise BadInputError("out_of_range", f"{path} has {len(value)} entries, at most {LONGEST_LIST} can be")
 
 
 def _is_text(value: str) -> bool:

@@ -6,8 +6,8 @@ from itertools import product
 from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.prism import Point3
 
-CELL_MM = 100.0
-"""Cells of a front that boxes are noted in: about as large as the least drawers."""
+CELL_MM = 300.0
+"""Cells of a front that boxes are noted in: sides of a case reach into few, in one there are some of the least drawers."""
 Box3 = tuple[Point3, Point3]
 
 

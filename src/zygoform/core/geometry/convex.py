@@ -119,7 +119,8 @@ def plane_of(face: Face) -> tuple[int, ...]:
 def halves(faces: tuple[Face, ...], plane: Plane) -> tuple[Convex | None, Convex | None]:
     """What lies behind a plane and what lies before it (where its normal points); None where nothing does."""
     at, normal = plane
-    heights = [dot(p, normal) - dot(at, normal) for face in faces for p in face.points]
+    (nx, ny, nz), level = normal, dot(at, normal)
+    heights = [x * nx + y * ny + z * nz - level for face in faces for x, y, z in face.points]
     if max(heights) <= SAME_MM:
         return Convex(faces), None
     if min(heights) >= -SAME_MM:
@@ -178,7 +179,10 @@ def _kept(faces: tuple[Face, ...], at: Point3, out: Point3) -> Convex:
 
 def _clipped(points: tuple[Point3, ...], at: Point3, out: Point3) -> tuple[tuple[Point3, ...], list[Point3]]:
     """What of a face lies behind a plane, and which of its points lie in it."""
-    heights = [dot(_minus(p, at), out) for p in points]
+    (ax, ay, az), (nx, ny, nz) = at, out
+    heights = [(x - ax) * nx + (y - ay) * ny + (z - az) * nz for x, y, z in points]
+    if max(heights) < -SAME_MM:
+        return points, []
     kept, cut = list[Point3](), list[Point3]()
     for k, point in enumerate(points):
         before, here = heights[k - 1], heights[k]

@@ -1,6 +1,7 @@
 """Points, lines and convex outlines in a plane. Outlines run counter-clockwise and do not repeat a point."""
 
 import math
+from collections.abc import Sequence
 from typing import Literal
 
 from msgspec import Struct
@@ -25,8 +26,14 @@ def rectangle(x0: float, y0: float, x1: float, y1: float) -> Outline:
 
 def clip(outline: Outline, at: Point, inward: Point) -> Outline:
     """The part of a convex outline on the side of the line through `at` that `inward` points to."""
+    (ax, ay), (nx, ny) = at, inward
+    heights = [(x - ax) * nx + (y - ay) * ny for x, y in outline]
+    # Mostly a line passes an outline by.
+    if min(heights, default=0.0) >= 0:
+        return _without_repeats(outline)
+    if max(heights) < 0:
+        return ()
     kept: list[Point] = []
-    heights = [(x - at[0]) * inward[0] + (y - at[1]) * inward[1] for x, y in outline]
     for i, point in enumerate(outline):
         before, here = heights[i - 1], heights[i]
         if (before < 0 < here) or (here < 0 < before):
@@ -63,7 +70,7 @@ def outside(outline: Outline, window: Outline) -> list[Outline]:
     return pieces
 
 
-def _without_repeats(points: list[Point]) -> Outline:
+def _without_repeats(points: Sequence[Point]) -> Outline:
     kept = [p for i, p in enumerate(points) if math.dist(p, points[i - 1]) > SAME_MM]
     return tuple(kept) if len(kept) >= 3 else ()
 

@@ -121,8 +121,12 @@ class Prism(Struct, frozen=True, dict=True, cache_hash=True):
     @cached_property
     def corners(self) -> tuple[Point3, ...]:
         """All corner points: the near outline first, then the far one."""
-        near = tuple(self.place(p) for p in self.outline)
-        return near + tuple(self.place(p, self.thickness) for p in self.outline)
+        # Spelled out: most of what is drawn and compared begins here.
+        (ox, oy, oz), (ux, uy, uz), (vx, vy, vz) = self.origin, self.u, self.v
+        near = tuple((ox + a * ux + b * vx, oy + a * uy + b * vy, oz + a * uz + b * vz) for a, b in self.outline)
+        nx, ny, nz = self.normal
+        dx, dy, dz = self.thickness * nx, self.thickness * ny, self.thickness * nz
+        return near + tuple((x + dx, y + dy, z + dz) for x, y, z in near)
 
     @cached_property
     def faces(self) -> tuple[Face, ...]:
