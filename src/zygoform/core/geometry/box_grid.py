@@ -7,7 +7,7 @@ from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.prism import Point3
 
 CELL_MM = 300.0
-"""Cells of a front that boxes are noted in: sides of a case reach into few, and few of the least drawers are in one."""
+"""Of a front, in which boxes are noted: sides of a case reach into few, of the least drawers few are in one."""
 Box3 = tuple[Point3, Point3]
 
 
