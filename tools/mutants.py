@@ -167,7 +167,7 @@ def main() -> None:
                 shutil.copytree(ROOT / name, desk / name, ignore=shutil.ignore_patterns("__pycache__"))
             for name in ("pyproject.toml", "README.md"):
                 shutil.copy(ROOT / name, desk / name)
-            # Compiled once: no run writes what it compiles, for a broken module and a whole one may look alike by date.
+            # Compiled once. No run writes what it compiles: a broken module and a whole one may look alike by date.
             compileall.compile_dir(str(desk / "src"), quiet=1)
             desks.put(desk)
         # Without a break everything passes here, else nothing would be said by a failure.
