@@ -14,6 +14,7 @@ from PySide6.QtWidgets import QApplication, QDialog
 
 from tests.app.desk import LONGEST, Desk
 from tests.app.slowness import FIRST_MS, HELD_MS, LOOPS_MS, SWING, plain_work
+from zygoform.app import slices
 from zygoform.app.actions import opening
 from zygoform.app.actions.opening import LongOpening, is_long
 from zygoform.app.canvas import fault_pins
@@ -23,10 +24,13 @@ from zygoform.app.main_window import STAGES
 from zygoform.core import limits
 from zygoform.core.condition.fault import Fault
 from zygoform.core.cutting.either import FoundLayout, better_answers
+from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.condition import PIN_MM
-from zygoform.core.edits.pieces import copy_piece
+from zygoform.core.edits.fronts import divide
+from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, remove_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
+from zygoform.core.form.front import openings
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.limits import MOST_CHANGES, MOST_COUNTED, MOST_FAULTS, MOST_PIECES, check_size, is_large
 from zygoform.core.plan.plan import compile_plan
@@ -179,6 +183,8 @@ def test_what_is_done_while_it_is_worked_out_is_not_lost(
     session = hands.session
     # A layout that comes from the solver would be told of, too: here one comes when it is said.
     monkeypatch.setattr(Solver, "ask", lambda *_asked: None)
+    # And no machine is so quick that all of it is there in one round.
+    monkeypatch.setattr(slices, "SLICE_S", 0.0005)
     hands.window.filing.open_file(long)
     hands.wait(lambda: drawn(hands))
     before = session.plan
@@ -316,3 +322,20 @@ def test_what_is_small_is_worked_out_at_once(hands: Desk) -> None:
     hands.session.do(lambda p: set_value(p, "c1", "overhang_left", 33.0))
     assert not hands.session.planning.busy
     assert hands.session.plan == compile_plan(hands.session.project)
+
+
+def test_a_front_of_very_many_drawers_is_drawn_slice_by_slice(hands: Desk) -> None:
+    sizes = {"width": "3000 mm", "height": "2400 mm", "depth": "400 mm"}
+    project = divide(new_piece(fresh_project(), "Chest", sizes).project, "p1/opening/o1", "columns", 12).project
+    for column in openings(project.front("p1")):
+        project = divide(project, f"p1/opening/{column.id}", "rows", 12).project
+    hands.session.begin(project, None, "Measured")
+    hands.window.go("survey")
+    hands.session.do(lambda p: set_reading(p, "depth", "410 mm", on="p1"))
+    view = hands.stand()
+    assert view.drawing.busy, "the window answers meanwhile"
+    hands.wait(lambda: drawn(hands))
+    scene, form = view.scene(), hands.session.form
+    assert scene is not None
+    assert form is not None
+    assert scene.polygons == draw_form(form.found, form.planned, {}, hands.session.view.viewpoint, "found").polygons

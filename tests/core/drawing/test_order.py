@@ -28,6 +28,7 @@ from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.plane import area, rectangle
 from zygoform.core.geometry.prism import upright
 from zygoform.core.geometry.solid import SolidCell, cut_off, without
+from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.demo import counter_begun, demo_project
@@ -178,7 +179,7 @@ def test_a_board_with_a_hole_is_painted_cell_by_cell_without_a_further_cut(place
     project = changed(cupboard(), "cutout", "p1/body/main", shape=shape, what="nothing")
     door = next(b for b in plan_of(project).planned.boards if b.id == "p1/front/o1")
     view, cells = VIEWS[place], cells_of(door)
-    painted = [board.solid for board in paint_order([door], view)]
+    painted = [board.solid for board in at_once(paint_order([door], view))]
     assert len(painted) == len(cells) > 20
     flat = [view.project(corner) for corner in door.solid.corners]
     (x0, x1), (y0, y1) = ((min(p[k] for p in flat), max(p[k] for p in flat)) for k in (0, 1))
@@ -205,7 +206,7 @@ def test_three_beams_in_a_ring_are_cut_so_that_they_can_be_painted() -> None:
         beam("d", (0, 330), (210, 250), (80, 120)),
     ]
     for view in VIEWS.values():
-        ordered = paint_order(ring, view)
+        ordered = at_once(paint_order(ring, view))
         assert {board.id for board in ordered} == {"a", "b", "c", "d"}
 
 
@@ -338,6 +339,6 @@ def test_looked_at_by_a_sweep_from_left_to_right_the_order_is_the_same(
     orders = []
     for swept_from in (0, len(boards) ** 2):
         monkeypatch.setattr(order, "SWEPT_FROM", swept_from)
-        orders.append([board.id for board in paint_order(boards, VIEWS[place])])
+        orders.append([board.id for board in at_once(paint_order(boards, VIEWS[place]))])
     assert orders[0] == orders[1]
     assert len(orders[0]) >= len(boards)

@@ -18,12 +18,15 @@ from zygoform.core.geometry.convex import Convex, Plane, halved_skin, halves, is
 from zygoform.core.geometry.plane import Outline, Point, clip
 from zygoform.core.geometry.prism import Face, Point3, Prism, cross, dot
 from zygoform.core.geometry.solid import Shape, Solid
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import SQUARE_ON, TOUCHING_MM
 
 _AXES: tuple[Point3, ...] = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
 MOST_CUTS, MOST_EDGES = 60, 12
 SWEPT_FROM = 200
 """Of fewer parts every two are looked at sooner than those that stand beside each other are found."""
+COMPARED_AT_ONCE = 256
+"""Comparisons take a millisecond or two together."""
 
 
 class _Item(Struct, frozen=True):
@@ -36,15 +39,22 @@ class _Item(Struct, frozen=True):
     shadow: tuple[float, float, float, float]
 
 
-def paint_order(boards: Sequence[Board], view: View) -> list[Board]:
-    """The boards, hidden ones before those that hide them; one that is not convex comes cell by cell."""
-    items = [_item(cell, view.place) for board in boards for cell in cells_of(board)]
+def paint_order(boards: Sequence[Board], view: View) -> Piecemeal[list[Board]]:
+    """The boards, hidden ones before those that hide them; one that is not convex comes cell by cell.
+
+    May be interrupted between some of very many comparisons.
+    """
+    items = list[_Item]()
+    for board in boards:
+        items += [_item(cell, view.place) for cell in cells_of(board)]
+        yield
     for _ in range(MOST_CUTS):
-        order, ring = _sorted(items, view)
+        order, ring = yield from _sorted(items, view)
         if not ring:
             return [items[i].board for i in order]
         items = _cut(items, ring, view)
-    return [items[i].board for i in _sorted(items, view)[0]]
+    order, _ = yield from _sorted(items, view)
+    return [items[i].board for i in order]
 
 
 @lru_cache(maxsize=2048)
@@ -92,12 +102,14 @@ def _distinct(directions: Iterable[Point3]) -> tuple[Point3, ...]:
     return tuple(kept)
 
 
-def _sorted(items: list[_Item], view: View) -> tuple[list[int], list[int]]:
+def _sorted(items: list[_Item], view: View) -> Piecemeal[tuple[list[int], list[int]]]:
     """Indices from back to front, and those caught in a ring (placed as well as can be)."""
     count = len(items)
     hidden_by: list[list[int]] = [[] for _ in items]
     waiting = [0] * count
-    for a, b in combinations(range(count), 2) if count < SWEPT_FROM else _beside(items):
+    for n, (a, b) in enumerate(combinations(range(count), 2) if count < SWEPT_FROM else _beside(items)):
+        if n % COMPARED_AT_ONCE == COMPARED_AT_ONCE - 1:
+            yield
         first = _hides(items[a], items[b], view)
         if first:
             back, front = (a, b) if first > 0 else (b, a)

@@ -39,12 +39,16 @@ Look = tuple[str, Viewpoint, Overlay]
 
 PARTS_OF_A_PIECE = 16
 """So many new parts take as long to draw as a plain piece: most goes into the lines round what is new."""
+BOARDS_OF_A_PIECE = 32
+"""So many boards has a plain piece; one of very many drawers takes as long as several."""
 
 
 def work_of(found: Form, planned: Form, overlay: Overlay, *, moves: bool) -> int:
     """How many plain pieces' worth it is to draw one; what moves is never waited for."""
-    new = 0 if moves or overlay == "found" else len(painted_ids(planned) - painted_ids(found))
-    return 1 + new // PARTS_OF_A_PIECE
+    if moves:
+        return 1
+    new = 0 if overlay == "found" else len(painted_ids(planned) - painted_ids(found))
+    return 1 + new // PARTS_OF_A_PIECE + len(found.boards) // BOARDS_OF_A_PIECE
 
 
 class SetDrawing:

@@ -137,7 +137,7 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> Piecemeal[li
         for body in form.bodies
         for board in body.boards
     }
-    order = paint_order(form.boards, view)
+    order = yield from paint_order(form.boards, view)
     # What lies on a board comes after the last of its cells.
     last = {board.id: k for k, board in enumerate(order)}
     polygons: list[Polygon] = []
