@@ -163,7 +163,7 @@ def main() -> None:
         desks: Queue[Path] = Queue()
         for k in range(asked.workers):
             desk = Path(folder) / str(k)
-            for name in ("src", "tests", "docs"):
+            for name in ("src", "tests", "docs", "tools"):
                 shutil.copytree(ROOT / name, desk / name, ignore=shutil.ignore_patterns("__pycache__"))
             for name in ("pyproject.toml", "README.md"):
                 shutil.copy(ROOT / name, desk / name)
