@@ -153,9 +153,31 @@ def test_it_is_shown_until_it_is_written_and_told_where_it_cannot_be(
     assert left_behind() == []
 
 
-def test_what_is_saved_is_not_offered_again(app: QApplication, empty_home: Path) -> None:
+def test_of_work_that_was_never_saved_the_copy_comes_first(desk: Desk, empty_home: Path) -> None:
+    assert empty_home
+    assert desk.session.path is None
+    keeping = Autosave(desk.session)
+    desk.session.do(lambda p: mark_cut(p, ("p1/side/left",), "A1", cut=True))
+    desk.wait(lambda: not keeping.journal.not_written)
+    keeper = keeping._keeper
+    assert keeper._lock is not None
+    keeper._lock.close()
+    assert [copy.project for copy in left_behind()] == [desk.session.project]
+    keeping.close()
+
+
+def test_what_is_saved_is_not_offered_again(
+    app: QApplication, empty_home: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     """Killed between saving and taking the journal away."""
     assert app
+    flushed, real = [""], os.fsync
+
+    def flush(handle: int) -> None:
+        flushed.append(Path(f"/proc/self/fd/{handle}").readlink().suffix)
+        real(handle)
+
+    monkeypatch.setattr(os, "fsync", flush)
     path, keeper = empty_home / "counter.zygoform.json", RecoveryFile()
     at = counter_begun()
     done = mark_cut(at, ("p1/side/left",), "A1", cut=True).project
@@ -165,6 +187,7 @@ def test_what_is_saved_is_not_offered_again(app: QApplication, empty_home: Path)
     new = happening(at, done)
     assert new is not None
     keeper.write_down((new,), path)
+    assert flushed[-1] == ".journal", "it is on the disk, and not only on its way"
     assert keeper._lock is not None
     keeper._lock.close()
     assert [copy.project for copy in left_behind()] == [done]

@@ -327,7 +327,9 @@ def test_what_is_small_is_worked_out_at_once(hands: Desk) -> None:
 def test_a_front_of_very_many_drawers_is_drawn_slice_by_slice(hands: Desk) -> None:
     sizes = {"width": "3000 mm", "height": "2400 mm", "depth": "400 mm"}
     project = divide(new_piece(fresh_project(), "Chest", sizes).project, "p1/opening/o1", "columns", 12).project
-    for column in openings(project.front("p1")):
+    front = project.front("p1")
+    assert front is not None
+    for column in openings(front):
         project = divide(project, f"p1/opening/{column.id}", "rows", 12).project
     hands.session.begin(project, None, "Measured")
     hands.window.go("survey")

@@ -30,6 +30,7 @@ from zygoform.core.project import Fact, PartCount, Project, Variant
 from zygoform.files.demo import counter_begun
 from zygoform.files.photos import bring_in_all
 from zygoform.files.project_json import dump_project, parse_project, read_project, write_project
+from zygoform.files.writable import writable
 
 NOW = datetime(2026, 12, 1, 12, tzinfo=UTC)
 BEGUN = counter_begun()
@@ -79,6 +80,10 @@ def test_as_many_as_may_be_are_read_again_and_one_more_is_refused(place: str) ->
     assert parse_project(dump_project(full)) == full
     with pytest.raises(BadInputError, match=f"at most {most} {what}; these are {most + 1}"):
         check_edited(over, BEGUN)
+    # Were there more all the same, what there may be is saved.
+    held, left_out = writable(over)
+    assert held == full
+    assert [f"at most {most}" in words for words in left_out] == [True]
 
 
 def test_every_list_of_the_document_has_a_limit() -> None:
@@ -101,6 +106,7 @@ def test_a_log_of_very_many_words_ends_before_a_file_does() -> None:
     [
         (structs.replace(BEGUN, photos=(Photo("h1", "a.png", "K\udcfcche"),)), "type it anew", "photo"),
         (structs.replace(BEGUN, name="x" * 121), "121 signs", "a"),
+        (structs.replace(BEGUN, name="K\udcfcche"), "type it anew", "a"),
         (structs.replace(BEGUN, photos=(Photo("h1", "x" * 121),)), "cannot be kept", "photo"),
         (structs.replace(BEGUN, stock=(StockLine("s1", "pine", 1e99),)), "no number that can be", "board"),
     ],
@@ -115,6 +121,7 @@ def test_what_no_file_holds_is_refused_and_nothing_else_is_kept_back(
     assert read_project(tmp_path / "a.json") == held
     assert held.changes == BEGUN.changes
     assert [words.split(" ")[0] for words in left_out] == [blamed]
+    assert left_out[0].encode(), "it can be shown"
 
 
 @settings(max_examples=200 if FULL else 12)

@@ -22,7 +22,7 @@ from zygoform.app.background import read_drawing
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.cut_shape import checked_outline, simplified
 from zygoform.core.outcome.outcome import Template
-from zygoform.files.closed_lines import FLAT
+from zygoform.files.closed_lines import FLAT, closed_lines
 from zygoform.files.outline_dxf import outlines_of_dxf
 from zygoform.files.outline_svg import outlines_of_svg
 from zygoform.files.outlines import DrawingKind, read_outline, template_text
@@ -86,6 +86,28 @@ def test_curves_and_loose_lines_close_to_an_outline() -> None:
     for rings in (outlines_of_svg(svg), outlines_of_dxf(written.getvalue())):
         largest = max((checked_outline(ring) for ring in rings), key=lambda ring: Polygon(ring).area)
         assert Polygon(largest).area == pytest.approx(area, rel=2e-3)
+
+
+def test_a_line_that_ends_where_it_began_is_closed() -> None:
+    """Whether its file says so or not."""
+    from ezdxf.filemanagement import new
+
+    corners = ((0, 0), (10, 0), (10, 10), (0, 0))
+    document, written = new(), io.StringIO()
+    document.modelspace().add_lwpolyline(corners)
+    document.write(written)
+    svg = f'{HEAD}<path d="M0 0 L10 0 L10 10 L0 0"/></svg>'
+    for rings in (outlines_of_dxf(written.getvalue()), outlines_of_svg(svg)):
+        assert [Polygon(ring).area for ring in rings] == [pytest.approx(50)]
+    assert closed_lines([(corners, False)]) == [corners], "as it is, and not parted and put together again"
+
+
+def test_of_many_points_none_is_looked_at(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("zygoform.files.closed_lines.MOST_POINTS_READ", 8)
+    square = ((0.0, 0.0), (9.0, 0.0), (9.0, 9.0), (0.0, 9.0))
+    assert len(closed_lines([(square, True), (square, True)])) == 2
+    with pytest.raises(BadInputError, match="over 8 points"):
+        closed_lines([(square, True), (square, True), (square[:2], False)])
 
 
 def test_files_that_hold_no_outline_are_refused_in_words(tmp_path: Path) -> None:

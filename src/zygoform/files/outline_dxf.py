@@ -80,9 +80,12 @@ def _line(entity: Any) -> tuple[Outline, bool]:
             # Arcs run counter-clockwise, whichever way the polyline goes.
             turned = math.dist(points[-1], own[0]) > math.dist(points[-1], own[-1])
             points += (own[::-1] if turned else own)[1:]
-        if len(points) > 1 and math.dist(points[0], points[-1]) < SAME_END:
+        # Many programs draw back to the first corner and leave the mark of a closed line off.
+        closed = bool(entity.is_closed)
+        if len(points) > 3 and math.dist(points[0], points[-1]) < SAME_END:
             points.pop()
-        return tuple(points), bool(entity.is_closed)
+            closed = True
+        return tuple(points), closed
     if kind == "LINE":
         return (_flat(entity.dxf.start), _flat(entity.dxf.end)), False
     if kind in ("SOLID", "TRACE"):

@@ -16,7 +16,8 @@ _TITLES = {
     "pieces": "piece", "changes": "change", "variants": "variant", "photos": "photo", "stock": "board",
     "facts": "tick", "counts": "count of a part", "zones": "zone", "moves": "moved part", "colours": "colour",
     "recipes": "recipe", "shelf": "can", "cans": "count of cans", "log": "line of the log", "lessons": "lesson",
-    "pins": "step put to a time", "timber": "size on sale", "packs": "pack on sale",
+    "pins": "step put to a time", "days": "day with hours of its own",
+    "timber": "size on sale", "packs": "pack on sale",
 }  # fmt: skip
 """What one thing of a list is called."""
 
@@ -53,15 +54,16 @@ def _kept(things: tuple[Any, ...], name: str, most: int, left_out: list[str]) ->
 
 def _sound(value: Struct, place: str, left_out: list[str]) -> Struct:
     """A group of entries without what of it cannot be written; as it is at first where nothing else helps."""
-    if not _fault(value, place):
-        return value
-    lists = {}
+    is_sound, others = not _fault(value, place), dict[str, Any]()
     for name in value.__struct_fields__:
-        own, limit = getattr(value, name), CAPACITY.get(f"{place}.{name}")
-        if isinstance(own, tuple) and limit is not None:
-            lists[name] = _kept(own, name, limit.limit, left_out)
-    made: Struct = structs.replace(value, **lists)
-    if fault := _fault(made, place):
+        own, at = getattr(value, name), f"{place}.{name}"
+        most = CAPACITY[at].limit if at in CAPACITY else 0
+        if most and not (is_sound and len(own) <= most):
+            others[name] = _kept(own, name, most, left_out)
+        elif any(key.startswith(f"{at}.") for key in CAPACITY):
+            others[name] = _sound(own, at, left_out)
+    made: Struct = structs.replace(value, **others) if others else value
+    if not is_sound and (fault := _fault(made, place)):
         left_out.append(f"{place} ({fault})")
         made = type(value)()
     return made
