@@ -17,6 +17,7 @@ from zygoform.app import bench_journal
 from zygoform.app.autosave import Autosave
 from zygoform.core.edits.cutting_facts import mark_cut
 from zygoform.core.edits.days import write_down
+from zygoform.core.happened import happening
 from zygoform.core.project import Project
 from zygoform.files import journal
 from zygoform.files.atomic import same_content
@@ -182,8 +183,6 @@ def test_what_is_saved_is_not_offered_again(
     at = counter_begun()
     done = mark_cut(at, ("p1/side/left",), "A1", cut=True).project
     write_project(path, at)
-    from zygoform.core.happened import happening
-
     new = happening(at, done)
     assert new is not None
     keeper.write_down((new,), path)
@@ -194,6 +193,17 @@ def test_what_is_saved_is_not_offered_again(
     write_project(path, done)
     assert left_behind() == []
     assert not list(state_folder().glob("unsaved-*"))
+
+
+def test_a_line_half_written_spoils_none_behind_it(empty_home: Path) -> None:
+    path, at = empty_home / "a.journal", counter_begun()
+    done = [at, *(mark_cut(at, (f"p1/side/{side}",), "A1", cut=True).project for side in ("left", "right"))]
+    happened = [one for now in done[1:] if (one := happening(at, now)) is not None]
+    journal.append(path, journal.WorkedOn("a"), (happened[0],))
+    with path.open("ab") as half:
+        half.write(b'{"log":[{"id":"e7","ki')
+    journal.append(path, journal.WorkedOn("a"), (happened[1],))
+    assert journal.read(path) == (journal.WorkedOn("a"), tuple(happened))
 
 
 def test_a_copy_that_cannot_be_read_is_told_and_left(bare: Desk, empty_home: Path) -> None:

@@ -14,7 +14,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tests.app.desk import wait
-from zygoform.app import background
+from zygoform.app import background, collecting
 from zygoform.app.background import Background, Errand, finish, read_picture
 from zygoform.app.collecting import Collector
 from zygoform.app.jobs import Solver
@@ -172,7 +172,9 @@ def test_large_pictures_are_scaled_and_bombs_go_off_elsewhere(
     assert read_picture(path, 900) == (0, 0, b""), "one that takes too long is ended"
 
 
-def test_garbage_is_collected_in_the_interfaces_thread_and_old_screens_are_found(app: QApplication) -> None:
+def test_garbage_is_collected_in_the_interfaces_thread_and_old_screens_are_found(
+    app: QApplication, monkeypatch: pytest.MonkeyPatch
+) -> None:
     """Cycles go by and by; one that has grown old goes when all screens are made anew."""
     went: list[threading.Thread] = []
 
@@ -203,4 +205,9 @@ def test_garbage_is_collected_in_the_interfaces_thread_and_old_screens_are_found
     collector.thorough()
     assert len(went) == 2
     assert set(went) == {threading.main_thread()}
+    # Very many at once are not looked through a third time, however long it is till then.
+    monkeypatch.setattr(collecting, "FULL", (700, 10**9, 10**9))
+    frozen = gc.get_freeze_count()
+    go_on()
+    assert gc.get_freeze_count() > frozen + 50_000
     collector.deleteLater()

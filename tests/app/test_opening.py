@@ -84,6 +84,23 @@ def test_what_breaks_the_plan_is_set_aside_and_comes_back_when_saved(
     assert read_project(path) == project
 
 
+def test_of_two_things_that_break_the_plan_both_are_set_aside(monkeypatch: pytest.MonkeyPatch) -> None:
+    """No one thing taken away is enough: the last change goes, and what is then to blame."""
+    whole = demo_project()
+    bad = {whole.changes[k].id for k in (3, len(whole.changes) - 1)}
+
+    def planned(project: Project) -> object:
+        if bad & {change.id for change in project.changes if not isinstance(change, UnknownChange)}:
+            raise ZeroDivisionError
+        return project
+
+    monkeypatch.setattr("zygoform.core.plan.sound.compile_plan", planned)
+    sound = sound_part(whole)
+    assert sound is not None
+    assert {change.id for change in sound.project.changes if isinstance(change, UnknownChange)} == bad
+    assert len(sound.set_aside) == 2
+
+
 def test_where_nothing_is_sound_it_is_refused_and_the_document_stays(
     desk: Desk, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 from shapely import MultiPoint, Polygon, box
 from shapely.affinity import translate
+from shapely.ops import unary_union
 
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
@@ -50,6 +51,19 @@ def patterned(project: Project, family: str, **values: object) -> Project:
 def set_of(project: Project) -> PatternSet:
     plan = plan_of(project)
     return PatternSet(plan.changes[0], plan.found.bodies[0], project.shop)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize("gap", [20.0, 45.0, 80.0])
+@pytest.mark.parametrize("family", sorted(set(FAMILIES) - {"lines"}))
+def test_pulls_go_on_over_strips_where_a_strip_lies_under_them(family: str, gap: float) -> None:
+    """Against the outlines of strips and pulls as shapely sees them: the box round a slanted strip is no strip."""
+    uses = FAMILIES[family].uses
+    worked = set_of(patterned(chest(), family, keep="over", **({"gap": gap} if "gap" in uses else {})))
+    pulls = [board for board in worked.standing if board.role == "knob"]
+    strips = unary_union([Polygon(piece.outline) for piece in worked.laid.pieces])
+    covered = [pull.id for pull in pulls if strips.intersection(box(*worked.surface.span(pull))).area > 0.01]
+    assert [pull.id for pull in worked.pulls_over] == covered
+    assert pulls
 
 
 @pytest.mark.parametrize("family", sorted(FAMILIES))

@@ -23,6 +23,8 @@ STARTER_REACH = 10.5
 """Times its radius: farther from its corner no starter hole is looked for."""
 TOUCHES = 1e-9
 """A circle as near to the line as this touches it."""
+MOST_HALVINGS = 100
+"""By then it lies as near as floats can tell, and within the line all the same."""
 
 
 def cut_outline(
@@ -178,7 +180,9 @@ def _root_above(over: Callable[[float], float], low: tuple[float, float], high: 
     """
     (a, below), (b, above) = low, high
     spare, last = above, 0.0
-    while spare > TOUCHES and b - a > TOUCHES:
+    for _ in range(MOST_HALVINGS):
+        if spare <= TOUCHES or b - a <= TOUCHES:
+            break
         middle = (a * above - b * below) / (above - below)
         value = over(middle)
         if value < 0:
