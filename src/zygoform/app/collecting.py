@@ -11,7 +11,7 @@ from PySide6.QtCore import QObject, QTimer
 COLLECT_MS = 400
 FULL = (700, 10, 3)
 """So many of each generation, and it is looked through; the oldest sooner than by Python: it stays small."""
-MANY = 100_000
+LOOKED_THROUGH = 100_000
 """So many new objects take about 10 ms to look through. A large project's plan makes ten times as many."""
 
 
@@ -40,11 +40,11 @@ class Collector(QObject):
             (k for k, (count, most) in enumerate(zip(counts, FULL, strict=True)) if count > most), default=-1
         )
         self._made += counts[0]
-        if self._made > MANY:
+        if self._made > LOOKED_THROUGH:
             full = max(full, 1)
         if full >= 0:
             gc.collect(full)
-        if full == 2 or self._made > MANY:
+        if full == 2 or self._made > LOOKED_THROUGH:
             gc.freeze()
             self._made = 0
 
