@@ -95,12 +95,6 @@ def set_paper(project: Project, paper: Literal["A4", "Letter"]) -> Edited:
     return _with_shop(project, f"Paper: {paper}", paper=paper)
 
 
-def take_shop(project: Project, shop: Shop) -> Edited:
-    """Someone's usual settings for this project; its prices stay."""
-    own = structs.replace(shop, timber=project.shop.timber, packs=project.shop.packs)
-    return Edited(structs.replace(project, shop=own), Message("Took the usual settings"))
-
-
 def _typed(project: Project, entry: Param, text: str) -> Any:
     try:
         return read_value(entry, text, project.shop.unit)

@@ -54,13 +54,6 @@ class Division(Struct, frozen=True, tag_field="cell", tag="division"):
 Cell = Opening | Division
 
 
-class PlacedCell(Struct, frozen=True):
-    """A cell with its rectangle (x0, z0, x1, z1); `after` is the gap that follows it in its division."""
-
-    cell: Cell
-    rect: Rect
-
-
 def walk(cell: Cell) -> Iterator[Cell]:
     """The cell and all cells in it, in reading order."""
     yield cell

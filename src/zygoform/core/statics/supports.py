@@ -4,7 +4,6 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.rounding import count_up
-from zygoform.core.statics.stiffness import modulus_psi
 from zygoform.core.tolerance import SAME_MM
 
 BEST_OVERHANG = 0.223
@@ -62,8 +61,3 @@ def overall(
     if limit and height > limit + SAME_MM:
         raise BadInputError("does_not_fit", "It would stand {0} high.", lengths=(height,))
     return height
-
-
-def stiffness_of_bottom(material: str) -> float:
-    """Between feet, what a bottom of a material usually spans (mm)."""
-    return FRAMED_LIMIT if modulus_psi(material) >= modulus_psi("plywood") else BOARD_LIMIT

@@ -6,11 +6,6 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.why.why import Why
 
 
-def board_of(plan: Plan, letter: str) -> PlacedBoard | None:
-    """The board of that letter."""
-    return next((b for layout in plan.layouts for b in layout.boards if b.letter == letter), None)
-
-
 def why_left(plan: Plan, board: PlacedBoard) -> Why:
     """Why so much of a board is left."""
     parts = [on.part for on in board.parts]

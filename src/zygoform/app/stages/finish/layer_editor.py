@@ -8,8 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.colour_row import ColourRow
 from zygoform.app.stages.finish.words import cover_words, materials_for, mix_words, recoat_words, ways_for
-from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
+from zygoform.app.widgets.fields import ComboBox, Field, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.coats.coat import coat_of
@@ -193,11 +192,3 @@ class LayerEditor(QWidget):
         for recipe in self.session.project.finishing.recipes:
             self.recipe.addItem(f"Recipe: {recipe.name}", recipe.id)
         self.recipe.setCurrentIndex(max(0, self.recipe.findData(layer.recipe)))
-
-
-def layer_head(words: str) -> QWidget:
-    """A line over an editor."""
-    made = label(words, "strong")
-    made.setContentsMargins(12, 4, 0, 0)
-    made.setMinimumHeight(t.px(20))
-    return made
