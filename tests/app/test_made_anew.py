@@ -18,7 +18,7 @@ from zygoform.core.edits.condition import add_fault
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.files.settings_json import Settings
 
-ROUNDS = 200 if FULL else 6
+ROUNDS = 200 if FULL else 4
 
 
 @pytest.mark.parametrize(

@@ -37,7 +37,7 @@ from zygoform.files.photos import photo_folder, photo_path
 from zygoform.files.prices_csv import own_path, own_prices, shipped_prices
 from zygoform.files.project_json import read_project, write_project
 from zygoform.files.recovery import Copy, RecoveryFile, compare, drop, left_behind, offer_words
-from zygoform.files.settings_json import Settings, read_settings, write_settings
+from zygoform.files.settings_json import Settings, settings_and_fault, write_settings
 from zygoform.files.user_folder import config_folder, state_folder
 
 AT_WORK = """
@@ -428,11 +428,11 @@ def test_whichever_write_fails_the_work_is_there_and_can_be_saved(desk: Hands, t
 
 @pytest.mark.usefixtures("app")
 def test_settings_are_kept_and_unreadable_ones_set_aside(empty_home: Path) -> None:
-    assert read_settings() == Settings()
+    assert settings_and_fault()[0] == Settings()
     preferences = Preferences()
     preferences.set(theme="dark", text_percent=130)
     preferences._background.wait()
-    assert read_settings() == Settings("dark", 130)
+    assert settings_and_fault()[0] == Settings("dark", 130)
     for number in range(12):
         preferences.set(recent=preferences.settings.with_recent(empty_home / f"{number}.json").recent)
     assert len(preferences.settings.recent) == 9
@@ -440,10 +440,10 @@ def test_settings_are_kept_and_unreadable_ones_set_aside(empty_home: Path) -> No
     preferences._background.wait()
     for broken in (b"{", b"\xff\xfe", b'{"theme": "pink"}', b"[]"):
         (config_folder() / "settings.json").write_bytes(broken)
-        assert read_settings() == Settings()
+        assert settings_and_fault()[0] == Settings()
         assert (config_folder() / "settings.unreadable").read_bytes() == broken
     write_settings(Settings("light"))
-    assert read_settings().theme == "light"
+    assert settings_and_fault()[0].theme == "light"
 
 
 @pytest.mark.usefixtures("empty_home")

@@ -95,13 +95,13 @@ def test_faults_by_keyboard(desk: Desk) -> None:
 
 
 def test_a_pin_is_clicked_and_its_card_opens(desk: Desk) -> None:
-    from zygoform.app.canvas.fault_pins import faults_seen
+    from zygoform.app.canvas.fault_pins import _by_piece
 
     desk.action("stage_survey")
     desk.session.look_from("corner")
     desk.settle()
     stand = desk.stand()
-    places = {fault.id: point for fault, point in faults_seen(desk.session)}
+    places = {fault.id: point for _, own in _by_piece(desk.session) for fault, point in own}
     QTest.mouseClick(stand, LEFT, NONE, stand.mapping().to_px(places["f3"]).toPoint())
     desk.settle()
     assert desk.session.view.selected_fault == "f3"

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from zygoform.core.shop import Shop
 from zygoform.files.prices_csv import shipped_prices
-from zygoform.files.settings_json import MOST_RECENT, Settings, read_settings, write_settings
+from zygoform.files.settings_json import MOST_RECENT, Settings, settings_and_fault, write_settings
 from zygoform.files.user_folder import config_folder, state_folder
 
 LOOKS = st.tuples(st.sampled_from(("desktop", "light", "dark")), st.sampled_from((100, 115, 130, 150)))
@@ -60,7 +60,7 @@ def test_settings_come_back_as_they_were_written_without_prices(home: Home) -> N
     shop = Shop(timber=shipped_prices().timber, kerf=2.4)
     kept = Settings(theme="dark", text_percent=130).with_shop(shop).with_recent(Path("/a.zygo.json"))
     write_settings(kept)
-    assert read_settings() == kept
+    assert settings_and_fault()[0] == kept
     assert (
         b"timber" not in home.file.read_bytes()
         or msgspec.json.decode(home.file.read_bytes())["shop"]["timber"] == []
@@ -72,7 +72,7 @@ def test_settings_come_back_as_they_were_written_without_prices(home: Home) -> N
 def test_settings_that_cannot_be_read_are_set_aside_not_lost(home: Home) -> None:
     for spoilt in (b"{", b"\xff\xfe", b'{"theme": "pink"}', b'{"text_percent": 400}', b"[]"):
         home.file.write_bytes(spoilt)
-        assert read_settings() == Settings()
+        assert settings_and_fault()[0] == Settings()
         assert home.file.with_suffix(".unreadable").read_bytes() == spoilt
 
 
@@ -89,10 +89,10 @@ def test_one_entry_that_is_wrong_takes_no_other_with_it(home: Home, spoilt: byte
 
     home.file.write_bytes(spoilt)
     look = first_look()
-    assert read_settings() == wanted
+    assert settings_and_fault()[0] == wanted
     assert look == (wanted.theme, wanted.text_percent) == first_look()
     assert home.file.with_suffix(".unreadable").read_bytes() == spoilt
-    assert read_settings() == wanted
+    assert settings_and_fault()[0] == wanted
 
 
 @given(names=st.lists(st.sampled_from([f"/pieces/{k}.zygo.json" for k in range(12)]), max_size=30))

@@ -64,11 +64,6 @@ def _numbered(letter: str, kept: dict[str, FanEntry]) -> tuple[FanEntry, ...]:
     return tuple(structs.replace(own, id=f"{letter}{k}") for k, own in enumerate(kept.values(), 1))
 
 
-def read_settings() -> Settings:
-    """The user's settings, as far as they can be read."""
-    return settings_and_fault()[0]
-
-
 def settings_and_fault() -> tuple[Settings, str]:
     """The user's settings, and what was wrong with them in words.
 

@@ -25,7 +25,7 @@ from zygoform.core.patterns.even_gap import even_gaps, nearest_even
 from zygoform.core.patterns.families.beads import bead_strips
 from zygoform.core.patterns.families.curve import bent_strips, straight_strips
 from zygoform.core.patterns.families.free_lines import line_strips
-from zygoform.core.patterns.families.rays import clear_of_each_other, ray_pattern
+from zygoform.core.patterns.families.rays import ray_pattern
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, field_of
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.registry import FAMILIES as ROWS
@@ -199,8 +199,8 @@ def test_straight_pieces_along_a_curve_meet_in_half_their_angle(
 
 @given(st.integers(2, 12), st.floats(40, 180), st.floats(10, 40))
 def test_a_boss_that_is_large_enough_leaves_every_ray_square(n: int, spread: float, w: float) -> None:
-    """From clear_of_each_other on neighbours do not touch: no ray is cut by another, all are square at the hub."""
-    free = clear_of_each_other(w, spread / (n - 1))
+    """From where the edges of neighbours cross they do not touch: no ray is cut, all are square at the hub."""
+    free = w / 2 / math.tan(math.radians(spread / (n - 1)) / 2)
     own = structs.replace(PATTERN, family="rays", rays=n, spread=spread, boss=2 * (free + 6.0), up=50)
     field = field_of([[-4000, -4000, 8000, 8000]])
     strips = ray_pattern(field, w, own)

@@ -26,12 +26,8 @@ FEW = 3
 Pin = tuple[Fault, Point]
 
 
-def faults_seen(session: Session) -> list[Pin]:
-    """The faults of what is on screen, with their places on the view plane."""
-    return [pin for _, own in _by_piece(session) for pin in own]
-
-
 def _by_piece(session: Session) -> Iterator[tuple[str, list[Pin]]]:
+    """The faults of each piece on screen, with their places on the view plane."""
     seen, plan = session.seen(), session.plan
     if seen is None or plan is None:
         return

@@ -41,11 +41,6 @@ def ray_angles(origin: Point, x0: float, x1: float, y: float, n: int) -> tuple[f
     return tuple(math.degrees(math.atan2(y - origin[1], x - origin[0])) for x in places)
 
 
-def clear_of_each_other(w: float, step: float) -> float:
-    """How far from the origin rays `step` degrees apart no longer overlap: (w / 2) / tan(step / 2)."""
-    return w / 2 / math.tan(math.radians(step) / 2) if 0 < step < 180 else 0.0
-
-
 def boss(at: Point, across: float) -> Strip:
     """A disc that hides where rays meet; bought."""
     turns = [math.tau * k / _SIDES for k in range(_SIDES)]
