@@ -72,7 +72,7 @@ class Lining:
         solid = upright(plan, floor, z1)
         axes = Axes(Z, X if name == "left" else (-1.0, 0.0, 0.0))
         board = Board(f"{self.change.id}/close/{name}", f"Closing panel, {name}", "upright", solid, Z, inside=True)
-        return self._member(board, axes, self.size, "towards what stays beside it")
+        return self._member(board, axes, self.size, "towards what stays beside it", (a, b))
 
     def _above(self) -> Member:
         x0, _, x1, z1 = self.room.rect
@@ -102,7 +102,10 @@ class Lining:
         way = (along[0] / long, along[1] / long, 0.0)
         return self._member(board, Axes(way if wide else Z, (-nx, -ny, 0.0)), self.sheet, "before the old back")
 
-    def _member(self, board: Board, axes: Axes, size: TimberSize, location: str) -> Member:
+    def _member(
+        self, board: Board, axes: Axes, size: TimberSize, location: str, sawn: tuple[float, float] | None = None
+    ) -> Member:
+        """`sawn` is from where to where along x it reaches before a leaning side is followed."""
         solid = board.solid
         low, high = solid.box
         # A lining is square in itself, whichever way the back leans.
@@ -110,7 +113,8 @@ class Lining:
             board.role == "back"
             or abs(solid.volume - math.prod(high[k] - low[k] for k in range(3))) <= SAME_MM * solid.volume
         )
-        rough = None if square else upright(rectangle(low[0], low[1], high[0], high[1]), low[2], high[2])
+        x0, x1 = sawn or (low[0], high[0])
+        rough = None if square else upright(rectangle(x0, low[1], x1, high[1]), low[2], high[2])
         guesses = self.body.width.guesses | self.body.depth.guesses
         ends = (extent_along((rough or solid).corners, way) for way in (axes.along, axes.across))
         long, wide = (high - low for low, high in ends)
