@@ -15,8 +15,8 @@ STEP_SLACK = 1e-6
 COUNT_SLACK = 1e-9
 """Relative: allowed before ceil and floor of a count, so that exact multiples give no extra."""
 
-LAYOUT_MM = 0.02
-"""What the layout checker forgives: layouts are reckoned in whole hundredths of a millimetre."""
+LAYOUT_UNITS = 1e-3
+"""What slanted ends are forgiven, in units of a layout: the last digits of their tangents, no more."""
 
 TOUCHING_MM = 1e-3
 """Solids closer than this touch and do not overlap when the drawing is put in order."""
@@ -46,7 +46,7 @@ NOTHING = 1e-9
 """A factor or a term smaller than this counts for nothing, and two factors that near are one."""
 
 PROGRAM_SLACK = 1e-6
-"""Of a linear program, in hundredths of a millimetre or cents: values closer than this are the same."""
+"""Of a linear program, in units of a layout or cents: values closer than this are the same."""
 
 HOLES_MM = 0.6
 """A pull fits old holes that are apart by so much more or less: 0.3 at each of its screws."""

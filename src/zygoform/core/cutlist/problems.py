@@ -39,7 +39,7 @@ class SizeProblem(Struct, frozen=True):
 
 
 def units_of(mm: float, away: Callable[[float], int]) -> int:
-    """Whole hundredths, up or down; a float's last digit moves nothing."""
+    """Whole units, up or down; a float's last digit moves nothing."""
     near = round(mm * UNITS_PER_MM, 4)
     return away(near)
 

@@ -1,4 +1,4 @@
-"""Laying out lengths on boards. Knows no furniture: whole hundredths of a millimetre, cents, angles.
+"""Laying out lengths on boards. Knows no furniture: whole units (problem.py), cents, angles.
 
 problem.py  what is asked and what is answered
 nest.py      how close slanted ends come to each other, and the best order on one board

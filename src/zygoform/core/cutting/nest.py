@@ -1,7 +1,7 @@
 """How close slanted ends come to each other on a board, and the best order of parts on one.
 
 delta(a, b) = kerf * max(1/cos a, 1/cos b) - [both lean the same way] * width * min(|tan a|, |tan b|), rounded
-up to a hundredth of a millimetre: the distance from the extreme right of one part to the extreme left of the
+up to a whole unit: the distance from the extreme right of one part to the extreme left of the
 next. Lines of equal slope share one cut; opposite ones do not overlap; the slanted kerf counts.
 """
 
@@ -10,7 +10,7 @@ from functools import cache
 from itertools import pairwise
 
 from zygoform.core.cutting.problem import StripProblem
-from zygoform.core.tolerance import COUNT_SLACK
+from zygoform.core.tolerance import LAYOUT_UNITS
 
 Ends = tuple[float, float]
 Counts = tuple[int, ...]
@@ -24,7 +24,7 @@ def delta(right: float, left: float, kerf: int, width: int) -> int:
     gap = kerf * max(1 / math.cos(a), 1 / math.cos(b))
     if right * left > 0:
         gap -= width * min(abs(math.tan(a)), abs(math.tan(b)))
-    return math.ceil(gap - COUNT_SLACK)
+    return math.ceil(gap - LAYOUT_UNITS / 2)
 
 
 def turned(ends: Ends, turn: str) -> tuple[Ends, ...]:

@@ -1,10 +1,14 @@
-"""What is asked of a layout, and a layout. Lengths are whole hundredths of a millimetre, money whole cents."""
+"""What is asked of a layout, and a layout. Lengths are whole units of 1/3200 millimetre, money whole cents.
+
+In that unit both a hundredth of a millimetre (32) and a sixty-fourth of an inch (1270) are whole: what fits on
+paper fits here, in either system.
+"""
 
 from typing import Literal
 
 from msgspec import Struct
 
-UNITS_PER_MM = 100
+UNITS_PER_MM = 3200
 
 
 class PartType(Struct, frozen=True):

@@ -4,10 +4,8 @@ import math
 from collections import Counter
 from collections.abc import Mapping
 
-from zygoform.core.cutting.problem import UNITS_PER_MM, Cut, PartType, StripLayout, StripProblem
-from zygoform.core.tolerance import LAYOUT_MM, SAME_DEG
-
-_SLACK = LAYOUT_MM * UNITS_PER_MM
+from zygoform.core.cutting.problem import Cut, PartType, StripLayout, StripProblem
+from zygoform.core.tolerance import LAYOUT_UNITS, SAME_DEG
 
 
 def verify(problem: StripProblem, layout: StripLayout) -> list[str]:
@@ -22,7 +20,7 @@ def verify(problem: StripProblem, layout: StripLayout) -> list[str]:
             continue
         for cut in board.cuts:
             part = parts[cut.part]
-            if cut.x < problem.trim - _SLACK or cut.x + part.length > stock.length - problem.trim + _SLACK:
+            if cut.x < problem.trim or cut.x + part.length > stock.length - problem.trim:
                 wrong.append(f"board {number}: {cut.part} leaves the board")
             if _ends_cross(part, cut, problem.width):
                 wrong.append(f"board {number}: the ends of {cut.part} cross")
@@ -62,7 +60,8 @@ def _ends_cross(part: PartType, cut: Cut, strip: int) -> bool:
     slope_left, slope_right = (math.tan(math.radians(a)) for a in (cut.left, cut.right))
     left_at_0 = -min(0.0, slope_left) * width
     right_at_0 = part.length - max(0.0, slope_right) * width
-    return any(right_at_0 + slope_right * y < left_at_0 + slope_left * y - _SLACK for y in (0.0, float(width)))
+    slack = LAYOUT_UNITS
+    return any(right_at_0 + slope_right * y < left_at_0 + slope_left * y - slack for y in (0.0, float(width)))
 
 
 def _may_lie(part: PartType, cut: Cut, turn: str) -> bool:
@@ -83,6 +82,6 @@ def _gap_lacks(problem: StripProblem, part: PartType, before: Cut, after: Cut) -
     right_at_0 = before.x + part.length - max(0.0, slope_right) * problem.width
     left_at_0 = after.x - min(0.0, slope_left) * problem.width
     for y in (0.0, float(problem.width)):
-        if left_at_0 + slope_left * y - (right_at_0 + slope_right * y) < need - _SLACK:
+        if left_at_0 + slope_left * y - (right_at_0 + slope_right * y) < need - LAYOUT_UNITS:
             return True
     return False

@@ -4,7 +4,7 @@ from msgspec import Struct
 
 
 class RollPart(Struct, frozen=True):
-    """So many equal pieces: `width` across the roll, `length` along it (hundredths of a millimetre)."""
+    """So many equal pieces: `width` across the roll, `length` along it (whole units, ../problem.py)."""
 
     id: str
     width: int
@@ -13,7 +13,7 @@ class RollPart(Struct, frozen=True):
 
 
 class RollProblem(Struct, frozen=True):
-    """All pieces from a roll of one width (hundredths of a millimetre). None of them is turned."""
+    """All pieces from a roll of one width (whole units, ../problem.py). None of them is turned."""
 
     width: int
     parts: tuple[RollPart, ...]

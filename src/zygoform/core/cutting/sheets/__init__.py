@@ -1,4 +1,4 @@
-"""Laying out rectangles on sheets, with cuts from edge to edge only. Whole hundredths of a millimetre, cents.
+"""Laying out rectangles on sheets, with cuts from edge to edge only. Whole units (../problem.py), cents.
 
 problem.py   what is asked and what is answered
 verify.py    the independent checker every answer passes before anyone sees it

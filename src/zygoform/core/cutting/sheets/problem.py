@@ -1,4 +1,4 @@
-"""What is asked of a layout of sheets, and a layout. Whole hundredths of a millimetre, whole cents."""
+"""What is asked of a layout of sheets, and a layout. Whole units (../problem.py), whole cents."""
 
 from typing import Literal
 

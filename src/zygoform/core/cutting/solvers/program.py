@@ -158,8 +158,10 @@ def _model(
     kinds, parts = len(packing.prices), len(packing.types)
     limits = [solver.inf if limit is None else float(limit) for limit in packing.limits]
     entries: list[list[tuple[int, float]]] = []
+    # Room in longest boards: a row of millions beside rows of ones is solved less surely.
+    whole_board = float(max(packing.space, default=0) or 1)
     for j in range(kinds):
-        entry = [(parts + j, -1.0), (parts + kinds, float(packing.space[j]))]
+        entry = [(parts + j, -1.0), (parts + kinds, packing.space[j] / whole_board)]
         entries.append([*entry, (parts + kinds + 1, float(packing.prices[j]))] if between else entry)
     entries += [_entry(pattern) for pattern in columns]
     model = highspy.HighsLp()
@@ -169,7 +171,7 @@ def _model(
     model.col_lower_ = np.array((fixed or [0.0] * kinds) + [0.0] * len(columns))
     model.col_upper_ = np.array((fixed or limits) + [solver.inf] * len(columns))
     money = [float(between[0]) - 0.5] if between else []
-    asked = float(packing.asked) if whole else 0.0
+    asked = packing.asked / whole_board if whole else 0.0
     model.row_lower_ = np.array([float(n) for n in packing.demand] + [0.0] * kinds + [asked] + money)
     top = [float(between[1]) + 0.5] if between else []
     model.row_upper_ = np.array([solver.inf] * parts + [0.0] * kinds + [solver.inf] + top)
