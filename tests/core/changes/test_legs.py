@@ -29,14 +29,15 @@ def test_a_splayed_leg_stands_level_and_is_cut_as_the_formula_says(
     side: float, front: float, height: float, skew: float
 ) -> None:
     """Ends are level planes, feet stand out by h tan, the section keeps its area along the axis."""
-    project = bent(legs_on(splay_side=side, splay_front=front, height=height), 90 + skew, 90 - skew)
+    own = {"splay_side": side, "splay_front": front, "height": height, "plate": 3.0}
+    project = bent(legs_on(**own), 90 + skew, 90 - skew)  # type: ignore[arg-type]
     outcome = made(project)
     thick = outcome.parts[0].thickness
     found = splay(side, front, height, thick)
     for member in outcome.members[:4]:
         shape, part = member.board.solid, member.part
         (low, high) = shape.box
-        assert (low[2], high[2]) == pytest.approx((-height, 0.0), abs=1e-6)
+        assert (low[2], high[2]) == pytest.approx((-height - 3.0, -3.0), abs=1e-6)
         assert shape.volume == pytest.approx(thick**2 * found.axis_length, rel=1e-6)
         assert part.length == pytest.approx(found.blank_round + thick * (_sum_of(side, front) - _lean(side, front)))
         assert part.length_of is not None

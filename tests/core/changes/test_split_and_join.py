@@ -191,7 +191,7 @@ def test_there_has_to_be_another_one_and_what_went_into_it_is_gone() -> None:
 
 def test_pieces_of_other_height_over_the_floor_are_joined_on_one_floor() -> None:
     """Legs under the second one first: its body stands as much higher as they are longer than the base was."""
-    project = changed(beside(), "legs", "p2/body/main", height=200.0)
+    project = changed(beside(), "legs", "p2/body/main", height=197.0, plate=3.0)
     plan = plan_of(add_change(project, "join", MAIN).project)
     (whole,), base = plan.planned.bodies, plan.found.bodies[0].base_height
     sides = [board.solid.box[0][2] for board in whole.boards if board.role == "side"]

@@ -13,7 +13,7 @@ from zygoform.core.form.halved import TOP_ROLES
 from zygoform.core.geometry.plane import FAR, Outline, area, extent, intersect, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
 from zygoform.core.geometry.segment import arc, segment
-from zygoform.core.goods.fittings import through_screw
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.measure.rounding import count_up
@@ -181,8 +181,9 @@ class BackSheet:
         )
         why = Message("one every {0} round each sheet", (self.change.apart,))
         if self.change.fixing == "screws":
-            screw = through_screw(self.sheet.thickness, INTO, 3.0, 10.0, self.shop.sizes_of("wood screw"))
-            return Fitting(self.change.id, "wood screw", screw, count, "hold the back", why)
+            screw = wood_screw(self.sheet.thickness, INTO, self.shop.sizes_of("wood screw"), bite=10.0)
+            use = "hold the back"
+            return Fitting(self.change.id, "wood screw", screw.length, count, use, why, driven=screw)
         wanted = self.sheet.thickness + 15.0
         sizes = self.shop.sizes_of("pin")
         size = min(sizes, key=lambda s: abs(s - wanted)) if sizes else wanted

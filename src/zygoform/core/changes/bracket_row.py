@@ -7,6 +7,7 @@ from zygoform.core.changes.work import brackets_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.prism import Prism, Y, Z
+from zygoform.core.goods.screws import wall_screw
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.cautions import WALL
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
@@ -58,6 +59,7 @@ class BracketRow:
     def outcome(self) -> Outcome:
         change = self.change
         count = sum(len(places) for places in self.places.values())
+        screw = wall_screw(self.shop.sizes_of("wood screw"))
         deep = max(board.solid.box[1][1] - board.solid.box[0][1] for board in self.shelves)
         into = "studs" if change.wall == "studs" else "plugs"
         holds = Message(f"{SCREWS_EACH} in each of {count} brackets, into {into}")
@@ -68,7 +70,15 @@ class BracketRow:
             drawn=self._drawn(),
             fittings=(
                 Fitting(change.id, "bracket", 0.0, count, "under the boards", Message("{0} deep boards", (deep,))),
-                Fitting(change.id, "wood screw", self._screw(), SCREWS_EACH * count, "hold the brackets", holds),
+                Fitting(
+                    change.id,
+                    "wood screw",
+                    screw.length,
+                    SCREWS_EACH * count,
+                    "hold the brackets",
+                    holds,
+                    driven=screw,
+                ),
             ),
             notes=self._notes(),
             cautions=(WALL,),
@@ -76,11 +86,6 @@ class BracketRow:
             work=brackets_work(count, SCREWS_EACH * count),
             body=self.body.id,
         )
-
-    def _screw(self) -> float:
-        """Through bracket and wall board well into a stud: 60 mm, or the nearest longer than 50."""
-        sizes = self.shop.sizes_of("wood screw")
-        return min(sizes, key=lambda size: (size < 50, abs(size - 60))) if sizes else 60.0
 
     def _drawn(self) -> tuple[Board, ...]:
         boards, half = [], self.change.thick / 2

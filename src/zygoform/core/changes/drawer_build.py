@@ -13,7 +13,8 @@ from zygoform.core.geometry.drawer_droop import drawer_droop
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z, upright
 from zygoform.core.geometry.solid import Shape, Solid, without
-from zygoform.core.goods.fittings import FittingKind, through_screw
+from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.goods.screws import HINGE_LEAF, wood_screw
 from zygoform.core.goods.species import movement
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.parse import INCH
@@ -306,15 +307,17 @@ class DrawerBuild:
             for long, count in lengths.items():
                 why = Message("the longest on sale with {0} free behind", (change.back_clear,))
                 found.append(Fitting(change.id, self.slide_kind, long, count, "carry drawers", why))
-            short = through_screw(2.0, self.board.thickness, 2.0, 6.0, self.shop.sizes_of("wood screw"))
-            why = Message(f"{SCREWS_A_PAIR} for each pair; {{0}} does not come through a side", (short,))
-            found.append(Fitting(change.id, "wood screw", short, SCREWS_A_PAIR * n, "hold slides", why))
+            short = wood_screw(HINGE_LEAF, self.board.thickness, self.shop.sizes_of("wood screw"), bite=6.0)
+            why = Message(f"{SCREWS_A_PAIR} for each pair; {{0}} does not come through a side", (short.length,))
+            amount = SCREWS_A_PAIR * n
+            found.append(Fitting(change.id, "wood screw", short.length, amount, "hold slides", why, driven=short))
         elif change.runs_on == "centre":
             found.append(Fitting(change.id, "centre guide", 0.0, n, "guide drawers", Message("both parts new")))
         front = min(box.room.front.solid.box[1][1] - box.room.front.solid.box[0][1] for box in self.boxes)
-        screw = through_screw(self.board.thickness, front, 3.0, 8.0, self.shop.sizes_of("wood screw"))
-        why = Message(f"{FRONT_SCREWS} from inside each; {{0}} does not come through", (screw,))
-        found.append(Fitting(change.id, "wood screw", screw, FRONT_SCREWS * n, "hold the old fronts", why))
+        screw, amount = wood_screw(self.board.thickness, front, self.shop.sizes_of("wood screw")), FRONT_SCREWS * n
+        why = Message(f"{FRONT_SCREWS} from inside each; {{0}} does not come through", (screw.length,))
+        use = "hold the old fronts"
+        found.append(Fitting(change.id, "wood screw", screw.length, amount, use, why, driven=screw))
         return tuple(found)
 
     def _droops(self) -> float:

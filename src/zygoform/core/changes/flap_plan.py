@@ -14,7 +14,7 @@ from zygoform.core.geometry.flap import flap, least_axis_height
 from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Point3, Turn, X, upright
 from zygoform.core.geometry.solid import Shape, Solid, without
-from zygoform.core.goods.fittings import through_screw
+from zygoform.core.goods.screws import HINGE_LEAF, wood_screw
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, SAW
@@ -202,15 +202,23 @@ class FlapPlan:
 
     def _fittings(self) -> tuple[Fitting, ...]:
         change, n = self.change, self._hinges()
-        screw = through_screw(2.0, self.t, 2.0, 8.0, self.shop.sizes_of("wood screw"))
+        screw = wood_screw(HINGE_LEAF, self.t, self.shop.sizes_of("wood screw"), bite=6.0)
         stays = 2 if change.stays == "two" else 1
         sizes = self.shop.sizes_of("hinge")
         size = min(sizes, key=lambda s: abs(s - 50.0)) if sizes else 50.0
         why = Message(f"{n} hinges, at most {{0}} apart", (HINGES_APART,))
-        screws = Message(f"{SCREWS_A_HINGE} in each; {{0}} does not come through {{1}}", (screw, self.t))
+        screws = Message(f"{SCREWS_A_HINGE} in each; {{0}} does not come through {{1}}", (screw.length, self.t))
         return (
             Fitting(change.id, "hinge", size, n, "hold the flap", why),
-            Fitting(change.id, "wood screw", screw, SCREWS_A_HINGE * n, "hold the hinges", screws),
+            Fitting(
+                change.id,
+                "wood screw",
+                screw.length,
+                SCREWS_A_HINGE * n,
+                "hold the hinges",
+                screws,
+                driven=screw,
+            ),
             Fitting(
                 change.id, "lid stay", 0.0, stays, "hold it level", Message("it must never hang on its hinges")
             ),

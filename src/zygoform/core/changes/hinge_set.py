@@ -11,8 +11,8 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, own_of
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
-from zygoform.core.goods.fittings import through_screw
 from zygoform.core.goods.hinge_count import door_hinges, hinge_match, lid_hinges
+from zygoform.core.goods.screws import HINGE_LEAF, wood_screw
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.cautions import DUST
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
@@ -143,9 +143,9 @@ class HingeSet:
                 Fitting(change.id, "hinge", self.leaf_long, self.count, "hang them", why, kept=change.bags)
             )
         deep = min(thin, 19.0)
-        screw = through_screw(2.0, deep, 2.0, 6.0, sizes)
-        why = Message(f"{change.screws} a hinge; {{0}} does not come through {{1}}", (screw, thin))
-        found.append(Fitting(change.id, "wood screw", screw, change.screws * self.count, "hold hinges", why))
+        screw, count = wood_screw(HINGE_LEAF, deep, sizes, bite=6.0), change.screws * self.count
+        why = Message(f"{change.screws} a hinge; {{0}} does not come through {{1}}", (screw.length, thin))
+        found.append(Fitting(change.id, "wood screw", screw.length, count, "hold hinges", why, driven=screw))
         if self.catches:
             why = Message("one each, two on high doors")
             found.append(Fitting(change.id, "catch", 0.0, self.catches, "hold them shut", why, kept=change.bags))

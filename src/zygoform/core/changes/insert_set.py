@@ -12,7 +12,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Outline, extent, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
-from zygoform.core.goods.fittings import through_screw
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up
@@ -178,10 +178,10 @@ class InsertSet:
             return (Fitting(change.id, "staple", 0.0, count, "hold inserts", why),)
         if what == "panel" and all(light.lies == "behind" for light in self.lights):
             wood = min(light.wood for light in self.lights)
-            screw = through_screw(self.thick, wood, 2.0, 6.0, self.shop.sizes_of("wood screw"))
+            screw = wood_screw(self.thick, wood, self.shop.sizes_of("wood screw"), bite=6.0)
             count = sum(max(4, count_up(line / SCREWS_APART)) for line in lines)
             why = Message("one every {0} round each", (SCREWS_APART,))
-            return (Fitting(change.id, "wood screw", screw, count, "hold inserts", why),)
+            return (Fitting(change.id, "wood screw", screw.length, count, "hold inserts", why, driven=screw),)
         if change.held == "strip":
             return ()
         count = sum(max(4, count_up(line / CLIPS_APART)) for line in lines)

@@ -10,7 +10,8 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.form.halved import TOP_ROLES, Half
 from zygoform.core.geometry.plane import extent, rectangle
 from zygoform.core.geometry.prism import X, Z, upright
-from zygoform.core.goods.fittings import pocket_screw, spacing, through_screw
+from zygoform.core.goods.fittings import spacing
+from zygoform.core.goods.screws import pocket_screw, wood_screw
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, LIFT, SAW, Caution
@@ -149,16 +150,18 @@ class Joining:
         sizes = self.shop.sizes_of("wood screw")
         if self.change.gap:
             size = self.shop.size(self.change.strip)
-            screw = pocket_screw(size.thickness, self.shop.sizes_of("pocket screw"))
-            why = Message("two at each end of the rail")
-            return Fitting(self.change.id, "pocket screw", screw, 4, "the rail between both", why)
+            thin = min(self.left.side_thickness or 19.0, self.right.side_thickness or 19.0)
+            screw = pocket_screw(size.thickness, thin, self.shop.sizes_of("pocket screw"))
+            why, use = Message("two at each end of the rail"), "the rail between both"
+            return Fitting(self.change.id, "pocket screw", screw.length, 4, use, why, driven=screw)
         t, u = self.left.side_thickness or 19.0, self.right.side_thickness or 19.0
         high = min(self.left.height, self.right.height)
         rows = spacing(high, min(50.0, high / 4), ROWS).count
         packed = self.between if self.members else 0.0
-        screw = through_screw(t + packed, u, 3.0, 8.0, sizes)
+        screw = wood_screw(t + packed, u, sizes)
         why = Message("{0} apart in height at most, in front and behind", (ROWS,))
-        return Fitting(self.change.id, "wood screw", screw, 2 * rows, "both sides together", why)
+        use = "both sides together"
+        return Fitting(self.change.id, "wood screw", screw.length, 2 * rows, use, why, driven=screw)
 
     def _notes(self) -> tuple[Note, ...]:
         notes = list[Note]()

@@ -11,7 +11,8 @@ from zygoform.core.geometry.legs import leg_axes, leg_blank, tapered
 from zygoform.core.geometry.plane import Outline, Point, offset_sides
 from zygoform.core.geometry.prism import Point3, upright
 from zygoform.core.geometry.splay import splay
-from zygoform.core.goods.fittings import GLUE_ML_PER_M2, FittingKind, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2, FittingKind
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Origin, Sized, Term, sized
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
@@ -24,8 +25,8 @@ from zygoform.core.tolerance import SAME_MM, SHARED_MM
 if TYPE_CHECKING:
     from zygoform.core.changes.kinds.legs import Legs
 
-LEG_PLATE, LEG_BLOCK = 2.5, 19.0
-"""How thick a leg plate and a glued block are (mm): shop practice."""
+LEG_BLOCK = 19.0
+"""How thick a glued block is (mm): shop practice."""
 BLOCK_SIDE = 50.0
 LEAST_BOTTOM = 11.0
 """A thinner bottom holds no screws that carry a piece."""
@@ -59,7 +60,9 @@ class LegSet:
                 "splay_side" if change.splay_side else "splay_front",
             )
         self.a, self.b = (math.tan(math.radians(k)) for k in (change.splay_side, change.splay_front))
-        self.top = body.height if self.legged else body.underside
+        self.plates = change.fixing == "plate" and not self.legged
+        self.plate = change.plate if self.plates else 0.0
+        self.top = body.height if self.legged else body.underside - self.plate
         self.long = change.height + (self.top if self.legged else 0.0)
         self.places = self._places()
         self.members, self.drawn = self._legs()
@@ -86,12 +89,18 @@ class LegSet:
             handles=self._handles(),
             work=legs_work(parts, count, tapers, screws, level=change.under == "levellers"),
             body=self.body.id,
-            base_height=change.height + self._under,
+            base_height=change.height + self._under + self.plate,
         )
 
     @property
     def _under(self) -> float:
         return 0.0 if self.change.under == "nothing" else self.change.under_height
+
+    @property
+    def _bottom(self) -> float:
+        """How thick it is what legs are screwed to."""
+        boards = [board.solid.sizes[0] for board in self.body.boards if board.role == "bottom"]
+        return self.change.into or min(boards, default=self.body.bottom_rail)
 
     @property
     def _limit(self) -> float:
@@ -202,17 +211,16 @@ class LegSet:
         found = []
         if change.source == "bought":
             found.append(Fitting(change.id, "leg", change.height, count, "under the piece", Message("one a place")))
-        plates = change.fixing == "plate" and not self.legged
-        if plates:
+        if self.plates:
             found.append(Fitting(change.id, "leg plate", 0.0, count, "one for each leg", Message("one a leg")))
-        outer, inner = (LEG_PLATE if plates else LEG_BLOCK), (self.thick if self.legged else self.body.bottom_rail)
-        screw = through_screw(outer, max(inner, LEAST_BOTTOM), 3.0, 8.0, self.shop.sizes_of("wood screw"))
+        outer, inner = (self.plate if self.plates else LEG_BLOCK), (self.thick if self.legged else self._bottom)
+        screw = wood_screw(outer, inner, self.shop.sizes_of("wood screw"))
         why = Message(
             f"4 for each of {count} legs; {{0}} is the longest that goes through {{1}} and not through {{2}}",
-            (screw, outer, max(inner, LEAST_BOTTOM)),
+            (screw.length, outer, inner),
         )
-        use = "hold the leg plates" if plates else "through the blocks behind the legs"
-        found.append(Fitting(change.id, "wood screw", screw, 4 * count, use, why))
+        use = "hold the leg plates" if self.plates else "through the blocks behind the legs"
+        found.append(Fitting(change.id, "wood screw", screw.length, 4 * count, use, why, driven=screw))
         if change.under != "nothing":
             kind: FittingKind = "castor" if change.under == "castors" else "leveller"
             found.append(Fitting(change.id, kind, 0.0, count, "under the legs", Message("one a leg")))
@@ -266,20 +274,18 @@ class LegSet:
     @property
     def _overall(self) -> float:
         body = max(board.solid.box[1][2] for board in self.body.boards if board.role != "leg")
-        return overall(body, self.change.height, plate=self._under)
+        return overall(body, self.change.height, plate=self._under + self.plate)
 
     def _findings(self) -> tuple[Finding, ...]:
         change, found = self.change, list[Finding]()
         ids = tuple(f"{change.id}/leg/{place.own}" for place in self.places)
-        if not self.legged and change.fixing == "plate" and self.body.bottom_rail < LEAST_BOTTOM:
+        if self.plates and self._bottom < LEAST_BOTTOM:
             found.append(
                 Finding(
                     "thin_bottom",
                     "mind",
                     Message("The bottom is too thin for leg plates"),
-                    Message(
-                        "It is {0} thick: screws that carry the piece would tear out.", (self.body.bottom_rail,)
-                    ),
+                    Message("It is {0} thick: screws that carry the piece would tear out.", (self._bottom,)),
                     ids,
                     change.id,
                     (Fix(Message("Fix them by glued blocks"), change.id, "fixing", "block"),),

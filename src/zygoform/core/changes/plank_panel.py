@@ -11,8 +11,9 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent
 from zygoform.core.geometry.prism import X, Y, Z, upright
-from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, spacing, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing
 from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
+from zygoform.core.goods.screws import Driven, pocket_screw, wood_screw
 from zygoform.core.goods.species import movement
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
@@ -190,18 +191,16 @@ class PlankPanel:
         fittings = []
         joints = self.joints
         if self.change.screws and joints:
-            try:
-                size = self._pocket_screw()
-            except BadInputError as thin:
-                raise BadInputError(thin.kind, thin.message, "screws", thin.lengths) from thin
+            screw = self._pocket_screw()
             each = len(self._screw_places())
             why = Message(
                 f"{each} in a joint, at most {{0}} apart and {{1}} from the ends, in {joints} joints; "
                 "{2} long for boards {3} thick",
-                (self.change.screw_apart, self.change.screw_margin, size, self.size.thickness),
+                (self.change.screw_apart, self.change.screw_margin, screw.length, self.size.thickness),
             )
             use = "in the joints of the top"
-            fittings.append(Fitting(self.change.id, "pocket screw", size, each * joints, use, why))
+            amount = each * joints
+            fittings.append(Fitting(self.change.id, "pocket screw", screw.length, amount, use, why, driven=screw))
         fittings.append(self._battens() if self.ground.lid else self._hold())
         return tuple(fittings)
 
@@ -211,23 +210,26 @@ class PlankPanel:
         held, screw = self._hold_count(), self._hold_screw()
         why = Message(
             f"two rows of {held}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
-            (HOLD_SPACING, screw, self.size.thickness),
+            (HOLD_SPACING, screw.length, self.size.thickness),
         )
-        return Fitting(self.change.id, "wood screw", screw, 2 * held, "hold the top down", why)
+        use = "hold the top down"
+        return Fitting(self.change.id, "wood screw", screw.length, 2 * held, use, why, driven=screw)
 
     def _each_board(self) -> Fitting:
         """With gaps between them every board is screwed down by itself, twice at each rail."""
         n, screw = len(self.layout.widths), self._hold_screw()
         rails = spacing(self.long, min(50.0, self.long / 4), RAILS_APART).count
         why = Message(f"2 in each of {n} boards at {rails} rails, at most {{0}} apart", (RAILS_APART,))
-        return Fitting(self.change.id, "wood screw", screw, 2 * n * rails, "hold every board down", why)
+        use = "hold every board down"
+        return Fitting(self.change.id, "wood screw", screw.length, 2 * n * rails, use, why, driven=screw)
 
     def _battens(self) -> Fitting:
         """A lid is held flat by two battens across its boards, from offcuts; one screw a board in each."""
-        screw = through_screw(BATTEN, self.size.thickness, 3.0, 8.0, self.shop.sizes_of("wood screw"))
+        screw = wood_screw(BATTEN, self.size.thickness, self.shop.sizes_of("wood screw"))
         count = 2 * len(self.layout.widths)
         why = Message(f"one for each of {len(self.layout.widths)} boards in two battens {{0}} thick", (BATTEN,))
-        return Fitting(self.change.id, "wood screw", screw, count, "battens under the lid", why)
+        use = "battens under the lid"
+        return Fitting(self.change.id, "wood screw", screw.length, count, use, why, driven=screw)
 
     def _screw_places(self) -> tuple[float, ...]:
         """From one end of the glued-up planks, each rounded from there, so that no error adds up."""
@@ -239,17 +241,18 @@ class PlankPanel:
             raise BadInputError(tight.kind, tight.message, "screw_margin") from tight
         return tuple(round_to(margin + k * row.spacing, self.shop.cut_step) for k in range(row.count))
 
-    def _pocket_screw(self) -> float:
-        return pocket_screw(self.size.thickness, self.shop.sizes_of("pocket screw"))
+    def _pocket_screw(self) -> Driven:
+        thick = self.size.thickness
+        return pocket_screw(thick, thick, self.shop.sizes_of("pocket screw"))
 
     def _hold_count(self) -> int:
         return hold_down(self.body, self.size.thickness, self.shop, self.body.bottom_rail)[0] // 2
 
-    def _hold_screw(self) -> float:
+    def _hold_screw(self) -> Driven:
         """Through a rail (or a button as thick as half of one) from below into the top."""
         sizes = self.shop.sizes_of("wood screw")
         outer = self.body.bottom_rail if self.change.hold == "slots" else 12.7
-        return through_screw(outer, self.size.thickness, 3.0, 8.0, sizes)
+        return wood_screw(outer, self.size.thickness, sizes)
 
     def _supplies(self) -> tuple[Supply, ...]:
         area = self.joints * self.long * self.size.thickness / 1e6
@@ -293,7 +296,7 @@ class PlankPanel:
             places = self._screw_places()
             marks = ", ".join(f"{{{i + 1}}}" for i in range(len(places)))
             text = f"{len(places)} in each joint, {{0}} long. From one end of the rough planks: {marks}."
-            lengths = (self._pocket_screw(), *places)
+            lengths = (self._pocket_screw().length, *places)
             notes.append(Note("Pocket screws", Message(text, lengths)))
         if self.joints:
             clamps = spacing(self.long, min(50.0, self.long / 4), CLAMPS_APART)

@@ -23,7 +23,9 @@ def pull_notes(pulls: "PullSet") -> tuple[Note, ...]:
         notes.append(Note("Old holes" if count != 1 else "Old hole", Message(f"{count} {words}.")))
     if any(front.holes for front in pulls.fronts):
         text = "Bore {0} from the face, a block clamped behind, after filling and before painting."
-        notes.append(Note("Bore", Message(text, (pulls.change.hole,))))
+        if pulls.fixing == "wood":
+            text = "Pilot holes, with a bit as thick as the screw without its thread and a stop, before painting."
+        notes.append(Note("Bore", Message(text, () if pulls.fixing == "wood" else (pulls.change.hole,))))
     if pulls.plugs and pulls.change.stained:
         text = "Plugs will show: cut them from the same wood with a plug cutter, face grain, the grain in line."
         notes.append(Note("Plugs", Message(text)))

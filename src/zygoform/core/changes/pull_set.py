@@ -15,8 +15,8 @@ from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.geometry.pull_holes import HoleStatus, backplate, hole_status, pull_places
 from zygoform.core.geometry.solid import has_wood_at
-from zygoform.core.goods.fittings import pull_screw, through_screw
 from zygoform.core.goods.pull_fixing import HoleKind, HoleUse, PullFixing, hole_use
+from zygoform.core.goods.screws import HINGE_LEAF, Driven, pull_screw, wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import DUST, GLUE
 from zygoform.core.outcome.outcome import Fitting, Handle, Outcome, Supply, Template
@@ -219,10 +219,10 @@ class PullSet:
         glued = max(change.glued_on, *(front.laid_on for front in self.fronts))
         holes = sum(len(front.holes) for front in self.fronts)
         if self.fixing in ("wood", "plate"):
-            size = through_screw(2.0, thick, 2.0, 8.0, self.shop.sizes_of("wood screw"))
+            driven = wood_screw(HINGE_LEAF + glued, thick, self.shop.sizes_of("wood screw"))
             count = 2 * self.count if self.fixing == "plate" else holes
-            why = Message("{0} goes into {1} and not through", (size, thick))
-            return Fitting(change.id, "wood screw", size, count, "hold the pulls", why)
+            why = Message("{0} goes into {1} and not through", (driven.length, thick))
+            return Fitting(change.id, "wood screw", driven.length, count, "hold the pulls", why, driven=driven)
         if self.bars:
             return self._bar_screws(thick + glued, holes)
         sizes = self.shop.sizes_of("machine screw")
@@ -230,22 +230,22 @@ class PullSet:
             screw = pull_screw(thick, glued, LEAST_THREAD, change.thread, sizes)
         except BadInputError:
             least, most = thick + glued + LEAST_THREAD, thick + glued + change.thread
-            why = Message(
-                "between {0} and {1}: through {2} of front into {3} of thread", (least, most, thick, change.thread)
-            )
-            return Fitting(change.id, "machine screw", math.floor(most), holes, "hold the pulls", why)
+            none = Driven(thick + glued, change.thread, least, most)
+            return Fitting(change.id, "machine screw", 0.0, holes, "hold the pulls", driven=none)
         why = Message("{0} through {1} of front, {2} into the pull", (screw.length, thick, screw.length - thick))
-        return Fitting(change.id, "machine screw", screw.length, holes, "hold the pulls", why)
+        driven = Driven(thick + glued, change.thread, screw.min, screw.max, screw.length)
+        return Fitting(change.id, "machine screw", screw.length, holes, "hold the pulls", why, driven=driven)
 
     def _bar_screws(self, thick: float, holes: int) -> Fitting:
         """Through the front and a post into the bar, and not out of it again."""
         rod = self.shop.size(self.change.rod).width
         most, least = bar_screw(thick, self.change.standoff, rod), thick + self.change.standoff + rod / 4
         fits = [size for size in self.shop.sizes_of("wood screw") if least <= size <= most]
-        size = max(fits, default=math.floor(most))
+        size = max(fits, default=0.0)
         words = "{0} through {1} of front and {2} of post, not through the bar"
         why = Message(words, (size, thick, self.change.standoff))
-        return Fitting(self.change.id, "wood screw", size, holes, "hold the bars", why)
+        driven = Driven(thick + self.change.standoff, rod, least, most, size)
+        return Fitting(self.change.id, "wood screw", size, holes, "hold the bars", why, driven=driven)
 
     def _supplies(self) -> tuple[Supply, ...]:
         if not self.plugs:

@@ -12,7 +12,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import HALF, Board, Body, FormOpening, own_of, piece_of, sibling
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import X, Z, upright
-from zygoform.core.goods.fittings import through_screw
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.outcome.cautions import DUST, GLUE, SAW, Caution
@@ -319,6 +319,6 @@ class Regrouped:
         if not count:
             return ()
         t = self.room.front.solid.box[1][1] - self.room.front.solid.box[0][1]
-        screw = through_screw(self.board.thickness, t, 3.0, 8.0, self.shop.sizes_of("wood screw"))
-        why = Message("{0} does not come through a front {1} thick", (screw, t))
-        return (Fitting(change.id, "wood screw", screw, count, "hold fronts", why),)
+        screw = wood_screw(self.board.thickness, t, self.shop.sizes_of("wood screw"))
+        why = Message("{0} does not come through a front {1} thick", (screw.length, t))
+        return (Fitting(change.id, "wood screw", screw.length, count, "hold fronts", why, driven=screw),)

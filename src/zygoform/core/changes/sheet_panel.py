@@ -73,7 +73,7 @@ class SheetPanel:
         held, screw = hold_down(self.body, self.sheet.thickness, self.shop, self.body.bottom_rail)
         why = Message(
             f"two rows of {held // 2}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
-            (HOLD_SPACING, screw, self.sheet.thickness),
+            (HOLD_SPACING, screw.length, self.sheet.thickness),
         )
         corners = 0 if change.radius <= SAME_MM or change.edges == "strips" else 4 if change.sides == "four" else 2
         parts = tuple(member.part for member in members)
@@ -83,7 +83,9 @@ class SheetPanel:
             self.ground.removed,
             members,
             later=trimmed_later(change.id, "Sheet", self.ground, self.member, self.core, corners, change.radius),
-            fittings=(Fitting(change.id, "wood screw", screw, held, "hold the top down", why),),
+            fittings=(
+                Fitting(change.id, "wood screw", screw.length, held, "hold the top down", why, driven=screw),
+            ),
             supplies=self._supplies(),
             notes=self._notes(),
             cautions=(*cautions, LIFT),

@@ -2,7 +2,8 @@
 
 from typing import TYPE_CHECKING
 
-from zygoform.core.goods.fittings import GLUE_ML_PER_M2, pocket_screw, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2
+from zygoform.core.goods.screws import pocket_screw, wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, Sag, sag
@@ -25,26 +26,33 @@ def shelf_fittings(bay: "ShelfBay") -> tuple[Fitting, ...]:
     cleats = sum(member.board.id.startswith(f"{change.id}/cleat/") for member in bay.members)
     found = []
     if cleats:
-        screw = through_screw(bay.strip.thickness, bay.body.side_thickness, 3.0, 8.0, sizes)
-        why = Message(f"{SCREWS_A_CLEAT} in each of {cleats} cleats, {{0}} long", (screw,))
-        found.append(Fitting(change.id, "wood screw", screw, SCREWS_A_CLEAT * cleats, "hold the cleats", why))
+        screw = wood_screw(bay.strip.thickness, bay.body.side_thickness, sizes)
+        why, n = Message(f"{SCREWS_A_CLEAT} in each of {cleats} cleats, {{0}} long", (screw.length,)), cleats
+        use = "hold the cleats"
+        found.append(Fitting(change.id, "wood screw", screw.length, SCREWS_A_CLEAT * n, use, why, driven=screw))
     elif bay.is_low:
-        screw = through_screw(bay.t, 40.0, 3.0, 8.0, sizes)
-        found.append(Fitting(change.id, "wood screw", screw, 8, "two into each leg", Message("2 into each leg")))
+        screw, why = wood_screw(bay.t, _leg_thick(bay), sizes), Message("2 into each leg")
+        found.append(Fitting(change.id, "wood screw", screw.length, 8, "two into each leg", why, driven=screw))
     elif change.fixing == "pins" and count:
         why = Message("4 a shelf")
         found.append(Fitting(change.id, "shelf pin", 0.0, 4 * count, "under the shelves", why))
     pocketed = [place for place in bay.places if change.fixing == "screws" or (place.is_floor and not bay.is_low)]
     if pocketed:
-        screw = pocket_screw(bay.t, bay.shop.sizes_of("pocket screw"))
+        screw = pocket_screw(bay.t, bay.body.side_thickness, bay.shop.sizes_of("pocket screw"))
         why = Message(f"{SCREWS_AN_END} at each end of {len(pocketed)} of the shelves")
         amount = 2 * SCREWS_AN_END * len(pocketed)
-        found.append(Fitting(change.id, "pocket screw", screw, amount, "hold shelves and floors", why))
+        use = "hold shelves and floors"
+        found.append(Fitting(change.id, "pocket screw", screw.length, amount, use, why, driven=screw))
     if change.uprights and not bay.is_low:
-        screw = through_screw(bay.t, bay.t, 3.0, 8.0, sizes)
+        screw, amount = wood_screw(bay.t, bay.t, sizes), 4 * change.uprights
         why = Message("2 at the top and 2 at the foot of each upright")
-        found.append(Fitting(change.id, "wood screw", screw, 4 * change.uprights, "hold the uprights", why))
+        found.append(Fitting(change.id, "wood screw", screw.length, amount, "hold the uprights", why, driven=screw))
     return tuple(found)
+
+
+def _leg_thick(bay: "ShelfBay") -> float:
+    """The thinnest of the legs that a low shelf is screwed to."""
+    return min(leg.solid.sizes[1] for leg in bay.room.legs)
 
 
 def shelf_supplies(bay: "ShelfBay") -> tuple[Supply, ...]:

@@ -2,7 +2,8 @@
 
 from typing import TYPE_CHECKING
 
-from zygoform.core.goods.fittings import GLUE_ML_PER_M2, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 
@@ -35,23 +36,24 @@ def skirt_fittings(skirt: "SkirtSet") -> tuple[Fitting, ...]:
     out = skirt.change.fit == "out"
     if not blocks and not out:
         through = _bottom(skirt)
-        size = through_screw(through, skirt.change.height, SCREW_EDGE, BITE, sizes)
+        screw = wood_screw(through, skirt.change.height, sizes, bite=BITE)
         why = Message(
             f"{skirt.rows()} places, at most {{0}} apart; {{1}} goes through {{2}} and into the upper edge",
-            (BLOCKS_APART, size, through),
+            (BLOCKS_APART, screw.length, through),
         )
         use = "through the bottom into the skirt"
-        return (Fitting(skirt.change.id, "wood screw", size, skirt.rows(), use, why),)
+        return (Fitting(skirt.change.id, "wood screw", screw.length, skirt.rows(), use, why, driven=screw),)
     through = skirt.body.side_thickness if out else BLOCK_THICK
-    size = through_screw(through, skirt.t, 3.0, 8.0, sizes)
+    screw = wood_screw(through, skirt.t, sizes)
     use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
     places, screws, each = ("places", "1 screw", 1) if out else ("blocks", "2 screws", 2)
     why = Message(
         f"{skirt.rows()} {places}, at most {{0}} apart, {screws} in each; "
         "{1} is the longest that goes through {2} and not through {3}",
-        (BLOCKS_APART, size, through, skirt.t),
+        (BLOCKS_APART, screw.length, through, skirt.t),
     )
-    return (Fitting(skirt.change.id, "wood screw", size, skirt.rows() * each, use, why),)
+    count = skirt.rows() * each
+    return (Fitting(skirt.change.id, "wood screw", screw.length, count, use, why, driven=screw),)
 
 
 def skirt_supplies(skirt: "SkirtSet") -> tuple[Supply, ...]:

@@ -11,7 +11,8 @@ from zygoform.core.form.form import HALF, Board, Body, FormOpening
 from zygoform.core.form.halved import PLANED, Half, half_of, planed_only, spoilt
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import extent
-from zygoform.core.goods.fittings import GLUE_ML_PER_M2, through_screw
+from zygoform.core.goods.fittings import GLUE_ML_PER_M2
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
@@ -186,9 +187,10 @@ class Splitting:
         screws = self._screws()
         if not screws:
             return ()
-        size = through_screw(self.sheet.thickness, THROUGH + 3.0, 3.0, 25.0, self.shop.sizes_of("wood screw"))
+        screw = wood_screw(self.sheet.thickness, THROUGH + 3.0, self.shop.sizes_of("wood screw"), bite=25.0)
         why = Message("two at every sawn end, one more for every {0} of it", (150.0,))
-        return (Fitting(self.change.id, "wood screw", size, screws, "new sides into what is sawn", why),)
+        use = "new sides into what is sawn"
+        return (Fitting(self.change.id, "wood screw", screw.length, screws, use, why, driven=screw),)
 
     def _supplies(self) -> tuple[Supply, ...]:
         """Glue for every sawn end, filler for torn joints, band for the ends of the old top."""

@@ -118,7 +118,7 @@ class TileField:
         held, screw = hold_down(self.body, self.sheet.thickness, self.shop, self.body.bottom_rail)
         why = Message(
             f"two rows of {held // 2}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
-            (HOLD_SPACING, screw, self.sheet.thickness),
+            (HOLD_SPACING, screw.length, self.sheet.thickness),
         )
         buy = count_up(self.count * (1 + change.spare / 100))
         tiles = Message(f"{self.count} and {change.spare} % spare, {self.cut} of them cut")
@@ -130,7 +130,7 @@ class TileField:
             members,
             later=trimmed_later(change.id, "Sheet", self.ground, self.member, self.field, 0, 0.0),
             fittings=(
-                Fitting(change.id, "wood screw", screw, held, "hold the sheet down", why),
+                Fitting(change.id, "wood screw", screw.length, held, "hold the sheet down", why, driven=screw),
                 Fitting(change.id, "tile", max(change.tile_long, change.tile_wide), buy, "on the top", tiles),
             ),
             supplies=self._supplies(),

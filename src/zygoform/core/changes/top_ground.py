@@ -9,7 +9,8 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import Outline, corner_angles, offset_sides
-from zygoform.core.goods.fittings import spacing, through_screw
+from zygoform.core.goods.fittings import spacing
+from zygoform.core.goods.screws import Driven, wood_screw
 from zygoform.core.measure.param import length
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import round_to
@@ -107,7 +108,7 @@ def overhang_handles(change_id: str, outline: Outline, z: float) -> tuple[Handle
     return tuple(handles)
 
 
-def hold_down(body: Body, thickness: float, shop: Shop, outer: float) -> tuple[int, float]:
-    """Screws from below through `outer` (mm) into a top: how many, two rows of them, and how long."""
+def hold_down(body: Body, thickness: float, shop: Shop, outer: float) -> tuple[int, Driven]:
+    """Screws from below through `outer` (mm) into a top: how many, two rows of them, and which."""
     row = spacing(body.width.value, min(50.0, body.width.value / 4), HOLD_SPACING).count
-    return 2 * row, through_screw(outer, thickness, 3.0, 8.0, shop.sizes_of("wood screw"))
+    return 2 * row, wood_screw(outer, thickness, shop.sizes_of("wood screw"))

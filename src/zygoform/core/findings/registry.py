@@ -10,6 +10,7 @@ from zygoform.core.findings.rules import (
     ends_cross,
     guessed,
     no_footing,
+    no_screw,
     openings_add_up,
     openings_close,
     recounted,
@@ -38,4 +39,5 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     damp.judge,
     doors_drag.judge,
     no_footing.judge,
+    no_screw.judge,
 )

@@ -1,7 +1,8 @@
 """What can be bought or owned, and what is known about wood.
 
 timber.py     sizes of boards, the lengths they are sold in, boards owned
-fittings.py   screws and glue in packs; screw lengths and spacing
+fittings.py   screws and glue in packs; screws spaced
+screws.py     which screw is long enough and does not come through
 species.py    how wood moves with moisture
 minutes.py    how long each kind of work takes
 saw.py        what a saw can reach

@@ -1,6 +1,5 @@
-"""Screws and glue as they are sold, and the shop's rules for choosing and spacing screws."""
+"""Screws and glue as they are sold, and the shop's rule for spacing screws; screws.py chooses them."""
 
-import math
 from decimal import Decimal
 from typing import Annotated, Literal
 
@@ -8,7 +7,6 @@ from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import check_price
-from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
@@ -108,10 +106,6 @@ class Pack(Struct, frozen=True):
         check_price(self.price)
 
 
-# Shop practice: board thickness and the pocket screw that suits it, inches. To be tried on scrap.
-_POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.25, 2.0), (1.5, 2.5))
-
-
 def is_metric(size: float) -> bool:
     """Whether a size (mm) is one of whole millimetres; 127 mm and its multiples are 5 in and so on."""
     return abs(size - round(size)) < SAME_MM and round(size) % 127 != 0
@@ -120,23 +114,6 @@ def is_metric(size: float) -> bool:
 def holds_metric(holds: float) -> bool:
     """Whether a can holds a whole number of millilitres or grams, not of ounces, pints or quarts."""
     return abs(holds - round(holds)) < SAME_MM
-
-
-POCKET_SLACK = 4.0
-"""A pocket screw this much (mm) shorter than the table's serves as well."""
-
-
-def pocket_screw(thickness: float, sizes: tuple[float, ...] = ()) -> float:
-    """Usual pocket screw (mm) for boards `thickness` (mm) thick: that of the next thinner board in the table.
-
-    The table is shop practice, to be tried on a scrap of the same board.
-    Of the `sizes` on sale the longest within POCKET_SLACK under it; the table's own where there is none such.
-    """
-    fits = [screw for board, screw in _POCKET if board * INCH <= thickness + 0.5]
-    if not fits:
-        raise BadInputError("no_stock_size", "Boards under {0} are too thin for pocket screws.", lengths=(12.7,))
-    wanted = fits[-1] * INCH
-    return max((s for s in sizes if wanted - POCKET_SLACK <= s <= wanted + SAME_MM), default=wanted)
 
 
 class Row(Struct, frozen=True):
@@ -152,43 +129,6 @@ def spacing(length: float, margin: float, at_most: float) -> Row:
         raise BadInputError("does_not_fit", "The end margins take the whole length.")
     count = max(2, count_up((length - 2 * margin) / at_most) + 1)
     return Row(count, (length - 2 * margin) / (count - 1))
-
-
-def through_screw(
-    outer: float,
-    inner: float,
-    tip_clear: float,
-    min_bite: float,
-    sizes: tuple[float, ...],
-    countersink: float = 0.0,
-) -> float:
-    """The longest stocked screw that bites `min_bite` into `inner` and stays `tip_clear` inside it (all mm)."""
-    shortest = outer - countersink + min_bite
-    longest = outer - countersink + inner - tip_clear
-    fits = [size for size in sizes if shortest - SAME_MM <= size <= longest + SAME_MM]
-    # Where none on sale does, the length that would: the shopping list says that it is not on the price list.
-    return max(fits) if fits else math.floor(max(shortest, longest))
-
-
-class PullScrew(Struct, frozen=True):
-    """The longest screw on sale that holds a pull, and from where to where it may be."""
-
-    length: float
-    min: float
-    max: float
-
-
-def pull_screw(
-    front_t: float, extra_t: float, engage_min: float, engage_max: float, sizes: tuple[float, ...]
-) -> PullScrew:
-    """Through the front and what is glued on it, then from `engage_min` to `engage_max` into the pull's thread."""
-    if front_t <= 0 or not 0 <= engage_min <= engage_max:
-        raise BadInputError("impossible", "A front has a thickness, and a thread a depth.")
-    least, most = front_t + extra_t + engage_min, front_t + extra_t + engage_max
-    fits = [size for size in sizes if least - SAME_MM <= size <= most + SAME_MM]
-    if not fits:
-        raise BadInputError("no_stock_size", "No screw on sale is {0} to {1} long.", "sizes", (least, most))
-    return PullScrew(max(fits), least, most)
 
 
 class PacksOf(Struct, frozen=True):

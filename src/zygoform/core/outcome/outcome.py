@@ -10,6 +10,7 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Point, Slant, slants
 from zygoform.core.geometry.prism import Point3, X, Z
 from zygoform.core.goods.fittings import FittingKind, RollKind
+from zygoform.core.goods.screws import Driven
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
 from zygoform.core.outcome.cautions import Caution
@@ -44,7 +45,7 @@ class LaterCut(Struct, frozen=True):
 
 
 class Fitting(Struct, frozen=True):
-    """Screws of one length (mm). `why` says how they were counted."""
+    """Screws of one length (mm), or other goods. `why` says how they were counted; `driven` where a screw goes."""
 
     change_id: str
     kind: FittingKind
@@ -55,6 +56,12 @@ class Fitting(Struct, frozen=True):
     stainless: bool = False
     kept: bool = False
     """Whether what lies in the survey's bags serves as well."""
+    driven: Driven | None = None
+
+    @property
+    def is_lacking(self) -> bool:
+        """Whether no screw on sale does: it is told, and none is bought."""
+        return self.driven is not None and not self.driven.length
 
 
 class Supply(Struct, frozen=True):
@@ -191,6 +198,11 @@ class Outcome(Struct, frozen=True, dict=True):
     base_height: float | None = None
     reshaped: tuple[Body, ...] = ()
     absorbed: frozenset[str] = frozenset()
+
+    @cached_property
+    def bought(self) -> tuple[Fitting, ...]:
+        """Its fittings that are on sale, or may be."""
+        return tuple(fitting for fitting in self.fittings if not fitting.is_lacking)
 
     @cached_property
     def added(self) -> tuple[Board, ...]:

@@ -107,7 +107,7 @@ class Plan(Struct, frozen=True):
     @property
     def screws(self) -> int:
         """How many are driven in all."""
-        return sum(f.count for outcome in self.outcomes for f in outcome.fittings if f.kind in SCREWS)
+        return sum(f.count for outcome in self.outcomes for f in outcome.bought if f.kind in SCREWS)
 
     def part(self, part_id: str) -> Board | None:
         """A part of the pieces as planned, or as found."""
@@ -229,7 +229,7 @@ def _bought(form: FormPlan, cut: CutPlan, finish: FinishPlan, shop: Shop, bags: 
     numbers = {change.id: change.number for change in form.changes} | {FINISH: 0}
     return purchase(
         cut.layouts,
-        tuple((numbers[o.change_id], f) for o in form.counting for f in o.fittings)
+        tuple((numbers[o.change_id], f) for o in form.counting for f in o.bought)
         + tuple((0, f) for f in finish.fittings),
         tuple((numbers[o.change_id], s) for o in form.counting for s in o.supplies)
         + tuple((0, s) for s in finish.supplies),

@@ -36,7 +36,9 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
     thick: Annotated[float, length("Thick at the top", 10, 200, main=False, counts_if=("source", "bought"))] = (
         USUAL_THICK
     )
-    height: Annotated[float, length("Height", 20, 1000, hint="from the floor to the underside")] = USUAL_HIGH
+    height: Annotated[
+        float, length("Height", 20, 1000, hint="of a leg, from the floor up; its plate comes on top")
+    ] = USUAL_HIGH
     shape: Annotated[
         Literal["straight", "tapered"],
         choice(
@@ -72,6 +74,27 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
             main=False,
         ),
     ] = "plate"
+    plate: Annotated[
+        float,
+        length(
+            "Plate, thickness",
+            0,
+            20,
+            main=False,
+            hint="it lifts the piece by so much",
+            counts_if=("fixing", "plate"),
+        ),
+    ] = 2.5
+    into: Annotated[
+        float,
+        length(
+            "Bottom, thickness",
+            0,
+            200,
+            main=False,
+            hint="what the screws go into; 0: as thick as the rails measured",
+        ),
+    ] = 0.0
     under: Annotated[
         Literal["nothing", "levellers", "castors"],
         choice(
@@ -101,6 +124,7 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
         inch = shop.unit.system == "inch"
         height = body.base_height or (152.4 if inch else USUAL_HIGH)
         own = dict(board=size, thick=thick, foot=25.4 if inch else 25.0, setback=12.7 if inch else 12.0)
+        own["plate"] = 2.38125 if inch else 2.5
         if legged:
             own["setback"] = 0.0
         return cls(change_id, number, (body.id,), height=max(20.0, min(1000.0, height)), **own)  # type: ignore[arg-type]

@@ -9,6 +9,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import upright
+from zygoform.core.goods.screws import wall_screw, wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Choice, choice, count
 from zygoform.core.outcome.cautions import WALL
@@ -43,8 +44,10 @@ class WallAnchor(ChangeBase, frozen=True, tag="wall_anchor"):
         if body.hangs:
             raise BadInputError("impossible", "This hangs on the wall already.", "wall")
         sizes = shop.sizes_of("wood screw")
-        into_piece = max((size for size in sizes if size <= body.side_thickness + 12), default=25.0)
-        into_wall = min((size for size in sizes if size >= 50), default=max(sizes, default=60.0))
+        backs = [board.solid.sizes[0] for board in body.boards if board.role == "back"]
+        frame = body.bottom_rail or body.side_thickness
+        into_piece = wood_screw(STRAP_THICK + max(backs, default=0.0), frame, sizes)
+        into_wall = wall_screw(sizes)
         each = SCREWS_EACH_END * self.straps
         words = "into studs" if self.wall == "studs" else "into plugs made for the wall"
         return Outcome(
@@ -53,8 +56,10 @@ class WallAnchor(ChangeBase, frozen=True, tag="wall_anchor"):
             drawn=self._drawn(body),
             fittings=(
                 Fitting(self.id, "wall strap", 0.0, self.straps, "to the wall", Message("as chosen")),
-                Fitting(self.id, "wood screw", into_piece, each, "straps, into the piece", Message("2 a strap")),
-                Fitting(self.id, "wood screw", into_wall, each, f"straps, {words}", Message("2 a strap")),
+                *(
+                    Fitting(self.id, "wood screw", driven.length, each, use, Message("2 a strap"), driven=driven)
+                    for driven, use in ((into_piece, "straps, into the piece"), (into_wall, f"straps, {words}"))
+                ),
             ),
             notes=(Note("Where", Message(_WHERE)), Note("Wall", Message(_WALL))),
             cautions=(WALL,),

@@ -104,16 +104,11 @@ def plugs(repair: RepairContext) -> None:
 
 
 def screw_joint(repair: RepairContext) -> None:
-    """Two screws a joint, the longest on sale up to twice the part's thickness."""
+    """Two screws a joint, into a part that is as thick."""
     board = repair.board()
     thin = board.solid.sizes[0] if board is not None else 19.0
-    fits = [size for size in repair.on_sale("wood screw") if size <= 2 * thin + 0.5]
-    if not fits:
-        raise BadInputError(
-            "no_stock_size", "No screw on sale is short enough for a part {0} thick.", "remedy", (thin,)
-        )
-    why = Message("two each, the longest on sale up to twice the {0} of the part", (thin,))
-    repair.fit("wood screw", fits[-1], 2 * repair.fault.count, "through joints", why)
+    why = Message("two each, the longest that does not come through two parts {0} thick", (thin,))
+    repair.screw(thin, thin, 2 * repair.fault.count, "through joints", why)
 
 
 def metal_slides(repair: RepairContext) -> None:

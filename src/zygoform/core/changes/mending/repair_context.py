@@ -11,6 +11,7 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.prism import X, Y, Z, along
 from zygoform.core.geometry.solid import cut_off
 from zygoform.core.goods.fittings import FittingKind
+from zygoform.core.goods.screws import wood_screw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
@@ -99,6 +100,11 @@ class RepairContext:
     def fit(self, kind: FittingKind, size: float, count: int, use: str, why: Message) -> None:
         """Hardware, counted."""
         self.fittings.append(Fitting(self.change_id, kind, size, count, use, why))
+
+    def screw(self, outer: float, inner: float, count: int, use: str, why: Message) -> None:
+        """Screws through `outer` into `inner` (mm), the longest on sale that does not come through."""
+        driven = wood_screw(outer, inner, self.on_sale("wood screw"))
+        self.fittings.append(Fitting(self.change_id, "wood screw", driven.length, count, use, why, driven=driven))
 
     def on_sale(self, kind: FittingKind) -> tuple[float, ...]:
         """The sizes of one kind of hardware on the price list; what must fit a hole or a room, in either system."""

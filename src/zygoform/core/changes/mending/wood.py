@@ -11,6 +11,9 @@ from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
+USUAL_THICK = 19.0
+"""How thick wood is that nobody has measured (mm)."""
+
 PLAY = 1.5
 """A sheet in grooves must be free to move by this much (1/16 in)."""
 TRIM = 6.0
@@ -86,9 +89,7 @@ def new_runners(repair: RepairContext) -> None:
         )
         if old is not None and k < 2:
             repair.put_in_place(old, [repair.parts[-1].id], "y")
-    repair.fit(
-        "wood screw", _screw(repair), 6 * repair.fault.count, "hold runners", Message("three for each runner")
-    )
+    screw_on(repair, _side_thick(repair), 6 * repair.fault.count, "hold runners", "three for each runner")
 
 
 def stops(repair: RepairContext) -> None:
@@ -183,13 +184,16 @@ def battens(repair: RepairContext) -> None:
             location="across the warp, in slots but for the middle screw",
         )
     row = spacing(max(length.value, 3 * SCREW_MARGIN), SCREW_MARGIN, SCREW_SPACING)
-    repair.fit(
-        "wood screw", _screw(repair), 2 * row.count, "battens", Message(f"{row.count} in each of two battens")
-    )
+    board = repair.board()
+    thick = board.solid.sizes[0] if board is not None else USUAL_THICK
+    screw_on(repair, thick, 2 * row.count, "battens", f"{row.count} in each of two battens")
 
 
-def _screw(repair: RepairContext) -> float:
-    """The longest on sale that goes through the strip and 12 mm on."""
-    wanted = repair.stock.thickness + 12.0
-    fits = [size for size in repair.on_sale("wood screw") if size <= wanted + 0.5]
-    return fits[-1] if fits else wanted
+def screw_on(repair: RepairContext, inner: float, count: int, use: str, why: str) -> None:
+    """The strip that is cut, into wood `inner` thick (mm)."""
+    repair.screw(repair.stock.thickness, inner, count, use, Message(why))
+
+
+def _side_thick(repair: RepairContext) -> float:
+    """How thick the sides or uprights are that runners are screwed to."""
+    return repair.body.side_thickness or USUAL_THICK
