@@ -1,6 +1,7 @@
 """What tips: told where it does, by the sums of the handbook, and never the contrary."""
 
 import math
+from collections.abc import Iterable
 
 import pytest
 
@@ -12,7 +13,8 @@ from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.use import set_use
-from zygoform.core.findings.rules.tipping import TRAVEL
+from zygoform.core.findings.rules.tipping import CHILD_KG, TRAVEL
+from zygoform.core.form.form import Board, Body, goes_with
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -102,6 +104,87 @@ def test_legs_set_in_and_wind_and_a_load_on_top_are_told() -> None:
     screen = sized(chest(columns=1, rows=1), width=1500, height=1900, depth=300)
     outdoors = set_use(screen, "outdoors", True, "p1").project
     assert told(outdoors) is not None
+
+
+def turned(body: Body, parts: Iterable[Board], tilt: float) -> list[float]:
+    """kg mm of boards of 600 kg/m³ as they lie, about the front of the base; + holds it down."""
+    front, low = min(b.solid.box[0][1] for b in body.boards if b.role == "base"), -body.base_height
+    found = []
+    for board in parts:
+        (_, y0, z0), (_, y1, z1) = board.solid.box
+        lever = ((y0 + y1) / 2 - front) * math.cos(tilt) - ((z0 + z1) / 2 - low) * math.sin(tilt)
+        found.append(board.solid.volume * 6e-7 * lever)
+    return found
+
+
+def body_of(project: Project) -> tuple[Body, float]:
+    """The one there is, and how it leans on a carpet (radians)."""
+    (body,) = plan_of(project).planned.bodies
+    ys = [b.solid.box[k][1] for b in body.boards if b.role == "base" for k in (0, 1)]
+    return body, math.atan(CARPET / (max(ys) - min(ys)))
+
+
+@pytest.mark.parametrize("use", ["children", "outdoors"])
+def test_what_it_carries_does_not_hold_it_down_while_it_is_empty(use: str) -> None:
+    """A case on high legs set far in, that tips empty, and stands once it is loaded."""
+    project = sized(chest(columns=1, rows=1), width=1400, height=900, depth=450)
+    for opening in form_of(project).openings:
+        project = hold(project, opening.id, "nothing").project
+    project = set_use(add_change(project, "legs", "p1/body/main").project, use, True, "p1").project
+    project = set_value(set_value(project, "c1", "height", 300.0).project, "c1", "setback", 60.0).project
+    empty = told(project)
+    assert empty is not None
+    loaded = told(set_use(project, "carries", "500 kg", "p1").project)
+    assert loaded is not None
+    assert words(loaded) == words(empty) + ", empty"
+
+
+def test_doors_open_count_by_a_sum_by_hand() -> None:
+    """A cupboard, its two doors a right angle open: their middles come out by half their width."""
+    project = sized(chest(columns=2, rows=1), width=900, height=1500, depth=260)
+    for opening in form_of(project).openings:
+        project = hold(project, opening.id, "door").project
+    body, tilt = body_of(project)
+    doors = [b for b in body.boards if b.role in ("door", "knob")]
+    held = turned(body, [b for b in body.boards if b not in doors], tilt)
+    front, low = min(b.solid.box[0][1] for b in body.boards if b.role == "base"), -body.base_height
+    for opening in body.openings:
+        own = [b for b in doors if goes_with(b.id, opening.id)]
+        x0, z0, x1, z1 = opening.rect
+        y = min(b.solid.box[0][1] for b in own) - (x1 - x0) / 2
+        lever = (y - front) * math.cos(tilt) - ((z0 + z1) / 2 - low) * math.sin(tilt)
+        held.append(sum(b.solid.volume for b in own) * 6e-7 * lever)
+    ratio = sum(t for t in held if t > 0) / -sum(t for t in held if t < 0)
+    finding = told(project)
+    assert finding is not None
+    assert "with its doors open" in words(finding)
+    assert f"{ratio:.1f} times" in finding.why.words(str)
+
+
+def test_a_child_hangs_on_the_front_of_the_drawer_that_is_out() -> None:
+    """Its weight acts at the front's face: what comes out before that, and no farther."""
+    project = sized(chest(columns=3, rows=1), width=1200, height=500, depth=600)
+    for opening in form_of(project).openings[1:]:
+        project = hold(project, opening.id, "nothing").project
+    project = set_use(project, "children", True, "p1").project
+    body, tilt = body_of(project)
+    opening, front = body.openings[0], min(b.solid.box[0][1] for b in body.boards if b.role == "base")
+    boxes = [m.solid.box for m in opening.members if m.role == "box"]
+    wide, deep, high = (max(h[k] for _, h in boxes) - min(b[k] for b, _ in boxes) for k in range(3))
+    moving = [b for b in body.boards if b.role in ("drawer", "knob")]
+    moving += [m for m in opening.members if m.role == "box"]
+    held = turned(body, [b for b in body.boards if b not in moving], tilt)
+    face, z = min(b.solid.box[0][1] for b in moving), (opening.rect[1] + opening.rect[3]) / 2 + body.base_height
+    mass = sum(b.solid.volume for b in moving) * 6e-7 + wide * deep * high / 304.8**3 * 8.5 * 0.45359237
+    out = face + deep / 2 - TRAVEL * deep - front
+    held.append(mass * (out * math.cos(tilt) - z * math.sin(tilt)))
+    hung = face - TRAVEL * deep - front
+    held.append(CHILD_KG * (hung * math.cos(tilt) - z * math.sin(tilt)))
+    ratio = sum(t for t in held if t > 0) / -sum(t for t in held if t < 0)
+    finding = told(project)
+    assert finding is not None
+    assert "child" in words(finding)
+    assert f"{ratio:.1f} times" in finding.why.words(str)
 
 
 @pytest.mark.parametrize("kind", ["table", "seat", "lidded_box"])
