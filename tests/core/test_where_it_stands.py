@@ -10,8 +10,10 @@ from tests.planned import made, plan_of
 from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece
-from zygoform.core.edits.planning import add_change, apply_fix
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.use import set_use
+from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.project import Project
 from zygoform.core.statics.stiffness import creep_of, modulus_psi
@@ -126,3 +128,55 @@ def test_a_thin_top_bends_under_what_it_is_to_carry() -> None:
     second = deep * part.thickness**3 / 12
     bend = 5 * load * span**3 / (384 * modulus * second) * creep_of(plan.shop.size(part.size_id).species)
     assert told[0].what.lengths[0] == pytest.approx(bend, rel=1e-3)
+
+
+@pytest.mark.parametrize("kind", ["table", "seat", "lidded_box"])
+def test_a_top_a_seat_and_a_lid_that_were_found_are_judged_too(kind: str) -> None:
+    """By hand, the stiffer way of two: along the grain between legs or walls, across it between aprons or walls."""
+    project = set_use(chest(kind=kind), "carries", "900 kg", "p1").project
+    plan = plan_of(project)
+    (body,) = plan.planned.bodies
+    board = max((b for b in body.boards if b.role in ("top", "seat", "lid")), key=lambda b: b.solid.volume)
+    (x0, y0, z0), (x1, y1, _) = board.solid.box
+    under = [b.solid.box for b in body.boards if b is not board and abs(b.solid.box[1][2] - z0) < 0.01]
+    under = [(low, high) for low, high in under if high[2] - low[2] > 60]
+
+    def room(axis: int, boxes: list[tuple[Point3, Point3]]) -> float:
+        lows, highs = sorted(high[axis] for _, high in boxes), sorted(low[axis] for low, _ in boxes)
+        return highs[-1] - lows[0]
+
+    thick = board.solid.sizes[0]
+    stiff = 1.29e6 * 0.00689476
+    bends = []
+    for axis, across in ((0, 1.0), (1, 15.0)):
+        long, wide = ((x1 - x0, y1 - y0), (y1 - y0, x1 - x0))[axis]
+        ends = [(low, high) for low, high in under if high[1 - axis] - low[1 - axis] > wide / 2 or axis == 0]
+        span = room(axis, ends)
+        load = 900 * 9.80665 * span / long
+        bends.append((span, across * 2 * 5 / 384 * load * span**3 / (stiff * wide * thick**3 / 12)))
+    span, bend = min(bends, key=lambda way: way[1])
+    told = [f for f in plan.findings if f.code == "top_sags"]
+    assert bool(told) == (bend / span > 1 / 600)
+    if told:
+        assert told[0].what.lengths[0] == pytest.approx(bend, rel=1e-3)
+
+
+def test_a_seat_of_18_mm_that_nothing_holds_up_in_the_middle_is_told() -> None:
+    project = set_use(chest(kind="seat"), "carries", "150 kg", "p1").project
+    for name, size in (("width", "1400 mm"), ("seat_thickness", "18 mm")):
+        project = set_reading(project, name, size).project
+    told = [f for f in plan_of(project).findings if f.code == "top_sags"]
+    assert [f.what.words(str).split(":")[1].split("by")[0].strip() for f in told] == ["the seat will bend"]
+
+
+def test_a_strip_on_an_old_top_does_not_take_its_place() -> None:
+    """Made larger by strips it still is the old top that carries: its own thickness and wood count."""
+    project = set_use(chest(columns=1, rows=1), "carries", "60 kg", "p1").project
+    before = [f for f in plan_of(project).findings if f.code == "top_sags"]
+    after = add_change(project, "old_top", "p1/top/main").project
+    after = set_value(after, "c1", "way", "strip").project
+    plan = plan_of(after)
+    assert not plan.failures
+    told = [f for f in plan.findings if f.code == "top_sags"]
+    assert len(told) == len(before) == 1
+    assert told[0].what.lengths[0] == pytest.approx(before[0].what.lengths[0], rel=0.25)

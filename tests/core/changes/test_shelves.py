@@ -133,7 +133,7 @@ def test_a_shelf_that_sags_is_told_with_what_mends_it() -> None:
     project = shelved(chest(columns=1), "p1/body/main", board="ply-18x1220", load="heavy")
     plan = plan_of(project)
     finding = next(f for f in plan.findings if f.code == "shelf_sags")
-    (span, _), depth = finding.why.lengths, plan.outcomes[0].parts[0].width
+    (span, *_), depth = finding.why.lengths, plan.outcomes[0].parts[0].width
     stiff = 1.01e6 * 0.00689476 * depth * 18**3 / 12
     bend = 2 * 5 / 384 * 55 * 9.80665 / 1000 * span**4 / stiff
     assert finding.what.lengths[0] == pytest.approx(bend, rel=1e-6)

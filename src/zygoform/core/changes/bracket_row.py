@@ -9,6 +9,7 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.prism import Prism, Y, Z
 from zygoform.core.goods.screws import wall_screw
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.quantity import Fine
 from zygoform.core.outcome.cautions import WALL
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
 from zygoform.core.shop import Shop
@@ -123,8 +124,8 @@ class BracketRow:
             marks = ", ".join(f"{{{k}}}" for k in range(len(places)))
             notes.append(Note(literal(shelf.name), Message(f"From its left end, middles: {marks}.", tuple(places))))
             span, end = self._spans(shelf)
-            words = "{0} between two at most, {1} beyond the last; it bends about {2} in the long run."
-            notes.append(Note("Spans", Message(words, (span, end, self._bend(shelf)))))
+            words = "{0} between two at most, {1} beyond the last; it bends by {2} in the long run."
+            notes.append(Note("Spans", Message(words, (span, end, Fine(self._bend(shelf))))))
         if self.change.wall == "studs":
             text = "Find both edges of each stud, mark its middle; look for wires and pipes before you bore."
             notes.append(Note("Studs", Message(text)))
@@ -141,7 +142,7 @@ class BracketRow:
                     Finding(
                         "shelf_sags",
                         "mind",
-                        Message("The board will sag by {0}", (bend,)),
+                        Message("The board will sag by {0}", (Fine(bend),)),
                         Message("{0} between brackets, {1} beyond the last.", (span, end)),
                         (shelf.id,),
                         self.change.id,

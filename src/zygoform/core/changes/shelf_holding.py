@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import pocket_screw, wood_screw
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import Fine, KilosAMetre
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, Sag, sag
 from zygoform.core.statics.stiffness import MODULUS, creep_of
@@ -15,8 +16,6 @@ if TYPE_CHECKING:
 
 GROOVE_SHARE = 1 / 3
 """Of a shelf's thickness so much goes into a groove."""
-HARDLY = 0.8
-"""Half a sixteenth of an inch (mm): no tape shows less."""
 SCREWS_A_CLEAT, SCREWS_AN_END = 3, 2
 
 
@@ -82,10 +81,11 @@ def shelf_notes(bay: "ShelfBay") -> tuple[Note, ...]:
     span = max(right - left for left, right in bay.cells)
     bend = _bend(bay, span, lip=change.lip)
     if bend is not None and bay.places:
-        words = f"Over {{0}}, under {LOAD_KG_M[change.load]:g} kg a metre, "
-        hardly = bend.longterm < HARDLY
-        words += "less than the eye sees." if hardly else "by about {1} in the long run."
-        notes.append(Note("Bends", Message(words, (span,) if hardly else (span, bend.longterm))))
+        words = f"Over {{0}}, under {{1}}, by {{2}} in the long run: {bend.share} of it, "
+        words += "less than the eye sees." if bend.ratio <= LOOKS_STRAIGHT else "which the eye sees."
+        notes.append(
+            Note("Bends", Message(words, (span, KilosAMetre(LOAD_KG_M[change.load]), Fine(bend.longterm))))
+        )
     if change.fixing == "grooves" and not bay.is_low:
         text = "{0} deep and {1} wide, from the front edge to the back; test the width on a scrap first."
         notes.append(Note("Grooves", Message(text, (bay.t * GROOVE_SHARE, bay.t))))
@@ -124,10 +124,10 @@ def shelf_findings(bay: "ShelfBay") -> tuple[Finding, ...]:
             Finding(
                 "shelf_sags",
                 "mind" if bend.ratio > LOOSEST else "note",
-                Message("The shelf will sag by {0}", (bend.longterm,)),
+                Message("The shelf will sag by {0}", (Fine(bend.longterm),)),
                 Message(
-                    f"Over {{0}}, with {LOAD_KG_M[change.load]:g} kg a metre: the eye sees more than {{1}}.",
-                    (span, span * LOOKS_STRAIGHT),
+                    f"Over {{0}}, with {{1}}, that is {bend.share} of it: the eye sees more than 1/600, {{2}}.",
+                    (span, KilosAMetre(LOAD_KG_M[change.load]), Fine(span * LOOKS_STRAIGHT)),
                 ),
                 tuple(member.board.id for member in bay.members if "/shelf/" in member.board.id)[:1],
                 change.id,

@@ -1,12 +1,13 @@
 """Writes a length in the project's unit."""
 
 import re
+from collections.abc import Callable
 from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
 from zygoform.core.measure.parse import INCH, POUND
-from zygoform.core.measure.quantity import Litres, SquareMetres
+from zygoform.core.measure.quantity import Fine, Kilos, KilosAMetre, Litres, SquareMetres, SquareMetresALitre
 from zygoform.core.measure.rounding import Mode, round_to
 from zygoform.core.tolerance import STEP_SLACK
 
@@ -57,14 +58,30 @@ class DisplayUnit(Struct, frozen=True):
         return INCH / self.denominator if self.system == "inch" else self.mm_step
 
     def show(self, mm: float) -> str:
-        """Rounded to the finest mark, for reading: 34 3/8" or 873 mm; a volume or an area as what it is."""
-        if isinstance(mm, Litres):
-            return self.show_volume(mm)
-        if isinstance(mm, SquareMetres):
-            return self.show_area(mm)
+        """Rounded to the finest mark, for reading: 34 3/8" or 873 mm; a volume or a weight as what it is."""
+        other = _WRITTEN.get(type(mm))
+        if other is not None:
+            return other(self, mm)
         if self.system == "inch":
             return write_inches(mm / INCH, self.denominator).replace(" ", NO_BREAK)
         return f"{write_mm(mm, self.mm_step)}{NO_BREAK}mm"
+
+    def show_fine(self, mm: float) -> str:
+        """A tenth of a millimetre, or a sixty-fourth of an inch: where the tape's own mark says nothing."""
+        if self.system == "mm":
+            return f"{round(mm, 1):g}{NO_BREAK}mm" if mm >= 0.05 else f"under 0.1{NO_BREAK}mm"
+        words = write_inches(mm / INCH, 64).replace(" ", NO_BREAK)
+        return words if mm / INCH >= 1 / 128 else 'under 1/64"'
+
+    def show_line_load(self, kilos: float) -> str:
+        """What lies on a metre, or on a foot."""
+        each = kilos if self.system == "mm" else kilos * 12 * INCH / 1000
+        return f"{self.show_weight(each)} a {'metre' if self.system == 'mm' else 'foot'}"
+
+    def show_spread(self, square: float) -> str:
+        """The area that a litre, or a quart, covers."""
+        each = square if self.system == "mm" else square * 32 * OUNCE
+        return f"{self.show_area(each)} a {'litre' if self.system == 'mm' else 'quart'}"
 
     def show_volume(self, litres: float) -> str:
         """Millilitres and litres, or fluid ounces, quarts and gallons: to two figures, as one pours."""
@@ -115,3 +132,13 @@ class DisplayUnit(Struct, frozen=True):
     def other(self) -> "DisplayUnit":
         """The other system, for the size in brackets."""
         return DisplayUnit("mm" if self.system == "inch" else "inch", self.denominator, self.mm_step)
+
+
+_WRITTEN: dict[type, Callable[[DisplayUnit, float], str]] = {
+    Fine: DisplayUnit.show_fine,
+    Litres: DisplayUnit.show_volume,
+    SquareMetres: DisplayUnit.show_area,
+    Kilos: DisplayUnit.show_weight,
+    KilosAMetre: DisplayUnit.show_line_load,
+    SquareMetresALitre: DisplayUnit.show_spread,
+}

@@ -39,6 +39,11 @@ class Sag(Struct, frozen=True):
     ratio: float
     second_moment: float
 
+    @property
+    def share(self) -> str:
+        """The bend in the long run beside the span, as it is usually given."""
+        return f"1/{round(1 / self.ratio)}" if self.ratio > 1e-6 else "nothing"
+
 
 def second_moment(depth: float, t: float, lip_h: float = 0.0, lip_t: float = 0.0) -> float:
     """depth t^3 / 12; with a front lip glued on, tops flush, both about their common axis (one modulus assumed)."""
