@@ -3,12 +3,13 @@
 import math
 from typing import TYPE_CHECKING
 
+from zygoform.core.changes.drawer_choice import room_behind
 from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.changes.work import GLUED, cutting
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Board, Body, FormOpening
-from zygoform.core.geometry.plane import extent, rectangle
+from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import upright
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
@@ -24,6 +25,8 @@ if TYPE_CHECKING:
 USUAL_HINGES = 2
 TRIM_PATCH = 3.0
 """A patch is cut so much longer and wider, and planed to its mortise (mm)."""
+BEFORE = 2.0
+"""A container stands so far behind the plane of the doors (mm)."""
 FILLER_ML_A_HOLE = 0.5
 FILLER_CURES = (1.0, 24.0)
 
@@ -44,6 +47,7 @@ class BareOpenings:
         if not self.openings:
             raise BadInputError("impossible", "No door is there to take off.", "on")
         self.hinges = sum(self._hinges(opening) for opening in self.openings)
+        self.gaps = list[float]()
         self.boxes = tuple(box for opening in self.openings for box in self._containers(opening))
 
     def _hinges(self, opening: FormOpening) -> int:
@@ -55,10 +59,9 @@ class BareOpenings:
         change = self.change
         if change.instead != "containers":
             return []
-        x0, z0, x1, z1 = opening.rect
         front = next(b for b in self.body.boards if b.id == self._leaf(opening))
-        y = front.solid.box[0][1]
-        deep = extent(self.body.plan, (0.0, 1.0))[1] - y
+        (x0, y, z0), (x1, back, z1) = room_behind(self.body, opening, front.solid.box[0][1])
+        deep = back - y - BEFORE
         many = math.floor((x1 - x0 - change.room) / (change.box_w + change.room) + 1e-9)
         over = z1 - z0 - change.box_h - change.room
         if many < 1 or over < -1e-9 or change.box_d > deep:
@@ -67,10 +70,11 @@ class BareOpenings:
             words = f"{literal(opening.name)} takes a container of {{0}} at most."
             raise BadInputError("does_not_fit", words, field, (max(0.0, most),))
         gap = (x1 - x0 - many * change.box_w) / (many + 1)
+        self.gaps.append(gap)
         found = []
         for k in range(many):
             left = x0 + gap + k * (change.box_w + gap)
-            plan = rectangle(left, y + 2.0, left + change.box_w, y + 2.0 + min(change.box_d, deep - 2.0))
+            plan = rectangle(left, y + BEFORE, left + change.box_w, y + BEFORE + change.box_d)
             own = f"{change.id}/container/{opening.id.rsplit('/', 1)[-1]}-{k + 1}"
             solid = upright(plan, z0, z0 + change.box_h)
             found.append(Board(own, "Container", "padding", solid, inside=True, likely="fabric"))
@@ -156,11 +160,7 @@ class BareOpenings:
             notes.append(Note("Hinges", Message("Bag hinges, screws and doors together: they may come back.")))
         if self.boxes:
             text = "{0} between and beside them." if len(self.boxes) > 1 else "{0} beside it."
-            opening = self.openings[0]
-            own = [b for b in self.boxes if f"/{opening.id.rsplit('/', 1)[-1]}-" in b.id]
-            x0, _, x1, _ = opening.rect
-            gap = (x1 - x0 - len(own) * change.box_w) / (len(own) + 1)
-            notes.append(Note("Containers", Message(text, (gap,))))
+            notes.append(Note("Containers", Message(text, (min(self.gaps),))))
         text = "What was behind the doors is seen now: clean, fill and finish it with the outside."
         notes.append(Note("Inside", Message(text)))
         return tuple(notes)

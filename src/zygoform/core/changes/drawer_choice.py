@@ -5,6 +5,7 @@ from msgspec import Struct
 from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.fronts import straight_room
+from zygoform.core.form.sure_room import sure_rect
 from zygoform.core.geometry.plane import FAR, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.tolerance import SAME_MM
@@ -42,9 +43,14 @@ def chosen_drawers(body: Body, target: str, on: str, field: str = "on") -> tuple
 
 
 def drawer_room(body: Body, opening: FormOpening, front: Board) -> DrawerRoom:
-    """As wide and as far back as sides that lean, and what stands there, leave a rectangle."""
-    x0, z0, x1, z1 = opening.rect
-    y = front.solid.box[1][1]
+    """As wide and as far back as sides that lean, and what stands there, leave a rectangle that is sure."""
+    low, high = room_behind(body, opening, front.solid.box[1][1])
+    return DrawerRoom(opening, front, low, high)
+
+
+def room_behind(body: Body, opening: FormOpening, y: float) -> tuple[Point3, Point3]:
+    """Least and greatest corner of the straight room behind an opening, from `y` (mm) on to the back."""
+    x0, z0, x1, z1 = sure_rect(opening)
     hollow = offset_sides(body.plan, (0.0, -body.side_thickness, 0.0, -body.side_thickness))
     straight = straight_room(intersect(hollow, rectangle(x0, y, x1, FAR)))
     left, right, back = straight if straight is not None else (x0, x1, y)
@@ -55,7 +61,7 @@ def drawer_room(body: Body, opening: FormOpening, front: Board) -> DrawerRoom:
         )
         if beside and board.role in ("back", "upright", "side", "panel") and low[1] > y + (back - y) / 2:
             back = min(back, low[1])
-    return DrawerRoom(opening, front, (left, y, z0), (right, back, z1))
+    return (left, y, z0), (right, back, z1)
 
 
 def whole_of(room: DrawerRoom) -> tuple[Board, ...]:

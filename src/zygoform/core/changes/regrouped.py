@@ -198,7 +198,7 @@ class Regrouped:
 
     def _rail(self, z: float) -> Board:
         """Between both, for the runners of the upper one to sit on."""
-        x0, _, x1, _ = self.room.opening.rect
+        x0, x1 = self.room.low[0], self.room.high[0]
         y, t = self.room.low[1], self.board.thickness
         deep = min(self.board.width, self.room.deep)
         solid = upright(rectangle(x0, y, x1, y + deep), z - t / 2, z + t / 2)
@@ -209,7 +209,7 @@ class Regrouped:
         """The front held by cleats from behind; its box and what it ran on are out."""
         opening = self.room.opening
         self.removed |= {m.id for m in whole_of(self.room)}
-        x0, z0, x1, z1 = opening.rect
+        (x0, _, z0), (x1, _, z1) = self.room.low, self.room.high
         y, t = self.room.front.solid.box[1][1], self.board.thickness
         tall = min(z1 - z0 - 10.0, self.room.tall)
         wide = min(CLEAT, self.board.width, (x1 - x0) / 3)

@@ -43,13 +43,14 @@ class Lining:
     def _room(self) -> ShelfRoom:
         x0, z0, x1, z1 = self.whole.rect
         plan = self.whole.plan
+        for name in ("left", "right") if self.beside and len(plan) >= 3 else ():
+            plan = _Wall(self.whole.plan, name, self.t).beside(plan)
         if self.beside:
-            x0, x1 = x0 + self.t, x1 - self.t
-            plan = intersect(plan, rectangle(x0, -FAR, x1, FAR))
+            x0, x1 = extent(plan, (1.0, 0.0)) if len(plan) >= 3 else (x0 + self.t, x1 - self.t)
         if self.above:
             z1 -= self.t
         if self.lined and len(plan) >= 3:
-            (ax, ay), _, (nx, ny) = _back_edge(plan)
+            (ax, ay), _, (nx, ny) = _edge(plan, 1.0)
             deep = self.sheet.thickness
             plan = clip(plan, (ax - nx * deep, ay - ny * deep), (-nx, -ny))
         return structs.replace(self.whole, rect=(x0, z0, x1, z1), plan=plan)
@@ -66,13 +67,12 @@ class Lining:
         return tuple(found)
 
     def _beside(self, name: str, floor: float) -> Member:
-        x0, _, x1, z1 = self.whole.rect
-        a, b = (x0, x0 + self.t) if name == "left" else (x1 - self.t, x1)
-        plan = intersect(self.whole.plan, rectangle(a, -FAR, b, FAR))
-        solid = upright(plan, floor, z1)
-        axes = Axes(Z, X if name == "left" else (-1.0, 0.0, 0.0))
+        """Square in itself, along what it stands against, whichever way that leans."""
+        wall = _Wall(self.whole.plan, name, self.t)
+        solid = upright(wall.panel, floor, self.whole.rect[3])
+        axes = Axes(Z, (*wall.inward, 0.0))
         board = Board(f"{self.change.id}/close/{name}", f"Closing panel, {name}", "upright", solid, Z, inside=True)
-        return self._member(board, axes, self.size, "towards what stays beside it", (a, b))
+        return self._member(board, axes, self.size, "towards what stays beside it", square=True)
 
     def _above(self) -> Member:
         x0, _, x1, z1 = self.room.rect
@@ -90,31 +90,26 @@ class Lining:
     def _lining(self, floor: float) -> Member:
         x0, _, x1, z1 = self.room.rect
         whole = intersect(self.whole.plan, rectangle(x0, -FAR, x1, FAR))
-        (ax, ay), (bx, by), (nx, ny) = _back_edge(whole)
+        (ax, ay), (bx, by), (nx, ny) = _edge(whole, 1.0)
         deep = self.sheet.thickness
-        # From the right to the left: its outline runs counter-clockwise, the old back lies behind it.
-        plan = ((ax, ay), (bx, by), (bx - nx * deep, by - ny * deep), (ax - nx * deep, ay - ny * deep))
+        along = ((bx - ax) / math.dist((ax, ay), (bx, by)), (by - ay) / math.dist((ax, ay), (bx, by)))
+        plan = _square_board(whole, (ax, ay), along, (-nx, -ny), deep)
         own, solid = f"{self.change.id}/lining/back", upright(plan, floor, z1)
         board = Board(own, "Lining", "back", solid, X, inside=True, likely="plywood")
         wide = math.dist((ax, ay), (bx, by)) >= z1 - floor
-        along = ((ax - bx), (ay - by), 0.0)
-        long = math.hypot(*along)
-        way = (along[0] / long, along[1] / long, 0.0)
-        return self._member(board, Axes(way if wide else Z, (-nx, -ny, 0.0)), self.sheet, "before the old back")
+        way = (-along[0], -along[1], 0.0)
+        axes = Axes(way if wide else Z, (-nx, -ny, 0.0))
+        # A lining is square in itself, whichever way the back leans.
+        return self._member(board, axes, self.sheet, "before the old back", square=True)
 
-    def _member(
-        self, board: Board, axes: Axes, size: TimberSize, location: str, sawn: tuple[float, float] | None = None
-    ) -> Member:
-        """`sawn` is from where to where along x it reaches before a leaning side is followed."""
+    def _member(self, board: Board, axes: Axes, size: TimberSize, location: str, *, square: bool = False) -> Member:
+        """One that is not known to be `square` follows the room, and is cut from a rectangle round it."""
         solid = board.solid
         low, high = solid.box
-        # A lining is square in itself, whichever way the back leans.
         square = (
-            board.role == "back"
-            or abs(solid.volume - math.prod(high[k] - low[k] for k in range(3))) <= SAME_MM * solid.volume
+            square or abs(solid.volume - math.prod(high[k] - low[k] for k in range(3))) <= SAME_MM * solid.volume
         )
-        x0, x1 = sawn or (low[0], high[0])
-        rough = None if square else upright(rectangle(x0, low[1], x1, high[1]), low[2], high[2])
+        rough = None if square else upright(rectangle(low[0], low[1], high[0], high[1]), low[2], high[2])
         guesses = self.body.width.guesses | self.body.depth.guesses
         ends = (extent_along((rough or solid).corners, way) for way in (axes.along, axes.across))
         long, wide = (high - low for low, high in ends)
@@ -195,14 +190,55 @@ def opens_upwards(change: "Shelves", room: ShelfRoom, body: Body) -> tuple[Findi
     )
 
 
-def _back_edge(plan: Outline) -> tuple[Point, Point, Point]:
-    """The edge that looks most to the back: its ends, and the way it looks."""
+class _Wall:
+    """A panel `t` thick against the left or right of a room: its ends square, none of it out of the room (mm)."""
+
+    def __init__(self, plan: Outline, name: str, t: float) -> None:
+        outer = min if name == "left" else max
+        # A straight board lies against a bent side at both its ends.
+        self.front, end = (outer(_edge(plan, way)[:2]) for way in (-1.0, 1.0))
+        whole = math.dist(self.front, end)
+        ux, uy = (end[0] - self.front[0]) / whole, (end[1] - self.front[1]) / whole
+        self.inward, self.t = ((uy, -ux) if name == "left" else (-uy, ux)), t
+        self.panel = _square_board(plan, self.front, (ux, uy), self.inward, t)
+
+    def beside(self, plan: Outline) -> Outline:
+        """What of a plan the panel leaves."""
+        (ax, ay), (nx, ny) = self.front, self.inward
+        return clip(plan, (ax + nx * self.t, ay + ny * self.t), self.inward)
+
+
+def _square_board(plan: Outline, at: Point, along: Point, inward: Point, t: float) -> Outline:
+    """A board `t` thick (mm), its face from `at` on `along`, square at both ends, as long as the plan allows."""
+    (ux, uy), (nx, ny) = along, inward
+    begin, stop = -FAR, FAR
+    for (px, py), (qx, qy) in zip(plan, plan[1:] + plan[:1], strict=True):
+        # Into the room from this edge; what runs along with the board ends it nowhere.
+        mx, my = py - qy, qx - px
+        slope = ux * mx + uy * my
+        if abs(slope) < math.hypot(mx, my) / 2:
+            continue
+        for deep in (0.0, t):
+            x, y = at[0] + nx * deep, at[1] + ny * deep
+            s = ((px - x) * mx + (py - y) * my) / slope
+            begin, stop = (max(begin, s), stop) if slope > 0 else (begin, min(stop, s))
+    ring = tuple(
+        (at[0] + ux * s + nx * d, at[1] + uy * s + ny * d)
+        for s, d in ((begin, 0.0), (stop, 0.0), (stop, t), (begin, t))
+    )
+    # Counter-clockwise, whichever way it runs.
+    return ring if ux * ny - uy * nx > 0 else ring[::-1]
+
+
+def _edge(plan: Outline, way: float) -> tuple[Point, Point, Point]:
+    """The edge that looks most to the back (`way` 1) or to the front (-1): its ends, and the way it looks."""
 
     def out(a: Point, b: Point) -> Point:
         long = max(math.dist(a, b), SAME_MM)
         return (b[1] - a[1]) / long, -(b[0] - a[0]) / long
 
     a, b = max(
-        zip(plan, plan[1:] + plan[:1], strict=True), key=lambda edge: (round(out(*edge)[1], 6), math.dist(*edge))
+        zip(plan, plan[1:] + plan[:1], strict=True),
+        key=lambda edge: (round(way * out(*edge)[1], 6), math.dist(*edge)),
     )
     return a, b, out(a, b)

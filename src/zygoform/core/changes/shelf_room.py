@@ -4,6 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, Rect
+from zygoform.core.form.sure_room import sure_union
 from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
 from zygoform.core.tolerance import SHARED_MM
 
@@ -11,7 +12,7 @@ _DIVIDES = ("rail", "shelf", "upright")
 
 
 class ShelfRoom(Struct, frozen=True):
-    """`rect` is its front (x0, z0, x1, z1), `plan` its floor; `removed` what comes out of it.
+    """`rect` is its front as far as it is sure (x0, z0, x1, z1), `plan` its floor; `removed` what comes out of it.
 
     `legs` are what the shelf is notched round; `floorless` says that nothing closes it below, `carried` that an
     upright or a full shelf comes out.
@@ -53,17 +54,22 @@ def _behind_front(body: Body, opening: FormOpening, reach: str, setback: float) 
             if o.holds != "knees" and (reach == "front" or (o.rect[0] >= x0 - 1 and o.rect[2] <= x1 + 1))
         ]
         own = own if opening in own else [opening]
-        x0, z0 = min(o.rect[0] for o in own), min(o.rect[1] for o in own)
-        x1, z1 = max(o.rect[2] for o in own), max(o.rect[3] for o in own)
-    inside = [b for b in body.boards if b.role in _DIVIDES and _lies_in(b, (x0, z0, x1, z1))]
+    drawn = (
+        min(o.rect[0] for o in own),
+        min(o.rect[1] for o in own),
+        max(o.rect[2] for o in own),
+        max(o.rect[3] for o in own),
+    )
+    x0, z0, x1, z1 = sure_union(own)
+    inside = [b for b in body.boards if b.role in _DIVIDES and _lies_in(b, drawn)]
     fronts = [b for b in body.members if body.opening_of(b.id) in own]
     removed = frozenset(b.id for b in (*inside, *fronts))
     floorless = not any(
         b.role in ("bottom", "shelf")
         and b.id not in removed
         and abs(b.solid.box[1][2] - z0) < SHARED_MM
-        and b.solid.box[0][0] < x0 + SHARED_MM
-        and b.solid.box[1][0] > x1 - SHARED_MM
+        and b.solid.box[0][0] < drawn[0] + SHARED_MM
+        and b.solid.box[1][0] > drawn[2] - SHARED_MM
         for b in body.boards
     )
     back = max((b.solid.sizes[0] for b in body.boards if b.role == "back"), default=0.0)

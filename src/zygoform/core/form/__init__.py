@@ -8,6 +8,7 @@ on_top.py   a crown, a mirror between posts
 stretchers.py  what holds legs together; blocks in corners
 legged.py   legs with aprons between them
 opening_readings.py  what was read inside an opening
+sure_room.py     the room that an opening is sure to have
 fronts.py   what closes a front: drawers, doors, knobs
 inside/     what stands behind a front: drawers, doors, shelves
 targets.py  what a change can be planned for
