@@ -2,6 +2,7 @@
 
 from zygoform.core.geometry.paper_tiles import Pages, PaperKind, pages
 from zygoform.core.geometry.plane import Point
+from zygoform.core.measure.quantity import Marked
 from zygoform.core.outcome.outcome import Template
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
@@ -101,7 +102,7 @@ def _mark(page: Page, px: float, py: float, x: float, z: float, project: Project
     page.set_font(PDF_FAMILY, "", 7)
     page.set_text_color(25)
     show = project.shop.unit.plain
-    lines = (f"{show(x)} from the left", f"{show(z)} from below")
+    lines = (f"{show(Marked(x))} from the left", f"{show(Marked(z))} from below")
     # On its other side where the sheet ends.
     room = page.w - ROUND_SHEET - px - CROSS
     for line, down in zip(lines, (-1.5, 3.5), strict=True):

@@ -10,6 +10,7 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.drawing.drilling import drilling
 from zygoform.core.edits.inside import choose_inside, set_inside
 from zygoform.core.edits.planning import apply_fix, set_value
+from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.pull_holes import distance_to_ellipse, reuse
 from zygoform.core.goods.pull_fixing import hole_use
@@ -162,3 +163,28 @@ def test_the_drawing_says_from_where_to_where_each_hole_is() -> None:
         pytest.approx(pair) for pair in itertools.pairwise(ends)
     ]
     assert all(dim.start[1] == pytest.approx(high[2] - 60) for dim in across)
+
+
+@pytest.mark.parametrize(
+    ("system", "spacing", "words"),
+    [
+        ("inch", 128.0, '5 3/64" (128 mm)'),
+        ("mm", 128.0, "128 mm"),
+        ("inch", 76.2, '3"'),
+        ("mm", 76.2, '76.2 mm (3")'),
+        ("inch", 96.0, '3 25/32" (96 mm)'),
+    ],
+)
+def test_holes_are_told_in_the_pulls_own_system_too_and_from_one_to_the_other(
+    system: str, spacing: float, words: str
+) -> None:
+    """By hand: 128 mm is 5.0394 in, 5 3/64 to the nearest; two places of a hole differ by the same."""
+    project = set_unit(chest(), system).project  # type: ignore[arg-type]
+    plan = plan_of(changed(project, "pulls", MAIN, each="one", spacing=spacing))
+    (note, *_) = [note for note in plan.outcomes[0].notes if note.label == "Holes"]
+    said = note.message.words(plan.shop.unit.show).replace("\u00a0", " ")
+    assert said.endswith(f"; from one to the other {words}.")
+    low, high, _, apart = note.message.lengths
+    assert high - low == pytest.approx(apart) == pytest.approx(spacing)
+    dims = drilling(plan.planned, plan.outcomes[0].templates)
+    assert words in [plan.shop.unit.plain(dim.size) for dim in dims if dim.side == "above"]

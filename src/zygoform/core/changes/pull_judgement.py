@@ -3,7 +3,9 @@
 from typing import TYPE_CHECKING
 
 from zygoform.core.geometry.solid import has_wood_at
+from zygoform.core.goods.fittings import in_own_system
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.quantity import Marked
 from zygoform.core.outcome.outcome import Finding, Fix, Note
 
 if TYPE_CHECKING:
@@ -14,7 +16,9 @@ MOST_LINES = 6
 
 def pull_notes(pulls: "PullSet") -> tuple[Note, ...]:
     """Each front's holes from its left and lower edge; alike ones together."""
-    notes = [_line(fronts) for fronts in list(_alike(pulls).values())[:MOST_LINES] if fronts[0].holes]
+    notes = [
+        _line(fronts, pulls.spacing) for fronts in list(_alike(pulls).values())[:MOST_LINES] if fronts[0].holes
+    ]
     fates: dict[str, int] = {}
     for front in pulls.fronts:
         for _, _, use in front.old:
@@ -40,17 +44,23 @@ def _alike(pulls: "PullSet") -> dict[tuple[tuple[float, float], ...], list["Pull
     return found
 
 
-def _line(fronts: list["PulledFront"]) -> Note:
+def _line(fronts: list["PulledFront"], spacing: float) -> Note:
+    """In the pull's own system beside the project's: a hole by its rounded place misses the other one's thread."""
     names = [literal(front.opening.name) for front in fronts]
     said = ", ".join(names[:3]) + (f" and {len(names) - 3} more" if len(names) > 3 else "")
     holes, marks = fronts[0].holes, list[float]()
+    own = Marked if not spacing else type(in_own_system(spacing))
     across = list(dict.fromkeys(round(x, 4) for x, _ in holes))
     up = list(dict.fromkeys(round(z, 4) for _, z in holes))
     words = ", ".join(f"{{{k}}}" for k in range(len(across)))
     marks += across
     heights = ", ".join(f"{{{len(marks) + k}}}" for k in range(len(up)))
     marks += up
-    return Note("Holes", Message(f"{said}: {words} from the left, {heights} from below.", tuple(marks)))
+    apart = ""
+    if spacing:
+        apart, marks = f"; from one to the other {{{len(marks)}}}", [*marks, spacing]
+    text = f"{said}: {words} from the left, {heights} from below{apart}."
+    return Note("Holes", Message(text, tuple(own(mm) for mm in marks)))
 
 
 def pull_findings(pulls: "PullSet") -> tuple[Finding, ...]:

@@ -7,6 +7,8 @@ from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import check_price
+from zygoform.core.measure.parse import INCH
+from zygoform.core.measure.quantity import Imperial, Marked, Metric
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
@@ -109,6 +111,14 @@ class Pack(Struct, frozen=True):
 def is_metric(size: float) -> bool:
     """Whether a size (mm) is one of whole millimetres; 127 mm and its multiples are 5 in and so on."""
     return abs(size - round(size)) < SAME_MM and round(size) % 127 != 0
+
+
+def in_own_system(size: float) -> float:
+    """A length of goods (mm), to be said in the system it is sold in too: whole mm, or quarters of an inch."""
+    if is_metric(size):
+        return Metric(size)
+    quarters = size / INCH * 4
+    return Imperial(size) if abs(quarters - round(quarters)) < SAME_MM else Marked(size)
 
 
 def holds_metric(holds: float) -> bool:

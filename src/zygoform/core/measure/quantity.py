@@ -5,6 +5,18 @@ class Fine(float):
     """A length (mm) too small for the tape: a bend, a gap. Written finer than the finest mark."""
 
 
+class Marked(float):
+    """A length (mm) that is marked with a rule and has to meet a hole: to a sixty-fourth, or a tenth of a mm."""
+
+
+class Metric(float):
+    """A length (mm) of goods sold in millimetres: said in them too, where the project counts in inches."""
+
+
+class Imperial(float):
+    """A length (mm) of goods sold in inches: said in them too, where the project counts in millimetres."""
+
+
 class Litres(float):
     """A volume."""
 

@@ -7,7 +7,17 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.measure.parse import INCH, POUND
-from zygoform.core.measure.quantity import Fine, Kilos, KilosAMetre, Litres, SquareMetres, SquareMetresALitre
+from zygoform.core.measure.quantity import (
+    Fine,
+    Imperial,
+    Kilos,
+    KilosAMetre,
+    Litres,
+    Marked,
+    Metric,
+    SquareMetres,
+    SquareMetresALitre,
+)
 from zygoform.core.measure.rounding import Mode, round_to
 from zygoform.core.tolerance import STEP_SLACK
 
@@ -73,6 +83,18 @@ class DisplayUnit(Struct, frozen=True):
         words = write_inches(mm / INCH, 64).replace(" ", NO_BREAK)
         return words if mm / INCH >= 1 / 128 else 'under 1/64"'
 
+    def show_marked(self, mm: float) -> str:
+        """To a sixty-fourth of an inch, or a tenth of a millimetre."""
+        return _marked(mm, self.system)
+
+    def show_metric(self, mm: float) -> str:
+        """As it is marked, and in millimetres."""
+        return _marked(mm, "mm") if self.system == "mm" else f"{_marked(mm, 'inch')} ({_marked(mm, 'mm')})"
+
+    def show_imperial(self, mm: float) -> str:
+        """As it is marked, and in inches."""
+        return _marked(mm, "inch") if self.system == "inch" else f"{_marked(mm, 'mm')} ({_marked(mm, 'inch')})"
+
     def show_line_load(self, kilos: float) -> str:
         """What lies on a metre, or on a foot."""
         each = kilos if self.system == "mm" else kilos * 12 * INCH / 1000
@@ -134,8 +156,17 @@ class DisplayUnit(Struct, frozen=True):
         return DisplayUnit("mm" if self.system == "inch" else "inch", self.denominator, self.mm_step)
 
 
+def _marked(mm: float, system: str) -> str:
+    if system == "inch":
+        return write_inches(mm / INCH, 64).replace(" ", NO_BREAK)
+    return f"{round(mm, 1):g}{NO_BREAK}mm"
+
+
 _WRITTEN: dict[type, Callable[[DisplayUnit, float], str]] = {
     Fine: DisplayUnit.show_fine,
+    Imperial: DisplayUnit.show_imperial,
+    Marked: DisplayUnit.show_marked,
+    Metric: DisplayUnit.show_metric,
     Litres: DisplayUnit.show_volume,
     SquareMetres: DisplayUnit.show_area,
     Kilos: DisplayUnit.show_weight,
