@@ -6,8 +6,9 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal, cast
 from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import ChangeBase, UnknownChange
-from zygoform.core.coats.layer import Finishing
+from zygoform.core.coats.layer import Finishing, ZoneChoice
 from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.use import damp_of
 from zygoform.core.days.log import Days
 from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
@@ -100,6 +101,11 @@ class Project(Struct, frozen=True):
     def known_pieces(self) -> tuple[PieceBase, ...]:
         """Those of a kind that this version knows."""
         return tuple(piece for piece in self.pieces if isinstance(piece, PieceBase))
+
+    def stack(self, zone: str) -> ZoneChoice:
+        """What of the finish counts for a zone, as the use of its piece has it."""
+        piece = self.known(zone.partition("/")[0])
+        return self.finishing.stack(zone, damp=piece is not None and bool(damp_of(piece.use)))
 
     def known(self, piece_id: str) -> PieceBase | None:
         """The piece of that id, where its kind is known; the first for no id."""

@@ -13,7 +13,7 @@ from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.finish.surfaces import body_surfaces
-from zygoform.core.form.form import Body, Form
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.inside.opened import moving, opened
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.geometry.prism import Face
@@ -37,11 +37,18 @@ def _left(own: Polygon, covers: list[Polygon]) -> float:
     return float(shapely.difference(own, shapely.union_all(covers, grid_size=1e-3), grid_size=1e-3).area)
 
 
+def is_loose(board: Board, body: Body) -> bool:
+    """What goes in last: a lining in a drawer, a container in a bay, the cushion on a lid."""
+    lidded = any(other.role == "lid" for other in body.boards)
+    return any(key in board.id for key in ("/lining-bottom/", "/container/")) or (lidded and board.role == "seat")
+
+
 def free_faces(body: Body, shut: Body) -> dict[str, float]:
     """mm² of every part that no other lies against: all pairs of faces, by their planes, with shapely."""
     faces = [
         (own.id, board.id, face)
         for board in body.boards
+        if not is_loose(board, body)
         for own in (board, *board.on_face)
         for face in own.solid.faces
         if len(face.points) >= 3

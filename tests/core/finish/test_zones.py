@@ -16,8 +16,11 @@ from zygoform.core.coats.layer import GroundSaid, ZoneChoice
 from zygoform.core.coats.readymade import layer_from
 from zygoform.core.edits.condition import add_fault, set_made_of
 from zygoform.core.edits.finish_zones import merge_zones, part_into, set_lies
+from zygoform.core.edits.finishing import add_layer, leave_so
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.use import set_use
 from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.beneath import Beneath, beneath, takes_stain
 from zygoform.core.finish.resolved import ZonePlan
@@ -68,7 +71,9 @@ def looked_at(body: Body, board: Board, face: Face, at: tuple[float, ...]) -> st
     for opening in body.openings:
         x0, z0, x1, z1 = opening.rect
         if x0 < x < x1 and z0 < z < z1:
-            return "inside" if opening.holds in ("door", "nothing", "knees", "flap") else "unseen"
+            shows = opening.holds in ("door", "nothing", "knees", "flap")
+            shows |= opening.front_id not in {own.id for own in body.boards}
+            return "inside" if shows else "unseen"
     return "underside" if board.role == "bottom" and face.normal[2] < -0.7 else "unseen"
 
 
@@ -190,9 +195,9 @@ def test_parts_pointed_elsewhere_take_their_area_along() -> None:
     ("kind", "roles"),
     [
         ("case", {"top", "body", "inside", "back", "underside", "unseen"}),
-        # A bed head is seen from both sides; a shelf on a wall from above and below.
-        ("flat_panel", {"body", "underside"}),
-        ("wall_shelf", {"body", "inside"}),
+        # A bed head stands against a wall; a shelf on one is seen from above and below.
+        ("flat_panel", {"body", "underside", "back"}),
+        ("wall_shelf", {"body", "inside", "back"}),
         ("lidded_box", {"top", "body", "inside", "underside"}),
         ("seat", {"top", "legs", "body", "underside"}),
         ("table", {"top", "legs", "body", "inside", "underside"}),
@@ -284,3 +289,75 @@ def test_a_zone_looks_as_its_coats_make_it() -> None:
     # A primer that is clear is not seen.
     assert look("bonding primer 1 roller") == look()
     assert look("effect: mineral paint 1 brush", colour="").rgb not in (oak, blue)
+
+
+def test_what_is_turned_in_under_a_piece_or_to_a_wall_is_no_body() -> None:
+    """By hand: of a base its front and both ends are seen, from outside; of what hangs nothing that looks back."""
+    body = plan_of(case()).planned.bodies[0]
+    bases = [board for board in body.boards if board.role == "base"]
+    seen = sum(
+        s.area for s in body_surfaces(body).surfaces if s.part_id in {b.id for b in bases} and s.role == "body"
+    )
+    high = -bases[0].solid.box[0][2]
+    (x0, x1), (y0, y1) = (
+        (min(b.solid.box[0][k] for b in bases), max(b.solid.box[1][k] for b in bases)) for k in (0, 1)
+    )
+    thick = min(b.solid.sizes[0] for b in bases)
+    assert seen == pytest.approx((x1 - x0 + 2 * (y1 - y0)) * high, rel=2 * thick / (y1 - y0))
+    for kind in ("wall_shelf", "flat_panel"):
+        (body,) = plan_of(new_piece(fresh_project(), "Piece", {}, kind).project).planned.bodies
+        behind = {s.role for s in body_surfaces(body).surfaces for b in body.boards if b.id == s.part_id}
+        assert "back" in behind
+        for board in body.boards:
+            roles = body_surfaces(body).faces[board.id]
+            back = [r for face, r in zip(board.solid.faces, roles, strict=True) if face.normal[1] > 0.9]
+            assert set(back) <= {"back"}, board.id
+
+
+def test_a_bay_that_shelves_open_is_an_inside() -> None:
+    project = case(drawers=3)
+    before = zones(project)
+    after = zones(changed(project, "shelves", "p1/opening/o1", reach="column"))
+    assert "boxes" in before
+    assert "boxes" not in after
+    assert after["inside"].zone.area > before["inside"].zone.area + before["unseen"].zone.area / 2
+    # It is not said to be bare by itself any more: what is to become of it is asked.
+    assert after["inside"].state == ""
+
+
+@pytest.mark.parametrize(
+    ("kind", "holds", "change", "values"),
+    [
+        ("case", "door", "doors_off", {"instead": "containers"}),
+        ("case", "drawer", "lining", {}),
+        ("lidded_box", "", "", {}),
+    ],
+)
+def test_linings_containers_and_cushions_are_not_masked(
+    kind: str, holds: str, change: str, values: dict[str, object]
+) -> None:
+    project = new_piece(fresh_project(), "Piece", CASE_SIZES, kind).project
+    if kind == "lidded_box":
+        project = set_reading(project, "seat_height", "60 mm").project
+    else:
+        project = changed(hold(project, "p1/opening/o1", holds).project, change, "p1/opening/o1", **values)  # type: ignore[arg-type]
+    found = zones(project)
+    assert "padding" not in found
+    assert not [zone for zone in found.values() if zone.state == "masked"]
+
+
+@pytest.mark.parametrize("use", ["outdoors", "wet"])
+def test_in_damp_what_nobody_sees_is_coated_with_the_body_by_itself(use: str) -> None:
+    project = case()
+    layers = (layer_from("exterior paint 2"),)
+    finishing = structs.replace(project.finishing, zones=(ZoneChoice("p1/body", layers=layers),))
+    project = structs.replace(project, finishing=finishing)
+    for role in ("back", "underside", "unseen"):
+        assert (zones(project)[role].state, zones(project)[role].layers) == ("bare", ())
+    damp = set_use(project, use, True, "p1").project
+    for role in ("back", "underside", "unseen"):
+        assert (zones(damp)[role].state, zones(damp)[role].layers) == ("", layers)
+        # Left bare it stays bare; changed there, it has layers of its own.
+        assert zones(leave_so(damp, f"p1/{role}", "bare").project)[role].layers == ()
+        own = add_layer(damp, f"p1/{role}", "sand", 0).project
+        assert [layer.doing for layer in own.stack(f"p1/{role}").layers] == ["sand", *(x.doing for x in layers)]

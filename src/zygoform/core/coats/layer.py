@@ -92,6 +92,8 @@ class GroundSaid(Struct, frozen=True):
 
 USUALLY_SAME = {"fronts": "body", "edges": "fronts", "legs": "body"}
 """Zones that go with another until something else is said."""
+IN_DAMP = {"unseen": "body", "underside": "body", "back": "body"}
+"""So do these outdoors and in a wet room: a board that drinks on one side bends."""
 ZoneState = Literal["", "bare", "masked"]
 
 
@@ -174,22 +176,24 @@ class Finishing(Struct, frozen=True):
         """What is chosen for a zone; nothing where it is not named."""
         return next((choice for choice in self.zones if choice.zone == zone), ZoneChoice(zone))
 
-    def stack(self, zone: str) -> ZoneChoice:
+    def stack(self, zone: str, *, damp: bool = False) -> ZoneChoice:
         """What counts for a zone: its own choice, or that of the one it is the same as, however far.
 
-        Of a zone nothing is said of, fronts and legs go with the body, their edges with the fronts.
+        Of a zone nothing is said of, fronts and legs go with the body, their edges with the fronts; in damp so does
+        what nobody sees.
         """
         choice, seen = self.choice(zone), {zone}
-        while (other := self._same(choice)) and other not in seen:
+        while (other := self._same(choice, damp)) and other not in seen:
             seen.add(other)
             choice = self.choice(other)
         return choice
 
-    def _same(self, choice: ZoneChoice) -> str:
+    def _same(self, choice: ZoneChoice, damp: bool) -> str:
         if choice.same_as or choice.layers or choice.state:
             return choice.same_as
         piece, _, role = choice.zone.rpartition("/")
-        return f"{piece}/{USUALLY_SAME[role]}" if role in USUALLY_SAME else ""
+        usual = USUALLY_SAME | IN_DAMP if damp else USUALLY_SAME
+        return f"{piece}/{usual[role]}" if role in usual else ""
 
     def colour(self, colour_id: str) -> Colour | None:
         return next((colour for colour in self.colours if colour.id == colour_id), None)

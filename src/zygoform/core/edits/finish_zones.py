@@ -50,7 +50,7 @@ def part_into(project: Project, part: str, zone: str, into: str) -> Edited:
         moves.append(ZoneMove(part, source, target))
     done = structs.replace(finishing, moves=tuple(moves))
     if not into:
-        like = finishing.stack(zone)
+        like = project.stack(zone)
         own = ZoneChoice(target, f"Part of {called(project, zone).lower()}", like.layers, "", like.state)
         done = structs.replace(done, zones=(*done.zones, own))
     return Edited(structs.replace(project, finishing=done), Message("Another zone"), frozenset({target}))

@@ -33,7 +33,7 @@ def take_stack(project: Project, zone: str, stack_id: str) -> Edited:
     ready = ready_stack(stack_id)
     if ready is None:
         raise BadInputError("unknown_key", "There is no such stack.")
-    before = project.finishing.stack(zone).layers
+    before = project.stack(zone).layers
     colours = {layer.doing: layer.colour for layer in before if layer.colour}
     layers = tuple(_coloured(layer, colours.get(layer.doing, "")) for layer in ready.layers)
     return _with_layers(project, zone, layers, f"{ready.title}")
@@ -52,7 +52,7 @@ def set_stack(project: Project, zone: str, layers: tuple[CoatLayer, ...], words:
 
 def same_as(project: Project, zone: str, other: str) -> Edited:
     """A zone gets whatever another one has, from now on."""
-    if other == zone or project.finishing.stack(other).zone == zone:
+    if other == zone or project.stack(other).zone == zone:
         raise BadInputError("impossible", "A zone cannot be the same as one that is the same as it.", "same_as")
     return choose(project, zone, f"Same as {called(project, other)}", layers=(), state="", same_as=other)
 
@@ -70,7 +70,7 @@ def add_layer(project: Project, zone: str, material: str, at: int) -> Edited:
         layer = CoatLayer(cast("Doing", material), grits=grits)
     else:
         layer = usual_layer(material)
-    layers = project.finishing.stack(zone).layers
+    layers = project.stack(zone).layers
     if len(layers) >= MOST_LAYERS:
         raise BadInputError("out_of_range", f"At most {MOST_LAYERS} layers.")
     return _with_layers(project, zone, (*layers[:at], layer, *layers[at:]), f"{layer_title(layer)} added")
@@ -105,14 +105,14 @@ def usual_way(coat_id: CoatId) -> Way:
 
 def drop_layer(project: Project, zone: str, at: int) -> Edited:
     """Without one layer."""
-    layers = project.finishing.stack(zone).layers
+    layers = project.stack(zone).layers
     gone = _layer(layers, at)
     return _with_layers(project, zone, (*layers[:at], *layers[at + 1 :]), f"{layer_title(gone)} taken out")
 
 
 def move_layer(project: Project, zone: str, at: int, by: int) -> Edited:
     """Higher (+) or deeper (-) in the stack."""
-    layers = list(project.finishing.stack(zone).layers)
+    layers = list(project.stack(zone).layers)
     layer = _layer(tuple(layers), at)
     to = max(0, min(len(layers) - 1, at + by))
     layers.insert(to, layers.pop(at))
@@ -121,7 +121,7 @@ def move_layer(project: Project, zone: str, at: int, by: int) -> Edited:
 
 def set_material(project: Project, zone: str, at: int, material: str) -> Edited:
     """Another material in the same place: put on as that usually is, with as many coats as before."""
-    layers = project.finishing.stack(zone).layers
+    layers = project.stack(zone).layers
     before, new = _layer(layers, at), usual_layer(material)
     keep: dict[str, Any] = {"colour": before.colour, "recipe": before.recipe}
     if new.is_coat and before.is_coat:
@@ -249,7 +249,7 @@ def _layer(layers: tuple[CoatLayer, ...], at: int) -> CoatLayer:
 def _replaced(
     project: Project, zone: str, at: int, words: str, lengths: tuple[float, ...] = (), **values: Any
 ) -> Edited:
-    layers = project.finishing.stack(zone).layers
+    layers = project.stack(zone).layers
     new = structs.replace(_layer(layers, at), **values)
     return _with_layers(
         project, zone, (*layers[:at], new, *layers[at + 1 :]), f"{layer_title(new)}: {words}", lengths

@@ -6,7 +6,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import WIPED, Coat, coat_of
 from zygoform.core.coats.layer import CoatLayer, Finishing, ZoneState
-from zygoform.core.condition.use import PieceUse
+from zygoform.core.condition.use import PieceUse, damp_of
 from zygoform.core.finish.beneath import Beneath, beneath
 from zygoform.core.finish.judging.verdict import Stack, StackVerdict
 from zygoform.core.finish.zones import COVERED, Zone
@@ -43,7 +43,7 @@ class ZonePlan(Struct, frozen=True, dict=True):
 
 def zone_plan(zone: Zone, finishing: Finishing, own: tuple[Coat, ...], use: PieceUse) -> ZonePlan:
     """What counts for a zone, judged."""
-    choice = finishing.stack(zone.id)
+    choice = finishing.stack(zone.id, damp=bool(damp_of(use)))
     layers = choice.layers if not choice.state else ()
     under = beneath(zone, layers)
     usual: ZoneState = "masked" if zone.role in COVERED else "bare" if zone.role in USUALLY_BARE else ""

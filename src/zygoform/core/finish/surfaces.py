@@ -52,6 +52,7 @@ _WHOLE: dict[str, ZoneRole] = {
 """Roles of boards all of whose faces lie in one zone."""
 _UNDER: dict[str, ZoneRole] = {"lid": "inside", "seat": "underside"}
 _FRONT = ("drawer", "door")
+_FOOT = ("base", "skirt")
 _THIN = 80.0
 """What is no deeper than that (mm) is a panel: it has no inside."""
 _SHOWS = ("door", "nothing", "knees", "flap")
@@ -94,7 +95,7 @@ class _Case(Struct, frozen=True, cache_hash=True):
     """What bounds a case and its bays, each with whether it shows.
 
     `middle` is that of its plan. `open_below`: nothing closes it underneath, as under a table. `exposed`: it has no
-    inside at all, as a panel, a seat or a shelf on the wall.
+    inside at all, as a panel, a seat or a shelf on the wall. `on_wall`: what looks back is against a wall.
     """
 
     planes: tuple[Plane, ...]
@@ -103,20 +104,25 @@ class _Case(Struct, frozen=True, cache_hash=True):
     lidded: bool
     open_below: bool
     exposed: bool
+    on_wall: bool
 
 
 def _case(body: Body) -> _Case:
     roles = {board.role for board in body.boards}
     xs, ys = zip(*body.plan, strict=True)
     lidded = "lid" in roles
-    exposed = max(ys) - min(ys) < _THIN or ("seat" in roles and not lidded) or (body.hangs and not body.openings)
+    thin = max(ys) - min(ys) < _THIN
+    exposed = thin or ("seat" in roles and not lidded) or (body.hangs and not body.openings)
+    there = {board.id for board in body.boards}
     return _Case(
         _planes(body),
-        tuple((_bay(opening), opening.holds in _SHOWS) for opening in body.openings),
+        # What has lost its front shows, whatever it held.
+        tuple((_bay(o), o.holds in _SHOWS or o.front_id not in there) for o in body.openings),
         (sum(xs) / len(xs), sum(ys) / len(ys)),
         lidded,
         "bottom" not in roles,
         exposed,
+        thin or body.hangs,
     )
 
 
@@ -157,6 +163,13 @@ def _with_near(board: Board, near: tuple[Board, ...], case: _Case) -> tuple[tupl
     return ((board.id, own), *((on.id, _laid_on(on, board, own, contacts)) for on in board.on_face))
 
 
+def _is_loose(board: Board, body: Body) -> bool:
+    """Linings, containers and cushions: they go in last, and nothing is coated or masked for them."""
+    container = (board.role == "padding" and board.inside) or "/lining-bottom/" in board.id
+    cushion = board.role == "seat" and any(other.role == "lid" for other in body.boards)
+    return container or cushion
+
+
 def is_new(part_id: str, body: Body) -> bool:
     """Whether a part was put on by a change: bare wood, whatever lies on the others."""
     return piece_of(part_id) not in (body.piece_id, *body.joined)
@@ -172,12 +185,16 @@ def _groups(body: Body) -> list[list[Board]]:
         own = {part: boards[part] for part in parts if part in boards}
         # Its true front, with its groove, takes the place of the plain one.
         own |= {part: member for part, member in inner.get(opening_id, {}).items() if part in parts}
-        groups.append([own[part] for part in sorted(own)])
+        groups.append([own[part] for part in sorted(own) if not _is_loose(own[part], body)])
         taken |= set(own)
-    fixed = [board for board in body.boards if board.id not in taken]
+    fixed = [board for board in body.boards if board.id not in taken and not _is_loose(board, body)]
     for opening_id, members in inner.items():
         if opening_id in moves or not members:
-            fixed += [member for part, member in members.items() if part not in taken and part not in boards]
+            fixed += [
+                member
+                for part, member in members.items()
+                if part not in taken and part not in boards and not _is_loose(member, body)
+            ]
     return [fixed, *groups]
 
 
@@ -231,7 +248,7 @@ def _zones_of(face: Face, board: Board, case: _Case) -> Iterator[tuple[Face, Zon
         return
     inner, outer = _parted((face,), case.planes, face)
     for piece in outer:
-        yield piece, _outside(face, board)
+        yield piece, _outside(face, board, case)
     if not case.bays:
         yield from ((piece, _closed(board, face, lidded=case.lidded)) for piece in inner)
         return
@@ -263,16 +280,29 @@ def _seen_round(face: Face, board: Board, case: _Case) -> ZoneRole:
     """Of what has no inside: what looks down is under it, and so is what aprons turn to each other."""
     if _down(face) and board.role not in ("back", "arm", "rail"):
         return "underside"
+    if case.on_wall and face.normal[1] > _SQUARE:
+        return "back"
     if board.role != "apron":
         return "body"
-    x, y = (sum(point[k] for point in face.points) / len(face.points) - case.middle[k] for k in (0, 1))
-    return "body" if x * face.normal[0] + y * face.normal[1] > 0 else "underside"
+    return "body" if _looks_out(face, case) else "underside"
 
 
-def _outside(face: Face, board: Board) -> ZoneRole:
-    if board.role == "back" and face.normal[1] > _SQUARE:
+def _outside(face: Face, board: Board, case: _Case) -> ZoneRole:
+    """What is against a wall, under the piece, or turned in under it is no part of what is seen."""
+    foot = board.role in _FOOT
+    if face.normal[1] > _SQUARE and (case.on_wall or board.role == "back" or (foot and _looks_out(face, case))):
         return "back"
-    return "underside" if _down(face) and board.role in ("top", "bottom", "side", "base") else "body"
+    if _down(face) and board.role in ("top", "bottom", "side", *_FOOT):
+        return "underside"
+    # A board round a knee hole is seen from both sides of it.
+    inwards = foot and abs(face.normal[2]) < _LEVEL and "knees" not in board.id and not _looks_out(face, case)
+    return "underside" if inwards else "body"
+
+
+def _looks_out(face: Face, case: _Case) -> bool:
+    """Whether it is turned away from the middle of the piece."""
+    x, y = (sum(point[k] for point in face.points) / len(face.points) - case.middle[k] for k in (0, 1))
+    return x * face.normal[0] + y * face.normal[1] > 0
 
 
 def _closed(board: Board, face: Face, *, lidded: bool) -> ZoneRole:

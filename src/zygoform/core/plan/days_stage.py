@@ -154,7 +154,7 @@ def _candidates(project: Project, plan: Plan) -> Iterator[tuple[str, Project]]:
 def _with_layer(project: Project, zone: str, at: int, layer: CoatLayer) -> Project:
     from zygoform.core.edits.finishing import set_stack
 
-    layers = project.finishing.stack(zone).layers
+    layers = project.stack(zone).layers
     return set_stack(project, zone, (*layers[:at], layer, *layers[at + 1 :]), "").project
 
 

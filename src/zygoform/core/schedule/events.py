@@ -75,7 +75,7 @@ def _with_coat_on(project: Project, step: Step) -> Project:
     """A coat that was logged is on: what is judged knows it."""
     batch, _, name = step.id.removeprefix(f"{FINISH}/").rpartition("/")
     key, dot, coat = name.partition(".")
-    choice = project.finishing.stack(batch)
+    choice = project.stack(batch)
     keys = layer_keys(choice.layers)
     if step.source != FINISH or not dot or key not in keys:
         return project
@@ -131,7 +131,7 @@ def with_answer(project: Project, gate: Gate, key: str) -> Project:
     if variant:
         return choose_variant(project, variant).project
     for zone in gate.zones:
-        layers = project.finishing.stack(zone).layers
+        layers = project.stack(zone).layers
         changed = answered_layers(layers, gate, key)
         if changed != layers:
             project = _with_layers(project, zone, changed)
