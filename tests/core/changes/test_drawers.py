@@ -6,15 +6,22 @@ from itertools import combinations
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec import structs
 
 from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, made, plan_of
+from zygoform.core.changes.drawer_repair import DrawerRepair
+from zygoform.core.edits.fronts import set_opening_reading
 from zygoform.core.edits.inside import choose_inside
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.casework import drawer
 from zygoform.core.geometry.convex import boxes_meet, shared_volume
+from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.prism import upright
 from zygoform.core.goods.species import movement
 from zygoform.core.project import Project
 
@@ -337,3 +344,68 @@ def test_small_parts_thinner_than_their_wood_are_cut_as_thick_as_it_is_sold() ->
         assert blank.volume == pytest.approx(part_.length * part_.width * part_.thickness)
         assert all(a <= b + 1e-9 for a, b in zip(blank.box[0], member.board.solid.box[0], strict=True))
         assert all(a >= b - 1e-9 for a, b in zip(blank.box[1], member.board.solid.box[1], strict=True))
+
+
+@pytest.mark.parametrize("system", ["inch", "mm"])
+@pytest.mark.parametrize("runs_on", ["side", "under", "runner", "centre"])
+@given(st.floats(700, 1400), st.floats(430, 600))
+def test_no_part_of_a_box_is_listed_larger_than_it_may_be(
+    runs_on: str, system: str, wide: float, deep: float
+) -> None:
+    """To marks of the tape, but never up: a box that is 0.8 mm too wide does not go between its slides."""
+    project = set_unit(chest(columns=2, rows=1), system).project  # type: ignore[arg-type]
+    for name, size in (("width", wide), ("depth", deep)):
+        project = set_reading(project, name, f"{size:.2f} mm").project
+    plan = plan_of(changed(project, "drawer_box", FIRST, runs_on=runs_on))
+    assert not plan.failures
+    exact = {p.id: p for p in plan.outcomes[0].parts}
+    for listed in plan.parts:
+        assert listed.length <= exact[listed.id].length + 1e-6
+        assert exact[listed.id].length - listed.length < plan.shop.cut_step
+
+
+def test_a_new_bottom_has_play_and_a_side_is_as_its_partner() -> None:
+    """The partner is longer and higher here than the old side, which was cut to fit once."""
+    project = changed(chest(), "drawer_parts", FIRST, bottom=True, left=False)
+    plan = plan_of(project)
+    old = part(opening_of(plan.found.bodies[0]), "box-bottom").solid.box
+    (bottom,) = [b for b in plan.outcomes[0].added if "/bottom/" in b.id]
+    low, high = bottom.solid.box
+    for k in (0, 1):
+        assert high[k] - low[k] == pytest.approx(old[1][k] - old[0][k] - 1.5)
+    sizes = sorted((old[1][k] - old[0][k] - 1.5 for k in (0, 1)), reverse=True)
+    (cut,) = plan.outcomes[0].parts
+    assert [cut.length, cut.width] == pytest.approx(sizes)
+    first = changed(chest(), "drawer_parts", FIRST, bottom=False, left=True)
+    body = plan_of(first).found.bodies[0]
+    left = part(opening_of(body), "box-left")
+    short = structs.replace(
+        left, solid=upright(rectangle(*left.solid.box[0][:2], *left.solid.box[1][:2]), 0.0, 20.0)
+    )
+    openings = tuple(
+        structs.replace(o, members=tuple(short if m.id == left.id else m for m in o.members)) for o in body.openings
+    )
+    change = first.changes[-1]
+    made_of = DrawerRepair(change, structs.replace(body, openings=openings), first.shop)  # type: ignore[arg-type]
+    (member,) = made_of.members
+    partner = part(opening_of(body), "box-right").solid.box
+    assert member.board.solid.box[1][2] - member.board.solid.box[0][2] == pytest.approx(
+        partner[1][2] - partner[0][2]
+    )
+    assert member.part.length == pytest.approx(partner[1][1] - partner[0][1])
+    # Its groove is on the side of the bottom, as the old one's was.
+    assert member.board.solid.box[0][0] == pytest.approx(left.solid.box[0][0])
+
+
+def test_a_box_wider_than_its_opening_is_sure_to_be_is_told() -> None:
+    project = chest()
+    body = form_of(project)
+    x0, z0, x1, z1 = opening_of(body).rect
+    assert not [f for f in plan_of(project).findings if f.code == "drawer_too_wide"]
+    sizes = {"across_bottom": x1 - x0, "across_top": x1 - x0 - 9.0, "up_left": z1 - z0, "up_right": z1 - z0}
+    for place, size in sizes.items():
+        project = set_opening_reading(project, FIRST, place, f"{size:.2f} mm").project
+    (told,) = [f for f in plan_of(project).findings if f.code == "drawer_too_wide"]
+    box = [m.solid.box for m in opening_of(form_of(project)).members if m.role == "box"]
+    assert told.why.lengths[0] == pytest.approx(max(b[1][0] for b in box) - min(b[0][0] for b in box))
+    assert told.why.lengths[1] == pytest.approx(x1 - x0 - 9.0, abs=0.01)

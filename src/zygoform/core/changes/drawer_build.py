@@ -19,7 +19,6 @@ from zygoform.core.goods.species import movement
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Sized, Term
-from zygoform.core.measure.rounding import Mode
 from zygoform.core.outcome.cautions import DUST, GLUE, SAW
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
@@ -181,11 +180,10 @@ class DrawerBuild:
     def _bottom(self, box: BuiltBox, floor: Prism) -> Member:
         wide = box.size.bottom_w >= box.size.bottom_d
         axes = Axes(X if wide else Y, Z)
-        return self._member(box, "bottom", "Drawer bottom", floor, axes, "down")
+        return self._member(box, "bottom", "Drawer bottom", floor, axes)
 
-    def _member(
-        self, box: BuiltBox, own: str, name: str, solid: Shape, axes: Axes, rounding: Mode = "nearest"
-    ) -> Member:
+    def _member(self, box: BuiltBox, own: str, name: str, solid: Shape, axes: Axes) -> Member:
+        """What goes into an opening, or between what does, is never longer than was worked out."""
         opening = box.room.opening
         board = Board(
             f"{self.change.id}/box-{own}/{own_of(opening.id)}",
@@ -206,7 +204,7 @@ class DrawerBuild:
             f"{opening.name.lower()}, {own}",
             # Grooves and notches are cut of it later.
             rough=solid.blank if isinstance(solid, Solid) else None,
-            rounding=rounding,
+            rounding="down",
             rests_on=self.body.width.guesses,
             length_of=long,
             width_of=wide,

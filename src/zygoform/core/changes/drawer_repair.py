@@ -27,6 +27,8 @@ _PARTNER = {"left": "right", "right": "left"}
 CORNER_BLOCK, NEW_STOP = (50.0, 19.0), (50.0, 12.0)
 """Length and side of a corner block; length and depth of a stop (mm): usual ones."""
 GLUE_ML_A_JOINT, GLUE_ML_A_BLOCK = 3.0, 2.0
+BOTTOM_PLAY = 1.5
+"""A new bottom is so much shorter and narrower than its grooves would hold (mm): it has to be free to move."""
 THINNER = 1.5
 """A part that differs from the old one by more (mm) does not fit its joints as they are."""
 
@@ -75,7 +77,7 @@ class DrawerRepair:
         axes = Axes(X, (0.0, -1.0, 0.0))
         return [
             Member(self.change.id, board, axes, size, "Drawer front", room.opening.name.lower(), rough=blank,
-                   length_of=long, width_of=wide, rests_on=long.guesses)
+                   rounding="down", length_of=long, width_of=wide, rests_on=long.guesses)
         ]  # fmt: skip
 
     def _part(self, room: DrawerRoom, name: str) -> list[Member]:
@@ -85,7 +87,9 @@ class DrawerRepair:
         if old is None:
             return []
         size = self.shop.size(self.change.sheet if name == "bottom" else self.change.board)
-        low, high = old.solid.box
+        partner = self._partner(room, name)
+        shape = _in_place_of(old.solid, partner.solid) if partner is not None else old.solid
+        low, high = shape.box
         axes = {
             "bottom": Axes(X if high[0] - low[0] >= high[1] - low[1] else Y, Z),
             "left": Axes(Y, (-1.0, 0.0, 0.0)),
@@ -97,14 +101,18 @@ class DrawerRepair:
             old,
             id=f"{self.change.id}/{name}/{own_of(room.opening.id)}",
             name=words,
-            solid=_as_thick(old.solid, axes.face, size.thickness),
+            solid=_as_thick(_with_play(shape) if name == "bottom" else shape, axes.face, size.thickness),
         )
         titles = {"bottom": "Drawer bottom", "back": "Drawer back"}
-        like = f"as the {_PARTNER[name]} one" if name in _PARTNER else "as the old one"
+        like = f"as the {_PARTNER[name]} one" if partner is not None else "as the old one"
         spans = [high[k] - low[k] for k in (_way(axes.along), _way(axes.across))]
         long, wide = (
             self._sized(room, f"{what}, {like}", mm) for what, mm in zip(("length", "width"), spans, strict=True)
         )
+        if name == "bottom":
+            long, wide = (
+                own - Sized(BOTTOM_PLAY, terms=(Term("play", BOTTOM_PLAY, "chosen"),)) for own in (long, wide)
+            )
         if wide.value > size.width + SAME_MM and name != "bottom":
             words = "This board is {0} wide, the old part {1}."
             raise BadInputError("does_not_fit", words, "board", (size.width, wide.value))
@@ -117,12 +125,17 @@ class DrawerRepair:
                 titles.get(name, "Drawer side"),
                 f"{room.opening.name.lower()}, {name}",
                 rough=board.solid.blank if isinstance(board.solid, Solid) else None,
-                rounding="down" if name == "bottom" else "nearest",
+                rounding="down",
                 length_of=long,
                 width_of=wide,
                 rests_on=long.guesses,
             )
         ]
+
+    def _partner(self, room: DrawerRoom, name: str) -> Board | None:
+        """The other side, where that stays: the new one is as long and as high, whatever the old one was."""
+        other = _PARTNER.get(name, "")
+        return room.member(f"box-{other}") if other and other not in self.new else None
 
     def _sized(self, room: DrawerRoom, words: str, value: float) -> Sized:
         guessed = bool(room.opening.unmeasured & {"wide", "long", "high", "groove"})
@@ -349,6 +362,20 @@ def _span_of(board: Board) -> tuple[float, float]:
 def _way(direction: Point3) -> int:
     """Along which axis it points."""
     return max(range(3), key=lambda k: abs(direction[k]))
+
+
+def _in_place_of(old: Shape, partner: Shape) -> Shape:
+    """As long and as high as the partner where the old one stood, its groove on the side where that was."""
+    (x0, _, _), (x1, _, _) = old.box
+    (_, y0, z0), (_, y1, z1) = partner.box
+    blank = upright(rectangle(x0, y0, x1, y1), z0, z1)
+    return Solid(blank, old.cuts) if isinstance(old, Solid) else blank
+
+
+def _with_play(solid: Shape) -> Shape:
+    """A bottom as it is cut: centred between the sides, its play at the front."""
+    (x0, y0, z0), (x1, y1, z1) = solid.box
+    return upright(rectangle(x0 + BOTTOM_PLAY / 2, y0 + BOTTOM_PLAY, x1 - BOTTOM_PLAY / 2, y1), z0, z1)
 
 
 def _as_thick(solid: Shape, face: Point3, thick: float) -> Shape:
