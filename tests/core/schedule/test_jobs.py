@@ -10,10 +10,11 @@ from tests.planned import plan_of
 from zygoform.core.days.moments import UTC_ZONE, moment_of
 from zygoform.core.edits.finish_zones import set_turned
 from zygoform.core.edits.finishing import take_stack
+from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.project import Project
 from zygoform.core.schedule.events import begin_step, finish_step
-from zygoform.core.schedule.jobs import in_fives, is_loud, is_wet, middle, planned_minutes, window
+from zygoform.core.schedule.jobs import in_fives, is_loud, is_wet, middle, planned_minutes, wait_after, window
 from zygoform.core.schedule.more_steps import SHOPPING
 from zygoform.core.schedule.words import long_words, span_words
 from zygoform.core.steps.step import Step
@@ -71,8 +72,23 @@ def test_spray_holds_its_place_until_it_can_be_touched_and_glue_its_clamps() -> 
     coat = next(job for own, job in jobs.items() if "spray-paint.1" in own)
     assert [(hold.place, hold.extra) for hold in coat.holds] == [("spray", 20)], "0.3 h"
     glue = jobs["c1/glue"]
-    assert [(hold.place, hold.extra) for hold in glue.holds] == [("clamps", 60)]
-    assert glue.tail == middle((1.0, 24.0))
+    assert [(hold.place, hold.extra) for hold in glue.holds] == [("clamps", 150)], "1 to 4 h"
+    assert glue.tail == 24 * 60
+
+
+def test_a_glued_joint_is_primed_after_half_a_day_and_sawn_or_loaded_after_a_whole_one() -> None:
+    """Never the middle of a range that runs from the clamps to the load; nor is a glue-up broken off overnight."""
+    steps = {own.id: own.step for own in days_of(chest()).steps}
+    glue = next(step for own, step in steps.items() if own.endswith("/glue"))
+    sawn = next(step for own, step in steps.items() if own.endswith("/trim"))
+    coated = [step for step in steps.values() if step.source == FINISH]
+    assert wait_after(glue, sawn) == 24 * 60
+    assert {wait_after(glue, step) for step in coated} == {12 * 60}
+    assert wait_after(structs.replace(glue, needs=()), coated[0]) == 24 * 60
+    for own in days_of(chest()).steps:
+        if own.step.phase == "glue" and "lay strip" not in dict(own.step.tasks):
+            assert is_wet(own.step)
+            assert len(own.pieces) == 1
 
 
 def test_shopping_comes_before_what_is_cut_or_coated_and_not_before_taking_apart() -> None:

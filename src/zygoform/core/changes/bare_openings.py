@@ -5,12 +5,13 @@ from typing import TYPE_CHECKING
 
 from zygoform.core.changes.drawer_choice import room_behind
 from zygoform.core.changes.opening_choice import is_meant
-from zygoform.core.changes.work import GLUED, cutting
+from zygoform.core.changes.work import cutting
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import upright
+from zygoform.core.goods.glue import GLUED
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, FILLER, GLUE, SAW, Caution

@@ -2,15 +2,12 @@
 
 from collections.abc import Collection, Sequence
 
+from zygoform.core.goods.glue import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
 from zygoform.core.tolerance import SAME_DEG
-
-GLUED = (1.0, 24.0)
-"""Hours in clamps, and until a joint bears anything: the label of the glue comes first."""
-CLAMPS = "Clamps on as long as the label says; a day before it is worked or bears anything."
 
 
 def cutting(parts: Sequence[Part], sheets: Collection[str] = (), *, follows: tuple[str, ...] = ()) -> Work:
@@ -117,7 +114,7 @@ def resize_work(sawn: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
             cautions=("saw", "dust"),
         ),
         Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps", "a helper"), follows=("saw",)),
-        Work("glue", "glue", glue, joints, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)),
+        Work("glue", "glue", glue, joints, ids, GLUED, PATIENCE, ("clamps", "glue"), ("dry",), ("glue",)),
     )
 
 
@@ -150,7 +147,16 @@ def split_work(
         drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
         works.append(
             Work(
-                "glue", "glue", glue, drive, ids, GLUED, CLAMPS, ("clamps", "glue", "a drill"), ("dry",), ("glue",)
+                "glue",
+                "glue",
+                glue,
+                drive,
+                ids,
+                GLUED,
+                PATIENCE,
+                ("clamps", "glue", "a drill"),
+                ("dry",),
+                ("glue",),
             )
         )
         before = ("glue",)
@@ -206,10 +212,6 @@ def flap_work(parts: Sequence[Part], cut: int, hinges: int, stays: int) -> tuple
     return tuple(works)
 
 
-PLUGS_CURE = (4.0, 24.0)
-"""Hours until a glued dowel is bored: the label of the glue comes first."""
-
-
 def pulls_work(count: int, holes: int, plugs: int, parts: Sequence[Part] = ()) -> tuple[Work, ...]:
     """Old holes plugged, new ones bored, pulls screwed on last."""
     works, before = [cutting(parts)] if parts else list[Work](), ("apart", "cut") if parts else ("apart",)
@@ -218,7 +220,7 @@ def pulls_work(count: int, holes: int, plugs: int, parts: Sequence[Part] = ()) -
         tasks: tuple[tuple[Task, float], ...] = (("fix place", plugs),)
         needs = ("glue", "a flush saw", "a drill")
         wait = "Nothing is bored into them before."
-        works.append(Work("plug", "mend", what, tasks, (), PLUGS_CURE, wait, needs, before, ("glue",)))
+        works.append(Work("plug", "mend", what, tasks, (), GLUED, wait, needs, before, ("glue",)))
         before = ("plug",)
     if holes:
         check = Message("Tape the template on every front, step back and look before you bore")
@@ -265,7 +267,7 @@ def skirt_work(parts: Sequence[Part], corners: int, blocks: int, screws: int, *,
     return (
         cutting(parts),
         Work("dry", "dry fit", dry, (("dry fit", 1),), ids, follows=("cut", "apart")),
-        Work("glue", "glue", glue, tasks, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)),
+        Work("glue", "glue", glue, tasks, ids, GLUED, PATIENCE, ("clamps", "glue"), ("dry",), ("glue",)),
         Work(
             "fix",
             "fix",

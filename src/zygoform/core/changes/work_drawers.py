@@ -2,7 +2,8 @@
 
 from collections.abc import Collection, Sequence
 
-from zygoform.core.changes.work import CLAMPS, GLUED, cutting
+from zygoform.core.changes.work import cutting
+from zygoform.core.goods.glue import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.part import Part
@@ -25,7 +26,7 @@ def box_work(parts: Sequence[Part], boxes: int, sheets: Collection[str], *, slid
         Work("dry", "dry fit", Message(f"Fit {boxes} box{s} dry, the bottom in, diagonals equal"), dry, ids,
              needs=("clamps", "a tape"), follows=("groove",)),
         Work("glue", "glue", Message("Glue the corners, no glue on the bottom; diagonals again"), glue, ids, GLUED,
-             CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)),
+             PATIENCE, ("clamps", "glue"), ("dry",), ("glue",)),
         Work("hang", "fix", fits, run, ids, needs=("a drill", "a spacer"), follows=("glue", "apart")),
     )  # fmt: skip
 
@@ -42,7 +43,7 @@ def repair_work(drawers: int, old: int, *, glued: int, hardware: int) -> tuple[W
     if glued:
         glue: tuple[tuple[Task, float], ...] = (("block", glued * drawers),)
         what = Message("Glue and clamp, both diagonals equal; no glue on the bottom")
-        works.append(Work("glue", "glue", what, glue, (), GLUED, CLAMPS, ("clamps", "glue"), before, ("glue",)))
+        works.append(Work("glue", "glue", what, glue, (), GLUED, PATIENCE, ("clamps", "glue"), before, ("glue",)))
         before = ("glue",)
     run: tuple[tuple[Task, float], ...] = (("fix place", drawers + hardware),)
     what = Message("Wax what runs; each in its own place, tried before it is finished")

@@ -2,7 +2,8 @@
 
 from collections.abc import Collection, Sequence
 
-from zygoform.core.changes.work import CLAMPS, GLUED, cutting
+from zygoform.core.changes.work import cutting
+from zygoform.core.goods.glue import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.part import Part
@@ -32,7 +33,9 @@ def top_work(
         works.append(Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps",), follows=before))
         tasks = (("glue joint", joints * metres), ("drive screw", screws))
         glue = Message("Glue, clamp, check that it is flat" + (", drive the screws" if screws else ""))
-        works.append(Work("glue", "glue", glue, tasks, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)))
+        works.append(
+            Work("glue", "glue", glue, tasks, ids, GLUED, PATIENCE, ("clamps", "glue"), ("dry",), ("glue",))
+        )
         before = ("glue",)
     tasks = (("trim end", 2), ("round corner", corners))
     trim = Message("Trim it to its length" + (", round the corners" if corners else ""))
@@ -65,7 +68,9 @@ def sheet_top_work(
         works.append(Work("dry", "dry fit", dry, (("dry fit", 1),), ids, needs=("clamps",), follows=before))
         tasks: tuple[tuple[Task, float], ...] = (("glue joint", edge / 1000),)
         glue = Message("Glue the strips on, flush with the face")
-        works.append(Work("glue", "glue", glue, tasks, ids, GLUED, CLAMPS, ("clamps", "glue"), ("dry",), ("glue",)))
+        works.append(
+            Work("glue", "glue", glue, tasks, ids, GLUED, PATIENCE, ("clamps", "glue"), ("dry",), ("glue",))
+        )
         before = ("glue",)
     if corners:
         what = Message("Round the corners")
@@ -156,7 +161,7 @@ def top_again_work(parts: Sequence[Part], long: float, dowels: int, *, turned: b
             (("glue joint", long / 1000),),
             ids,
             GLUED,
-            CLAMPS,
+            PATIENCE,
             ("clamps", "glue"),
             ("dry",),
             joint,

@@ -2,6 +2,7 @@
 
 timber.py     sizes of boards, the lengths they are sold in, boards owned
 fittings.py   screws and glue in packs; screws spaced
+glue.py       how long glue is clamped, and waited for
 screws.py     which screw is long enough and does not come through
 species.py    how wood moves with moisture
 minutes.py    how long each kind of work takes

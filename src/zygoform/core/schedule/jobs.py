@@ -11,6 +11,7 @@ from zygoform.core.days.hours import MINUTES_A_DAY
 from zygoform.core.days.job import After, DaysProblem, Hold, Job, Pieces
 from zygoform.core.days.log import Days
 from zygoform.core.days.moments import ClockZone, Moment, day_number, moment_of
+from zygoform.core.goods.glue import CLAMPED, SANDED
 from zygoform.core.goods.minutes import Task, own_factor, pace
 from zygoform.core.schedule.progress import NOT_BEGUN, StepState, worked
 from zygoform.core.shop import Shop
@@ -25,6 +26,9 @@ LOUD: tuple[Task, ...] = (
 )  # fmt: skip
 """Saws, drills, sanders and the compressor: not in quiet hours. Sanding by hand is quiet."""
 _WET: tuple[Task, ...] = ("glue joint", "lay tile", "grout", "press face", "fill grain")
+_ONE_BY_ONE: tuple[Task, ...] = ("lay strip", "iron strip")
+_ON_THE_FACE = ("test", "clean", "strip", "fill", "prime", "colour", "clear")
+"""Phases in which nothing is sawn, bored or loaded."""
 _WET_PHASES = ("prime", "colour", "clear")
 _SPRAYED: tuple[Task, ...] = ("spray coat", "aerosol coat", "hardware sprayed")
 
@@ -59,7 +63,10 @@ def is_loud(step: Step) -> bool:
 
 def is_wet(step: Step) -> bool:
     """Whether it is done in one go: a coat has a wet edge, glue an open time."""
-    return step.phase in _WET_PHASES or any(task in _WET for task, amount in step.tasks if amount)
+    tasks = {task for task, amount in step.tasks if amount}
+    # Strips are glued on one by one: between two of them one may stop.
+    glue_up = step.phase == "glue" and not tasks & set(_ONE_BY_ONE)
+    return glue_up or step.phase in _WET_PHASES or bool(tasks & set(_WET))
 
 
 def window(step: Step) -> int:
@@ -115,8 +122,18 @@ def _left(step: Step, state: StepState, now: Moment) -> int:
 
 
 def wait_after(step: Step, follower: Step) -> int:
-    """Minutes between them: until it is dry to the touch where that is enough, else all of its wait."""
-    return middle(step.touch if step.id in follower.soon else step.wait)
+    """Minutes between them: until it is dry to the touch where that is enough, else all of its wait.
+
+    A glued joint is scuffed and primed before it is sawn or bears anything.
+    """
+    wait = middle(step.touch if step.id in follower.soon else step.wait)
+    if is_glued(step) and follower.phase in _ON_THE_FACE:
+        return min(wait, in_fives(60 * SANDED))
+    return wait
+
+
+def is_glued(step: Step) -> bool:
+    return "glue" in step.needs and bool(step.wait[1])
 
 
 def _job(
@@ -163,8 +180,8 @@ def _holds(step: Step) -> tuple[Hold, ...]:
     if tasks & set(_SPRAYED):
         held.append(Hold("spray", middle(step.touch)))
     if "clamps" in step.needs:
-        # As long as the label says at least: what is waited for until it bears is longer.
-        held.append(Hold("clamps", in_fives(60 * step.wait[0])))
+        # What is waited for until it bears is longer.
+        held.append(Hold("clamps", middle(CLAMPED) if is_glued(step) else in_fives(60 * step.wait[0])))
     if step.soon or "turned" in step.id.rpartition("/")[2]:
         held.append(Hold("table", middle(step.touch)))
     return tuple(held)

@@ -8,6 +8,7 @@ from zygoform.core.changes.surface import Surface, chosen_surface, covered
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import rectangle
+from zygoform.core.goods.glue import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term
@@ -180,7 +181,7 @@ class VeneerSet:
         trim: tuple[tuple[Task, float], ...] = (("trim end", 2.0 * n),)
         press = "Glue on the ground, veneer on, cauls, clamps from the middle out"
         what = "Iron it on, from the middle out" if iron else press
-        wait = (0.2, 1.0) if iron else (4.0, 24.0)
+        wait = (0.2, 1.0) if iron else GLUED
         return (
             Work("cut", "cut", Message(f"Cut {len(parts)} pieces of veneer with a knife, face taped"), cuts, ids,
                  needs=("a knife and a straight edge",), cautions=("dust",)),

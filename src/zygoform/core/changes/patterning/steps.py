@@ -3,6 +3,7 @@
 import math
 
 from zygoform.core.changes.patterning.pattern_set import PatternSet
+from zygoform.core.goods.glue import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.rounding import count_up
@@ -66,7 +67,7 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     order = laying_order(pattern)
     what = f"Iron {n} strips on {order}; roll each while warm" if iron else f"Glue {n} strips on {order}"
     shut = "by a spacer; wipe, weigh down" if pattern.has_gaps else "each against the last; wipe, weigh down"
-    wait = (0.2, 1.0) if iron else (1.0, 24.0)
+    wait = (0.2, 1.0) if iron else GLUED
     cut = (_cut_at_a_stop(pattern, parts),) if parts else ()
     steps = [
         *cut,
