@@ -13,6 +13,7 @@ from zygoform.core.plan.days_stage import plan_days
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.core.schedule.words import dated_words
+from zygoform.core.steps.finish_steps import steps_of_layers
 from zygoform.files.calendar_ics import calendar_ics
 from zygoform.files.day_sheets_pdf import day_sheets
 from zygoform.files.demo import demo_project
@@ -72,8 +73,19 @@ def test_the_finish_stands_on_the_work_sheet() -> None:
     project, _ = demo()
     pages = PdfReader(io.BytesIO(work_sheet(project, plan_of(project)))).pages
     words = " ".join(" ".join(page.extract_text().split()) for page in pages)
-    for said in ("Colour: oil stain", "Clear: water-based clear", "3 coats", "next 2 to 6 h", "Harbour blue"):
+    for said in ("Colour: oil stain", "Clear: water-based clear", "3 coats", "Harbour blue"):
         assert said in words, said
+    # What the table says is waited is what is planned: layer by layer, from the steps themselves.
+    plan, told = plan_of(project), 0
+    for batch in plan.finish.batches:
+        for layer, steps in zip(batch.layers, steps_of_layers(batch, plan.work.steps), strict=True):
+            waits = [step.wait for step in steps if step.wait[1]]
+            if waits and layer.is_coat:
+                told += 1
+                low, high = waits[-1]
+                assert (f"{low:g} to {high:g} h" if low != high else f"{low:g} h") in words
+    assert told > 4
+    assert "next 2 to 6 h" not in words
 
 
 def test_every_step_of_the_demo_is_still_called_so() -> None:

@@ -4,13 +4,14 @@ repairs, every hole -> clean -> strip or scuff -> fill -> prime -> colour -> cle
 Where schools differ the user's choice decides, and `finish_order.py` says what a breach would cost.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FINISH, PieceFinish
-from zygoform.core.finish.finish_work import batch_work, before_batches
+from zygoform.core.finish.finish_work import batch_work, before_batches, layer_keys
+from zygoform.core.finish.resolved import Batch
 from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step, step_of
 
@@ -44,6 +45,12 @@ def finish_steps(finish: PieceFinish, shop: Shop) -> PieceSteps:
         before_last += ids[-2:-1] or ids[-1:]
         final |= set(ids[-1:]) if works and works[-1].phase == "clear" else set()
     return PieceSteps(tuple(steps), tuple(last), tuple(before_last), frozenset(final))
+
+
+def steps_of_layers(batch: Batch, steps: Sequence[Step]) -> list[list[Step]]:
+    """The planned steps of every layer of a batch, one for each coat; none of what is not done."""
+    begun = [f"{FINISH}/{batch.id}/{key}" for key in layer_keys(batch.layers)]
+    return [[step for step in steps if step.id == own or step.id.startswith(f"{own}.")] for own in begun]
 
 
 def with_finish(

@@ -1,5 +1,7 @@
 """Times in words: always "about", from and to."""
 
+from collections.abc import Sequence
+
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.steps.step import Step
@@ -26,6 +28,15 @@ def wait_words(wait: tuple[float, float]) -> str:
     if low >= 48:
         return f"{low / 24:g} days" if low == high else f"{low / 24:g} to {high / 24:g} days"
     return f"{high:g} h" if low == high else f"{low:g} to {high:g} h"
+
+
+def layer_waits(steps: Sequence[Step]) -> str:
+    """What is waited for the coats of one layer, as it is planned: between them, and until what follows."""
+    waits = list(dict.fromkeys(step.wait for step in steps if step.wait[1]))
+    words = [wait_words((round(low, 1), round(high, 1))) for low, high in waits]
+    if len(words) > 1:
+        return f"between coats {words[0]}, then {words[-1]}"
+    return words[0] if words else ""
 
 
 def step_line(step: Step) -> Message:

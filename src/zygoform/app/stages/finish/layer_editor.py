@@ -177,9 +177,12 @@ class LayerEditor(QWidget):
         coat = coat_of(layer.material, self.session.project.shop.coats) if layer.is_coat else None
         words = ""
         if coat is not None:
-            words = f"{cover_words(coat)}, {recoat_words(coat)}. About: the label of the can comes first."
             finish = self.session.finish()
             plan = finish.zone(self.zone)
+            waits = recoat_words(self.session, coat, plan, self.at)
+            words = (
+                ", ".join(filter(None, (cover_words(coat), waits))) + ". About: the label of the can comes first."
+            )
             if plan is not None and layer.recipe:
                 words = f"{mix_words(self.session, finish, plan, self.at)} {words}".strip()
         self.about.setText(words)

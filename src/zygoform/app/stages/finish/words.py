@@ -10,6 +10,8 @@ from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.finish.zones import Ground
 from zygoform.core.goods.fittings import AMOUNTS
 from zygoform.core.measure.quantity import Litres, SquareMetres
+from zygoform.core.steps.finish_steps import steps_of_layers
+from zygoform.core.steps.words import layer_waits
 
 WAYS: dict[Way, str] = {
     "brush": "Brush", "roller": "Roller", "foam": "Foam", "rag": "Rag", "gun": "Gun", "can": "Can",
@@ -156,13 +158,14 @@ def mix_words(session: Session, finish: FinishPlan, plan: ZonePlan, at: int) -> 
     return f"A batch for all coats and touching up: {', '.join(parts)}. " + (recipe.verdict or "Not tried yet.")
 
 
-def recoat_words(coat: Coat) -> str:
-    """When the next coat may follow, and how long it cures."""
-    low, high = coat.recoat
-    hours = f"{low:g} h" if low == high else f"{low:g} to {high:g} h"
+def recoat_words(session: Session, coat: Coat, plan: ZonePlan | None, at: int) -> str:
+    """What is waited, as it is planned, and how long it cures."""
+    work = session.plan.work.steps if session.plan is not None else ()
+    batch = next((own for own in session.finish().batches if plan in own.zones), None)
+    waits = layer_waits(steps_of_layers(batch, work)[at]) if batch is not None else ""
     low, high = coat.cure
     days = f"{low:g}" if low == high else f"{low:g} to {high:g}"
-    return f"next coat after {hours}" + (f", hard in {days} days" if high else "")
+    return ", ".join(filter(None, (waits and f"waits {waits}", f"hard in {days} days" if high else "")))
 
 
 def layer_name(layer: CoatLayer, session: Session) -> str:
