@@ -21,7 +21,7 @@ from zygoform.core.form.inside.bay import BayParts
 from zygoform.core.form.inside.door import DoorParts
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.form.targets import target_in
-from zygoform.core.measure.param import param
+from zygoform.core.measure.param import in_own_system, param
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Reading, Readings
 from zygoform.core.project import Project, Variant
@@ -85,7 +85,8 @@ def _with(project: Project, planned: ChangeRows) -> Project:
     for kind, target, values in planned:
         meant = target_in(form, target)
         assert meant is not None
-        change = CHANGE_KINDS[kind].load().begin(f"c{number}", number, meant, project.shop)
+        begun = CHANGE_KINDS[kind].load().begin(f"c{number}", number, meant, project.shop)
+        change = in_own_system(begun, project.shop.unit.system)
         changes.append(structs.replace(change, **values))
         number += 1
     return structs.replace(project, changes=tuple(changes), next_number=number)

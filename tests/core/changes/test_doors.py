@@ -75,7 +75,7 @@ def test_a_door_loses_the_wood_of_its_cut_out_and_the_insert_laps_over_all_round
         # Never less than the lap, and its own to spare.
         assert (cut.width, cut.length) == pytest.approx((wide - 160 + 70, high - 190 + 70))
     assert outcome.fittings[0].kind == "staple"
-    assert outcome.fittings[0].count == 2 * math.ceil(figures.perimeter / 30)
+    assert outcome.fittings[0].count == 2 * math.ceil(figures.perimeter / 31.75)
     insert = next(b.solid.box for b in plan.planned.bodies[0].boards if b.id == "c1/insert/o1")
     door = next(b.solid.box for b in plan.planned.bodies[0].boards if b.id == "p1/front/o1")
     assert insert[0][1] == door[1][1]

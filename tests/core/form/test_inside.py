@@ -188,7 +188,8 @@ def test_a_file_from_before_there_were_inner_parts_opens_with_them_guessed() -> 
     project = read_project(path)
     assert not project.has_unknown
     now = counter_begun()
-    assert structs.replace(project, shop=now.shop) == now, "nothing that was measured is lost"
+    assert structs.replace(project, shop=now.shop, changes=now.changes) == now, "nothing that was measured is lost"
+    assert [change.id for change in project.changes] == [change.id for change in now.changes]
     assert {size.id for size in project.shop.timber} <= {size.id for size in now.shop.timber}
     plan = compile_plan(project)
     assert plan is not None

@@ -17,6 +17,7 @@ from zygoform.core.changes.base import ChangeBase
 from zygoform.core.edits.planning import set_text, set_value
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import Choice, Param, counts, params
+from zygoform.core.measure.write import in_unit
 from zygoform.core.outcome.outcome import Note
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
@@ -138,7 +139,7 @@ class ChangeEditor(QWidget):
         def refresh(change: ChangeBase) -> None:
             value = getattr(change, entry.name)
             segments.set_value(("yes" if value else "") if switch else value)
-            when.setText(next((c.when for c in choices if c.value == value), ""))
+            when.setText(self._when(choices, value))
 
         self._refreshers.append(refresh)
 
@@ -158,7 +159,7 @@ class ChangeEditor(QWidget):
         def refresh(change: ChangeBase) -> None:
             value = getattr(change, entry.name)
             combo.setCurrentIndex(combo.findData(value))
-            when.setText(next((c.when for c in choices if c.value == value), ""))
+            when.setText(self._when(choices, value))
 
         self._refreshers.append(refresh)
 
@@ -184,6 +185,10 @@ class ChangeEditor(QWidget):
             combo.setCurrentIndex(combo.findData(getattr(change, entry.name)))
 
         self._refreshers.append(refresh)
+
+    def _when(self, choices: tuple[Choice, ...], value: object) -> str:
+        """When the value is the right one, sizes in the project's system."""
+        return next((in_unit(c.when, self.session.unit.system) for c in choices if c.value == value), "")
 
     def _set(self, entry: Param, value: object) -> None:
         change_id = self.change_id

@@ -48,12 +48,14 @@ Weave = Annotated[
     ),
 ]
 Spare = Annotated[
-    float, length("To spare", 0, 100, main=False, hint="each side, trimmed once held", counts_if=_SOFT)
+    float, length("To spare", 0, 100, main=False, hint="each side, trimmed once held", counts_if=_SOFT, inch=12.7)
 ]
 Roll = Annotated[
     float, length("Roll wide", 0, 3000, main=False, hint="0: the narrowest on sale that does", counts_if=_SOFT)
 ]
-Pane = Annotated[float, length("Pane thick", 2, 10, main=False, hint="glass", counts_if=_HARD)]
-Apart = Annotated[float, length("One every", 10, 300, main=False, hint="staples", counts_if=("held", "staples"))]
+Pane = Annotated[float, length("Pane thick", 2, 10, main=False, hint="glass", counts_if=_HARD, inch=3.96875)]
+Apart = Annotated[
+    float, length("One every", 10, 300, main=False, hint="staples", counts_if=("held", "staples"), inch=31.75)
+]
 Real = Annotated[bool, switch("Real cane", main=False, hint="soaked; woven paper or plastic goes on dry")]
 PanelSheet = Annotated[str, choice("Panel from", stock="sheet", main=False, counts_if=("what", "panel"))]

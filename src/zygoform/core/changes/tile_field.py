@@ -13,11 +13,11 @@ from zygoform.core.geometry.prism import upright
 from zygoform.core.geometry.tiling import TileRun, even_joint, tile, tile_run
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import Kilos, SquareMetres
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, TILE, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
 from zygoform.core.shop import Shop
-from zygoform.core.statics.tipping import POUND_KG
 from zygoform.core.tolerance import SAME_MM
 
 if TYPE_CHECKING:
@@ -168,9 +168,9 @@ class TileField:
         adhesive = square * BED * ADHESIVE_KG_M2_MM * 1000
         grout = joints * change.tile_thick / 1e6 * GROUT_KG_L * GROUT_MORE * 1000
         edge, thick = sum(member.part.length for member in self.strips), self.sheet.thickness
-        bed = Message(f"{square:.2f} m² in a bed {{0}} thick, {ADHESIVE_KG_M2_MM:g} kg a millimetre", (BED,))
-        words = f"{joints / 1e4:.0f} cm² of joints {{0}} deep, {GROUT_KG_L:g} kg a litre, 15 % wiped off"
-        fill = Message(words, (change.tile_thick,))
+        bed = Message("{0} in a bed {1} thick", (SquareMetres(square), BED))
+        words = "{0} of joints {1} deep, 15 % wiped off"
+        fill = Message(words, (SquareMetres(joints / 1e6), change.tile_thick))
         glue = Message(f"{{0}} of edge {{1}} thick, {GLUE_ML_PER_M2:g} ml a square metre", (edge, thick))
         return (
             Supply(change.id, "tile adhesive", adhesive, "under the tiles", bed),
@@ -188,12 +188,11 @@ class TileField:
         near = min(_SPACERS, key=lambda spacer: abs(spacer[0] - change.joint))
         spacer = f"A joint of {{0}} is about {near[1]}: measure what you use, and use the same everywhere."
         edge = "Sheet, bed and tile are {0} high: the strips are as high, flush with the tiles."
-        weight = f"Tiles and grout weigh about {self.weight:.0f} kg ({self.weight / POUND_KG:.0f} lb)."
         notes = [
             Note("Field", Message("{0} × {1} within the strips.", (x1 - x0, y1 - y0))),
             Note("Spacers", Message(spacer, (change.joint,))),
             Note("Edge", Message(edge, (self.high,))),
-            Note("Weight", Message(weight)),
+            Note("Weight", Message("Tiles and grout weigh about {0}.", (Kilos(self.weight),))),
         ]
         if not self.ground.is_square:
             text = "The body is out of square: lay the grid from the front edge; tiles at the sides are cut aslant."

@@ -33,7 +33,7 @@ FrontEdge = Annotated[
         main=False,
     ),
 ]
-Bow = Annotated[float, length("Bows out", 2, 400, main=False, counts_if=("front", "bowed"))]
+Bow = Annotated[float, length("Bows out", 2, 400, main=False, counts_if=("front", "bowed"), inch=50.8)]
 STATIONS = ("left", "quarter", "middle", "three quarters", "right")
 
 

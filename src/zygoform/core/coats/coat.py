@@ -136,3 +136,8 @@ def weather(celsius: float, humidity: float) -> float:
     """By how much hours and days grow: 1.5 below 15 degrees or above 70 % humidity, 2 for both (trade practice)."""
     cold, damp = celsius < COLD, humidity > DAMP
     return 2.0 if cold and damp else 1.5 if cold or damp else 1.0
+
+
+def is_poured(coat: Coat) -> bool:
+    """Whether it is sold and spread by volume: neither wax by weight nor what comes in aerosol cans."""
+    return coat.binder != "lacquer" and coat.group != "wax"

@@ -11,7 +11,7 @@ from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import Task, TimeTaken
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.write import OUNCE
+from zygoform.core.measure.write import FOOT2, OUNCE
 from zygoform.core.most import most
 from zygoform.core.project import Project
 
@@ -249,6 +249,22 @@ def figure_words(coat: Coat, entry: Figure) -> str:
     if isinstance(value, tuple):
         return f"{value[0]:g}" if value[0] == value[1] else f"{value[0]:g}-{value[1]:g}"
     return f"{value:g}"
+
+
+_QUART = 32 * OUNCE
+
+
+def cover_inch(words: str) -> str:
+    """Square metres a litre, as typed, in square feet a quart."""
+    return f"{float(words) * _QUART / FOOT2:.3g}"
+
+
+def cover_metric(text: str) -> str:
+    """What was typed in square feet a quart, in square metres a litre; what is no figure as it stands."""
+    try:
+        return f"{float(text.strip().replace(',', '.')) * FOOT2 / _QUART:.4g}"
+    except ValueError:
+        return text
 
 
 def _figure(entry: str, text: str) -> Any:

@@ -10,8 +10,14 @@ from zygoform.core.form.ornaments import MOST_ORNAMENTS, Ornament
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import accepts, param
-from zygoform.core.measure.reading import counting
+from zygoform.core.measure.reading import Reading, counting
 from zygoform.core.project import Project
+
+_USUAL = {
+    "inch": {"width": 203.2, "height": 38.1, "thickness": 9.525},
+    "mm": {"width": 200.0, "height": 40.0, "thickness": 10.0},
+}
+"""Sizes (mm) until they are measured."""
 
 
 def add_ornament(project: Project, part_id: str) -> Edited:
@@ -23,7 +29,9 @@ def add_ornament(project: Project, part_id: str) -> Edited:
     if len(piece.ornaments) >= MOST_ORNAMENTS:
         raise BadInputError("out_of_range", f"At most {MOST_ORNAMENTS} on one piece.")
     number = 1 + max((int(o.id[1:]) for o in piece.ornaments if o.id[1:].isdecimal()), default=0)
-    own = Ornament(f"m{number}", part_id)
+    unit = project.shop.unit
+    sizes = {name: (Reading(f"{unit.entered(mm)}?", mm, "guessed"),) for name, mm in _USUAL[unit.system].items()}
+    own = Ornament(f"m{number}", part_id, **sizes)  # type: ignore[arg-type]
     done = structs.replace(piece, ornaments=(*piece.ornaments, own))
     return Edited(
         with_state(project, done), Message(f"A moulding on {literal(board.name).lower()}"), frozenset({own.id})

@@ -15,7 +15,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form, piece_of
 from zygoform.core.form.targets import Target, target_in
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.param import Param, params
+from zygoform.core.measure.param import Param, in_own_system, params
 from zygoform.core.outcome.outcome import Fix
 from zygoform.core.project import Override, Project, Variant
 
@@ -35,7 +35,7 @@ def add_change(project: Project, kind: str, target: str, planned: Form | None = 
         meant = now
     if meant is None:
         raise BadInputError("unknown_key", "What this was planned for is gone.")
-    change = entry.load().begin(f"c{number}", number, meant, project.shop)
+    change = in_own_system(entry.load().begin(f"c{number}", number, meant, project.shop), project.shop.unit.system)
     use = known_piece(project, piece_of(target)).use
     change = change.for_use(use) if use is not None else change
     # Of several variants it is begun in the chosen one: in the others it is there to be ticked.

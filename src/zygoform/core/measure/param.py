@@ -5,13 +5,14 @@ tests are derived from there. The order is the order of the attributes.
 """
 
 from functools import cache
-from typing import Any, Literal, TypedDict, Unpack, get_args, get_type_hints
+from typing import Any, Literal, TypedDict, TypeVar, Unpack, get_args, get_type_hints
 
-from msgspec import NODEFAULT, Meta, Struct
+from msgspec import NODEFAULT, Meta, Struct, structs
 from msgspec.structs import fields
 
 from zygoform.core.measure.reading import Takes
 
+Owner = TypeVar("Owner", bound=Struct)
 Unit = Literal["length", "angle", "percent", "count", "choice", "switch", "text", "readings", "corner", "weight"]
 
 
@@ -41,7 +42,7 @@ class Param(Struct, frozen=True):
 
     `counts_if` names another entry and the values of it without which this one changes nothing. A guess grows
     with the first measured one of the entries it `follows`. Of several readings the one it `takes` counts. A choice
-    among what is on sale may be among one kind of `stock` only.
+    among what is on sale may be among one kind of `stock` only. `inch` is the default (mm) in an inch project.
     """
 
     name: str
@@ -61,6 +62,7 @@ class Param(Struct, frozen=True):
     takes: Takes = "largest"
     optional: bool = False
     stock: Literal["", "board", "sheet", "rod", "piece"] = ""
+    inch: float | None = None
 
 
 def counts(entry: Param, owner: Struct) -> bool:
@@ -93,6 +95,8 @@ def _meta(label: str, low: float | None, high: float | None, **extra: Any) -> Me
 
 class _Shown(TypedDict, total=False):
     """How the field of a number stands on the screen, and when it counts; left out, as `Param` has it."""
+
+    inch: float | None
 
     group: str
     main: bool
@@ -195,6 +199,14 @@ def params(kind: type[Struct]) -> tuple[Param, ...]:
         default = None if field.default is NODEFAULT else field.default
         table.append(Param(field.name, meta.title or field.name, low=low, high=high, default=default, **extra))
     return tuple(table)
+
+
+def in_own_system(owner: Owner, system: Literal["inch", "mm"]) -> Owner:
+    """With every default that nothing has changed as it is usual where one counts in that system."""
+    if system == "mm":
+        return owner
+    own = {e.name: e.inch for e in params(type(owner)) if e.inch and getattr(owner, e.name) == e.default}
+    return structs.replace(owner, **own) if own else owner
 
 
 def param(kind: type[Struct], name: str) -> Param:

@@ -181,7 +181,8 @@ class LayerEditor(QWidget):
             plan = finish.zone(self.zone)
             waits = recoat_words(self.session, coat, plan, self.at)
             words = (
-                ", ".join(filter(None, (cover_words(coat), waits))) + ". About: the label of the can comes first."
+                ", ".join(filter(None, (cover_words(self.session, coat), waits)))
+                + ". About: the label of the can comes first."
             )
             if plan is not None and layer.recipe:
                 words = f"{mix_words(self.session, finish, plan, self.at)} {words}".strip()

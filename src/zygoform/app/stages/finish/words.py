@@ -2,7 +2,7 @@
 
 from zygoform.app.session import Session
 from zygoform.core.coats.amounts import mix
-from zygoform.core.coats.coat import KNOWN_COATS, Coat, coat_of
+from zygoform.core.coats.coat import KNOWN_COATS, Coat, coat_of, is_poured
 from zygoform.core.coats.layer import COATING, Cleaner, CoatLayer, Doing, FillerId, OldCoat, Relief, Stripping, Way
 from zygoform.core.edits.finishing import layer_title
 from zygoform.core.finish.finish_plan import FinishPlan
@@ -132,10 +132,12 @@ def amount_words(session: Session, finish: FinishPlan, plan: ZonePlan, at: int) 
     return found[:1]
 
 
-def cover_words(coat: Coat) -> str:
-    """How far it goes."""
-    each = "can" if coat.binder == "lacquer" else "kilo" if coat.group == "wax" else "litre"
-    return f"{coat.cover:g} m² a {each}"
+def cover_words(session: Session, coat: Coat) -> str:
+    """How far it goes, in the project's system."""
+    unit = session.unit
+    if not is_poured(coat):
+        return f"{unit.show_area(coat.cover)} a {'can' if coat.binder == 'lacquer' else 'kilo'}"
+    return unit.show_spread(coat.cover)
 
 
 def mix_words(session: Session, finish: FinishPlan, plan: ZonePlan, at: int) -> str:

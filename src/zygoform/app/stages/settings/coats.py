@@ -7,8 +7,8 @@ from PySide6.QtWidgets import QGridLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
-from zygoform.core.coats.coat import KNOWN_COATS, CoatId, coat_of
-from zygoform.core.edits.finish_supplies import Figure, figure_words, set_coat_figure
+from zygoform.core.coats.coat import KNOWN_COATS, CoatId, coat_of, is_poured
+from zygoform.core.edits.finish_supplies import Figure, cover_inch, cover_metric, figure_words, set_coat_figure
 
 _SHOWN: tuple[tuple[Figure, str], ...] = (
     ("cover", "m² a litre"),
@@ -38,9 +38,11 @@ class CoatsTableView(QWidget):
         super().setVisible(shown)
 
     def _build(self) -> None:
+        inch = self.session.unit.system == "inch"
         for k, coat in enumerate(KNOWN_COATS.values()):
             self._grid.addWidget(label(coat.title, "strong"), 2 * k, 0, 1, _COLUMNS)
-            for column, (entry, title) in enumerate(_SHOWN):
+            for column, (entry, said) in enumerate(_SHOWN):
+                title = "sq ft a quart" if entry == "cover" and inch and is_poured(coat) else said
                 name = f"coat_{coat.id.replace(' ', '_')}_{entry}"
                 field = Field(self.session, name, title, partial(self._set, coat.id, entry))
                 field.setMinimumWidth(t.px(84))
@@ -50,12 +52,16 @@ class CoatsTableView(QWidget):
         self.refresh()
 
     def _set(self, coat_id: CoatId, entry: Figure, text: str) -> None:
+        inch = self.session.unit.system == "inch"
+        if entry == "cover" and inch and is_poured(KNOWN_COATS[coat_id]):
+            text = cover_metric(text)
         self.session.do(lambda project: set_coat_figure(project, coat_id, entry, text))
 
     def refresh(self) -> None:
-        own = self.session.project.shop.coats
+        own, inch = self.session.project.shop.coats, self.session.unit.system == "inch"
         for (coat_id, entry), field in self.fields.items():
             coat, usual = coat_of(coat_id, own), KNOWN_COATS[coat_id]
-            words = figure_words(coat or usual, entry)
+            words, as_usual = figure_words(coat or usual, entry), figure_words(usual, entry)
+            shown = cover_inch(words) if entry == "cover" and inch and is_poured(usual) else words
             # What is usual stands there in grey, as what nobody has looked up does.
-            field.show_value(words if words != figure_words(usual, entry) else "", hint=words)
+            field.show_value(shown if words != as_usual else "", hint=shown)

@@ -30,10 +30,12 @@ class BackPanel(ChangeBase, frozen=True, tag="back_panel"):
     ] = "square"
     above: Annotated[float, length("Stands up over it", 0, 1200, hint="higher than what it is fixed to")] = 0.0
     rise: Annotated[
-        float, length("Arch rises", 5, 800, hint="from its ends to its middle", counts_if=("shape", "arched"))
+        float,
+        length("Arch rises", 5, 800, hint="from its ends to its middle", counts_if=("shape", "arched"), inch=101.6),
     ] = 100.0
     clear: Annotated[
-        float, length("Over the floor", 0, 1000, main=False, hint="behind the legs of a table or a seat")
+        float,
+        length("Over the floor", 0, 1000, main=False, hint="behind the legs of a table or a seat", inch=304.8),
     ] = 300.0
     fixing: Annotated[
         Literal["pins", "screws"],
@@ -43,7 +45,9 @@ class BackPanel(ChangeBase, frozen=True, tag="back_panel"):
             Choice("screws", "screws", "thick sheet, or one that holds the piece to a wall"),
         ),
     ] = "pins"
-    apart: Annotated[float, length("Apart, at most", 40, 400, main=False, hint="all round and on uprights")] = 100.0
+    apart: Annotated[
+        float, length("Apart, at most", 40, 400, main=False, hint="all round and on uprights", inch=101.6)
+    ] = 100.0
 
     @classmethod
     def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:

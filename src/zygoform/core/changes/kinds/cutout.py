@@ -43,8 +43,8 @@ class DoorCutout(ChangeBase, frozen=True, tag="cutout"):
     side: Annotated[float, length("Stays at the sides", 5, 900)] = 76.2
     top: Annotated[float, length("Stays above", 5, 1500)] = 76.2
     bottom: Annotated[float, length("Stays below", 5, 1500)] = 76.2
-    rise: Annotated[float, length("Arch rises", 5, 900, counts_if=("shape", "arch"))] = 60.0
-    radius: Annotated[float, length("Corner radius", 3, 400, counts_if=("shape", "rounded"))] = 25.0
+    rise: Annotated[float, length("Arch rises", 5, 900, counts_if=("shape", "arch"), inch=63.5)] = 60.0
+    radius: Annotated[float, length("Corner radius", 3, 400, counts_if=("shape", "rounded"), inch=25.4)] = 25.0
     what: What = "cane"
     held: Held = "staples"
     lap: Annotated[float, length("Laps over by", 5, 100, main=False, hint="behind, all round")] = 12.7
@@ -58,9 +58,11 @@ class DoorCutout(ChangeBase, frozen=True, tag="cutout"):
             main=False,
         ),
     ] = "sanded"
-    blade: Annotated[float, length("Jig saw blade wide", 2, 15, main=False, hint="the starter hole takes it")] = 8.0
+    blade: Annotated[
+        float, length("Jig saw blade wide", 2, 15, main=False, hint="the starter hole takes it", inch=7.9375)
+    ] = 8.0
     weave: Weave = "up"
-    spare: Spare = 12.7
+    spare: Spare = 12.0
     roll: Roll = 0.0
     pane: Pane = 4.0
     apart: Apart = 30.0

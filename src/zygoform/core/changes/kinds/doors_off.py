@@ -37,8 +37,8 @@ class DoorsOff(ChangeBase, frozen=True, tag="doors_off"):
     ] = "patches"
     hinges: Annotated[int, count("Hinges on each", 0, 6, hint="0: as the survey says", main=False)] = 0
     leaf_long: Annotated[float, length("Mortise long", 10, 300, counts_if=_LET_IN)] = 63.5
-    leaf_wide: Annotated[float, length("Mortise wide", 5, 60, counts_if=_LET_IN)] = 19.05
-    leaf_deep: Annotated[float, length("Mortise deep", 0.5, 15, main=False, counts_if=_LET_IN)] = 2.0
+    leaf_wide: Annotated[float, length("Mortise wide", 5, 60, counts_if=_LET_IN, inch=19.05)] = 19.0
+    leaf_deep: Annotated[float, length("Mortise deep", 0.5, 15, main=False, counts_if=_LET_IN, inch=2.38125)] = 2.0
     screws: Annotated[int, count("Screw holes at each", 0, 12, main=False)] = 3
     instead: Annotated[
         Literal["open", "containers"],
@@ -48,10 +48,12 @@ class DoorsOff(ChangeBase, frozen=True, tag="doors_off"):
             Choice("containers", "containers", "baskets or boxes of a size that is on sale"),
         ),
     ] = "open"
-    box_w: Annotated[float, length("Container wide", 20, 2000, counts_if=_BOXED)] = 300.0
-    box_h: Annotated[float, length("Container high", 20, 1500, counts_if=_BOXED)] = 200.0
-    box_d: Annotated[float, length("Container deep", 20, 1500, counts_if=_BOXED)] = 300.0
-    room: Annotated[float, length("Room round it", 0, 100, main=False, hint="for a hand", counts_if=_BOXED)] = 12.7
+    box_w: Annotated[float, length("Container wide", 20, 2000, counts_if=_BOXED, inch=304.8)] = 300.0
+    box_h: Annotated[float, length("Container high", 20, 1500, counts_if=_BOXED, inch=203.2)] = 200.0
+    box_d: Annotated[float, length("Container deep", 20, 1500, counts_if=_BOXED, inch=304.8)] = 300.0
+    room: Annotated[
+        float, length("Room round it", 0, 100, main=False, hint="for a hand", counts_if=_BOXED, inch=12.7)
+    ] = 12.0
     board: Annotated[str, choice("Patches from", stock="board", main=False, counts_if=_LET_IN)] = ""
 
     @classmethod

@@ -48,9 +48,9 @@ class DoorHinges(ChangeBase, frozen=True, tag="hinges"):
     ] = "magnet"
     stays: Annotated[int, count("Stays on a lid", 0, 4, main=False, hint="a lid falls on fingers")] = 2
     broken: Annotated[bool, switch("One broke: match it", hint="what to measure, what to look for")] = False
-    old_long: Annotated[float, length("Old leaf long", 8, 300, counts_if=_BROKEN)] = 50.8
-    old_wide: Annotated[float, length("Old leaf wide", 5, 80, counts_if=_BROKEN)] = 19.05
-    old_pin: Annotated[float, length("Old knuckle thick", 2, 20, main=False, counts_if=_BROKEN)] = 5.0
+    old_long: Annotated[float, length("Old leaf long", 8, 300, counts_if=_BROKEN, inch=50.8)] = 50.0
+    old_wide: Annotated[float, length("Old leaf wide", 5, 80, counts_if=_BROKEN, inch=19.05)] = 19.0
+    old_pin: Annotated[float, length("Old knuckle thick", 2, 20, main=False, counts_if=_BROKEN, inch=4.7625)] = 5.0
     bags: Annotated[bool, switch("Use what is in the bags", main=False, hint="of this and other pieces")] = True
 
     @classmethod

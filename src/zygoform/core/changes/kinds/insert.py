@@ -37,13 +37,19 @@ class DoorInsert(ChangeBase, frozen=True, tag="insert"):
     ] = "instead"
     held: Held = "staples"
     play: Annotated[
-        float, length("Free all round", 0, 10, main=False, hint="in its rebate", counts_if=("place", "instead"))
+        float,
+        length(
+            "Free all round", 0, 10, main=False, hint="in its rebate", counts_if=("place", "instead"), inch=1.5875
+        ),
     ] = 1.5
     lap: Annotated[
-        float, length("Laps over by", 3, 100, main=False, hint="behind the frame", counts_if=("place", "behind"))
-    ] = 12.7
+        float,
+        length(
+            "Laps over by", 3, 100, main=False, hint="behind the frame", counts_if=("place", "behind"), inch=12.7
+        ),
+    ] = 12.0
     weave: Weave = "up"
-    spare: Spare = 12.7
+    spare: Spare = 12.0
     roll: Roll = 0.0
     pane: Pane = 4.0
     apart: Apart = 30.0

@@ -10,6 +10,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target
 from zygoform.core.measure.param import Choice, angle, choice, length
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop
 
@@ -83,6 +84,7 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
             main=False,
             hint="it lifts the piece by so much",
             counts_if=("fixing", "plate"),
+            inch=2.38125,
         ),
     ] = 2.5
     into: Annotated[
@@ -106,7 +108,7 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
         ),
     ] = "nothing"
     under_height: Annotated[
-        float, length("They add", 0, 200, main=False, counts_if=("under", ("levellers", "castors")))
+        float, length("They add", 0, 200, main=False, counts_if=("under", ("levellers", "castors")), inch=12.7)
     ] = 12.0
     wanted: Annotated[
         float,
@@ -122,9 +124,9 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
         size = _square_size(shop, thick)
         legged = any(board.role == "apron" for board in body.boards)
         inch = shop.unit.system == "inch"
-        height = body.base_height or (152.4 if inch else USUAL_HIGH)
+        height = round_to(body.base_height, shop.cut_step) or (152.4 if inch else USUAL_HIGH)
+        thick = round_to(thick, shop.cut_step)
         own = dict(board=size, thick=thick, foot=25.4 if inch else 25.0, setback=12.7 if inch else 12.0)
-        own["plate"] = 2.38125 if inch else 2.5
         if legged:
             own["setback"] = 0.0
         return cls(change_id, number, (body.id,), height=max(20.0, min(1000.0, height)), **own)  # type: ignore[arg-type]

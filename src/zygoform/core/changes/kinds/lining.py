@@ -55,7 +55,9 @@ class DrawerLining(ChangeBase, frozen=True, tag="lining"):
             Choice("glued", "pasted", "flat for good; test how it comes off again"),
         ),
     ] = "loose"
-    short: Annotated[float, length("Smaller all round", 0, 20, main=False, hint="so that it lies flat")] = 1.5
+    short: Annotated[
+        float, length("Smaller all round", 0, 20, main=False, hint="so that it lies flat", inch=1.5875)
+    ] = 1.5
     border: Annotated[float, length("Turned up", 0, 100, main=False, hint="at the walls; 0: flat")] = 0.0
     roll: Annotated[float, length("Roll wide", 0, 3000, main=False, hint="0: the narrowest on sale that does")] = (
         0.0

@@ -35,7 +35,7 @@ class OldTop(ChangeBase, frozen=True, tag="old_top"):
             counts_if=("way", "strip"),
         ),
     ] = "front"
-    wide: Annotated[float, length("Strip wide", 10, 600, counts_if=("way", "strip"))] = 50.0
+    wide: Annotated[float, length("Strip wide", 10, 600, counts_if=("way", "strip"), inch=50.8)] = 50.0
     board: Annotated[str, choice("Cut from", hint="as thick as the top, or nearly", stock="board")] = ""
 
     @classmethod

@@ -154,19 +154,29 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     ] = 0.0
     radius: Annotated[
         float,
-        length("Corner radius", 1, 500, main=False, hint="of round corners", counts_if=("shape", ("round_rect",))),
-    ] = 50.8
+        length(
+            "Corner radius",
+            1,
+            500,
+            main=False,
+            hint="of round corners",
+            counts_if=("shape", ("round_rect",)),
+            inch=50.8,
+        ),
+    ] = 50.0
     joints: Annotated[int, count("Bent pieces", 1, 12, main=False, hint="round each", counts_if=uses("joints"))] = 2
     segments: Annotated[
         int,
         count("Straight pieces", 0, 72, main=False, hint="0: bent trim instead", counts_if=uses("segments")),
     ] = 0
     ready_wide: Annotated[
-        float, length("Ornament wide", 5, 600, main=False, hint="as bought", counts_if=uses("ready_wide"))
-    ] = 76.2
+        float,
+        length("Ornament wide", 5, 600, main=False, hint="as bought", counts_if=uses("ready_wide"), inch=76.2),
+    ] = 75.0
     ready_high: Annotated[
-        float, length("Ornament high", 5, 600, main=False, hint="as bought", counts_if=uses("ready_high"))
-    ] = 50.8
+        float,
+        length("Ornament high", 5, 600, main=False, hint="as bought", counts_if=uses("ready_high"), inch=50.8),
+    ] = 50.0
     run: Annotated[
         PatternRun,
         choice(
@@ -218,7 +228,8 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
         ),
     ] = "under"
     room: Annotated[
-        float, length("Room round them", 0, 100, main=False, group="Kept free", counts_if=("keep", ("free",)))
+        float,
+        length("Room round them", 0, 100, main=False, group="Kept free", counts_if=("keep", ("free",)), inch=3.175),
     ] = 3.0
     free_wide: Annotated[
         float,
@@ -263,7 +274,15 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     ] = "each"
     kerf: Annotated[
         float,
-        length("Flush saw cuts", 0.2, 5, main=False, hint="how wide its cut is", counts_if=("apart", ("over",))),
+        length(
+            "Flush saw cuts",
+            0.2,
+            5,
+            main=False,
+            hint="how wide its cut is",
+            counts_if=("apart", ("over",)),
+            inch=0.79375,
+        ),
     ] = 0.8
     spare: Annotated[int, count("Spare, in %", 0, 50, main=False, hint="for tries and splits")] = 8
     lines: tuple[DrawnLine, ...] = ()

@@ -86,11 +86,11 @@ class PlankTop(ChangeBase, frozen=True, tag="plank_top"):
     trim: Annotated[float, length("Spare at each end", 0, 100, main=False, hint="cut off after the glue-up")] = 12.7
     screws: Annotated[bool, switch("Pocket screws in the joints", main=False)] = True
     screw_margin: Annotated[
-        float, length("First screw from the end", 20, 200, main=False, counts_if=("screws", True))
-    ] = 50.8
+        float, length("First screw from the end", 20, 200, main=False, counts_if=("screws", True), inch=50.8)
+    ] = 50.0
     screw_apart: Annotated[
-        float, length("Screws apart, at most", 50, 400, main=False, counts_if=("screws", True))
-    ] = 177.8
+        float, length("Screws apart, at most", 50, 400, main=False, counts_if=("screws", True), inch=177.8)
+    ] = 180.0
     hold: Annotated[
         Literal["slots", "buttons", "holes"],
         choice(

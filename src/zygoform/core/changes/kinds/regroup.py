@@ -46,8 +46,8 @@ class RegroupDrawers(ChangeBase, frozen=True, tag="regroup"):
         ),
     ] = "joined"
     share: Annotated[int, count("Upper one, in %", 20, 80, hint="of the height", counts_if=("into", "two"))] = 50
-    gap: Annotated[float, length("Gap between", 1, 40, main=False, counts_if=("into", "two"))] = 3.0
-    tray: Annotated[float, length("Front high", 15, 400, counts_if=("into", "tray"))] = 50.0
+    gap: Annotated[float, length("Gap between", 1, 40, main=False, counts_if=("into", "two"), inch=3.175)] = 3.0
+    tray: Annotated[float, length("Front high", 15, 400, counts_if=("into", "tray"), inch=50.8)] = 50.0
     board: Annotated[str, choice("Wood from", stock="board", main=False)] = ""
     front: Annotated[str, choice("New front from", main=False, counts_if=("made", "new"))] = ""
 

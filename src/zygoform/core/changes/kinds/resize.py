@@ -30,7 +30,7 @@ class Resize(ChangeBase, frozen=True, tag="resize"):
             Choice("lower", "lower", "top and bottom move together; sides and uprights are sawn shorter"),
         ),
     ] = "narrower"
-    by: Annotated[float, length("By", 5, 2000, hint="what is taken out")] = 100.0
+    by: Annotated[float, length("By", 5, 2000, hint="what is taken out", inch=101.6)] = 100.0
     place: Annotated[
         float, length("Taken out from", 0, 6000, main=False, hint="from the left, or from below; 0: choose for me")
     ] = 0.0

@@ -67,9 +67,9 @@ class Shelves(ChangeBase, frozen=True, tag="shelves"):
         Literal["light", "books", "heavy"],
         choice(
             "Carries",
-            Choice("light", "light things", "decoration, cloth: about 15 kg (33 lb) a metre"),
-            Choice("books", "books", "about 37 kg (82 lb) a metre"),
-            Choice("heavy", "heavy things", "records, machines: about 55 kg (120 lb) a metre"),
+            Choice("light", "light things", "decoration, cloth: about [10 lb a foot|15 kg a metre]"),
+            Choice("books", "books", "about [25 lb a foot|37 kg a metre]"),
+            Choice("heavy", "heavy things", "records, machines: about [37 lb a foot|55 kg a metre]"),
         ),
     ] = "books"
     lip: Annotated[bool, switch("Front lip", main=False, hint="stiffens a shelf")] = False

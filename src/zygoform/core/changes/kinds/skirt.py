@@ -45,7 +45,7 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
             Choice("butted", "butted", "easier and stronger; end grain shows at the sides and takes paint well"),
         ),
     ] = "mitred"
-    setback: Annotated[float, length("Set back", 0, 300, counts_if=("fit", "in"))] = 25.4
+    setback: Annotated[float, length("Set back", 0, 300, counts_if=("fit", "in"), inch=25.4)] = 25.0
     tilt: Annotated[float, angle("Leans", -30, 30, main=False, hint="out at the foot; less than 0: in")] = 0.0
     hold: Annotated[
         Literal["blocks", "holes"],

@@ -35,7 +35,9 @@ class SheetVeneer(ChangeBase, frozen=True, tag="veneer"):
             Choice("iron", "a hot iron", "veneer with glue on its back; no clamps, small faces"),
         ),
     ] = "press"
-    allowance: Annotated[float, length("Over all round", 3, 50, main=False, hint="trimmed once it holds")] = 10.0
+    allowance: Annotated[
+        float, length("Over all round", 3, 50, main=False, hint="trimmed once it holds", inch=9.525)
+    ] = 10.0
 
     @classmethod
     def begin(cls, change_id: str, number: int, target: Target, shop: Shop) -> Self:

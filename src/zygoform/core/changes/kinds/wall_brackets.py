@@ -29,20 +29,27 @@ class WallBrackets(ChangeBase, frozen=True, tag="wall_brackets"):
     ] = 406.4
     first_stud: Annotated[
         float,
-        length("First stud", 0, 900, hint="from the board's left end to the middle", counts_if=("wall", "studs")),
+        length(
+            "First stud",
+            0,
+            900,
+            hint="from the board's left end to the middle",
+            counts_if=("wall", "studs"),
+            inch=101.6,
+        ),
     ] = 100.0
     load: Annotated[
         Literal["light", "books", "heavy"],
         choice(
             "Carries",
-            Choice("light", "light things", "decoration, cloth: about 15 kg (33 lb) a metre"),
-            Choice("books", "books", "about 37 kg (82 lb) a metre"),
-            Choice("heavy", "heavy things", "pots, records: about 55 kg (120 lb) a metre"),
+            Choice("light", "light things", "decoration, cloth: about [10 lb a foot|15 kg a metre]"),
+            Choice("books", "books", "about [25 lb a foot|37 kg a metre]"),
+            Choice("heavy", "heavy things", "pots, records: about [37 lb a foot|55 kg a metre]"),
         ),
     ] = "books"
-    thick: Annotated[float, length("Bracket thick", 2, 100, main=False)] = 25.0
+    thick: Annotated[float, length("Bracket thick", 2, 100, main=False, inch=25.4)] = 25.0
     apart: Annotated[
-        float, length("Apart, at most", 150, 1500, hint="a thin board wants them nearer", main=False)
+        float, length("Apart, at most", 150, 1500, hint="a thin board wants them nearer", main=False, inch=812.8)
     ] = 800.0
 
     @classmethod
