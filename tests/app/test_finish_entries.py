@@ -139,10 +139,10 @@ def test_what_a_label_says_is_entered_in_the_settings(desk: Desk) -> None:
     fields = [own for own in desk.frame.findChildren(QLineEdit) if own.objectName().startswith("coat_")]
     assert len(fields) == 5 * len(KNOWN_COATS)
     before = {need.kind: need.amount for need in plan_of_finish(desk).finish.needs}
-    # Twice as far: half as much of it.
-    desk.enter("coat_acrylic_paint_cover", "24")
+    # Twice as far, in square feet a quart (24 m² a litre): half as much of it.
+    desk.enter("coat_acrylic_paint_cover", "244.5")
     after = {need.kind: need.amount for need in plan_of_finish(desk).finish.needs}
-    assert after["acrylic paint"] == pytest.approx(before["acrylic paint"] / 2)
+    assert after["acrylic paint"] == pytest.approx(before["acrylic paint"] / 2, rel=1e-3)
     for name, text in (
         ("coat_acrylic_paint_cover", "none"),
         ("coat_acrylic_paint_recoat", "soon"),

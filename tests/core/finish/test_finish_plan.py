@@ -23,7 +23,7 @@ from zygoform.core.coats.layer import (
     ZoneChoice,
 )
 from zygoform.core.coats.readymade import READY_STACKS, layer_from, ready_stack
-from zygoform.core.edits.finish_supplies import log_time, set_can_count, set_first_time
+from zygoform.core.edits.finish_supplies import add_can, log_time, set_can_count, set_first_time
 from zygoform.core.edits.finishing import set_order, set_weather
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import apply_fix
@@ -89,7 +89,8 @@ def test_litres_of_a_top_by_hand() -> None:
     bare = finish_of(finished(table(), "sander 80 120", "water clear 3 gun")).needs_of("p1/top", 1)[0]
     assert bare.amount == pytest.approx(area * (1 / 0.7 + 2) / 10.5 / 0.65)
     discs = [n for n in found.needs if n.kind == "sandpaper" and n.layer == 0]
-    assert [(n.size, n.amount) for n in discs] == [(80, -(-area // 0.4)), (120, -(-area // 0.4))]
+    assert {n.size: n.amount for n in discs} == pytest.approx({80: area / 0.4, 120: area / 0.4})
+    assert [(f.size, f.count) for f in found.fittings][:2] == [(80, -(-area // 0.4)), (120, -(-area // 0.4))]
 
 
 def test_a_wash_a_recipe_and_a_can_are_what_is_bought_of_them() -> None:
@@ -114,6 +115,28 @@ def test_thinner_covers_nothing_and_oil_is_thinned_with_spirits() -> None:
     assert a.amount == b.amount
     (spirits,) = (n for n in thin.needs if n.kind == "mineral spirits")
     assert spirits.amount == pytest.approx(b.amount / 10)
+
+
+@pytest.mark.parametrize(
+    ("typed", "cans"), [("2 cans", 2.0), ("2", 2.0), ("1.5 can", 1.5), ("800 ml", 2.0), ("0.2 l", 0.5)]
+)
+def test_cans_of_aerosol_on_the_shelf_are_counted_in_cans(typed: str, cans: float) -> None:
+    """3 coats at 1.2 m² a can; what is there is taken off, and no more."""
+    project = finished(table(), "spray paint 3 can")
+    need = 3 * zone(project, "top").zone.area / 1.2
+    have = add_can(project, "spray paint", typed).project
+    left = {supply.kind: supply.amount for supply in finish_of(have).supplies}
+    assert left.get("spray paint", 0.0) == pytest.approx(max(0.0, need - cans))
+    for bad in ("some", "0 cans", "999"):
+        with pytest.raises(BadInputError):
+            add_can(project, "spray paint", bad)
+
+
+def test_bare_wood_drinks_oil_as_it_drinks_paint() -> None:
+    area = zone(finished(table(), "wax 1 rag"), "top").zone.area
+    bare = finish_of(finished(table(), "sander 80 120", "hardwax oil 2 rag")).needs_of("p1/top", 1)[0]
+    cover = KNOWN_COATS["hardwax oil"].cover
+    assert bare.amount == pytest.approx(area * (1 / 0.7 + 1) / cover / 0.95)
 
 
 def test_the_shelf_is_used_before_anything_is_bought() -> None:

@@ -58,6 +58,8 @@ class Coat(Struct, frozen=True):
 POROUS: tuple[CoatId, ...] = ("mineral paint", "chalk paint")
 """Paints that take oil and wax."""
 AEROSOLS: tuple[CoatId, ...] = ("spray paint", "spray clear")
+AEROSOL_L = 0.4
+"""A can holds so much: what goes on comes by the can."""
 WIPED: tuple[CoatId, ...] = (
     "conditioner", "oil stain", "gel stain", "water stain", "paint wash", "lightening wax", "hardwax oil",
     "drying oil", "wax",
@@ -113,7 +115,7 @@ def _read(line: str) -> Coat:
         str.strip, line.split("|")
     )
     hours = _span(touch), _span(recoat), float(before), _span(handle), _span(cure)
-    thirsty = group in ("primer", "paint", "clear")
+    thirsty = group in ("primer", "paint", "clear", "oil")
     return Coat(own, title, group, binder, float(cover), *hours, float(thin), clear, thirsty)  # type: ignore[arg-type]
 
 

@@ -119,7 +119,7 @@ class ZoneMove(Struct, frozen=True):
 
 
 class ShelfCan(Struct, frozen=True):
-    """What is left in a can on the shelf, litres."""
+    """What is left in a can on the shelf, litres; of wax and the like kilos, of aerosol what its cans hold."""
 
     id: str
     material: CoatId

@@ -5,7 +5,7 @@ from typing import Any, Literal, get_args
 
 from msgspec import ValidationError, convert, structs, to_builtins
 
-from zygoform.core.coats.coat import KNOWN_COATS, Coat, CoatId, coat_of
+from zygoform.core.coats.coat import AEROSOL_L, AEROSOLS, KNOWN_COATS, Coat, CoatId, coat_of
 from zygoform.core.coats.layer import CanCount, Colour, Finishing, Recipe, RecipePart, ShelfCan, Tool, ZoneChoice
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
@@ -161,7 +161,8 @@ def add_can(project: Project, material: CoatId, amount: str, colour: str = "") -
     finishing = project.finishing
     _room(len(finishing.shelf), MOST_CANS, "cans")
     own = _next("s", [can.id for can in finishing.shelf])
-    can = ShelfCan(own, material, read_litres(amount, project.shop.unit.system), colour)
+    litres = _read_aerosol(amount) if material in AEROSOLS else 0.0
+    can = ShelfCan(own, material, litres or read_litres(amount, project.shop.unit.system), colour)
     return _with(
         project, f"On the shelf: {KNOWN_COATS[material].title.lower()}", {own}, shelf=(*finishing.shelf, can)
     )
@@ -192,6 +193,20 @@ def as_many_as_it_takes(project: Project, material: str, colour: str) -> Edited:
 def drop_can(project: Project, can_id: str) -> Edited:
     shelf = tuple(can for can in project.finishing.shelf if can.id != can_id)
     return _with(project, "Off the shelf", {can_id}, shelf=shelf)
+
+
+def _read_aerosol(text: str) -> float:
+    """Litres of so many cans: 2, 2 cans, 1.5 can; 0 where another unit is named. Raises BadInputError."""
+    found = re.fullmatch(r"(\d+(?:[.,]\d+)?)\s*(cans?)?", text.strip().lower())
+    if found is None:
+        if _AMOUNT.match(text.lower()) is None:
+            words = "How many cans, like 2 or 1.5; or what is in them, like 400 ml."
+            raise BadInputError("not_a_number", words, "amount")
+        return 0.0
+    litres = float(found[1].replace(",", ".")) * AEROSOL_L
+    if not 0 < litres <= 100:
+        raise BadInputError("out_of_range", "How many cans, from a part of one to 250.", "amount")
+    return litres
 
 
 def read_litres(text: str, system: Literal["inch", "mm"]) -> float:

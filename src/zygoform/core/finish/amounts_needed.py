@@ -1,11 +1,10 @@
 """What a finish uses up: every coat by material and colour, and what goes with it."""
 
-import math
 from collections.abc import Iterator
 
 from msgspec import Struct, structs
 
-from zygoform.core.coats.amounts import mix, paint, sheets
+from zygoform.core.coats.amounts import mix, paint
 from zygoform.core.coats.coat import (
     AEROSOLS,
     BARE_COVER,
@@ -21,7 +20,6 @@ from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import Litres, SquareMetres
-from zygoform.core.measure.rounding import count_up
 
 TOUCH_UP = 0.1
 """So much more of a mix than its coats take."""
@@ -84,10 +82,8 @@ def layer_needs(plan: ZonePlan, at: int, finishing: Finishing, own: tuple[Coat, 
     area = zone.area if layer.doing == "sand" else zone.old_area
     if layer.doing in SHEET_SERVES and layer.material in ("", "sander") and area > 0:
         for grit in layer.grits:
-            count = sheets(area, SHEET_SERVES[layer.doing]).total
-            yield _need(
-                plan, at, "sandpaper", count, "{0}, one disc serves {1}", area, SHEET_SERVES[layer.doing], size=grit
-            )
+            each = SHEET_SERVES[layer.doing]
+            yield _need(plan, at, "sandpaper", area / each, "{0}, one disc serves {1}", area, each, size=grit)
 
 
 def _coat_needs(plan: ZonePlan, at: int, coat: Coat, finishing: Finishing) -> Iterator[MaterialNeed]:
@@ -169,42 +165,62 @@ def _need(
 
 
 def batch_needs(batch: Batch, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
-    """What is used between and beside the coats of one batch: sandpaper, rags, gloves, pads, strainers."""
+    """What is used up between and beside the coats of one batch, by its area: sandpaper and rags.
+
+    In shares of one: what is left of a disc does for the next zone.
+    """
     plan, layers = batch.zones[0], batch.layers
     coats = film_coats(batch, own)
     between = [_BETWEEN[coat.group] for coat in coats[:-1]]
     first = next((k for k, layer in enumerate(layers) if layer.is_coat), 0)
     for grit in dict.fromkeys(between):
         area = batch.area * between.count(grit)
-        count = sheets(area, SHEET_SERVES["between"]).total if area > 0 else 0
-        yield _need(plan, first, "sandpaper", count, "{0} between coats", area, size=grit)
+        yield _need(plan, first, "sandpaper", area / SHEET_SERVES["between"], "{0} between coats", area, size=grit)
     ways = [(k, layer, coat_of(layer.material, own)) for k, layer in enumerate(layers) if layer.is_coat]
     for k, layer, coat in ways:
         if coat is None:
             continue
         if layer.way in ("rag", "brush") and coat.id in WIPED:
-            yield _need(plan, k, "rag", layer.coats * count_up(batch.area), "one for each {0} and coat", 1.0)
-        elif layer.way in ("roller", "foam"):
-            yield _need(plan, k, "roller sleeve" if layer.way == "roller" else "foam pad", 1, "one for this coat")
-        elif layer.way == "gun":
-            yield _need(plan, k, "strainer", layer.coats, "what is sprayed is strained")
-        if coat.id in SOLVENT_COATS or coat.id in WIPED:
-            yield _need(plan, k, "gloves", layer.coats, "a pair each time")
+            yield _need(plan, k, "rag", layer.coats * batch.area, "one for each {0} and coat", 1.0)
     cleaned = [layer for layer in layers if layer.doing == "clean"]
     if cleaned:
         wipes = sum(layer.coats for layer in cleaned)
-        yield _need(plan, 0, "rag", max(1, math.ceil(batch.area * wipes / 1.5)), "to clean {0}", batch.area)
-    if coats:
-        yield _need(plan, first, "tack cloth", max(1, len(coats) // 4), "dust off before each coat")
+        yield _need(plan, 0, "rag", batch.area * wipes / 1.5, "to clean {0}", batch.area)
 
 
-def once_for_all(found: tuple[Batch, ...]) -> Iterator[MaterialNeed]:
-    """A brush does for everything that is brushed."""
+def once_for_all(found: tuple[Batch, ...], own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
+    """What does for all zones and pieces that get the same coat: a brush for everything, a sleeve for a colour."""
+    needs: dict[tuple[FittingKind, str], MaterialNeed] = {}
     for batch in found:
-        for k, layer in enumerate(batch.layers):
-            if layer.is_coat and layer.way == "brush":
-                yield _need(batch.zones[0], k, "brush", 1, "washed out it serves again")
-                return
+        for key, need in _tools(batch, own):
+            if key not in needs or need.amount > needs[key].amount:
+                needs[key] = need
+    yield from needs.values()
+
+
+def _tools(batch: Batch, own: tuple[Coat, ...]) -> Iterator[tuple[tuple[FittingKind, str], MaterialNeed]]:
+    """Each with what it is for: two zones with the same of both share it."""
+    plan, coats = batch.zones[0], film_coats(batch, own)
+    for k, layer in enumerate(batch.layers):
+        coat = coat_of(layer.material, own) if layer.is_coat else None
+        if coat is None:
+            continue
+        same = f"{layer.material} {layer.colour} {layer.recipe}"
+        if layer.way == "brush":
+            yield ("brush", ""), _need(plan, k, "brush", 1, "washed out it serves again")
+        elif layer.way in ("roller", "foam"):
+            kind: FittingKind = "roller sleeve" if layer.way == "roller" else "foam pad"
+            yield (kind, same), _need(plan, k, kind, 1, "one for this coat")
+        elif layer.way == "gun":
+            yield ("strainer", same), _need(plan, k, "strainer", layer.coats, "what is sprayed is strained")
+        if coat.id in SOLVENT_COATS or coat.id in WIPED:
+            yield ("gloves", same), _need(plan, k, "gloves", layer.coats, "a pair each time")
+    if coats:
+        first = next((k for k, layer in enumerate(batch.layers) if layer.is_coat), 0)
+        yield (
+            ("tack cloth", ""),
+            _need(plan, first, "tack cloth", max(1, len(coats) // 4), "dust off before each coat"),
+        )
 
 
 def masking(plans: tuple[ZonePlan, ...]) -> Iterator[MaterialNeed]:

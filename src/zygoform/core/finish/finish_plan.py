@@ -6,11 +6,12 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
-from zygoform.core.coats.coat import Coat
+from zygoform.core.coats.coat import AEROSOL_L, AEROSOLS, Coat
 from zygoform.core.coats.layer import Finishing, ShelfCan
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.goods.fittings import AMOUNTS, GRITS
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Supply
 
 if TYPE_CHECKING:
@@ -84,7 +85,7 @@ class FinishPlan(Struct, frozen=True, dict=True):
         from zygoform.core.finish.amounts_needed import once_for_all
 
         own = tuple(need for piece in self.pieces for need in piece.needs)
-        return (*own, *once_for_all(self.batches))
+        return (*own, *once_for_all(self.batches, self.own))
 
     def needs_of(self, zone_id: str, layer: int) -> "tuple[MaterialNeed, ...]":
         """What one layer of one zone takes."""
@@ -107,12 +108,17 @@ class FinishPlan(Struct, frozen=True, dict=True):
 
     @cached_property
     def fittings(self) -> tuple[Fitting, ...]:
-        """Discs of every grit."""
-        return tuple(
-            Fitting(FINISH, need.kind, need.size, round(need.amount), need.use, need.why)
-            for need in self.needs
-            if need.kind in GRITS
-        )
+        """Discs of every grit: whole ones over all zones, where one does for two."""
+        found, used = list[Fitting](), dict[float, float]()
+        for need in self.needs:
+            if need.kind not in GRITS:
+                continue
+            before = used.get(need.size, 0.0)
+            used[need.size] = before + need.amount
+            count = count_up(used[need.size]) - count_up(before)
+            if count:
+                found.append(Fitting(FINISH, need.kind, need.size, count, need.use, need.why))
+        return tuple(found)
 
     @property
     def tins(self) -> dict[tuple[str, str], tuple[tuple[str, int], ...]]:
@@ -172,7 +178,7 @@ class _Shelf:
     """What is left in the cans one has, as one need after another is taken from them."""
 
     def __init__(self, finishing: Finishing) -> None:
-        self._cans = [[can, 1000 * can.litres] for can in finishing.shelf]
+        self._cans = [[can, _in_sold_unit(can)] for can in finishing.shelf]
         self._names = {colour.id: colour.name for colour in finishing.colours}
 
     def left_of(self, need: "MaterialNeed") -> float:
@@ -185,6 +191,11 @@ class _Shelf:
                 taken = min(left, there)
                 left, row[1] = left - taken, there - taken
         return left
+
+
+def _in_sold_unit(can: ShelfCan) -> float:
+    """What is in it, in the unit its need is told in: of aerosol cans."""
+    return can.litres / AEROSOL_L if can.material in AEROSOLS else 1000 * can.litres
 
 
 def in_sold_unit(need: "MaterialNeed") -> float:

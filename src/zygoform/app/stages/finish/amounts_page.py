@@ -9,7 +9,8 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import ComboBox, Field, LineEdit, empty, label, push_button
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.core.coats.coat import KNOWN_COATS, CoatId
+from zygoform.core.coats.coat import AEROSOL_L, AEROSOLS, KNOWN_COATS, CoatId
+from zygoform.core.coats.layer import ShelfCan
 from zygoform.core.edits.finish_supplies import add_can, drop_can, set_can_count
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
@@ -76,6 +77,7 @@ class AmountsPage(QWidget):
         self.amount.setObjectName("shelf_amount")
         self.amount.setAccessibleName("How much is in it")
         self.amount.returnPressed.connect(self._add)
+        self.material.currentIndexChanged.connect(self._hint)
         grid.addWidget(self.material, 0, 0, 1, 2)
         grid.addWidget(self.colour, 0, 2)
         grid.addWidget(self.amount, 1, 0, 1, 2)
@@ -153,13 +155,25 @@ class AmountsPage(QWidget):
         material: CoatId = row.kind  # type: ignore[assignment]
         self.session.do(lambda p: set_can_count(p, material, row.colour, row.pack, text))
 
+    def _holds(self, can: ShelfCan) -> str:
+        """Cans of aerosol by the can."""
+        if can.material in AEROSOLS:
+            cans = can.litres / AEROSOL_L
+            return f"{cans:.3g} can{'s' * (cans != 1)}"
+        return self.session.unit.show(Litres(can.litres))
+
+    def _hint(self) -> None:
+        inch = self.session.unit.system == "inch"
+        by_can = self.material.currentData() in AEROSOLS
+        self.amount.setPlaceholderText("2 cans" if by_can else "16 fl oz" if inch else "500 ml")
+
     def _fill_shelf(self, finish: FinishPlan) -> None:
         empty(self._cans)
         names = {colour.id: colour.name for colour in finish.finishing.colours}
         for k, can in enumerate(finish.finishing.shelf):
             words = KNOWN_COATS[can.material].title + (f", {names[can.colour]}" if can.colour in names else "")
             self._cans.addWidget(label(words), k, 0)
-            self._cans.addWidget(label(self.session.unit.show(Litres(can.litres)), "strong"), k, 1)
+            self._cans.addWidget(label(self._holds(can), "strong"), k, 1)
             gone = push_button(
                 f"shelf_drop_{can.id}", "Used up", partial(self.session.try_do, partial(drop_can, can_id=can.id))
             )
@@ -172,4 +186,4 @@ class AmountsPage(QWidget):
         for colour in finish.finishing.colours:
             self.colour.addItem(colour.name, colour.id)
         self.colour.setCurrentIndex(max(0, self.colour.findData(kept)))
-        self.amount.setPlaceholderText("16 fl oz" if self.session.unit.system == "inch" else "500 ml")
+        self._hint()
