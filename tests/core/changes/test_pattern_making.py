@@ -398,3 +398,19 @@ def test_a_corner_of_what_is_laid_goes_with_the_hand_that_drags_its_size(
         assert near < 0.02, (parameter, more)
     none = patterned(chest(), "curve")
     assert not {"wide", "high"} & {h.parameter for h in made(none).handles}, "as wide as has room"
+
+
+@pytest.mark.parametrize("gap", [10.0, 25.0, 40.0, 60.0, 90.0])
+@pytest.mark.parametrize("spare", [3, 8, 20])
+def test_spare_that_alone_buys_another_length_is_told_with_its_price(gap: float, spare: int) -> None:
+    """Against the plan without any: told when, and by as much as, its boards cost more."""
+    project = changed(chest(), "pattern", "p1/body/main", gap=gap, spare=spare)
+    plan = plan_of(project)
+    without = plan_of(set_value(project, "c1", "spare", 0).project)
+    more = sum(own.cost for own in plan.layouts) - sum(own.cost for own in without.layouts)
+    found = [f for f in plan.findings if f.code == "spare_buys_more"]
+    assert len(found) == (more > 0)
+    if found:
+        assert f"{more:.2f}" in found[0].what.text
+        after = plan_of(apply_fix(project, found[0].fixes[0]).project)
+        assert not told(after, "spare_buys_more")

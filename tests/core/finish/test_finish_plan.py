@@ -17,12 +17,14 @@ from zygoform.core.coats.layer import (
     Colour,
     Finishing,
     FinishOrder,
+    GroundSaid,
     Recipe,
     RecipePart,
     ShelfCan,
     ZoneChoice,
 )
 from zygoform.core.coats.readymade import READY_STACKS, layer_from, ready_stack
+from zygoform.core.edits.condition import add_fault, mend, set_made_of, unmend
 from zygoform.core.edits.finish_supplies import add_can, log_time, set_can_count, set_first_time
 from zygoform.core.edits.finishing import set_order, set_weather
 from zygoform.core.edits.pieces import new_piece
@@ -401,3 +403,32 @@ def test_areas_and_volumes_are_written_as_one_measures() -> None:
     assert mm.show(SquareMetres(1.2345)).replace("\xa0", " ") == "1.23 m²"
     assert KNOWN_COATS["wax"].cover == 28
     assert CoatLayer("clear", "wax").is_coat
+
+
+def test_an_old_coat_that_comes_off_by_a_mend_and_by_its_stack_is_told_once() -> None:
+    """Two fixes: one of the two goes, and with it the word."""
+    project = finished(table(), "stripper", "acrylic paint 2 roller")
+    assert not [f for f in plan_of(project).findings if f.code == "stripped_twice"]
+    project = mend(
+        add_fault(project, "p1/top/main", "finish", (300.0, 300.0, 700.0)).project, "f1", "strip"
+    ).project
+    (told,) = [f for f in plan_of(project).findings if f.code == "stripped_twice"]
+    for fix in told.fixes:
+        after = apply_fix(project, fix).project
+        assert not [f for f in plan_of(after).findings if f.code == "stripped_twice"]
+    assert [layer.doing for layer in apply_fix(project, told.fixes[1]).project.stack("p1/top").layers] == ["colour"]
+    # Scuffed and primed it is not taken off.
+    other = mend(unmend(project, "f1").project, "f1", "scuff").project
+    assert not [f for f in plan_of(other).findings if f.code == "stripped_twice"]
+
+
+@pytest.mark.parametrize(("old", "bare"), [("", True), ("bare", True), ("paint", False), ("clear", False)])
+def test_metal_that_is_said_to_be_coated_is_no_bare_metal(old: str, bare: bool) -> None:
+    project = set_made_of(table(), ("p1/top/main",), "metal").project
+    project = finished(project, "scuff 220", "acrylic paint 2 roller")
+    role = next(own for own in ("hardware", "top") if plan_of(project).finish.zone(f"p1/{own}") is not None)
+    layers = project.finishing.choice("p1/top").layers
+    choice = ZoneChoice(f"p1/{role}", layers=layers, lies=GroundSaid(old))  # type: ignore[arg-type]
+    project = structs.replace(project, finishing=structs.replace(project.finishing, zones=(choice,)))
+    codes = {f.code for f in plan_of(project).findings}
+    assert ("finish_bare_metal" in codes) == bare

@@ -59,7 +59,8 @@ def _found(ground: Ground, zone: Zone) -> Beneath:
     area = zone.area if zone.role in NO_WOOD else zone.old_area
     if zone.role == "cane":
         return Beneath(area, new=False, last="cane", bare=False)
-    if ground.materials == {"metal"}:
+    coated = ground.told.get("old") == "said" and ground.old not in ("", "bare")
+    if ground.materials == {"metal"} and not coated:
         return Beneath(area, new=False, last="metal", bare=False, dull=False)
     if ground.old in ("", "bare"):
         return Beneath(area, new=False)

@@ -2,6 +2,7 @@
 
 memory.py      what was worked out before, by what it was worked out from
 form_stage.py  the pieces as found, change after change, the pieces as planned
+stripped_twice.py an old coat that comes off twice
 seen.py        what is drawn at once: one piece, or all of a set side by side
 cut_stage.py   parts, layout problems, boards, the cut list
 compared.py    variants side by side

@@ -176,25 +176,32 @@ def plan_piecemeal(
     work = yield from steps_stage(form, pieces, finish, project.shop, memory)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
-    findings += _of_finish(finish, work, form, bought, project.days.done)
+    findings += _of_finish(finish, work, form, bought, project.days.done, condition)
     findings += _of_days(project, work, form)
     return Plan(form, cut, bought, condition, project.shop, findings, cautions, pieces, work, finish)
 
 
 def _of_finish(
-    finish: FinishPlan, work: WorkPlan, form: FormPlan, bought: Purchase, done: frozenset[str]
+    finish: FinishPlan,
+    work: WorkPlan,
+    form: FormPlan,
+    bought: Purchase,
+    done: frozenset[str],
+    condition: Condition,
 ) -> tuple[Finding, ...]:
     """What is judged of the finish, of its place in the order of work, and of what is meant to be bought."""
     if not finish.pieces:
         return ()
     # Loaded with the first finish.
     from zygoform.core.money.too_few_cans import too_few_cans
+    from zygoform.core.plan.stripped_twice import stripped_twice
     from zygoform.core.steps.finish_order import order_findings
 
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
     # What was logged as done comes too late for nothing.
     work = WorkPlan(tuple(step for step in work.steps if step.id not in done))
-    return (*finish.findings, *order_findings(finish, work, whose), *too_few_cans(bought, finish))
+    twice = stripped_twice(finish, form.changes, condition)
+    return (*finish.findings, *twice, *order_findings(finish, work, whose), *too_few_cans(bought, finish))
 
 
 def _of_days(project: Project, work: WorkPlan, form: FormPlan) -> tuple[Finding, ...]:
