@@ -21,8 +21,8 @@ def test_steps_on_the_card_and_minutes_in_settings(desk: Desk) -> None:
     said = desk.find(QLabel, "note_c2_step_1").text()
     assert "Cut 4 parts" in said
     assert "about 16 to 40 min (8 slanted cuts, 2 to 5 min each)" in said
-    assert "Then wait 1 to 24 h" in desk.find(QLabel, "note_c2_step_3").text()
-    assert "Then waits: 1 to 24 h" in desk.find(Tally, "tally").toolTip()
+    assert "Then wait 24 h" in desk.find(QLabel, "note_c2_step_3").text()
+    assert "Then waits: 24 h" in desk.find(Tally, "tally").toolTip()
     before = hands_on(desk)
     desk.action("settings")
     desk.click("minutes_more")

@@ -3,7 +3,7 @@
 from typing import TYPE_CHECKING
 
 from zygoform.core.geometry.solid import has_wood_at
-from zygoform.core.goods.fittings import in_own_system
+from zygoform.core.goods.fittings import said_as_sold
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.quantity import Marked
 from zygoform.core.outcome.outcome import Finding, Fix, Note
@@ -49,7 +49,7 @@ def _line(fronts: list["PulledFront"], spacing: float) -> Note:
     names = [literal(front.opening.name) for front in fronts]
     said = ", ".join(names[:3]) + (f" and {len(names) - 3} more" if len(names) > 3 else "")
     holes, marks = fronts[0].holes, list[float]()
-    own = Marked if not spacing else type(in_own_system(spacing))
+    own = Marked if not spacing else type(said_as_sold(spacing))
     across = list(dict.fromkeys(round(x, 4) for x, _ in holes))
     up = list(dict.fromkeys(round(z, 4) for _, z in holes))
     words = ", ".join(f"{{{k}}}" for k in range(len(across)))

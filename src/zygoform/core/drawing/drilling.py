@@ -5,7 +5,7 @@ from itertools import pairwise
 from zygoform.core.drawing.primitives import Dimension
 from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
-from zygoform.core.goods.fittings import in_own_system
+from zygoform.core.goods.fittings import said_as_sold
 from zygoform.core.measure.quantity import Marked
 from zygoform.core.outcome.outcome import Template
 
@@ -25,7 +25,7 @@ def drilling(form: Form, templates: tuple[Template, ...]) -> tuple[Dimension, ..
             z = row[0][1]
             stops = [0.0, *(x for x, _ in row)]
             for a, b in pairwise(stops):
-                size = in_own_system(round(b - a, 6)) if a else Marked(b - a)
+                size = said_as_sold(round(b - a, 6)) if a else Marked(b - a)
                 found.append(Dimension((x0 + a, z0 + z), (x0 + b, z0 + z), size, 0, "above", board.id))
             found.append(Dimension((x0 + LANE, z0), (x0 + LANE, z0 + z), Marked(z), 0, "right", board.id))
     return tuple(found)

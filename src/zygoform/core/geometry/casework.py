@@ -41,8 +41,13 @@ def shelf_size(
     """
     if dado >= side_t:
         raise BadInputError("impossible", "The dadoes would go through the sides.", "dado")
+    if min(side_t, dado, clearance, back_t, setback) < 0:
+        raise BadInputError("negative", "Thicknesses and clearances are 0 or more.")
     inside = outer_w - 2 * side_t
-    return ShelfSize(inside, inside + 2 * dado - clearance, outer_d - back_t - setback)
+    found = ShelfSize(inside, inside + 2 * dado - clearance, outer_d - back_t - setback)
+    if min(found.inside, found.shelf, found.depth) <= 0:
+        raise BadInputError("does_not_fit", "Nothing is left of the shelf.", "outer_w")
+    return found
 
 
 class Dividers(Struct, frozen=True):
@@ -55,6 +60,8 @@ class Dividers(Struct, frozen=True):
 
 def dividers(inside: float, n: int, t: float, step: float) -> Dividers:
     """`n` dividers of thickness `t`. The faces are rounded, never the openings: no error adds up."""
+    if n < 0 or t < 0 or step <= 0:
+        raise BadInputError("negative", "So many dividers, as thick as they are, to marks of a rule.", "n")
     opening = (inside - n * t) / (n + 1)
     if opening <= 0:
         raise BadInputError("does_not_fit", "The dividers take all the room.", "n")
@@ -132,6 +139,8 @@ def drawer(
     Raises BadInputError: `impossible` (a groove through the side), `no_stock_size` (no slide as short),
     `does_not_fit` (sides so thick that the box is wider than its opening).
     """
+    if slide not in ("side", "under", "runner"):
+        raise BadInputError("unknown_key", "Slides are at its sides or under it; else it has runners.", "slide")
     if groove >= side_t:
         raise BadInputError("impossible", "The groove would go through the side.", "groove")
     box_w = opening_w - deduct + 2 * side_t if slide == "under" else opening_w - 2 * side_clear

@@ -16,10 +16,12 @@ FULLY_OPEN = 90.0
 
 
 class Flap(Struct, frozen=True):
-    """What a flap does on its way, and where it ends up.
+    """What a flap does on its way, and where it ends up, open as far as it should.
 
     `drop` is how far its front corner comes below the closed bottom, `top_rise` how far its inner top edge
-    rises. `clears` says that it opens as far as it should, `stop_angle` where it would stop (degrees, 0 for never).
+    rises; `reach_open` how far its top edge stands before the plane of its closed back, `step_to_floor` how high
+    its inner face lies over the box's floor at the axis. `clears` says that it opens as far as it should,
+    `stop_angle` where it would stop (degrees, 0 for never).
     """
 
     drop: float
@@ -66,8 +68,8 @@ def flap(
         least_axis_height(t, gap, a),
         rise,
         zh - floor - knuckle,
-        h - zh + a,
-        zh + a - floor,
+        a + f * math.cos(turn) + up * math.sin(turn),
+        zh + a * math.sin(turn) - floor,
         math.hypot(max(f, abs(a)), up),
     )
 

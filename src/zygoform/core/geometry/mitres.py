@@ -81,7 +81,9 @@ def mitred_run(
 
 
 def _end_growth(w: float, end: RunEnd, corner: float) -> float:
-    sign = {"out": 1, "in": -1, "square": 0}[end]
+    sign = {"out": 1, "in": -1, "square": 0}.get(end)
+    if sign is None:
+        raise BadInputError("unknown_key", "A run ends out, in or square.")
     return sign * corner_growth(w, corner) if sign else 0.0
 
 
@@ -121,6 +123,8 @@ class UnequalMitre(Struct, frozen=True):
 def unequal_mitre(w1: float, w2: float, corner: float = 90.0) -> UnequalMitre:
     """tan a1 = w1 sin c / (w2 + w1 cos c): the narrow strip gets the larger scale."""
     _check_corner(corner)
+    if min(w1, w2) <= 0:
+        raise BadInputError("zero", "Both strips have a width.")
     c = math.radians(corner)
     a1 = math.atan2(w1 * math.sin(c), w2 + w1 * math.cos(c))
     return UnequalMitre(90 - math.degrees(a1), 90 - math.degrees(c - a1), w1 / math.sin(a1))
@@ -204,7 +208,11 @@ def compound_mitre(tilt: float, corner: float = 90.0) -> tuple[float, float]:
 
 
 class CompoundUnequal(Struct, frozen=True):
-    """Settings for two boards that lean differently: a mitre for each, one bevel for both."""
+    """Settings for two boards that lean differently: a mitre for each, one bevel for both.
+
+    A mitre is + where the joint leans away from the corner, as that of a pyramid; less than nothing where it leans
+    over it: the upper edge is the longer one then.
+    """
 
     mitre_1: float
     mitre_2: float
@@ -218,8 +226,8 @@ def compound_unequal(tilt_1: float, tilt_2: float, corner: float = 90.0) -> Comp
     and its own up-slope line, the bevel half the angle between the normals.
     """
     _check_corner(corner)
-    if not (0 <= tilt_1 <= 90 and 0 <= tilt_2 <= 90):
-        raise BadInputError("out_of_range", "The lean is 0 to 90 degrees from vertical.")
+    if not (0 <= tilt_1 < 90 and 0 <= tilt_2 < 90):
+        raise BadInputError("out_of_range", "The lean is 0 to less than 90 degrees from vertical.")
     t1, t2 = math.radians(tilt_1), math.radians(tilt_2)
     # Between the outward directions of the two sides in plan.
     turn = math.pi - math.radians(corner)
@@ -228,5 +236,9 @@ def compound_unequal(tilt_1: float, tilt_2: float, corner: float = 90.0) -> Comp
     up1, up2 = ((-u[0] * math.sin(t), -u[1] * math.sin(t), math.cos(t)) for u, t in ((u1, t1), (u2, t2)))
     joint = cross(n1, n2)
     between = math.atan2(math.hypot(*joint), dot(n1, n2))
-    mitre_1, mitre_2 = (math.degrees(math.acos(min(1.0, dot(joint, up) / math.hypot(*joint)))) for up in (up1, up2))
+    # Level along each board, away from the corner they meet at.
+    away1, away2 = (u1[1], -u1[0], 0.0), (-u2[1], u2[0], 0.0)
+    mitre_1, mitre_2 = (
+        math.degrees(math.atan2(dot(joint, away), dot(joint, up))) for away, up in ((away1, up1), (away2, up2))
+    )
     return CompoundUnequal(mitre_1, mitre_2, math.degrees(between) / 2)

@@ -34,6 +34,8 @@ def pages(
     """ceil((W - o) / (p - o)) sheets across, p of each printable: the way that takes fewer, upright where equal."""
     if min(width, height) <= 0:
         raise BadInputError("zero", "A drawing has a width and a height.")
+    if paper not in SHEETS_OF_PAPER:
+        raise BadInputError("unknown_key", f"Paper is one of {', '.join(SHEETS_OF_PAPER)}.", "paper")
     scale = 25.4 if units == "inch" else 1.0
     short, long = (size / scale - 2 * margin for size in SHEETS_OF_PAPER[paper])
     if min(short, long) <= overlap:

@@ -44,6 +44,8 @@ def arc(width: float, rise: float, x: float = 0.0) -> Arc:
     """
     if min(width, rise) <= 0:
         raise BadInputError("zero", "An arc has a width and a rise.")
+    if not 0 <= x <= width:
+        raise BadInputError("out_of_range", "A place on an arc lies between its ends.", "x")
     radius = (width * width / 4 + rise * rise) / (2 * rise)
     angle = 2 * math.atan2(width / 2, radius - rise)
     high = math.sqrt(max(0.0, radius**2 - (x - width / 2) ** 2)) - (radius - rise)

@@ -113,7 +113,7 @@ def is_metric(size: float) -> bool:
     return abs(size - round(size)) < SAME_MM and round(size) % 127 != 0
 
 
-def in_own_system(size: float) -> float:
+def said_as_sold(size: float) -> float:
     """A length of goods (mm), to be said in the system it is sold in too: whole mm, or quarters of an inch."""
     if is_metric(size):
         return Metric(size)
@@ -135,6 +135,8 @@ class Row(Struct, frozen=True):
 
 def spacing(length: float, margin: float, at_most: float) -> Row:
     """n = max(2, ceil((L - 2m)/s) + 1), evenly spread between the margins; same unit in and out."""
+    if at_most <= 0 or margin < 0:
+        raise BadInputError("zero", "A row has a distance between, and margins of 0 or more.")
     if length <= 2 * margin:
         raise BadInputError("does_not_fit", "The end margins take the whole length.")
     count = max(2, count_up((length - 2 * margin) / at_most) + 1)

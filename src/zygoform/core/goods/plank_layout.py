@@ -4,6 +4,7 @@ from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.errors import BadInputError
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
@@ -29,6 +30,8 @@ def board_widths(
 
     On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
     """
+    if min(across, full) <= 0 or gap < 0:
+        raise BadInputError("zero", "A top and its boards have a width, gaps of 0 or more.")
     n = count_up((across + gap) / (full + gap))
     excess = n * (full + gap) - gap - across
     if excess <= SAME_MM:

@@ -10,13 +10,13 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.measure.parse import INCH
 from zygoform.core.tolerance import SAME_MM
 
-TIP_CLEAR, THIN_CLEAR, THIN = 3.0, 1.5, 12.0
-"""A screw's tip stays so far (mm) from the far face: in wood at least THIN thick, and in thinner."""
+TIP_CLEAR, THIN_CLEAR, THIN_WOOD = 3.0, 1.5, 12.0
+"""A screw's tip stays so far (mm) from the far face: in wood at least THIN_WOOD thick, and in thinner."""
 HINGE_LEAF = 2.0
 """A leaf of a hinge, a slide or a pull's plate is so thick (mm), as usual."""
 IN_WALL, USUAL_IN_WALL = (50.0, 100.0), 60.0
 """How long screws into a wall are (mm), and as usual."""
-BITE = 8.0
+LEAST_BITE = 8.0
 """It reaches so far (mm) at least into what it holds to."""
 _POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.25, 2.0), (1.5, 2.5))
 """Board thickness and the pocket screw that suits it, inches."""
@@ -39,7 +39,7 @@ class Driven(Struct, frozen=True):
     @property
     def is_near_face(self) -> bool:
         """Whether the wood is so thin that the tip ends nearer to its face than usual."""
-        return self.inner < THIN
+        return self.inner < THIN_WOOD
 
 
 def wall_screw(sizes: tuple[float, ...]) -> Driven:
@@ -51,10 +51,10 @@ def wall_screw(sizes: tuple[float, ...]) -> Driven:
 
 def tip_clear(inner: float) -> float:
     """How far (mm) a tip stays from the far face of wood so thick."""
-    return TIP_CLEAR if inner >= THIN - SAME_MM else THIN_CLEAR
+    return TIP_CLEAR if inner >= THIN_WOOD - SAME_MM else THIN_CLEAR
 
 
-def wood_screw(outer: float, inner: float, sizes: tuple[float, ...], bite: float = BITE) -> Driven:
+def wood_screw(outer: float, inner: float, sizes: tuple[float, ...], bite: float = LEAST_BITE) -> Driven:
     """The longest wood screw of these sizes (mm) through `outer` that bites `inner` and does not come through."""
     least, most = outer + bite, outer + inner - tip_clear(inner)
     try:

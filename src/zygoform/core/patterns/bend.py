@@ -45,7 +45,9 @@ def bend(
     if side == "in" and trim > tightest * (1 + 1e-9):
         raise BadInputError("does_not_fit", "Inside it would be bent tighter than it is wide.", "trim")
     way = 1.0 if side == "out" else -1.0
-    return Bent(contact, contact + way * turn * trim / 2, contact + way * turn * trim, tightest)
+    # What lies inside bends round the smaller circle of its own inner edge.
+    radius_of_bend = tightest if side == "out" else max(0.0, tightest - trim)
+    return Bent(contact, contact + way * turn * trim / 2, contact + way * turn * trim, radius_of_bend)
 
 
 def _outline(

@@ -72,6 +72,8 @@ def sag(
         raise BadInputError("zero", "Span, depth and thickness are more than nothing.")
     if load < 0:
         raise BadInputError("negative", "A load is not less than nothing.")
+    _check_words(kind, ends)
+    _check_creep(creep)
     moment = second_moment(depth, t, lip_h, lip_t)
     initial = _SHARE[kind, ends] * _force(load, units) * span**3 / (_stiff(material, units) * moment)
     return Sag(initial, initial * creep, initial * creep / span, moment)
@@ -95,9 +97,20 @@ def max_span(
     """
     if min(depth, t, load_per_length, limit_ratio) <= 0:
         raise BadInputError("zero", "Depth, thickness, load and limit are more than nothing.")
+    _check_creep(creep)
     stiff = _stiff(material, units) * second_moment(depth, t, lip_h, lip_t)
     cube = 384 * stiff * limit_ratio / (5 * _force(load_per_length, units) * creep)
     return float(cube ** (1 / 3))
+
+
+def _check_words(kind: str, ends: str) -> None:
+    if (kind, ends) not in _SHARE:
+        raise BadInputError("unknown_key", "A load is uniform or in the centre, ends are simple or fixed.")
+
+
+def _check_creep(creep: float) -> None:
+    if creep < 1:
+        raise BadInputError("out_of_range", "In the long run it bends no less than at once: 1 or more.", "creep")
 
 
 def _force(load: float, units: Units) -> float:

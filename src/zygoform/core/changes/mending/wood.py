@@ -11,7 +11,7 @@ from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
-USUAL_THICK = 19.0
+UNMEASURED_THICK = 19.0
 """How thick wood is that nobody has measured (mm)."""
 
 PLAY = 1.5
@@ -185,7 +185,7 @@ def battens(repair: RepairContext) -> None:
         )
     row = spacing(max(length.value, 3 * SCREW_MARGIN), SCREW_MARGIN, SCREW_SPACING)
     board = repair.board()
-    thick = board.solid.sizes[0] if board is not None else USUAL_THICK
+    thick = board.solid.sizes[0] if board is not None else UNMEASURED_THICK
     screw_on(repair, thick, 2 * row.count, "battens", f"{row.count} in each of two battens")
 
 
@@ -196,4 +196,4 @@ def screw_on(repair: RepairContext, inner: float, count: int, use: str, why: str
 
 def _side_thick(repair: RepairContext) -> float:
     """How thick the sides or uprights are that runners are screwed to."""
-    return repair.body.side_thickness or USUAL_THICK
+    return repair.body.side_thickness or UNMEASURED_THICK

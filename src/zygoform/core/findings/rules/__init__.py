@@ -5,6 +5,9 @@ openings_close.py   readings of one opening that contradict each other
 top_sags.py         a new top under what the piece carries
 too_long.py         parts longer than any board
 ends_cross.py       parts too short for their slanted ends
+spare_strips.py     spare strips that alone buy another length
+tight_drawers.py    drawers wider than their opening is sure to be
+no_screw.py         screws that nothing on sale is right for
 short_parts.py      parts too short to hold at the saw
 recounted.py        rows of which more or fewer are cut than planned
 runs_through.py     new parts that take the room of others

@@ -23,7 +23,7 @@ _STIFF: dict[MaterialCode, str] = {
     "veneer on board": "particleboard", "foil on board": "particleboard", "chipboard": "particleboard",
 }  # fmt: skip
 """What a material bends like; wood of which no more is known like a soft one. Other things are not judged."""
-ACROSS = 1 / 15
+ACROSS_GRAIN = 1 / 15
 """How stiff solid wood is across the grain beside along it (the same book, elastic ratios: 1/10 to 1/25)."""
 ON_EDGE, RAIL_BELOW = 50.0, 60.0
 """A board so high (mm) carries what lies on it; an upright that ends so far below, at a flat rail, as well."""
@@ -122,8 +122,8 @@ def _bends(body: Body, slab: _Slab, load: float) -> list[tuple[float, Sag]]:
         creep = creep_of(slab.material)
         bend = sag(span, wide[1] - wide[0], slab.thick, slab.material, load * share, units="mm", creep=creep)
         if slab.material not in ("plywood", "mdf", "particleboard", "osb") and along_x != (axis == 0):
-            worse = bend.longterm / ACROSS
-            bend = Sag(bend.initial / ACROSS, worse, worse / span, bend.second_moment)
+            worse = bend.longterm / ACROSS_GRAIN
+            bend = Sag(bend.initial / ACROSS_GRAIN, worse, worse / span, bend.second_moment)
         found.append((span, bend))
     return found
 
