@@ -10,17 +10,24 @@ from msgspec import structs
 from tests.planned import changed, made, plan_of
 from tests.strategies import bent
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import apply_fix, set_value
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.form.form import piece_of
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.geometry.prism import dot
 from zygoform.core.geometry.splay import splay
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 
+BODY = "p1/body/main"
+
+
+def legs_base(kind: str = "case", width: float = 900) -> Project:
+    sizes = {"width": f"{width} mm", "height": "800 mm", "depth": "450 mm"}
+    return new_piece(fresh_project(), "X", sizes, kind).project
+
 
 def legs_on(kind: str = "case", width: float = 900, **values: object) -> Project:
-    sizes = {"width": f"{width} mm", "height": "800 mm", "depth": "450 mm"}
-    return changed(new_piece(fresh_project(), "X", sizes, kind).project, "legs", "p1/body/main", **values)
+    return changed(legs_base(kind, width), "legs", BODY, **values)
 
 
 @settings(max_examples=40)
@@ -126,3 +133,34 @@ def test_what_cannot_be_is_refused_at_its_entry() -> None:
         (legs_on(height=1000.0, splay_front=45.0), "height"),
     ):
         assert [f.parameter for f in plan_of(project).failures] == [entry]
+
+
+@pytest.mark.parametrize("order", [("skirt", "legs"), ("legs", "skirt")])
+def test_feet_inside_a_skirt_are_built_together_whichever_was_planned_first(order: tuple[str, str]) -> None:
+    """60 of skirt, 120 of leg under a plate of 2.5: 62.5 of them is seen. Neither takes the other off."""
+    project = legs_on() if order[0] == "legs" else changed(legs_base(), "skirt", BODY)
+    project = add_change(project, order[1], BODY).project
+    own = {kind: change.id for kind, change in zip(order, project.changes, strict=True)}
+    values = ((own["skirt"], "fit", "flush"), (own["skirt"], "height", 60.0), (own["legs"], "height", 120.0))
+    for change_id, name, value in (*values, (own["legs"], "plate", 2.5)):
+        project = set_value(project, change_id, name, value).project
+    plan = plan_of(project)
+    assert not plan.failures
+    assert not plan.form.superseded
+    (body,) = plan.planned.bodies
+    assert {piece_of(b.id) for b in body.boards if b.role in ("base", "leg")} == set(own.values())
+    assert body.base_height == pytest.approx(122.5)
+    notes = {
+        n.label: n.message.lengths for o in plan.outcomes if o.change_id == project.changes[1].id for n in o.notes
+    }
+    assert notes["Skirt" if order[1] == "legs" else "Feet"] == pytest.approx((62.5,))
+    # Set in by 12 they stand in a board 18 thick: it is told how far in they are clear, plates (50 wide) too.
+    (hit,) = [f for f in plan.findings if f.code == "foot_hits_skirt"]
+    clear = apply_fix(project, hit.fixes[0]).project
+    told = {f.code for f in plan_of(clear).findings}
+    assert not told & {"foot_hits_skirt", "runs_through", "skirt_on_floor"}
+    low = set_value(clear, own["legs"], "height", 55.0).project
+    (floor,) = [f for f in plan_of(low).findings if f.code == "skirt_on_floor"]
+    after = apply_fix(low, floor.fixes[0]).project
+    assert "skirt_on_floor" not in {f.code for f in plan_of(after).findings}
+    assert plan_of(after).planned.bodies[0].base_height == pytest.approx(60.0 + 12.0)

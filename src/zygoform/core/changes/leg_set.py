@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from zygoform.core.changes.work import legs_work
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body
+from zygoform.core.form.form import Board, Body, is_put_on
 from zygoform.core.form.piece import CORNERS, corner_posts
 from zygoform.core.geometry.legs import leg_axes, leg_blank, tapered
 from zygoform.core.geometry.plane import Outline, Point, offset_sides
@@ -25,6 +25,8 @@ from zygoform.core.tolerance import SAME_MM, SHARED_MM
 if TYPE_CHECKING:
     from zygoform.core.changes.kinds.legs import Legs
 
+FEET_INSIDE = ("base", "skirt")
+"""Boards round the bottom: new feet stand inside new ones."""
 LEG_BLOCK = 19.0
 """How thick a glued block is (mm): shop practice."""
 BLOCK_SIDE = 50.0
@@ -70,7 +72,12 @@ class LegSet:
     def outcome(self) -> Outcome:
         change, count = self.change, len(self.places)
         parts = tuple(member.part for member in self.members)
-        off = frozenset(b.id for b in self.body.boards if b.role in ("base", "skirt", "leg", "stretcher"))
+        # A new skirt stays: its feet stand inside it.
+        off = frozenset(
+            b.id
+            for b in self.body.boards
+            if b.role in ("leg", "stretcher") or (b.role in FEET_INSIDE and not is_put_on(b.id, self.body))
+        )
         cautions: list[Caution] = [SAW, DUST] if parts else []
         cautions += [GLUE] if change.fixing == "block" or self.legged else []
         tapers = 4 * count if change.shape == "tapered" else 0
@@ -265,6 +272,10 @@ class LegSet:
             text = f"{more} more between the corners: the bottom would reach over more than {{0}}."
             notes.append(Note("Between", Message(text, (self._limit,))))
         notes.append(Note("Height", Message("The piece will stand {0} high.", (self._overall,))))
+        skirts = [b.solid for b in self.body.boards if b.role in FEET_INSIDE and is_put_on(b.id, self.body)]
+        if skirts:
+            seen = min(s.box[0][2] for s in skirts) - self.top + self.long + self._under
+            notes.append(Note("Skirt", Message("{0} of them is seen under the skirt.", (max(0.0, seen),))))
         if change.source == "bought":
             notes.append(
                 Note("Measure", Message("Measure a leg with its bolt in its plate before anything is drilled."))

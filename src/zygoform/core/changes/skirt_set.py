@@ -14,7 +14,7 @@ from zygoform.core.changes.skirt_hold import (
 )
 from zygoform.core.changes.work import skirt_work
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Role
+from zygoform.core.form.form import Board, Body, Role, is_put_on
 from zygoform.core.form.piece import BACK, FRONT, LEFT, RIGHT
 from zygoform.core.geometry.convex import Convex, frustum
 from zygoform.core.geometry.plane import Outline, clip, extent, offset_sides
@@ -59,6 +59,7 @@ class SkirtSet:
         self.level = self.t / math.cos(self.lean)
         self.out = {"out": self.level, "flush": 0.0, "in": -change.setback}[change.fit]
         self.count = 4 if change.sides == "four" else 3
+        self.feet = {b.id for b in body.boards if b.role == "leg" and is_put_on(b.id, body)}
         self._check_room()
         self.floor = -self.body.base_height if change.fit == "out" else -change.height
         if change.tilt and change.corners == "butted":
@@ -78,8 +79,9 @@ class SkirtSet:
 
     def outcome(self) -> Outcome:
         gone = ("skirt",) if self.change.fit == "out" else ("base", "skirt", "leg")
-        off = frozenset(b.id for b in self.body.boards if b.role in gone)
-        base = None if self.change.fit == "out" else self.change.height
+        # New feet stay: the skirt hangs round them, and they say how high it stands.
+        off = frozenset(b.id for b in self.body.boards if b.role in gone and b.id not in self.feet)
+        base = None if self.change.fit == "out" or self.feet else self.change.height
         return Outcome(
             self.change.id,
             self._result(),
@@ -254,11 +256,14 @@ class SkirtSet:
         if self.change.fit != "out":
             notes += hold_notes(self)
             notes.append(Note("Height", Message("The piece will stand {0} high.", (self._overall(),))))
+            if self.feet:
+                seen = self.body.base_height - self.change.height
+                notes.append(Note("Feet", Message("{0} of the feet is seen under the skirt.", (max(0.0, seen),))))
         return tuple(notes)
 
     def _overall(self) -> float:
         tops = (board.solid.box[1][2] for board in self.body.boards)
-        return max(tops) + self.change.height
+        return max(tops) + (self.body.base_height if self.feet else self.change.height)
 
     def _findings(self) -> tuple[Finding, ...]:
         if self.change.fit != "out":

@@ -14,7 +14,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-from zygoform.core.form.form import Board, Body, FormOpening, piece_of
+from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.inside.opened import moving
 from zygoform.core.geometry.contact import Contacts, FlatFace, flat_face
 from zygoform.core.geometry.convex import Plane, box_around, halved_skin
@@ -168,11 +168,6 @@ def _is_loose(board: Board, body: Body) -> bool:
     container = (board.role == "padding" and board.inside) or "/lining-bottom/" in board.id
     cushion = board.role == "seat" and any(other.role == "lid" for other in body.boards)
     return container or cushion
-
-
-def is_new(part_id: str, body: Body) -> bool:
-    """Whether a part was put on by a change: bare wood, whatever lies on the others."""
-    return piece_of(part_id) not in (body.piece_id, *body.joined)
 
 
 def _groups(body: Body) -> list[list[Board]]:

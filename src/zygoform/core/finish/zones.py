@@ -7,8 +7,8 @@ from msgspec import Struct
 
 from zygoform.core.coats.layer import Finishing, GroundSaid, OldCoat, Relief, ZoneChoice, ZoneMove
 from zygoform.core.condition.materials import MadeOf, MaterialCode
-from zygoform.core.finish.surfaces import ZONE_TITLES, BodySurfaces, ZoneRole, is_new
-from zygoform.core.form.form import Board, Body, origin_of, piece_of
+from zygoform.core.finish.surfaces import ZONE_TITLES, BodySurfaces, ZoneRole
+from zygoform.core.form.form import Board, Body, is_put_on, origin_of, piece_of
 from zygoform.core.form.piece import PieceBase
 
 BLEEDING = ("oak", "mahogany", "cedar", "redwood", "cherry")
@@ -144,7 +144,7 @@ def _zone(zone: str, rows: list[_Row], known: _Known, choice: ZoneChoice, name: 
     title, of = (choice.name, "") if choice.name else (ZONE_TITLES[role], name)
     parts = tuple(dict.fromkeys(part for part, *_ in rows))
     area = sum(by_role.values()) / 1e6
-    new = 0.0 if role in NO_WOOD else sum(area for part, _, area, body in rows if is_new(part, body)) / 1e6
+    new = 0.0 if role in NO_WOOD else sum(area for part, _, area, body in rows if is_put_on(part, body)) / 1e6
     boards = [known.boards[part] for part in parts if part in known.boards]
     rim = sum(2 * sum(board.solid.sizes[1:]) for board in boards) if role in NO_WOOD else 0.0
     ground = _ground(role, rows, known, choice.lies)
@@ -155,7 +155,7 @@ def _ground(role: ZoneRole, rows: list[_Row], known: _Known, said: GroundSaid) -
     """What was said, else what the survey and the new parts say, else what is usual."""
     materials, woods, surveyed = set[MaterialCode](), dict[str, float](), False
     for part, _, area, body in rows:
-        made, new = known.made_of.get(part) or known.made_of.get(origin_of(part)), is_new(part, body)
+        made, new = known.made_of.get(part) or known.made_of.get(origin_of(part)), is_put_on(part, body)
         surveyed = surveyed or made is not None
         board = known.boards.get(part)
         usual = board.likely if board is not None else "solid"

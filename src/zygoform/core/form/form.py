@@ -296,6 +296,11 @@ def _emptied(opening: FormOpening, gone: Collection[str]) -> FormOpening:
     return opening if len(members) == len(opening.members) else structs.replace(opening, members=members)
 
 
+def is_put_on(part_id: str, body: Body) -> bool:
+    """Whether a part was put on by a change: bare wood, whatever lies on the others."""
+    return piece_of(part_id) not in (body.piece_id, *body.joined)
+
+
 def rebuilt(
     form: Form, body: Body, off: frozenset[str], on: tuple[Board, ...], base_height: float | None = None
 ) -> Form:

@@ -5,6 +5,7 @@ openings_close.py   readings of one opening that contradict each other
 top_sags.py         a new top under what the piece carries
 too_long.py         parts longer than any board
 ends_cross.py       parts too short for their slanted ends
+skirt_and_feet.py   new feet inside a new skirt
 spare_strips.py     spare strips that alone buy another length
 tight_drawers.py    drawers wider than their opening is sure to be
 no_screw.py         screws that nothing on sale is right for

@@ -1,0 +1,64 @@
+"""New feet inside a new skirt: so much of them is seen, none of them hits it, and the skirt keeps off the floor."""
+
+from zygoform.core.findings.judged_plan import JudgedPlan
+from zygoform.core.form.form import Board, Body, is_put_on, piece_of
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.outcome import Finding, Fix
+from zygoform.core.tolerance import SHARED_MM
+
+LEAST_SEEN = 12.0
+"""With less of its feet to be seen (mm) a skirt drags on the floor as it is moved."""
+PLATE_SIDE = 50.0
+"""A leg's plate is so wide (mm), as usual: it has to lie inside the skirt as well."""
+
+
+def judge(view: JudgedPlan) -> tuple[Finding, ...]:
+    found = list[Finding]()
+    for body in view.planned.bodies:
+        new = [board for board in body.boards if is_put_on(board.id, body)]
+        skirts = [board for board in new if board.role in ("base", "skirt")]
+        feet = [board for board in new if board.role == "leg"]
+        if skirts and feet:
+            found += [*_off_the_floor(skirts, feet), *_hits(body, skirts, feet)]
+    return tuple(found)
+
+
+def _off_the_floor(skirts: list[Board], feet: list[Board]) -> list[Finding]:
+    seen = min(b.solid.box[0][2] for b in skirts) - min(b.solid.box[0][2] for b in feet)
+    if seen >= LEAST_SEEN - SHARED_MM:
+        return []
+    legs = [board for board in feet if "/leg/" in board.id]
+    change_id = piece_of(feet[0].id)
+    what = Message(
+        "The skirt would touch the floor" if seen <= SHARED_MM else "Hardly anything is seen of the feet"
+    )
+    why = Message(
+        "The feet reach {0} below it: {1} at least, or it drags as it is moved.", (max(0.0, seen), LEAST_SEEN)
+    )
+    fixes = list[Fix]()
+    if legs:
+        (_, _, low), (_, _, high) = legs[0].solid.box
+        longer = high - low + LEAST_SEEN - seen
+        fixes = [Fix(Message("Make the legs {0} high", (longer,)), change_id, "height", longer)]
+    return [Finding("skirt_on_floor", "mind", what, why, (skirts[0].id,), change_id, tuple(fixes))]
+
+
+def _hits(body: Body, skirts: list[Board], feet: list[Board]) -> list[Finding]:
+    """By how much a foot, or its plate, stands in the board before it."""
+    front = next((board for board in skirts if board.id.endswith("/front")), None)
+    leg = next((board for board in feet if board.id.endswith("/front-left")), None)
+    if front is None or leg is None:
+        return []
+    thick = min(leg.solid.box[1][k] - leg.solid.box[0][k] for k in (0, 1))
+    beside = max(0.0, (PLATE_SIDE - thick) / 2)
+    top = leg.solid.box[1][2]
+    face = min(y for _, y, z in leg.solid.corners if z > top - SHARED_MM)
+    lacks = front.solid.box[1][1] - (face - beside)
+    if lacks <= SHARED_MM:
+        return []
+    now = face - min(y for _, y in body.plan)
+    change_id = piece_of(leg.id)
+    fix = Fix(Message("Set them in by {0}", (now + lacks,)), change_id, "setback", now + lacks)
+    what = Message("The feet or their plates stand in the skirt")
+    why = Message("{0} further in they are clear of it.", (lacks,))
+    return [Finding("foot_hits_skirt", "mind", what, why, (leg.id, front.id), change_id, (fix,))]
