@@ -16,6 +16,7 @@ from zygoform.app.autosave import Autosave
 from zygoform.app.clock import Clock
 from zygoform.app.stages.days.stage import DaysStage
 from zygoform.app.stages.days.step_photos import StepPhotos
+from zygoform.core.days.hours import DaySpan
 from zygoform.core.days.log import Days
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import take_stack
@@ -220,9 +221,14 @@ def test_hours_and_a_day_that_cannot_be_kept(bench: Bench) -> None:
     bench.enter("hours_4", "")
     bench.ready()
     assert bench.session.project.days.hours.week[4] == ()
+    for which in ("from", "to"):
+        bench.enter(f"quiet_{which}", "")
+    hours = bench.session.project.days.hours
+    assert hours.quiet_from == hours.quiet_to, "never quiet"
     # As if nothing were done yet: there is something left that can be quicker.
     bench.session.do(lambda p: Edited(structs.replace(p, days=Days()), Message("")))
-    bench.enter("day_wanted", "2026-12-10")
+    bench.enter("day_wanted", "Dec 10, 2026")
+    assert bench.session.project.days.wanted == "2026-12-10"
     bench.ready()
     bench.looked()
     assert "annot be there" in words(bench, "days_verdict"), words(bench, "days_verdict")
@@ -232,6 +238,24 @@ def test_hours_and_a_day_that_cannot_be_kept(bench: Bench) -> None:
     helps[0].click()
     bench.ready()
     assert bench.days.end < end
+
+
+def test_it_opens_where_it_goes_on_and_a_step_the_evening_breaks_off_is_named(bench: Bench) -> None:
+    """No hours before a day three weeks off, and then half an hour each: what is longer goes on the next day."""
+    short = tuple((DaySpan(18 * 60, 18 * 60 + 30),) for _ in range(7))
+    hours = structs.replace(bench.session.project.days.hours, week=short)
+    bench.session.do(lambda p: Edited(structs.replace(p, days=Days(start="2026-12-24", hours=hours)), Message("")))
+    bench.go()
+    rule = bench.stage.rule
+    first = bench.days.open[0]
+    assert rule.shared.offset <= rule.shared.map.x(first.begin) <= rule.shared.offset + rule.room / 2
+    own = next(own for own in bench.days.open if len(own.pieces) > 1)
+    bench.stage.choose(own.id)
+    bench.settle()
+    told = [line.text() for line in bench.stage.steps.card.findChildren(QLabel)]
+    assert any("Your hours break it off at 18:30; it goes on" in line for line in told), told
+    shown = bench.find(QListWidget, "day_list")
+    assert any("to 18:30, then" in shown.item(k).text() for k in range(shown.count()))
 
 
 def test_notes_lessons_and_the_list(bench: Bench) -> None:

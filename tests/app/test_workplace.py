@@ -81,6 +81,20 @@ def test_new_projects_start_like_this_one_once_said(desk: Desk) -> None:
     assert desk.session.project.shop.timber, "prices are still there"
 
 
+def test_a_new_piece_begins_in_the_units_of_the_last(desk: Desk, tmp_path: Path) -> None:
+    desk.action("settings")
+    desk.find(Segments, "set_units").choose("mm")
+    desk.window.filing.ask_save = lambda *_: str(tmp_path / "one.zygoform")
+    assert desk.window.filing.save_as()
+    desk.wait(lambda: not desk.session.is_dirty)
+    desk.action("new")
+    assert desk.session.unit.system == "mm"
+    # And so does the first one of the next day.
+    assert desk.window.preferences.settings.system == "mm"
+    next_day = Whole(desk.app, MainWindow(), desk.window.preferences, demo=False)
+    assert next_day.session.unit.system == "mm"
+
+
 def test_another_look_keeps_document_screen_and_size(app: QApplication) -> None:
     frame, preferences = MainWindow(), Preferences(Settings())
     frame.show()

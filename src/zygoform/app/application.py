@@ -31,11 +31,11 @@ class Application(QObject):
     def __init__(self, app: QApplication, frame: MainWindow, preferences: Preferences, *, demo: bool) -> None:
         super().__init__(frame)
         self._app, self._frame, self.preferences = app, frame, preferences
-        prices = None if demo else own_prices()
+        prices, own = None if demo else own_prices(), preferences
         project = (
             in_its_days(demo_project(), Clock().time())
             if prices is None
-            else fresh_project(preferences.settings.shop, prices, preferences.fan, preferences.lessons)
+            else fresh_project(own.settings.shop, prices, own.fan, own.lessons, own.settings.system)
         )
         self.session = Session(project, soon=True)
         self._shared: tuple[Path | None, str] = None, ""

@@ -49,6 +49,7 @@ class DayPlanning(QObject):
         self.plan: DayPlan | None = None
         self.ends: dict[str, dict[str, Moment]] = {}
         self.helps: tuple[Help, ...] = ()
+        self.quiet: Help | None = None
         self._state, self._memory, self._slices = state, memory, Slices(self)
         self._of: tuple[Project, Plan | None] | None = None
         self.is_watched = self.is_current = self._has_looked = False
@@ -89,7 +90,7 @@ class DayPlanning(QObject):
     def forget(self) -> None:
         """Another document."""
         self._slices.drop()
-        self.plan, self._of, self.ends, self.helps = None, None, {}, ()
+        self.plan, self._of, self.ends, self.helps, self.quiet = None, None, {}, (), None
         self.is_current = False
         if self.is_watched:
             self.ask()
@@ -178,29 +179,34 @@ class DayPlanning(QObject):
             self.planned.emit()
         self._slices.begin(self._otherwise(days), self._on_looked, self._on_broken)
 
-    def _otherwise(self, days: DayPlan) -> Piecemeal[tuple[dict[str, dict[str, Moment]], tuple[Help, ...]]]:
-        """How long it takes by each answer to the next gates; and what helps where the wanted day is missed."""
-        from zygoform.core.plan.days_stage import ends_by_answer, what_helps
+    def _otherwise(self, days: DayPlan) -> Piecemeal[_Otherwise]:
+        """How long by each answer to the next gates; what helps a wanted day that is missed; what quiet costs."""
+        from zygoform.core.plan.days_stage import ends_by_answer, quiet_costs, what_helps
         from zygoform.core.schedule.day_plan import wanted_by
 
         project, plan = self._of or self._state()
         ends: dict[str, dict[str, Moment]] = {}
         helps: tuple[Help, ...] = ()
+        quiet: Help | None = None
         if plan is not None:
             for gate in self.open_gates()[:SOON]:
                 ends[gate.id] = yield from ends_by_answer(project, gate, days, self._memory())
             wanted = wanted_by(project.days, days.zone)
             if wanted and days.end > wanted:
                 helps = yield from what_helps(project, plan, days, wanted, self._memory())
-        return ends, helps
+            quiet = yield from quiet_costs(project, plan, days)
+        return ends, helps, quiet
 
-    def _on_looked(self, found: tuple[dict[str, dict[str, Moment]], tuple[Help, ...]]) -> None:
-        self.ends, self.helps = found
+    def _on_looked(self, found: _Otherwise) -> None:
+        self.ends, self.helps, self.quiet = found
         self._has_looked = True
         self.looked.emit()
 
     def _on_broken(self, wrong: Exception) -> None:
         self.failed.emit(f"The days could not be worked out ({type(wrong).__name__}: {wrong}).")
+
+
+_Otherwise = tuple[dict[str, dict[str, Moment]], tuple["Help", ...], "Help | None"]
 
 
 def _differs(was: tuple[Project, Plan | None], now: tuple[Project, Plan | None]) -> bool:

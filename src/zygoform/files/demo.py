@@ -3,7 +3,7 @@
 Its photos are drawn by tools/draw_photos.py.
 """
 
-from typing import Any
+from typing import Any, Literal
 
 from msgspec import structs
 
@@ -16,6 +16,7 @@ from zygoform.core.condition.photo import SHIPPED, Dot, Photo
 from zygoform.core.days.log import Days
 from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings
+from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.front import Division, Opening, replaced
 from zygoform.core.form.inside.bay import BayParts
 from zygoform.core.form.inside.door import DoorParts
@@ -53,14 +54,17 @@ def fresh_project(
     prices: PriceList | None = None,
     fan: Finishing | None = None,
     learnt: Days | None = None,
+    system: Literal["", "inch", "mm"] = "",
 ) -> Project:
     """A project with nothing in it but prices and the usual settings; both as shipped where none are given.
 
-    `fan` holds the colours and mixes of other projects, `learnt` what was learnt in them.
+    `fan` holds the colours and mixes of other projects, `learnt` what was learnt in them; `system` is that of
+    the lengths one had on screen last.
     """
     prices = prices or shipped_prices()
     shop = structs.replace(usual or Shop(), timber=prices.timber, packs=prices.packs)
-    return Project(shop=shop, finishing=fan or Finishing(), days=learnt or Days())
+    project = Project(shop=shop, finishing=fan or Finishing(), days=learnt or Days())
+    return set_unit(project, system).project if system else project
 
 
 def demo_project() -> Project:

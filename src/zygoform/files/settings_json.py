@@ -26,6 +26,8 @@ class Settings(Struct, frozen=True):
 
     theme: Theme = "desktop"
     text_percent: TextPercent = 100
+    system: Literal["", "inch", "mm"] = ""
+    """In which lengths were last read: a new piece begins so."""
     recent: tuple[str, ...] = ()
     shop: Shop | None = None
     colours: Annotated[tuple[Colour, ...], Meta(max_length=200)] = ()

@@ -22,7 +22,7 @@ from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import piece_of
 from zygoform.core.piecemeal import at_once
-from zygoform.core.plan.days_stage import ends_by_answer, plan_days, what_helps
+from zygoform.core.plan.days_stage import ends_by_answer, plan_days, quiet_costs, what_helps
 from zygoform.core.plan.memory import Memory
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, DayStep, wanted_by
@@ -266,6 +266,26 @@ def test_a_day_that_cannot_be_kept_is_said_with_what_would_help() -> None:
 def helps_of(project: Project, now: datetime = START) -> dict[str, Project]:
     days = days_of(project, now)
     return {h.words: h.project for h in at_once(what_helps(project, plan_of(project), days, 0, Memory()))}
+
+
+def quiet_from(hour: int) -> Project:
+    """A chest in a house where it is quiet from then on, until eight in the morning."""
+    hours = structs.replace(chest().days.hours, quiet_from=hour * 60, quiet_to=8 * 60)
+    return structs.replace(chest(), days=structs.replace(chest().days, hours=hours))
+
+
+def test_one_quiet_hour_that_costs_a_day_is_named_and_none_that_costs_nothing() -> None:
+    """Loud from nine to ten on Saturday and Sunday alone: an hour more is days less. From six on: none of that."""
+    project = quiet_from(10)
+    days = days_of(project)
+    one = at_once(quiet_costs(project, plan_of(project), days))
+    assert one is not None
+    assert one.words == "Loud work until 11:00"
+    sooner = days_of(one.project, like=days)
+    assert sooner.end == one.end
+    assert sooner.end // 1440 < days.end // 1440
+    evenings = quiet_from(18)
+    assert at_once(quiet_costs(evenings, plan_of(evenings), days_of(evenings))) is None
 
 
 def test_one_coat_less_helps_only_where_its_use_allows_that_and_forgets_none_that_is_on() -> None:

@@ -59,8 +59,9 @@ class Filing(QObject):
         from zygoform.files.demo import fresh_project
         from zygoform.files.prices_csv import own_prices
 
-        own = self.preferences
-        return fresh_project(own.settings.shop, own_prices(), own.fan, own.lessons)
+        own, last = self.preferences, self.session.project
+        system = last.shop.unit.system if last.pieces else own.settings.system
+        return fresh_project(own.settings.shop, own_prices(), own.fan, own.lessons, system)
 
     def demo(self) -> None:
         """The Harbour Lane counter."""
@@ -165,7 +166,8 @@ class Filing(QObject):
         except OSError as refused:
             self.told.emit(f"Not saved: {refused.strerror or refused}. The work is still here, and unsaved.")
             return False
-        self.preferences.set(recent=self.preferences.settings.with_recent(path).recent)
+        recent = self.preferences.settings.with_recent(path).recent
+        self.preferences.set(recent=recent, system=self.session.unit.system)
         others = self.sharing.others
         more = "".join(f". {words}" for words in (self._left_out, others) if words)
         self.told.emit(f"Saved as {shown(path)}{more}")

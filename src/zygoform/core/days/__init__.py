@@ -1,6 +1,7 @@
 """Steps on real days: hours, moments, what was logged, and the shortest plan. Knows no furniture, no clock.
 
 hours.py     own hours of the week, quiet hours, what there is room for
+read_day.py  a day as people write it
 moments.py   minutes since 1970 UTC, and the clock on the wall
 free_time.py  the time one can work in, from a moment on
 log.py       what was done and learnt, and all that is said of the days of a project

@@ -53,7 +53,9 @@ def day_number(text: str) -> int:
     try:
         return (date.fromisoformat(text) - _EPOCH).days
     except ValueError:
-        raise BadInputError("not_a_number", "Write a day like 2026-11-27.", "day") from None
+        raise BadInputError(
+            "not_a_number", "Write a day like 5 Dec, Friday, in 3 days or 2026-12-05.", "day"
+        ) from None
 
 
 def day_text(day: int) -> str:

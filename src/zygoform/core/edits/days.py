@@ -54,7 +54,10 @@ def _beside(entry: str, text: str) -> tuple[Any, ...]:
 
 
 def set_quiet(project: Project, which: Literal["from", "to"], text: str) -> Edited:
-    """When quiet hours begin or end; both alike: never quiet."""
+    """When quiet hours begin or end; emptied, or both alike: never quiet."""
+    if not text.strip():
+        never = structs.replace(project.days.hours, quiet_from=0, quiet_to=0)
+        return _with(project, "No quiet hours", hours=never)
     hours = structs.replace(project.days.hours, **{f"quiet_{which}": read_time(text, end=True)})
     return _with(project, f"Quiet {which} {text.strip()}", hours=hours)
 

@@ -126,6 +126,30 @@ def what_helps(
     return tuple(found[:MOST_HELPS])
 
 
+def quiet_costs(project: Project, plan: Plan, days: DayPlan) -> Piecemeal[Help | None]:
+    """The one quiet hour, of the evening or the morning, without which it would be over on a day before."""
+    best: Help | None = None
+    for words, other in _louder(project):
+        made = yield from plan_days(other, plan, days.now, days.zone, like=days)
+        is_sooner = not made.refused and days.zone.local(made.end)[0] < days.zone.local(days.end)[0]
+        if is_sooner and (best is None or made.end < best.end):
+            best = Help(words, other, made.end)
+    return best
+
+
+def _louder(project: Project) -> Iterator[tuple[str, Project]]:
+    """One quiet hour less, at either end of them."""
+    hours = project.days.hours
+    if not hours.quiet:
+        return
+    if hours.quiet_from <= MINUTES_A_DAY - 60:
+        later = hours.quiet_from + 60
+        yield f"Loud work until {clock_words(later)}", _with_hours(project, quiet_from=later)
+    if hours.quiet_to >= 60:
+        sooner = hours.quiet_to - 60
+        yield f"Loud work from {clock_words(sooner)}", _with_hours(project, quiet_to=sooner)
+
+
 def _minded(plan: Plan) -> frozenset[tuple[str, str]]:
     """What is to be minded of the finish, and where."""
     return frozenset((found.code, found.zone) for found in plan.finish.findings if found.weight != "note")
@@ -136,9 +160,7 @@ def _candidates(project: Project, plan: Plan) -> Iterator[tuple[str, Project]]:
     yield "An hour more each evening", _longer(project, range(5), 60)
     yield "Two hours more on Saturday and Sunday", _longer(project, range(5, 7), 120)
     yield "Two hours before work, 6:00 to 8:00", _mornings(project)
-    quiet = project.days.hours.quiet_from
-    if project.days.hours.quiet and quiet <= MINUTES_A_DAY - 60:
-        yield f"Loud work until {clock_words(quiet + 60)}", _with_hours(project, quiet_from=quiet + 60)
+    yield from _louder(project)
     for batch in plan.finish.batches:
         zone, layers = batch.zones[0].shared, batch.layers
         for k, layer in enumerate(layers):

@@ -13,6 +13,7 @@ from zygoform.app.widgets.fields import Field, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.days.hours import MINUTES_A_DAY, clock_words, spans_words
 from zygoform.core.days.moments import day_number, day_text
+from zygoform.core.days.read_day import read_day
 from zygoform.core.edits.days import DAY_NAMES, set_day, set_own_day, set_quiet, set_room, set_week
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import set_weather
@@ -21,7 +22,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.plan.days_stage import Help
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, wanted_by
-from zygoform.core.schedule.words import when_words
+from zygoform.core.schedule.words import day_of, when_words
 
 FAR_YEARS, DAYS_A_YEAR = 10, 365.25
 OWN_DAYS_SHOWN = 40
@@ -91,6 +92,10 @@ class OwnHoursPage(QWidget):
         for field in self.quiet.values():
             quiet.addWidget(field)
         column.addLayout(quiet)
+        self.louder = push_button("quiet_costs", "", self._be_louder)
+        self.louder.setProperty("kind", "link")
+        self.louder.hide()
+        column.addWidget(self.louder)
         column.addWidget(label("Room for", "title"))
         room = QHBoxLayout()
         self.room = {
@@ -130,7 +135,14 @@ class OwnHoursPage(QWidget):
         self.own_rows.setSpacing(2)
         column.addLayout(self.own_rows)
 
+    def _plain(self, text: str) -> str:
+        """A day as it was typed, as an ISO day. Raises BadInputError."""
+        today = self.session.days.clock.moment() // MINUTES_A_DAY
+        month_first = self.session.unit.system == "inch"
+        return day_text(read_day(text, today, month_first=month_first)) if text.strip() else ""
+
     def _enter_day(self, which: Literal["start", "wanted"], text: str) -> None:
+        text = self._plain(text)
         self._ask_far(which, text)
         self.session.do(lambda p: set_day(p, which, text))
 
@@ -146,10 +158,10 @@ class OwnHoursPage(QWidget):
         raise BadInputError("out_of_range", words, entry)
 
     def _enter_own(self, text: str) -> None:
-        day = self.own_day.line.text()
-        if day.strip():
+        day = self._plain(self.own_day.line.text())
+        if day:
             self._ask_far("day", day)
-            self.session.do(lambda p: set_own_day(p, day.strip(), text))
+            self.session.do(lambda p: set_own_day(p, day, text))
 
     def show_days(self, days: DayPlan, helps: tuple[Help, ...]) -> None:
         """What the document holds, and whether the wanted day is kept."""
@@ -157,8 +169,9 @@ class OwnHoursPage(QWidget):
         hours = said.hours
         for k, field in enumerate(self.week):
             field.show_value(spans_words(hours.week[k]))
-        self.quiet["from"].show_value(clock_words(hours.quiet_from))
-        self.quiet["to"].show_value(clock_words(hours.quiet_to))
+        quiet = hours.quiet_from != hours.quiet_to
+        self.quiet["from"].show_value(clock_words(hours.quiet_from) if quiet else "", hint="never")
+        self.quiet["to"].show_value(clock_words(hours.quiet_to) if quiet else "", hint="never")
         for place, field in self.room.items():
             field.show_value(str(getattr(hours.room, place)))
         for which, field in self.dates.items():
@@ -168,6 +181,20 @@ class OwnHoursPage(QWidget):
         self.weather["humidity"].show_value(f"{finishing.humidity:g}")
         self._show_own()
         self._judge(days, helps)
+        self._show_quiet(days)
+
+    def _show_quiet(self, days: DayPlan) -> None:
+        """That one quiet hour costs a day, where it does."""
+        one = self.session.days.quiet
+        self.louder.setVisible(one is not None)
+        if one is not None:
+            over = day_of(days.zone, one.end, days.now)
+            self.louder.setText(f"{one.words}: over {over}, not {day_of(days.zone, days.end, days.now)}")
+            self.louder.setToolTip("This quiet hour costs a day. Press to work in it.")
+
+    def _be_louder(self) -> None:
+        if (one := self.session.days.quiet) is not None:
+            self._take(one)
 
     def _show_own(self) -> None:
         own = self.session.project.days.hours.days

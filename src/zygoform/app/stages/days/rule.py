@@ -68,7 +68,7 @@ class DayRule(QWidget):
         self.rows.selected = chosen
         self._fit()
         if self._at_now:
-            self.to_now()
+            self._to_what_happens()
 
     def _fit(self) -> None:
         s = self.shared
@@ -85,10 +85,9 @@ class DayRule(QWidget):
         self.head.update()
 
     def _range(self) -> None:
-        room = self.width() / t.SCALE - NAMES_WIDE
-        most = max(0, round(self.shared.map.width - room + 24))
+        most = max(0, round(self.shared.map.width - self.room + 24))
         self.bar.setRange(0, most)
-        self.bar.setPageStep(max(1, round(room)))
+        self.bar.setPageStep(max(1, round(self.room)))
         self.bar.setSingleStep(60)
         self.bar.setVisible(most > 0)
 
@@ -96,7 +95,21 @@ class DayRule(QWidget):
         del event
         self._range()
         if self._at_now:
-            self.to_now()
+            self._to_what_happens()
+
+    def _to_what_happens(self) -> None:
+        """Now, or where it first goes on: nobody is shown empty days."""
+        s = self.shared
+        nearest = s.days.next if s.days is not None else None
+        self.to_now()
+        if nearest is not None and nearest.begin > s.map.moment(s.offset + self.room / 2):
+            self.bar.setValue(round(s.map.x(nearest.begin) - 60))
+            self._at_now = True
+
+    @property
+    def room(self) -> float:
+        """How wide what is seen of the days is."""
+        return self.width() / t.SCALE - NAMES_WIDE
 
     def to_now(self) -> None:
         """Now stands near the left edge."""
@@ -107,7 +120,7 @@ class DayRule(QWidget):
 
     def show_step(self, own: DayStep) -> None:
         """Scrolls to a step."""
-        x, room = self.shared.map.x(own.begin), self.width() / t.SCALE - NAMES_WIDE
+        x, room = self.shared.map.x(own.begin), self.room
         if not self.shared.offset <= x <= self.shared.offset + room - 40:
             self.bar.setValue(round(x - room / 3))
         row = next((k for k, sub in enumerate(self.shared.rows) if own in sub.steps), 0)
@@ -116,10 +129,10 @@ class DayRule(QWidget):
     def zoom_by(self, steps: int) -> None:
         """Wider or narrower hours; the middle stays."""
         s = self.shared
-        middle = s.map.moment(s.offset + (self.width() / t.SCALE - NAMES_WIDE) / 2)
+        middle = s.map.moment(s.offset + self.room / 2)
         s.zoom = max(0, min(len(ZOOMS) - 1, s.zoom + steps))
         self._fit()
-        self.bar.setValue(round(s.map.x(middle) - (self.width() / t.SCALE - NAMES_WIDE) / 2))
+        self.bar.setValue(round(s.map.x(middle) - self.room / 2))
 
     def _on_bar(self, value: int) -> None:
         self.shared.offset = float(value)

@@ -15,7 +15,7 @@ from zygoform.core.edits.days import learn, put_at, write_down
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.lessons import subjects
-from zygoform.core.schedule.words import day_of, long_words, span_words, when_words
+from zygoform.core.schedule.words import day_of, long_words, span_words, time_of, when_words
 from zygoform.core.steps.words import span, step_needs
 
 _ID = Qt.ItemDataRole.UserRole
@@ -90,7 +90,7 @@ class StepsPage(QWidget):
                 head.setFlags(Qt.ItemFlag.NoItemFlags)
                 self.list.addItem(head)
             mark = {"done": "done ", "going": "at it ", "paused": "– "}.get(own.standing, "")
-            words = f"   {mark}{span_words(days.zone, own.begin, own.end)}  {self.session.show(own.step.what)}"
+            words = f"   {mark}{_times(days, own)}  {self.session.show(own.step.what)}"
             item = QListWidgetItem(words)
             item.setData(_ID, own.id)
             item.setToolTip(self.session.show(own.step.what))
@@ -221,10 +221,22 @@ def _total(days: DayPlan) -> str:
     )
 
 
+def _times(days: DayPlan, own: DayStep) -> str:
+    """18:20 to 18:45; 20:30 to 21:00, then Thu 18:00 where the evening breaks it off."""
+    zone = days.zone
+    if len(own.pieces) == 1 or own.standing == "done":
+        return span_words(zone, own.begin, own.end)
+    (begin, stop), (on, _) = own.pieces[0], own.pieces[1]
+    return f"{span_words(zone, begin, stop)}, then {day_of(zone, on, days.now)} {time_of(zone, on)}"
+
+
 def _lines(days: DayPlan, own: DayStep, made_of: str) -> list[str]:
     zone, now = days.zone, days.now
     pieces = ", ".join(f"{day_of(zone, begin, now)} {span_words(zone, begin, end)}" for begin, end in own.pieces)
     lines = [pieces[:1].upper() + pieces[1:]]
+    if len(own.pieces) > 1 and own.standing != "done":
+        stop, on = own.pieces[0][1], own.pieces[1][0]
+        lines.append(f"Your hours break it off at {time_of(zone, stop)}; it goes on {when_words(zone, on, now)}.")
     if own.standing == "done":
         planned = f"planned {span(own.step.minutes)}"
         lines.append(f"Took {long_words(own.real)}, {planned}." if own.real else f"Done, {planned}.")

@@ -6,7 +6,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.tolerance import SHARED_MM
 
-LEAST_SEEN = 12.0
+LEAST_BELOW_MM = 12.0
 """With less of its feet to be seen (mm) a skirt drags on the floor as it is moved."""
 PLATE_SIDE = 50.0
 """A leg's plate is so wide (mm), as usual: it has to lie inside the skirt as well."""
@@ -25,7 +25,7 @@ def judge(view: JudgedPlan) -> tuple[Finding, ...]:
 
 def _off_the_floor(skirts: list[Board], feet: list[Board]) -> list[Finding]:
     seen = min(b.solid.box[0][2] for b in skirts) - min(b.solid.box[0][2] for b in feet)
-    if seen >= LEAST_SEEN - SHARED_MM:
+    if seen >= LEAST_BELOW_MM - SHARED_MM:
         return []
     legs = [board for board in feet if "/leg/" in board.id]
     change_id = piece_of(feet[0].id)
@@ -33,12 +33,12 @@ def _off_the_floor(skirts: list[Board], feet: list[Board]) -> list[Finding]:
         "The skirt would touch the floor" if seen <= SHARED_MM else "Hardly anything is seen of the feet"
     )
     why = Message(
-        "The feet reach {0} below it: {1} at least, or it drags as it is moved.", (max(0.0, seen), LEAST_SEEN)
+        "The feet reach {0} below it: {1} at least, or it drags as it is moved.", (max(0.0, seen), LEAST_BELOW_MM)
     )
     fixes = list[Fix]()
     if legs:
         (_, _, low), (_, _, high) = legs[0].solid.box
-        longer = high - low + LEAST_SEEN - seen
+        longer = high - low + LEAST_BELOW_MM - seen
         fixes = [Fix(Message("Make the legs {0} high", (longer,)), change_id, "height", longer)]
     return [Finding("skirt_on_floor", "mind", what, why, (skirts[0].id,), change_id, tuple(fixes))]
 
