@@ -39,6 +39,21 @@ def test_a_stack_keeps_the_colour_that_was_chosen() -> None:
     assert not layers(supplies.drop_colour(project, "k1").project)[4].colour
 
 
+def test_another_material_keeps_tool_and_water_where_it_bears_them_and_says_where_not() -> None:
+    project = edit.take_stack(fresh_project(), TOP, "paint_primed").project
+    project = edit.set_way(project, TOP, 4, "gun").project
+    project = edit.set_layer_entry(project, TOP, 4, "thin", "10").project
+    mineral = edit.set_material(project, TOP, 4, "mineral paint")
+    assert (layers(mineral.project)[4].way, layers(mineral.project)[4].thin) == ("gun", 10)
+    assert "not" not in mineral.words.text
+    enamel = edit.set_material(project, TOP, 4, "enamel")
+    assert (layers(enamel.project)[4].way, layers(enamel.project)[4].thin) == ("gun", 5)
+    assert "thinned 5 %, not 10" in enamel.words.text
+    wax = edit.set_material(project, TOP, 4, "wax")
+    assert (layers(wax.project)[4].way, layers(wax.project)[4].thin) == ("rag", 0)
+    assert "with rag, not gun, no longer thinned" in wax.words.text
+
+
 def test_fronts_go_with_the_body_until_they_are_changed() -> None:
     project = edit.take_stack(fresh_project(), BODY, "paint_primed").project
     assert layers(project, "p1/edges") == layers(project, "p1/fronts") == layers(project, BODY)

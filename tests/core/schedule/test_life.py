@@ -16,7 +16,7 @@ from zygoform.core.days.moments import UTC_ZONE, moment_of, utc_of
 from zygoform.core.days.search import LATER
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
 from zygoform.core.edits.finish_zones import rename_zone
-from zygoform.core.edits.finishing import set_layer_entry, set_weather, take_stack
+from zygoform.core.edits.finishing import add_layer, set_layer_entry, set_weather, take_stack
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
@@ -266,6 +266,17 @@ def test_a_day_that_cannot_be_kept_is_said_with_what_would_help() -> None:
 def helps_of(project: Project, now: datetime = START) -> dict[str, Project]:
     days = days_of(project, now)
     return {h.words: h.project for h in at_once(what_helps(project, plan_of(project), days, 0, Memory()))}
+
+
+def test_a_film_over_fresh_oil_waits_a_month_and_is_planned_all_the_same() -> None:
+    sizes = {"width": "800 mm", "height": "900 mm", "depth": "450 mm"}
+    project = take_stack(new_piece(fresh_project(), "Chest", sizes).project, "p1/body", "paint_primed").project
+    for at, material in enumerate(("drying oil", "exterior clear")):
+        project = add_layer(project, "p1/body", material, at).project
+    days = days_of(project)
+    assert not days.refused
+    oil, clear = first(days, "Hemp or drying oil"), first(days, "Exterior clear")
+    assert clear.begin - oil.end >= 30 * 1440
 
 
 def quiet_from(hour: int) -> Project:

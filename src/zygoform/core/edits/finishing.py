@@ -4,7 +4,7 @@ from typing import Any, Literal, cast, get_args
 
 from msgspec import ValidationError, convert, structs, to_builtins
 
-from zygoform.core.coats.coat import KNOWN_COATS, CoatId, coat_of
+from zygoform.core.coats.coat import KNOWN_COATS, Coat, CoatId, coat_of
 from zygoform.core.coats.layer import (
     Cleaner,
     CoatLayer,
@@ -120,7 +120,10 @@ def move_layer(project: Project, zone: str, at: int, by: int) -> Edited:
 
 
 def set_material(project: Project, zone: str, at: int, material: str) -> Edited:
-    """Another material in the same place: put on as that usually is, with as many coats as before."""
+    """Another material in the same place, with as many coats, the tool and the water as before where it bears them.
+
+    What it does not bear is said.
+    """
     layers = project.stack(zone).layers
     before, new = _layer(layers, at), usual_layer(material)
     keep: dict[str, Any] = {"colour": before.colour, "recipe": before.recipe}
@@ -128,8 +131,26 @@ def set_material(project: Project, zone: str, at: int, material: str) -> Edited:
         coat = KNOWN_COATS[cast("CoatId", material)]
         keep |= {"coats": before.coats if coat.group in ("paint", "primer", "clear") else new.coats}
         keep["doing"] = before.doing if before.doing == "effect" else new.doing
+        old = coat_of(before.material)
+        if old is not None and _is_brushed(old) and _is_brushed(coat):
+            keep |= {"way": before.way, "thin": min(before.thin, coat.thin)}
     new = structs.replace(new, **keep) if new.is_coat else new
-    return _with_layers(project, zone, (*layers[:at], new, *layers[at + 1 :]), layer_title(new))
+    return _with_layers(project, zone, (*layers[:at], new, *layers[at + 1 :]), _changed_words(before, new))
+
+
+def _is_brushed(coat: Coat) -> bool:
+    """Whether brush, roller, foam and gun all may put it on."""
+    return coat.group in ("paint", "primer", "clear") and coat.binder != "lacquer"
+
+
+def _changed_words(before: CoatLayer, new: CoatLayer) -> str:
+    """The new layer, and what of the old one's way it does not keep."""
+    words = [layer_title(new)]
+    if before.is_coat and new.is_coat and new.way != before.way:
+        words.append(f"with {new.way}, not {before.way}")
+    if before.thin > new.thin:
+        words.append(f"thinned {new.thin:g} %, not {before.thin:g}" if new.thin else "no longer thinned")
+    return ", ".join(words)
 
 
 def set_way(project: Project, zone: str, at: int, way: Way) -> Edited:

@@ -57,7 +57,7 @@ def beneath(zone: Zone, layers: tuple[CoatLayer, ...]) -> tuple[tuple[Beneath, .
 
 def _found(ground: Ground, zone: Zone) -> Beneath:
     area = zone.area if zone.role in NO_WOOD else zone.old_area
-    if zone.role == "cane":
+    if zone.is_woven:
         return Beneath(area, new=False, last="cane", bare=False)
     coated = ground.told.get("old") == "said" and ground.old not in ("", "bare")
     if ground.materials == {"metal"} and not coated:

@@ -172,7 +172,7 @@ def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
 def _cleaned(batch: Batch, layer: CoatLayer, names: str, area: float) -> _Step:
     times = " twice" if layer.coats == 2 else f" {layer.coats} times" if layer.coats > 2 else ""
     wait = _CLEAN_WAIT.get(layer.material, (1.0, 1.0))
-    if any(plan.zone.role == "cane" for plan in batch.zones):
+    if any("cane" in plan.zone.ground.materials or plan.zone.is_woven for plan in batch.zones):
         # What is woven dries a day after any wet cleaning.
         wait = (max(wait[0], _DAY), max(wait[1], _DAY))
     cautions = ("solvent",) if layer.material in ("alcohol", "mineral spirits") else ()

@@ -113,7 +113,7 @@ def is_sanded_between(batch: Batch, coat: Coat) -> bool:
     Cane is never sanded.
     """
     film = coat.id not in WIPED and coat.binder != "lacquer"
-    return film and any(plan.zone.role != "cane" for plan in batch.zones)
+    return film and any(not plan.zone.is_woven for plan in batch.zones)
 
 
 def film_coats(batch: Batch, own: tuple[Coat, ...]) -> list[Coat]:

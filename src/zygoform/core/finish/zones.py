@@ -76,6 +76,11 @@ class Zone(Struct, frozen=True):
         return f"{self.title}, {self.piece_name}" if self.piece_name else self.title
 
     @property
+    def is_woven(self) -> bool:
+        """Whether all of it is cane or wicker: a woven wall as well as what lies under that name."""
+        return self.role == "cane" or self.ground.materials == {"cane"}
+
+    @property
     def old_area(self) -> float:
         """m² of what was found."""
         return max(0.0, self.area - self.new_area)

@@ -75,6 +75,15 @@ def window(step: Step) -> int:
     return within if within > middle(step.wait) else 0
 
 
+def _weeks_waited(jobs: tuple[Job, ...]) -> int:
+    """Days of all waits of more than one, as an oil's cure before a film: nobody works in them, yet they pass."""
+    longest: dict[int, int] = {}
+    for job in jobs:
+        for after in job.after:
+            longest[after.job] = max(longest.get(after.job, 0), after.wait)
+    return sum(wait // MINUTES_A_DAY for wait in longest.values() if wait > MINUTES_A_DAY)
+
+
 def question(
     steps: tuple[Step, ...], states: dict[str, StepState], days: Days, shop: Shop, now: Moment, zone: ClockZone
 ) -> Question:
@@ -97,7 +106,7 @@ def question(
     jobs = tuple(_job(step, by_id, index, ended, states, pins, shop) for step in open_)
     busy = max((end for own, pieces in going for _, end in pieces), default=begin)
     minutes = 2 * sum(job.minutes + job.scuff for job in jobs) + 8 * 60
-    spare = 14 + sum(job.tail for job in jobs) // (4 * MINUTES_A_DAY)
+    spare = 14 + sum(job.tail for job in jobs) // (4 * MINUTES_A_DAY) + _weeks_waited(jobs)
     free = tuple(
         Free(max(part.begin, busy), part.end, part.loud)
         for part in free_time(days.hours, zone, begin, minutes, spare)

@@ -59,7 +59,8 @@ WOOD = (
         (Ask("width", "Across", 5.0), Ask("depth", "Deep", 19.0)),
         (
             Remedy("fill", "Tape behind, fill", "patch",
-                   "Right under paint, for small ones. Before painting, not after.",
+                   "Right under paint, for small ones, before any paint. Two-part filler fills a deep one at once; "
+                   "any other goes in in layers, each dry.",
                    ("fill",), 15, 4, ("filler",)),
             Remedy("plug", "Dowel glued in, cut flush", "patch",
                    "Right for wide ones, and wherever a new screw comes near.", ("plugs",), 25, 12, ("glue",)),

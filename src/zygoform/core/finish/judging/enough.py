@@ -12,6 +12,8 @@ _SEEN = ("top", "body", "fronts", "edges", "legs")
 _TOUCHED = ("top", "hardware")
 _SEALED = ("back", "underside")
 _LIQUID_STAINS = ("oil stain", "water stain")
+_SEALS = 2
+"""So many coats of a sealer cut edges of fibreboard want (trade practice)."""
 _UNSURE = ("gel stain", "oil stain", "water stain", "paint wash", "lightening wax", "imitation grain")
 
 
@@ -20,6 +22,7 @@ def judge_enough(stack: Stack) -> Iterator[StackVerdict]:
     yield from _for_use(stack)
     yield from _clear_missing(stack)
     yield from _grain_shows(stack)
+    yield from _edges_drink(stack)
     yield from _blotches(stack)
     yield from _unsure(stack)
 
@@ -108,6 +111,30 @@ def _grain_shows(stack: Stack) -> Iterator[StackVerdict]:
         "Open-grained wood keeps its pores under paint. Right where it may look like wood; filled where it should "
         "look like one smooth thing.",
         StackRemedy("Fill the grain", stack.with_layer(first, *filler)), weight="note",
+    )  # fmt: skip
+
+
+def _edges_drink(stack: Stack) -> Iterator[StackVerdict]:
+    """Paint on cut fibreboard that was not sealed twice."""
+    _, at = _count(stack, "paint")
+    if at < 0 or "fibreboard" not in stack.zone.ground.materials:
+        return
+    sealed = [
+        (k, layer) for k, layer, coat in stack.coats if k < at and (coat.group == "primer" or coat.id == "shellac")
+    ]
+    if sum(layer.coats for _, layer in sealed) >= _SEALS:
+        return
+    if sealed:
+        k, layer = sealed[-1]
+        twice = stack.instead(k, coats=layer.coats + _SEALS - sum(own.coats for _, own in sealed))
+    else:
+        first = next(k for k, _, _ in stack.coats)
+        twice = stack.with_layer(first, CoatLayer("prime", stack.blocker, _SEALS, "brush"))
+    yield verdict(
+        "edges_drink", at, "Fibreboard whose cut edges are not sealed twice",
+        "They drink and swell, and stay rough under the paint. Two coats of a primer or of shellac, sanded smooth "
+        "between; its faces do with one.",
+        StackRemedy("Seal it twice", twice), weight="mind" if stack.zone.role == "edges" else "note",
     )  # fmt: skip
 
 

@@ -8,7 +8,6 @@ from zygoform.core.finish.beneath import STAINS, Beneath, takes_stain
 from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdict, verdict
 
 SHELLAC = CoatLayer("prime", "stain blocker", 1, "brush")
-_CLEAR_SHELLAC = CoatLayer("clear", "shellac", 1, "brush")
 _WAX_OFF = CoatLayer("clean", "mineral spirits", 2, "rag")
 _SCUFF, _SCRAPE = CoatLayer("scuff", grits=(180,)), CoatLayer("strip", "scraper")
 _TO_WOOD = (CoatLayer("strip", "sander", grits=(80, 120)), CoatLayer("sand", grits=(150, 180)))
@@ -41,7 +40,7 @@ def _greasy(stack: Stack, at: int, _layer: CoatLayer, coat: Coat, base: Beneath)
     return verdict(
         "wax_below", at, f"{coat.title} over old wax or oil",
         "It beads and peels. Wax and polish come off with mineral spirits, wiped twice with fresh rags; a coat of "
-        "shellac bridges what is left.", first, shellac,
+        "shellac bridges what is left, indoors.", *((first,) if stack.use.outdoors else (first, shellac)),
     )  # fmt: skip
 
 
@@ -188,6 +187,37 @@ def _over_all(stack: Stack, at: int, layer: CoatLayer, coat: Coat) -> Iterator[S
         yield from _filled(stack, at, coat)
     if coat.group == "paint" and stack.is_light(at) and _first_paint(stack) == at:
         yield from _bleeds(stack, at)
+    if coat.group == "primer":
+        yield from _hides(stack, at, coat)
+    if coat.group == "clear" and coat.binder == "water":
+        yield from _haze(stack, at, layer, coat)
+
+
+def _hides(stack: Stack, at: int, coat: Coat) -> Iterator[StackVerdict]:
+    """A primer as the last thing on a colour: nobody would see that any more."""
+    others = [(k, other.group) for k, _, other in stack.coats if other.group in ("paint", "stain", "effect")]
+    if coat.id == "bonding primer" or not others or others[-1][0] > at:
+        return
+    first = min(k for k, _ in others)
+    yield verdict(
+        "primer_on_top", at, f"{coat.title} on top of the colour",
+        "A primer hides what is below it and is made to be painted over: it goes under the first colour.",
+        StackRemedy("Put it under the colour", _moved_before(stack, at, first)),
+        StackRemedy("Take it out", stack.without(at)),
+    )  # fmt: skip
+
+
+def _haze(stack: Stack, at: int, layer: CoatLayer, coat: Coat) -> Iterator[StackVerdict]:
+    """The first clear over a dark colour, with none of the colour in it."""
+    below = [k for k, _, other in stack.coats if k < at and other.group in ("paint", "clear", "oil", "wax")]
+    group = coat_of(stack.layers[below[-1]].material, stack.own) if below else None
+    if group is None or group.group != "paint" or not stack.is_dark(below[-1]) or layer.recipe:
+        return
+    yield verdict(
+        "clear_hazes", at, f"{coat.title} over a dark colour",
+        "The first coat looks patchy and milky on it. Some of the paint stirred in, about a tenth, prevents that: "
+        "make it a mix on the Colours page and choose it here.", weight="note",
+    )  # fmt: skip
 
 
 def _filled(stack: Stack, at: int, coat: Coat) -> Iterator[StackVerdict]:
@@ -209,7 +239,7 @@ def _bleeds(stack: Stack, at: int) -> Iterator[StackVerdict]:
     if all(base.blocked for base in stack.under[at]):
         return
     coats = 2 if ground.bleeds else 1
-    blocker = CoatLayer("prime", "stain blocker", coats, "brush")
+    blocker = CoatLayer("prime", stack.blocker, coats, "brush")
     remedy = StackRemedy("Stain blocker under it", stack.with_layer(_first_coat(stack), blocker))
     if ground.bleeds or ground.smells:
         yield verdict(
@@ -232,6 +262,11 @@ def _first_paint(stack: Stack) -> int:
 def _moved_after(stack: Stack, at: int, after: int) -> tuple[CoatLayer, ...]:
     rest = stack.without(at)
     return (*rest[:after], stack.layers[at], *rest[after:])
+
+
+def _moved_before(stack: Stack, at: int, before: int) -> tuple[CoatLayer, ...]:
+    rest = stack.without(at)
+    return (*rest[:before], stack.layers[at], *rest[before:])
 
 
 def _pale_below(stack: Stack, at: int) -> bool:

@@ -31,6 +31,9 @@ def judge_preparing(stack: Stack) -> Iterator[StackVerdict]:
         if coat.group == "stain":
             yield from _last_grit(stack, at)
             break
+        if coat.group == "oil":
+            yield from _oil_grit(stack, at)
+            break
 
 
 def _sanded(stack: Stack, at: int, layer: CoatLayer) -> Iterator[StackVerdict]:
@@ -38,9 +41,11 @@ def _sanded(stack: Stack, at: int, layer: CoatLayer) -> Iterator[StackVerdict]:
     sanding = layer.doing != "strip" or layer.material == "sander"
     if not (old and sanding):
         return
-    if stack.zone.role == "cane":
+    if stack.zone.is_woven or "cane" in ground.materials:
+        mixed = "" if stack.zone.is_woven else " Point its woven parts into a zone of their own."
         yield verdict(
-            "cane_sanded", at, "Sanding cane or wicker", "It frays and breaks. Brush the dust off, that is all.",
+            "cane_sanded", at, "Sanding cane or wicker",
+            f"It frays and breaks. Brush the dust off, that is all.{mixed}",
             StackRemedy("Leave it out", stack.without(at)),
         )  # fmt: skip
         return
@@ -123,9 +128,7 @@ def _grits(stack: Stack) -> Iterator[StackVerdict]:
 def _last_grit(stack: Stack, at: int) -> Iterator[StackVerdict]:
     """The last grit before a stain: coarser shows scratches, finer closes the wood."""
     low, high = _STAIN_GRITS
-    ground = [
-        (k, layer.grits[-1]) for k, layer in enumerate(stack.layers[:at]) if layer.grits and layer.doing != "scuff"
-    ]
+    ground = _smoothed(stack, at)
     if stack.layers[at].material not in STAINS or stack.layers[at].doing == "effect" or not ground:
         return
     k, grit = ground[-1]
@@ -138,6 +141,27 @@ def _last_grit(stack: Stack, at: int) -> Iterator[StackVerdict]:
             StackRemedy(f"End with {_LAST_GRIT}", stack.instead(k, grits=ended)),
             weight="note",
         )  # fmt: skip
+
+
+def _smoothed(stack: Stack, at: int) -> list[tuple[int, int]]:
+    """Every layer before one that smooths the wood, and its last grit."""
+    before = enumerate(stack.layers[:at])
+    return [(k, layer.grits[-1]) for k, layer in before if layer.grits and layer.doing != "scuff"]
+
+
+def _oil_grit(stack: Stack, at: int) -> Iterator[StackVerdict]:
+    """The last grit before oil: finer ones close the wood."""
+    ground = _smoothed(stack, at)
+    if not ground or ground[-1][1] <= _LAST_GRIT:
+        return
+    k, grit = ground[-1]
+    ended = (*(g for g in stack.layers[k].grits if g < _LAST_GRIT), _LAST_GRIT)
+    yield verdict(
+        "oil_grit", k, f"Last grit {grit} before the oil",
+        "Wood polished so fine takes little oil: it stays on top, and is soon worn through. End with 150 to 180.",
+        StackRemedy(f"End with {_LAST_GRIT}", stack.instead(k, grits=ended)),
+        weight="note",
+    )  # fmt: skip
 
 
 def _thinned(stack: Stack, at: int, layer: CoatLayer, coat: Coat) -> Iterator[StackVerdict]:

@@ -5,7 +5,7 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
-from zygoform.core.coats.coat import Coat, coat_of
+from zygoform.core.coats.coat import Coat, CoatId, coat_of
 from zygoform.core.coats.hue import brightness
 from zygoform.core.coats.layer import CoatLayer, Finishing
 from zygoform.core.condition.use import PieceUse
@@ -55,9 +55,23 @@ class Stack(Struct, frozen=True):
         colour = self.finishing.colour(self.layers[at].colour)
         return None if colour is None else brightness(colour.rgb) > LIGHT_FROM
 
+    def is_dark(self, at: int) -> bool:
+        """Whether a layer's colour is so dark that a haze is seen on it."""
+        colour = self.finishing.colour(self.layers[at].colour)
+        return colour is not None and brightness(colour.rgb) < DARK_BELOW
+
+    @property
+    def blocker(self) -> CoatId:
+        """The one that fits where the piece stands: shellac turns white in weather."""
+        return "oil stain blocker" if self.use.outdoors else "stain blocker"
+
 
 LIGHT_FROM = 0.45
 """Relative luminance above which a colour is light: what is below it shows through."""
+
+
+DARK_BELOW = 0.12
+"""Relative luminance below which a colour is so dark that a clear on it looks patchy."""
 
 
 class StackRemedy(Struct, frozen=True):
