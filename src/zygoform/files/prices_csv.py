@@ -31,6 +31,7 @@ _COLUMNS = (
     "holds",
     "price",
     "grain",
+    "bends",
 )
 MOST_PRICES = 5000
 LONGEST_PRICE_CELL = 120
@@ -94,13 +95,14 @@ def prices_csv(timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> str:
         show = DisplayUnit(size.system).entered
         own = (size.id, size.name, size.nominal, size.system, show(size.thickness), show(size.width))
         kind, grain = _KINDS.get(size.kind, "timber"), "yes" if size.grain else ""
-        rows += [(kind, *own, show(offer.length), size.species, "", offer.price, grain) for offer in size.offers]
+        more = grain, show(size.bends) if size.bends else ""
+        rows += [(kind, *own, show(offer.length), size.species, "", offer.price, *more) for offer in size.offers]
     for pack in packs:
         length = DisplayUnit("mm").entered(pack.size) if pack.size else ""
         length = f"{pack.size:g}" if pack.kind in GRITS else length
         steel = STAINLESS if pack.stainless else ""
         told = (pack.kind, pack.id, pack.name, "", "", "", "", length, steel)
-        rows.append((*told, f"{pack.holds:.10g}", pack.price, ""))
+        rows.append((*told, f"{pack.holds:.10g}", pack.price, "", ""))
     return write_table(_COLUMNS, rows)
 
 
@@ -144,6 +146,7 @@ def _size(row: dict[str, str]) -> TimberSize:
         (Offer(_positive(row, "length"), _price(row)),),
         next((kind for kind in _KINDS if kind == row.get("kind")), ""),
         (row.get("grain") or "").strip().lower() == "yes",
+        _positive(row, "bends") if (row.get("bends") or "").strip() else 0.0,
     )
 
 

@@ -7,6 +7,7 @@ from msgspec import structs
 from shapely import Polygon
 
 from tests.planned import changed, made, plan_of
+from zygoform.core.changes.kinds.insert import DoorInsert
 from zygoform.core.condition.disassembly import Bag
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.inside import choose_inside, set_inside
@@ -19,6 +20,7 @@ from zygoform.core.geometry.cut_shape import checked_outline
 from zygoform.core.geometry.cutout import cutout
 from zygoform.core.geometry.solid import Solid
 from zygoform.core.goods.hinge_count import hinge_match
+from zygoform.core.measure.param import counts, params
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
@@ -204,14 +206,18 @@ def sized_of(outcome: Outcome) -> list[tuple[float, float]]:
 
 
 def test_over_old_glass_only_what_can_be_glued() -> None:
-    project = changed(cupboard(fill="glass"), "insert", MAIN, what="fabric", place="over", held="glue", spare=10.0)
+    project = changed(cupboard(fill="glass"), "insert", MAIN, what="fabric", place="over", spare=10.0)
     plan = plan_of(project)
     pane = next(b.solid.box for b in plan.found.bodies[0].boards if b.id == "p1/front/o1")
     assert plan.outcomes[0].rolls[0].width == pytest.approx(pane[1][0] - pane[0][0] + 20)
     assert plan.outcomes[0].removed == frozenset()
     insert = next(b.solid.box for b in plan.planned.bodies[0].boards if b.id == "c1/insert/o1")
     assert insert[0][1] == pane[1][1]
+    # Nothing else holds on glass, so nobody is asked how.
     assert {s.kind for s in plan.outcomes[0].supplies} == {"adhesive"}
+    assert not plan.outcomes[0].fittings
+    asked = {entry.name for entry in params(DoorInsert) if counts(entry, project.changes[0])}
+    assert not {"held", "apart"} & asked
     assert plan_of(set_value(project, "c1", "what", "panel").project).failures[0].parameter == "what"
     wooden = changed(cupboard(fill="panel"), "insert", MAIN, what="fabric", place="over", held="glue")
     assert plan_of(wooden).failures[0].parameter == "place"

@@ -13,6 +13,7 @@ from tests.core.changes.test_pattern import MAIN, strips_of
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, made, plan_of
 from zygoform.core.changes.facing.transferred import TransferSet
+from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.plan.plan import Plan
 
@@ -45,6 +46,17 @@ def test_a_piece_of_veneer_is_its_face_and_the_allowance_all_round(grain: str) -
     assert press.text.startswith(f"{bearers} bearers, {2 * bearers} clamps")
     laid = [on.part.id for layout in plan.layouts for board in layout.boards for on in board.parts]
     assert sorted(laid) == sorted(p.id for p in outcome.parts)
+
+
+@pytest.mark.parametrize("kind", ["veneer", "pattern"])
+def test_what_is_glued_on_foil_holds_no_better_than_the_foil(kind: str) -> None:
+    project = changed(chest(columns=2), kind, MAIN)
+    assert "slick_ground" not in {f.code for f in plan_of(project).findings}
+    front = next(b.id for b in plan_of(project).found.bodies[0].boards if b.role == "drawer")
+    foil = set_made_of(project, (front,), "foil on board").project
+    found = next(f for f in plan_of(foil).findings if f.code == "slick_ground")
+    assert found.where == (front,)
+    assert found.change_id == "c1"
 
 
 def test_a_face_wider_than_the_sheet_takes_several_side_by_side_and_too_long_a_one_is_refused() -> None:

@@ -414,3 +414,19 @@ def test_spare_that_alone_buys_another_length_is_told_with_its_price(gap: float,
         assert f"{more:.2f}" in found[0].what.text
         after = plan_of(apply_fix(project, found[0].fixes[0]).project)
         assert not told(after, "spare_buys_more")
+
+
+def test_a_strip_is_bent_no_tighter_than_it_takes() -> None:
+    """Wood cold fifty times its width, flexible trim as is said of it; an oval is tightest b²/a at its ends."""
+    oval = patterned(chest(columns=1), "curve", shape="oval", wide=240.0, high=100.0)
+    found = next(f for f in plan_of(oval).findings if f.code == "tight_bend")
+    strip = oval.shop.size(oval.changes[0].board)  # type: ignore[union-attr]
+    assert found.why.lengths == pytest.approx((50.0**2 / 120.0, 50 * strip.width))
+    soft = next((fix for fix in found.fixes if fix.parameter == "board"), None)
+    assert soft is None, "no trim on sale is bent so tight"
+    wider = set_value(set_value(oval, "c1", "wide", 240.0).project, "c1", "high", 200.0).project
+    found = next(f for f in plan_of(wider).findings if f.code == "tight_bend")
+    settled = apply_fix(wider, found.fixes[0]).project
+    assert settled.shop.size(settled.changes[0].board).bends <= 100.0**2 / 120.0  # type: ignore[union-attr]
+    for done in (settled, apply_fix(oval, found.fixes[-1]).project):
+        assert "tight_bend" not in {f.code for f in plan_of(done).findings}

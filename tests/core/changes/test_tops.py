@@ -24,6 +24,18 @@ def topped(change: str, kind: str = "case", **values: object) -> Project:
     return changed(new_piece(fresh_project(), "X", sizes, kind).project, change, "p1/body/main", **values)
 
 
+def test_boards_that_lie_apart_are_spaced_and_screwed_one_by_one_and_none_is_glued() -> None:
+    glued, spaced = (made(topped("plank_top", gap=gap, screws=False)) for gap in (0.0, 6.0))
+    told = [" ".join(work.what.text for work in outcome.work) for outcome in (glued, spaced)]
+    assert "Glue" in told[0]
+    assert "lue" not in told[1]
+    assert "clamp" not in told[1]
+    assert "spacers between them" in told[1]
+    screws = sum(amount for work in spaced.work for task, amount in work.tasks if task == "drive screw")
+    assert screws == sum(f.count for f in spaced.fittings if f.kind == "wood screw")
+    assert {caution.code for caution in glued.cautions} - {caution.code for caution in spaced.cautions} == {"glue"}
+
+
 @settings(max_examples=40)
 @given(st.tuples(*[st.floats(-20, 60)] * 4), st.floats(-4, 4), st.floats(-4, 4), st.sampled_from(("three", "four")))
 def test_sheet_and_strips_fill_the_top_and_meet_without_gap(

@@ -107,4 +107,4 @@ def test_a_day_that_is_none_is_refused_beside_its_field(text: str) -> None:
         with pytest.raises(BadInputError) as refused:
             set_day(Project(), which, text)
         assert refused.value.parameter == which
-        assert "2026-11-27" in refused.value.message
+        assert "2026-12-05" in refused.value.message

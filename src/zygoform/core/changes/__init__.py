@@ -19,6 +19,7 @@ back_sheet.py  a new back worked out
 flap_plan.py  a drop flap worked out
 pull_set.py  new pulls worked out
 surface.py   faces that something is laid on
+slick_ground.py  ground that glue does not hold on
 face_entries.py  the entry that says which
 facing/      whole faces covered: veneer, transfers, stencils
 patterning/  a pattern of strips: laid, cut, told, judged

@@ -2,6 +2,8 @@
 
 from typing import Annotated, Literal
 
+from msgspec import Meta
+
 from zygoform.core.goods.fittings import RollKind
 from zygoform.core.measure.param import Choice, choice, length, switch
 
@@ -25,18 +27,22 @@ What = Annotated[
         Choice("nothing", "nothing", "open, or decided later"),
     ),
 ]
-Held = Annotated[
-    Literal["staples", "strip", "spline", "glue"],
-    choice(
+HeldBy = Literal["staples", "strip", "spline", "glue"]
+
+
+def held_by(counts_if: tuple[str, object] = _FILLED) -> Meta:
+    """How inserts are held, where that is a question."""
+    return choice(
         "Held by",
         Choice("staples", "staples or clips", "from behind, quick; clips for glass"),
         Choice("strip", "a strip all round", "covers the edge; the pane comes out again"),
         Choice("spline", "a spline in a groove", "cane only: tight for years, but a groove has to be cut"),
-        Choice("glue", "glue", "cloth on glass or on a rim; never glass itself"),
+        Choice("glue", "glue", "cloth on a rim; never glass itself"),
         main=False,
-        counts_if=_FILLED,
-    ),
-]
+        counts_if=counts_if,
+    )
+
+
 Weave = Annotated[
     Literal["up", "across"],
     choice(

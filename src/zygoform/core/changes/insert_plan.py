@@ -109,7 +109,7 @@ class InsertPlan:
             findings=self._findings(),
             work=(
                 *self._out(),
-                *insert_work(parts, len(self.doors), change.what, ("out",), glued=change.held == "glue"),
+                *insert_work(parts, len(self.doors), change.what, ("out",), glued=inserts.held == "glue"),
             ),
             body=self.body.id,
             reshaped=(self._body(),),

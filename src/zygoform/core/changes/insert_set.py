@@ -91,9 +91,11 @@ class InsertSet:
     def __init__(self, change: InsertEntries, lights: Sequence[Light], shop: Shop) -> None:
         self.change, self.lights, self.shop = change, tuple(lights), shop
         self.what = change.what
-        if change.held == "spline" and self.what != "cane":
+        # Nothing but glue holds on old glass.
+        self.held = "glue" if any(light.lies == "over" for light in lights) else change.held
+        if self.held == "spline" and self.what != "cane":
             raise BadInputError("impossible", "A spline holds woven cane only.", "held")
-        if change.held == "glue" and self.what in ("glass", "mirror"):
+        if self.held == "glue" and self.what in ("glass", "mirror"):
             words = "Glass is never glued in: it must come out again. Clips or a strip hold it."
             raise BadInputError("impossible", words, "held")
         if self.what == "panel" and not shop.size(change.sheet).is_sheet:
@@ -170,7 +172,7 @@ class InsertSet:
         """Staples, clips or screws all round."""
         change, what, n = self.change, self.what, len(self.lights)
         lines = [light.line for light in self.lights]
-        if what == "nothing" or change.held in ("spline", "glue"):
+        if what == "nothing" or self.held in ("spline", "glue"):
             return ()
         if what in ROLLED:
             count = sum(count_up(line / change.apart) for line in lines)
@@ -182,7 +184,7 @@ class InsertSet:
             count = sum(max(4, count_up(line / SCREWS_APART)) for line in lines)
             why = Message("one every {0} round each", (SCREWS_APART,))
             return (Fitting(change.id, "wood screw", screw.length, count, "hold inserts", why, driven=screw),)
-        if change.held == "strip":
+        if self.held == "strip":
             return ()
         count = sum(max(4, count_up(line / CLIPS_APART)) for line in lines)
         why = Message(f"one every {{0}} round each of {n}, four at least", (CLIPS_APART,))
@@ -198,12 +200,12 @@ class InsertSet:
             words = ", ".join(f"{{{2 * k}}} × {{{2 * k + 1}}}" for k in range(len(self.lights)))
             sizes = tuple(mm for light in self.lights for mm in (light.wide, light.high))
             found.append(Supply(change.id, kind, m2 * 1e4, "panes cut to size", Message(words, sizes)))
-        if change.held == "strip" and self.what != "nothing":
+        if self.held == "strip" and self.what != "nothing":
             found.append(Supply(change.id, "retaining strip", line * 1.1, "round inserts", Message("and a tenth")))
-        if change.held == "spline":
+        if self.held == "spline":
             found.append(Supply(change.id, "spline", line * 1.05, "cane", Message("all round, and a twentieth")))
             found.append(Supply(change.id, "glue", 8.0 * line, "spline", Message("8 ml a metre of groove")))
-        if change.held == "glue" and self.what != "nothing":
+        if self.held == "glue" and self.what != "nothing":
             found.append(Supply(change.id, "adhesive", ADHESIVE_ML_PER_M2 * m2, "inserts", Message("150 ml a m²")))
         return tuple(found)
 
@@ -237,9 +239,9 @@ class InsertSet:
         if any(light.lies == "over" for light in self.lights):
             text = "Clean, free of grease. Rub it from the middle out until no bubble is left."
             how.append(("On the glass", text))
-        elif self.change.held == "spline":
+        elif self.held == "spline":
             how.append(("Groove", "All round behind the opening, as wide as spline and cane are thick."))
-        if self.change.held == "glue":
+        if self.held == "glue":
             text = "One made for glass and cloth that dries clear; a day before the door moves."
             how.append(("Adhesive", text))
         return how
@@ -249,7 +251,7 @@ class InsertSet:
         found = list[Caution]()
         if self.what in ("glass", "mirror") or any(light.lies == "over" for light in self.lights):
             found.append(GLASS)
-        if self.change.held == "glue":
+        if self.held == "glue":
             found.append(GLUE)
         return tuple(found)
 

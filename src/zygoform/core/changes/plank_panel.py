@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.changes.plank_words import gap_notes, held_fast, movement_notes, thin_strip
 from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground, with_slant
 from zygoform.core.changes.top_shape import facet, profiled, shape_notes, top_shape
-from zygoform.core.changes.work_tops import top_work
+from zygoform.core.changes.work_tops import spaced_top_work, top_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent
@@ -106,7 +106,7 @@ class PlankPanel:
             fittings=self._fittings(),
             supplies=self._supplies(),
             notes=self._notes(),
-            cautions=(SAW, DUST, GLUE, LIFT),
+            cautions=(SAW, DUST, LIFT) if self.change.gap else (SAW, DUST, GLUE, LIFT),
             findings=self._findings(),
             handles=self._handles(),
             work=self._work(),
@@ -117,8 +117,11 @@ class PlankPanel:
         change = self.change
         pockets = len(self._screw_places()) * self.joints if change.screws else 0
         corners = 0 if change.radius <= SAME_MM else 4 if change.rounded == "all" else 2
+        parts = tuple(member.part for member in self.members)
+        if change.gap:
+            return spaced_top_work(parts, corners=corners, screws=self._each_board().count)
         return top_work(
-            tuple(member.part for member in self.members),
+            parts,
             self.long,
             jointed=change.joint_loss > 0,
             screws=pockets,

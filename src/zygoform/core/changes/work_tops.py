@@ -13,7 +13,7 @@ from zygoform.core.outcome.work import Work
 def top_work(
     parts: Sequence[Part], long: float, *, jointed: bool, screws: int, corners: int, places: int
 ) -> tuple[Work, ...]:
-    """A top of boards `long` mm, `screws` in pocket holes, held at `places`."""
+    """A top of boards `long` mm glued to one another, `screws` in pocket holes, held at `places`."""
     joints, metres = len(parts) - 1, long / 1000
     ids = tuple(part.id for part in parts)
     works = [cutting(parts)]
@@ -55,6 +55,23 @@ def top_work(
         )
     )
     return tuple(works)
+
+
+def spaced_top_work(parts: Sequence[Part], *, corners: int, screws: int) -> tuple[Work, ...]:
+    """A top of boards that lie apart: none is glued, each is screwed down by itself, `screws` in all."""
+    ids, n = tuple(part.id for part in parts), len(parts)
+    what = Message("Cut the boards to one length at a stop" + (", round the corners" if corners else ""))
+    ends: tuple[tuple[Task, float], ...] = (("trim end", 2 * n), ("round corner", corners))
+    lay = Message("Lay them out dry, spacers between them, as marked; the gaps even from edge to edge")
+    fix = Message("Screw the boards down from below one by one, spacers between them")
+    screwed: tuple[tuple[Task, float], ...] = (("fix place", screws), ("drive screw", screws))
+    needs = ("a helper", "a drill", "spacers")
+    return (
+        cutting(parts),
+        Work("trim", "shape", what, ends, ids, needs=("a saw and a stop",), follows=("cut",)),
+        Work("dry", "dry fit", lay, (("dry fit", 1),), ids, needs=("spacers",), follows=("trim",)),
+        Work("fix", "fix", fix, screwed, ids, needs=needs, follows=("dry", "apart"), cautions=("lift",)),
+    )
 
 
 def sheet_top_work(

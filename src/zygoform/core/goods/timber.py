@@ -44,11 +44,18 @@ class TimberSize(Struct, frozen=True):
     """Nothing said: thin enough it is a sheet. A rod is round, as thick as wide."""
     grain: bool = False
     """Of a sheet: whether its face has a grain that parts must follow, along the sheet's length."""
+    bends: Annotated[float, Meta(ge=0, le=100_000)] = 0.0
+    """Of flexible trim: the least radius it takes, at its inner edge (mm); 0 is rigid."""
 
     @property
     def is_sheet(self) -> bool:
         """Whether it is cut in two directions."""
         return self.kind == "sheet" or (not self.kind and self.thickness <= SHEET_MM)
+
+    @property
+    def least_radius(self) -> float:
+        """To which it is bent in the plane of its face (mm): as its maker says, else as wood bends cold."""
+        return self.bends or BENDS_COLD * self.width
 
     @property
     def is_veneer(self) -> bool:
@@ -61,6 +68,8 @@ class TimberSize(Struct, frozen=True):
         return "rod" if self.kind == "rod" else "sheet" if self.is_sheet else "board"
 
 
+BENDS_COLD = 50.0
+"""So many times its measure across the bend is the least radius of dry wood that is bent cold (trade practice)."""
 SHEET_MM, VENEER_MM = 7.0, 3.0
 """Up to this thickness a wide board on sale is a sheet; a sheet as thin as this is veneer."""
 

@@ -66,14 +66,20 @@ class Param(Struct, frozen=True):
 
 
 def counts(entry: Param, owner: Struct) -> bool:
-    """Whether an entry changes anything, as its owner is; an optional one does once it is measured."""
+    """Whether an entry changes anything, as its owner is; an optional one does once it is measured.
+
+    What another entry decides does not count where that one itself does not.
+    """
     if entry.optional:
         return bool(getattr(owner, entry.name))
     if entry.counts_if is None:
         return True
     name, needed = entry.counts_if
     value = getattr(owner, name)
-    return value in needed if isinstance(needed, tuple) else bool(value == needed)
+    if value not in needed if isinstance(needed, tuple) else value != needed:
+        return False
+    decides = next((other for other in params(type(owner)) if other.name == name), None)
+    return decides is None or counts(decides, owner)
 
 
 def accepts(entry: Param, value: object) -> bool:

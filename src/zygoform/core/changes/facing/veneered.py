@@ -4,7 +4,9 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from zygoform.core.changes.slick_ground import slick_ground
 from zygoform.core.changes.surface import Surface, chosen_surface, covered
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import rectangle
@@ -63,12 +65,14 @@ class VeneerSet:
         count = count_up(across / (self.sheet.width - more))
         return VeneeredFace(board, front, count, long + more, across / count + more)
 
-    def outcome(self) -> Outcome:
+    def outcome(self, condition: Condition) -> Outcome:
+        """What it comes to, on what was found there."""
         change, parts = self.change, self._parts()
         area = sum(front.w * front.h for front in self.surface.field().fronts) / 1e6
         iron, n = change.method == "iron", len(self.faces)
         words = f"{len(parts)} pieces of veneer on {n} face{'s' * (n != 1)}"
         why = Message("165 ml a m², on the ground alone")
+        slick = slick_ground(change.id, self.surface.boards, condition, iron=iron)
         return Outcome(
             change.id,
             Message(words if len(parts) != 1 else words.replace("pieces", "piece")),
@@ -76,7 +80,7 @@ class VeneerSet:
             supplies=() if iron else (Supply(change.id, "glue", PRESS_ML_M2 * area, "veneer", why),),
             notes=self._notes(),
             cautions=(DUST, IRON) if iron else (DUST, GLUE),
-            findings=(self._other_way(),),
+            findings=(self._other_way(), *slick),
             work=self._work(parts),
             body=self.body.id,
             reshaped=(covered(self.body, self._drawn()),),

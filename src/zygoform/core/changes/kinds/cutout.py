@@ -6,7 +6,18 @@ from msgspec import Meta
 
 from zygoform.core.changes.base import SOUND, ChangeBase
 from zygoform.core.changes.cutout_plan import CutoutPlan
-from zygoform.core.changes.insert_entries import Apart, Held, Pane, PanelSheet, Real, Roll, Spare, Weave, What
+from zygoform.core.changes.insert_entries import (
+    Apart,
+    HeldBy,
+    Pane,
+    PanelSheet,
+    Real,
+    Roll,
+    Spare,
+    Weave,
+    What,
+    held_by,
+)
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
@@ -46,7 +57,7 @@ class DoorCutout(ChangeBase, frozen=True, tag="cutout"):
     rise: Annotated[float, length("Arch rises", 5, 900, counts_if=("shape", "arch"), inch=63.5)] = 60.0
     radius: Annotated[float, length("Corner radius", 3, 400, counts_if=("shape", "rounded"), inch=25.4)] = 25.0
     what: What = "cane"
-    held: Held = "staples"
+    held: Annotated[HeldBy, held_by()] = "staples"
     lap: Annotated[float, length("Laps over by", 5, 100, main=False, hint="behind, all round")] = 12.7
     edge: Annotated[
         Literal["sanded", "rounded", "banded"],

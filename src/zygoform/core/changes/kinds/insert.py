@@ -3,7 +3,18 @@
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import SOUND, ChangeBase
-from zygoform.core.changes.insert_entries import Apart, Held, Pane, PanelSheet, Real, Roll, Spare, Weave, What
+from zygoform.core.changes.insert_entries import (
+    Apart,
+    HeldBy,
+    Pane,
+    PanelSheet,
+    Real,
+    Roll,
+    Spare,
+    Weave,
+    What,
+    held_by,
+)
 from zygoform.core.changes.insert_plan import InsertPlan
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.condition.condition import Condition
@@ -35,7 +46,7 @@ class DoorInsert(ChangeBase, frozen=True, tag="insert"):
             Choice("behind", "behind the old", "the old stays and is hidden from inside"),
         ),
     ] = "instead"
-    held: Held = "staples"
+    held: Annotated[HeldBy, held_by(("place", ("instead", "behind")))] = "staples"
     play: Annotated[
         float,
         length(

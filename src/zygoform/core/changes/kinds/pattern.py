@@ -11,6 +11,7 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.changes.patterning.steps import pattern_fittings, pattern_steps, pattern_supplies
 from zygoform.core.changes.patterning.strip_parts import spare_parts, strip_parts
 from zygoform.core.changes.patterning.told import pattern_notes, run_of_trim
+from zygoform.core.changes.slick_ground import slick_ground
 from zygoform.core.changes.surface import covered, meant_faces
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
@@ -305,10 +306,10 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with its pattern. Raises BadInputError where there is nothing to lay it on."""
-        del condition
         pattern = PatternSet(self, self.body_in(form), shop)
         parts = strip_parts(pattern)
         work = pattern_steps(pattern, parts)
+        slick = slick_ground(self.id, pattern.surface.boards, condition, iron=self.fixing == "iron")
         return Outcome(
             self.id,
             Message(_result(pattern, parts)),
@@ -317,7 +318,7 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
             supplies=pattern_supplies(pattern),
             notes=pattern_notes(pattern, parts, work),
             cautions=(SAW, DUST, GLUE) if self.fixing != "iron" else (IRON,),
-            findings=pattern_findings(pattern, parts),
+            findings=(*pattern_findings(pattern, parts), *slick),
             handles=pattern_handles(pattern),
             work=work,
             maps=(pattern_map(pattern),),
@@ -339,6 +340,6 @@ def _result(pattern: PatternSet, parts: tuple[Part, ...]) -> str:
 
 def usual_strip(shop: Shop) -> TimberSize | None:
     """Thin trim on sale, about 25 mm (1 in) wide, in the project's system where there is any."""
-    thin = [s for s in shop.timber if s.stock == "board" and s.offers and s.thickness <= MOST_STRIP]
+    thin = [s for s in shop.timber if s.stock == "board" and s.offers and not s.bends and s.thickness <= MOST_STRIP]
     own = [s for s in thin if s.system == shop.unit.system] or thin
     return min(own, key=lambda s: (abs(s.thickness - 6.0), abs(s.width - 25.0), s.id), default=None)

@@ -50,5 +50,4 @@ class SheetVeneer(ChangeBase, frozen=True, tag="veneer"):
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The faces veneered. Raises BadInputError where a sheet is too short, or is none."""
-        del condition
-        return VeneerSet(self, self.body_in(form), shop).outcome()
+        return VeneerSet(self, self.body_in(form), shop).outcome(condition)

@@ -10,6 +10,7 @@ from zygoform.core.outcome.part import Part
 from zygoform.core.patterns.even_gap import LEAST_CHANGE, nearest_even
 from zygoform.core.patterns.field import FieldFront
 from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.tolerance import SAME_MM
 
 NEIGHBOUR = 60.0
 """What lies further from a front than this (mm) is no neighbour of it."""
@@ -17,7 +18,7 @@ NEIGHBOUR = 60.0
 
 def pattern_findings(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Finding, ...]:
     """All of them."""
-    found = [*_short(pattern, parts), *_uneven(pattern), *_parting(pattern)]
+    found = [*_short(pattern, parts), *_bent(pattern), *_uneven(pattern), *_parting(pattern)]
     return (*found, *_pulls(pattern), *_doors(pattern), *_overhang(pattern), *_wider(pattern))
 
 
@@ -30,6 +31,27 @@ def _short(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Finding]:
     text = "From a longer strip against a stop, in a mitre box, with shears: under {0} never by hand at a saw."
     what = Message(f"{len(short)} of {len(parts)} strips are short")
     return [Finding("short_strips", "note", what, Message(text, (safe,)), (), pattern.change.id)]
+
+
+def _bent(pattern: PatternSet) -> list[Finding]:
+    """Strips bent tighter than they bear."""
+    size, tight = pattern.sizes[0], pattern.tightest
+    if not 0 < tight < size.least_radius - SAME_MM:
+        return []
+    change = pattern.change
+    softer = [s for s in pattern.shop.timber if s.bends and s.offers and s.bends <= tight]
+    like = min(
+        softer, key=lambda s: (abs(s.width - size.width), abs(s.thickness - size.thickness), s.id), default=None
+    )
+    fixes = [Fix(Message(f"Take {literal(like.name)}"), change.id, "board", like.id)] if like is not None else []
+    fixes.append(Fix(Message("Straight pieces instead"), change.id, "segments", 24))
+    if size.bends:
+        text = "It is bent to {0} and takes no less than {1}: wider, rounder, or other trim."
+    else:
+        text = "Wood bent cold across its width takes no less than about {1}; here it would be {0}: it breaks."
+    what = Message("The strip is bent tighter than it takes")
+    why = Message(text, (tight, size.least_radius))
+    return [Finding("tight_bend", "mind", what, why, (), change.id, tuple(fixes))]
 
 
 def _uneven(pattern: PatternSet) -> list[Finding]:

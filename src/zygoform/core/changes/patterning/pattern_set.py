@@ -126,6 +126,11 @@ class PatternSet:
         return self.field if whole else PatternField(self.field.fronts[:1])
 
     @property
+    def tightest(self) -> float:
+        """The least radius that strips are bent to (mm); 0 where none is."""
+        return min((strip.radius for strip in self.strips if strip.far), default=0.0)
+
+    @property
     def has_gaps(self) -> bool:
         """Whether a spacer stands between its strips."""
         row = FAMILIES[self.change.family]

@@ -63,9 +63,12 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     ids, n = tuple(part.id for part in parts), len(parts)
     iron = change.fixing == "iron"
     try_: tuple[tuple[Task, float], ...] = (("dry fit", 1),)
-    fix: tuple[tuple[Task, float], ...] = ((("iron strip", n) if iron else ("lay strip", n)),)
+    lay: tuple[Task, float] = ("iron strip", n) if iron else ("lay strip", n)
+    fix: tuple[tuple[Task, float], ...] = (("sand face", fronts), lay)
     order = laying_order(pattern)
+    dull = "Scuff an old coat dull where they lie"
     what = f"Iron {n} strips on {order}; roll each while warm" if iron else f"Glue {n} strips on {order}"
+    what = f"{dull}. {what}"
     shut = "by a spacer; wipe, weigh down" if pattern.has_gaps else "each against the last; wipe, weigh down"
     wait = (0.2, 1.0) if iron else GLUED
     cut = (_cut_at_a_stop(pattern, parts),) if parts else ()

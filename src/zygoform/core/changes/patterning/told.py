@@ -93,8 +93,8 @@ def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
     if pattern.laid.slivers:
         text = f"{pattern.laid.slivers} slivers are left out: filler, or move the middle a little."
         notes.append(Note("Slivers", Message(text)))
-    if bent := [strip.radius for strip in pattern.strips if strip.far]:
-        notes.append(_bending(min(bent)))
+    if pattern.tightest:
+        notes.append(_bending(pattern.tightest))
     ready = sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
     if ready > 1 and not pattern.cut:
         text = "In pairs, a left and a right one; both marked from one card, turned over."
@@ -123,5 +123,5 @@ def _spacer(pattern: PatternSet) -> Message:
 
 
 def _bending(radius: float) -> Note:
-    text = "To {0} at the tightest: ask for its least radius. Warm it with a heat gun, press, hold until cold."
+    text = "To {0} at the tightest. Warm it with a heat gun, press, hold until cold."
     return Note("Bend", Message(text, (radius,)))
