@@ -17,6 +17,7 @@ from tests.core.patterns.test_patterns import FAMILIES, FIELDS, polygons
 from zygoform.core.changes.kinds.pattern import StripPattern
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.segment import segment
 from zygoform.core.measure.param import params
 from zygoform.core.patterns import families
 from zygoform.core.patterns.bend import BentAlong, bend
@@ -286,6 +287,41 @@ def test_of_a_count_of_slats_the_gap_is_worked_out(
     with pytest.raises(BadInputError) as refused:
         ROWS["slats"].load()(field, 1000.0, structs.replace(own, strips=2))
     assert refused.value.parameter == "strips"
+
+
+@given(st.floats(200, 2000), st.floats(0.06, 1.0), st.floats(0, 30), st.floats(3, 40))
+def test_beads_round_an_arch_fill_the_ring_between_two_insets_and_are_bent_once(
+    chord: float, steep: float, gap: float, w: float
+) -> None:
+    """The library's own insets with mitred corners are the ring; the long edge is an arc of the circle inside it."""
+    rise = steep * chord / 2
+    ring = segment(0.0, 0.0, chord, rise)
+    front = FieldFront(-chord / 2, 0.0, chord, rise, ring)
+    outer, inner = (shapely.Polygon(ring).buffer(-by, join_style="mitre", mitre_limit=100) for by in (gap, gap + w))
+    assume(inner.area > 1.0 and min(chord, rise) > 2 * (w + gap) + 1)
+    strips = bead_strips(PatternField((front,)), w, gap)
+    bands = [shapely.Polygon(strip.band) for strip in strips]
+    assert all(band.is_valid for band in bands)
+    assert shapely.union_all(bands).symmetric_difference(outer.difference(inner)).area < 1e-4 * outer.area
+    assert sum(band.area for band in bands) == pytest.approx(outer.area - inner.area, rel=1e-4)
+    assert [bool(strip.far) for strip in strips].count(True) == 1
+    bent = next(strip for strip in strips if strip.far)
+    radius = (chord * chord / 4 + rise * rise) / (2 * rise)
+    # Where the inset circle meets the inset chord.
+    half = math.acos(min(1.0, (radius - rise + gap) / (radius - gap)))
+    assert bent.far_length == pytest.approx(2 * half * (radius - gap), rel=2e-3)
+    assert bent.radius == pytest.approx(max(0.0, radius - gap - w), rel=1e-2, abs=1.0)
+
+
+def test_beads_round_an_oval_are_two_bent_halves_and_along_no_edge_none() -> None:
+    oval = tuple((100 * math.cos(t * math.tau / 48), 60 * math.sin(t * math.tau / 48)) for t in range(48))
+    field = PatternField((FieldFront(-100, -60, 200, 120, oval),))
+    strips = bead_strips(field, 10, 5)
+    assert [len(strip.far) > 10 for strip in strips] == [True, True]
+    own = PatternField((FieldFront(-100, 0, 200, 40, segment(0, 0, 200, 40)),))
+    with pytest.raises(BadInputError) as refused:
+        bead_strips(own, 5, 2, "upright")
+    assert refused.value.parameter == "edges"
 
 
 def test_what_cannot_be_laid_says_why() -> None:

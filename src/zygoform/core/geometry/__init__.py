@@ -3,6 +3,7 @@
 plane.py   points, lines and convex outlines in a plane
 prism.py   an outline given a thickness and placed in space
 opening_fit.py what goes into an opening that is out of square
+inset.py    a convex outline whose sides move inwards, and which of them are one curve
 segment.py a segment of a circle over a chord
 convex.py  convex solids bounded by any planes, and cutting them
 box_grid.py boxes by where they stand
