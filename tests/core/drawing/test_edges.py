@@ -184,3 +184,21 @@ def test_a_line_runs_to_the_tip_of_a_sharp_corner() -> None:
         for edge in edges_of(scene):
             for share in (0.0, 0.01, 0.5, 0.99, 1.0):
                 check(looked, *edge, share)
+
+
+@pytest.mark.parametrize("place", ["corner", "left_corner", "front"])
+def test_a_bent_strip_is_one_thing_and_no_line_runs_within_it(place: Viewpoint) -> None:
+    """It is drawn in convex pieces: where two of them meet nothing is seen, neither a side nor a seam."""
+    sizes = {"width": "900 mm", "height": "700 mm", "depth": "450 mm"}
+    project = add_change(new_piece(fresh_project(), "Piece", sizes).project, "pattern", "p1/body/main").project
+    scene = scene_of(set_value(project, "c1", "family", "curve").project, place)
+    looked = Looked(scene)
+    assert scene.edges
+    for (ax, ay), (bx, by) in scene.edges:
+        length = math.dist((ax, ay), (bx, by))
+        if length < 5.0:
+            continue
+        middle, (nx, ny) = ((ax + bx) / 2, (ay + by) / 2), ((ay - by) / length, (bx - ax) / length)
+        seen = {looked.change_at((middle[0] + nx * s, middle[1] + ny * s)) for s in (2.0, -2.0)}
+        # But for the joint of two pieces, as long as the strip is wide.
+        assert seen != {"c1"} or length < 27.0, (middle, length)

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from functools import lru_cache
+from itertools import groupby
 from typing import Literal
 
 from msgspec import structs
@@ -23,7 +24,7 @@ from zygoform.core.drawing.primitives import (
     holds,
     leader_side,
 )
-from zygoform.core.drawing.seams import in_cells, without_seams
+from zygoform.core.drawing.seams import faces_last, in_cells, without_seams
 from zygoform.core.drawing.swings import swing_leaders, swing_strokes
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
@@ -143,8 +144,9 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> Piecemeal[li
     polygons: list[Polygon] = []
     for k, board in enumerate(order):
         polygons += _faces(board, *case[board.id], roles[board.id], view.place)
-        for own in board.on_face if last[board.id] == k else ():
-            polygons += _faces(own, *case[board.id], roles[own.id], view.place)
+        for own_id, cells in groupby(board.on_face if last[board.id] == k else (), key=lambda own: own.id):
+            laid = [_faces(own, *case[board.id], roles[own_id], view.place) for own in cells]
+            polygons += faces_last(laid)
             yield
         yield
     whole = len(order) == len(form.boards) and not any(in_cells(board.on_face) for board in form.boards)
