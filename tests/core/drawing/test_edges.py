@@ -200,5 +200,5 @@ def test_a_bent_strip_is_one_thing_and_no_line_runs_within_it(place: Viewpoint) 
             continue
         middle, (nx, ny) = ((ax + bx) / 2, (ay + by) / 2), ((ay - by) / length, (bx - ax) / length)
         seen = {looked.change_at((middle[0] + nx * s, middle[1] + ny * s)) for s in (2.0, -2.0)}
-        # But for the joint of two pieces, as long as the strip is wide.
-        assert seen != {"c1"} or length < 27.0, (middle, length)
+        # But for the joint of two pieces, as long as the strip is wide and seen at a slant.
+        assert seen != {"c1"} or length < 32.0, (middle, length)

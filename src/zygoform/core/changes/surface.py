@@ -9,6 +9,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import face_area
+from zygoform.core.geometry.cut_shape import convex_pieces
 from zygoform.core.geometry.plane import Outline, Point, rectangle
 from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
 from zygoform.core.patterns.field import FieldFront, PatternField, shaped
@@ -69,6 +70,18 @@ class Surface(Struct, frozen=True):
     def solid(self, outline: Outline, thick: float) -> Prism:
         """Something flat of that outline (u, v) lying on it."""
         return Prism(along((0.0, 0.0, 0.0), self.out, self.level), self.u, self.v, outline, thick)
+
+    def solids(self, outline: Outline, thick: float) -> tuple[Prism, ...]:
+        """The same of any outline: in convex cells, each of which knows the sides it shares with another."""
+        pieces = convex_pieces(outline)
+        edges = {edge for piece in pieces for edge in zip(piece, piece[1:] + piece[:1], strict=True)}
+        found = []
+        for piece in pieces:
+            inner = (
+                k for k, (a, b) in enumerate(zip(piece, piece[1:] + piece[:1], strict=True)) if (b, a) in edges
+            )
+            found.append(structs.replace(self.solid(piece, thick), inner=frozenset(inner)))
+        return tuple(found)
 
     def point(self, at: Point) -> Point3:
         """A place on it."""

@@ -3,7 +3,6 @@
 import math
 from collections.abc import Sequence
 from functools import lru_cache
-from itertools import groupby
 from typing import Literal
 
 from msgspec import structs
@@ -24,7 +23,7 @@ from zygoform.core.drawing.primitives import (
     holds,
     leader_side,
 )
-from zygoform.core.drawing.seams import faces_last, in_cells, without_seams
+from zygoform.core.drawing.seams import in_cells, without_seams
 from zygoform.core.drawing.swings import swing_leaders, swing_strokes
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
@@ -144,9 +143,8 @@ def _painted(form: Form, roles: dict[str, PartRole], view: View) -> Piecemeal[li
     polygons: list[Polygon] = []
     for k, board in enumerate(order):
         polygons += _faces(board, *case[board.id], roles[board.id], view.place)
-        for own_id, cells in groupby(board.on_face if last[board.id] == k else (), key=lambda own: own.id):
-            laid = [_faces(own, *case[board.id], roles[own_id], view.place) for own in cells]
-            polygons += faces_last(laid)
+        for own in board.on_face if last[board.id] == k else ():
+            polygons += _faces(own, *case[board.id], roles[own.id], view.place)
             yield
         yield
     whole = len(order) == len(form.boards) and not any(in_cells(board.on_face) for board in form.boards)
@@ -172,7 +170,7 @@ def _faces(
         skin = getattr(board.solid, "skin", None)
         faces = faces if skin is None else skin
         return tuple(_polygon(face.points, face, board, case, role, view) for face in faces if _seen(face, view))
-    caps, sides = faces[:2], faces[2:]
+    caps, sides = faces[:2], [face for k, face in enumerate(faces[2:]) if k not in board.solid.inner]
     polygons = [_polygon(face.points, face, board, case, role, view) for face in caps if _seen(face, view)]
     run: list[Face] = []
     # Start where the outline turns sharply, or a rounded run would be torn in two.

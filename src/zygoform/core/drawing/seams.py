@@ -1,6 +1,5 @@
 """Faces of one board in one plane are one face: no line is drawn where two of its cells only meet."""
 
-from collections import Counter
 from collections.abc import Sequence
 
 from msgspec import structs
@@ -28,16 +27,6 @@ def without_seams(polygons: Sequence[Polygon]) -> list[Polygon]:
 def in_cells(boards: Sequence[Board]) -> bool:
     """Whether one of them is there more than once: a strip with a notch, or a bend, is drawn in convex pieces."""
     return len({board.id for board in boards}) < len(boards)
-
-
-def faces_last(cells: Sequence[tuple[Polygon, ...]]) -> list[Polygon]:
-    """The cells of one thing that lies on a board: their common face comes after the sides.
-
-    Where two cells meet each has a side; it stands below that face, which hides it.
-    """
-    found = [polygon for cell in cells for polygon in cell]
-    common = Counter(polygon.plane for polygon in found)
-    return sorted(found, key=lambda polygon: len(cells) > 1 and common[polygon.plane] == len(cells))
 
 
 def _apart(edge: Edge, others: list[Edge]) -> list[Edge]:

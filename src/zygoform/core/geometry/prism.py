@@ -80,7 +80,8 @@ class Face(Struct, frozen=True):
 class Prism(Struct, frozen=True, dict=True, cache_hash=True):
     """A convex outline in the plane of unit vectors u, v at `origin`, extended by `thickness` along u x v.
 
-    What is worked out from it is kept with it: a board that stays is drawn again after every edit.
+    What is worked out from it is kept with it: a board that stays is drawn again after every edit. `inner` are the
+    sides of it, by the corner they begin at, along which another cell of the same thing lies: nobody sees them.
     """
 
     origin: Point3
@@ -88,6 +89,7 @@ class Prism(Struct, frozen=True, dict=True, cache_hash=True):
     v: Point3
     outline: Outline
     thickness: float
+    inner: frozenset[int] = frozenset()
 
     @property
     def normal(self) -> Point3:

@@ -8,7 +8,6 @@ from msgspec import Struct
 from zygoform.core.changes.surface import chosen_surface, covered
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
-from zygoform.core.geometry.cut_shape import convex_pieces
 from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.minutes import Task
@@ -165,10 +164,9 @@ class TransferSet:
         found: dict[str, list[Board]] = {}
         for k, piece in enumerate(self.pieces, 1):
             host = self.surface.boards[piece.front]
-            for outline in convex_pieces(piece.outline):
-                own = f"{self.change.id}/film/{k}"
-                name = f"{self.change.what.capitalize()}, {host.name.lower()}"
-                solid = self.surface.solid(outline, FILM)
+            own = f"{self.change.id}/film/{k}"
+            name = f"{self.change.what.capitalize()}, {host.name.lower()}"
+            for solid in self.surface.solids(piece.outline, FILM):
                 found.setdefault(host.id, []).append(Board(own, name, "ornament", solid, self.surface.u))
         return {own: tuple(boards) for own, boards in found.items()}
 

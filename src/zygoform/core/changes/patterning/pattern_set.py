@@ -8,7 +8,6 @@ from msgspec import structs
 from zygoform.core.changes.surface import Surface, boxes_overlap, chosen_surface
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
-from zygoform.core.geometry.cut_shape import convex_pieces
 from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
@@ -213,8 +212,8 @@ class PatternSet:
             own_id = f"{self.change.id}/" + (f"ready/{k}" if bought else f"strip/{number}")
             thick = self.size_of(piece).thickness * (2 if bought else 1)
             name = f"{'Ornament' if bought else 'Strip'} {own_id.rsplit('/', maxsplit=1)[-1]}, {host.name.lower()}"
-            for outline in convex_pieces(self._as_drawn(piece)):
-                board = Board(own_id, name, "ornament", self.surface.solid(outline, thick), self._way(piece))
+            for solid in self.surface.solids(self._as_drawn(piece), thick):
+                board = Board(own_id, name, "ornament", solid, self._way(piece))
                 found.setdefault(host.id, []).append(board)
         return {own: tuple(boards) for own, boards in found.items()}
 
