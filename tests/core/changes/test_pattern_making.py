@@ -136,6 +136,28 @@ def test_an_uneven_gap_is_told_with_the_one_that_is_even() -> None:
     assert len(widths) == 1
 
 
+def test_what_would_be_told_as_nothing_is_no_finding() -> None:
+    """An even gap, off by less than half of what is shown: "wider by 0 in"."""
+    even = plan_of(patterned(chest(), "slats", angle=90.0, gap=17.3)).findings
+    (gap,) = [f.why.lengths[1] for f in even if f.code == "uneven_gap"]
+    for off, is_told in ((0.4, False), (1.2, True)):
+        project = patterned(chest(), "slats", angle=90.0, gap=gap + off)
+        assert project.shop.unit.step / 2 == pytest.approx(0.79375)
+        assert ("uneven_gap" in {f.code for f in plan_of(project).findings}) == is_told
+
+
+def test_steps_name_what_is_laid_and_where() -> None:
+    told_ = {
+        family: " ".join(work.what.text for work in made(patterned(chest(columns=1), family)).work)
+        for family in ("slats", "ornaments")
+    }
+    assert "drawers in place" in told_["slats"]
+    assert " ornaments" in told_["ornaments"]
+    assert "0 strips" not in told_["ornaments"]
+    side = made(changed(chest(columns=1), "pattern", "p1/side/left", family="slats"))
+    assert not any("drawers" in work.what.text for work in side.work)
+
+
 def test_strips_end_round_pulls_that_stay_and_screws_grow_where_they_go_through() -> None:
     """None is in front of a knob's plate that stays; the finding names how much longer else."""
     project = patterned(chest(), "slats", angle=0.0, gap=6.0)

@@ -216,6 +216,9 @@ def test_a_boss_that_is_large_enough_leaves_every_ray_square(n: int, spread: flo
         (ax, ay), (u, v) = field.at(50, 0), strip.way
         ends.append(ax + (4000 - ay) * u / v)
     assert np.ptp(np.diff(sorted(ends))) < 1e-6
+    # They fan out as far as is said, or as far as the edge goes.
+    reach = min(4000.0, 8000 * math.tan(math.radians(spread / 2))) if spread < 180 else 4000.0
+    assert max(ends) - min(ends) == pytest.approx(2 * reach)
 
 
 @given(st.floats(0, 400), st.floats(0, 300), st.floats(1, 30))

@@ -62,7 +62,9 @@ def _uneven(pattern: PatternSet) -> list[Finding]:
         return []
     run = FAMILIES[change.family].even_run(pattern.alone, change)
     even = nearest_even(run, width, change.gap) if run is not None else None
-    if even is None or abs(even - change.gap) < LEAST_CHANGE:
+    # What would be told as nothing is none.
+    least = max(LEAST_CHANGE, pattern.shop.unit.step / 2)
+    if even is None or abs(even - change.gap) < least:
         return []
     wider = even > change.gap
     why = Message(

@@ -62,19 +62,22 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     change, fronts = pattern.change, len(pattern.surface.boards)
     ids, n = tuple(part.id for part in parts), len(parts)
     iron = change.fixing == "iron"
+    things = _what_is_laid(pattern, n)
+    shut_in = ", drawers in place" if any(board.role == "drawer" for board in pattern.surface.boards) else ""
     try_: tuple[tuple[Task, float], ...] = (("dry fit", 1),)
-    lay: tuple[Task, float] = ("iron strip", n) if iron else ("lay strip", n)
+    laid = n + sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
+    lay: tuple[Task, float] = ("iron strip", n) if iron and n else ("lay strip", laid)
     fix: tuple[tuple[Task, float], ...] = (("sand face", fronts), lay)
     order = laying_order(pattern)
     dull = "Scuff an old coat dull where they lie"
-    what = f"Iron {n} strips on {order}; roll each while warm" if iron else f"Glue {n} strips on {order}"
+    what = f"Iron {things} on {order}; roll each while warm" if iron else f"Glue {things} on {order}"
     what = f"{dull}. {what}"
     shut = "by a spacer; wipe, weigh down" if pattern.has_gaps else "each against the last; wipe, weigh down"
     wait = (0.2, 1.0) if iron else GLUED
     cut = (_cut_at_a_stop(pattern, parts),) if parts else ()
     steps = [
         *cut,
-        Work("try", "dry fit", Message("Lay all of it dry, drawers in place; step back"), try_, ids,
+        Work("try", "dry fit", Message(f"Lay all of it dry{shut_in}; step back"), try_, ids,
              follows=("cut", "apart") if parts else ("apart",)),
         Work("glue", "glue", Message(what if iron else f"{what}, {shut}"), fix, ids, wait,
              "Nothing is sanded or painted before.", ("an iron and a roller",) if iron else ("glue",), ("try",),
@@ -93,6 +96,13 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
         bore = Message(words)
         steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids, follows=("ease",)))
     return tuple(steps)
+
+
+def _what_is_laid(pattern: PatternSet, strips: int) -> str:
+    """So many strips, and so many ornaments that are bought."""
+    ready = sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
+    counts = ((strips, "strip"), (ready, "ornament"))
+    return " and ".join(f"{n} {name}{'s' * (n != 1)}" for n, name in counts if n)
 
 
 def _cut_at_a_stop(pattern: PatternSet, parts: tuple[Part, ...]) -> Work:

@@ -51,13 +51,18 @@ def boss(at: Point, across: float) -> Strip:
 def ray_pattern(field: PatternField, w: float, entries: PatternEntries) -> list[Strip]:
     """Laid from the middle out, so that both sides match: equal angles over the spread, or equal steps on an edge.
 
-    The edge is the upper one, or the lower one of an origin over it. A boss goes on over their ends.
+    The edge is the upper one, or the lower one of an origin over it; of it as much as the spread reaches. A boss
+    goes on over their ends.
     """
     n, at = entries.rays, field.at(entries.across, entries.up)
     x0, y0, x1, y1 = field.box
     if entries.steps == "edge":
         over = at[1] < y1 - 1e-6
-        angles = list(ray_angles(at, x0, x1, y1 if over else y0, n))
+        edge = y1 if over else y0
+        if entries.spread < 180:
+            reach = abs(edge - at[1]) * math.tan(math.radians(entries.spread / 2))
+            x0, x1 = max(x0, at[0] - reach), min(x1, at[0] + reach)
+        angles = list(ray_angles(at, x0, x1, edge, n))
         middle = 90.0 if over else -90.0
     else:
         step = entries.spread / max(1, n - 1) if entries.spread < 360 else 360.0 / n
