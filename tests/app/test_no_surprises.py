@@ -313,6 +313,34 @@ def test_the_panel_is_a_drawer_where_there_is_no_room(desk: Desk) -> None:
     assert drawer.main.width() + drawer.side.width() == size.width()
 
 
+def test_a_change_clicked_in_the_drawing_opens_and_scrolls_into_sight(app: QApplication) -> None:
+    """One of those far below; the keyboard stays in the drawing."""
+    desk = Desk(app, demo_project())
+    desk.action("stage_redesign")
+    redesign = desk.window._made["redesign"]
+    assert isinstance(redesign, RedesignStage)
+    view = redesign.area.view
+    desk.wait(lambda: not view.drawing.busy)
+    desk.session.open_up("")
+    desk.settle()
+    places = {
+        view.part_at(QPointF(x, y)).split("/")[0]: QPoint(x, y)
+        for y in range(0, view.height(), 6)
+        for x in range(0, view.width(), 6)
+    }
+    last = [change.id for change in desk.session.project.changes if change.id in places][-1]
+    assert redesign.cards[last].y() > redesign._area.viewport().height()
+    view.setFocus()
+    QTest.mouseClick(view, LEFT, NONE, places[last])
+    desk.settle()
+    card = redesign.cards[last]
+    assert card.is_open
+    top = card.mapTo(redesign._area.viewport(), QPoint(0, 0)).y()
+    assert 0 <= top < redesign._area.viewport().height() - 40
+    assert desk.frame.focusWidget() is view
+    desk.close()
+
+
 @pytest.mark.parametrize("how", ["mouse", "keys"])
 def test_a_total_leads_to_what_it_counts(desk: Desk, how: str) -> None:
     tally = desk.find(Tally, "tally")

@@ -3,7 +3,7 @@
 from functools import partial
 from typing import Literal
 
-from PySide6.QtCore import QPointF, QRectF, Qt, QTimer
+from PySide6.QtCore import QPointF, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QContextMenuEvent,
     QFocusEvent,
@@ -66,7 +66,12 @@ _DRAWN: frozenset[Topic] = frozenset(("form", "findings", "pieces", "changes", "
 
 
 class PieceView(QWidget):
-    """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up."""
+    """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up.
+
+    `picked` tells the part that was clicked.
+    """
+
+    picked = Signal(str)
 
     def __init__(
         self, session: Session, kind: Literal["survey", "redesign", "finish", "small"], menu: PartMenu | None = None
@@ -320,7 +325,9 @@ class PieceView(QWidget):
         scene = self.scene() if self.kind == "survey" else None
         fault = fault_at(self.session, scene, self.mapping(), at) if scene is not None else ""
         self.session.view.spot = (self.place, self.mapping().to_mm(at))
-        self.session.select(self.part_at(at), fault)
+        part_id = self.part_at(at)
+        self.session.select(part_id, fault)
+        self.picked.emit(part_id)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         at = paint.unscaled(event.position())

@@ -56,6 +56,7 @@ class RedesignStage(QWidget):
         when_seen(self, session.changed, self.refresh)
         session.hover_changed.connect(self._on_pointed)
         session.previewed.connect(self._on_previewed)
+        self.area.view.picked.connect(self._on_picked)
         self.refresh()
 
     def _fill_side(self, side: QWidget) -> None:
@@ -161,18 +162,30 @@ class RedesignStage(QWidget):
     def open_card(self, change_id: str) -> None:
         """Opens a change and goes to its first field."""
         self.drawer.open()
-        self.session.open_up(change_id)
-        self._make_cards(change_id)
+        self._show_card(change_id)
         card = self.cards.get(change_id)
         if card is not None:
             card.setFocus()
-            # Once it has its place and its height.
-            QTimer.singleShot(0, partial(self._scroll_to, change_id))
+
+    def _show_card(self, change_id: str) -> None:
+        """Opens a change, where it can be seen."""
+        self.session.open_up(change_id)
+        self._make_cards(change_id)
+        # Once it has its place and its height.
+        QTimer.singleShot(0, partial(self._scroll_to, change_id))
+
+    def _on_picked(self, part_id: str) -> None:
+        """What was clicked in the drawing and belongs to a change: its card, beside the drawing and not over it."""
+        change = self.session.project.change(part_id.split("/", 1)[0])
+        if change is not None and not self.drawer.is_drawer:
+            self._show_card(change.id)
 
     def _scroll_to(self, change_id: str) -> None:
         card = self.cards.get(change_id)
         if card is not None:
-            self._area.ensureWidgetVisible(card, 0, min(card.height() // 2, self._area.height() // 2))
+            # All of it where there is room, its head in any case.
+            bar, top, room = self._area.verticalScrollBar(), card.y() - t.px(8), self._area.viewport().height()
+            bar.setValue(min(top, max(bar.value(), card.y() + card.height() + t.px(8) - room)))
 
     # What is shown
 
