@@ -1,10 +1,20 @@
 """The workplace: settings, help, the finder, long work, lists taken over; by keyboard alone from start to print."""
 
 from pathlib import Path
+from typing import Any
 
 import pytest
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QAbstractItemView, QApplication, QDialog, QLabel, QLineEdit, QListWidget, QWidget
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QApplication,
+    QComboBox,
+    QDialog,
+    QLabel,
+    QLineEdit,
+    QListWidget,
+    QWidget,
+)
 
 from tests.app.desk import Desk, put_on_look
 from zygoform.app.application import Application as Whole
@@ -271,6 +281,28 @@ def test_lists_are_taken_over_from_the_menu(desk: Desk, tmp_path: Path) -> None:
     assert desk.session.project == before, "one step"
     desk.action("take_boards")
     assert desk.session.project.stock[0].count == 4
+
+
+@pytest.mark.parametrize(("answer", "there"), [("add", True), ("replace", False), ("back", True)])
+def test_a_price_list_comes_to_the_one_there_is_or_in_its_place_as_is_said(
+    desk: Desk, tmp_path: Path, answer: Any, there: bool
+) -> None:
+    """And an open card offers what is on sale by now."""
+    path = tmp_path / "yard.csv"
+    head = "kind,id,name,nominal,system,thickness,width,length,species,holds,price\n"
+    path.write_text(f"{head}board,oak-x,Oak from the yard,,inch,1 in,5 in,8 ft,white oak,,44\n")
+    desk.action("stage_redesign")
+    desk.session.open_up("c1")
+    desk.settle()
+    before = desk.session.project.shop.timber
+    desk.window.filing.ask_open = lambda _kinds: str(path)
+    desk.window.filing.ask_prices = lambda _name: answer
+    desk.action("prices")
+    timber = desk.session.project.shop.timber
+    assert ("oak-x" in {size.id for size in timber}) == (answer != "back")
+    assert ({size.id for size in before} <= {size.id for size in timber}) == there
+    combo = desk.find(QComboBox, "c1_board")
+    assert (combo.findData("oak-x") >= 0) == (answer != "back")
 
 
 def test_a_board_measured_for_real_changes_the_plan_in_the_rack(desk: Desk) -> None:

@@ -296,7 +296,7 @@ def test_of_a_count_of_slats_the_gap_is_worked_out(
 def test_beads_round_an_arch_fill_the_ring_between_two_insets_and_are_bent_once(
     chord: float, steep: float, gap: float, w: float
 ) -> None:
-    """The library's own insets with mitred corners are the ring; the long edge is an arc of the circle inside it."""
+    """The library's own insets with mitred corners are the ring; the long edge is an arc of the circle in it."""
     rise = steep * chord / 2
     ring = segment(0.0, 0.0, chord, rise)
     front = FieldFront(-chord / 2, 0.0, chord, rise, ring)

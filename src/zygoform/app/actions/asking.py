@@ -12,6 +12,7 @@ from zygoform.files.project_json import SUFFIX
 UnsavedChoice = Literal["save", "discard", "cancel"]
 ChangedChoice = Literal["other", "over", "back"]
 CopyChoice = Literal["take", "away", "later"]
+PricesChoice = Literal["add", "replace", "back"]
 
 
 def ask_open(window: QWidget, folder: Path, kinds: str) -> str:
@@ -55,6 +56,15 @@ def ask_changed(window: QWidget, name: str) -> ChangedChoice:
 def ask_copy(window: QWidget, words: str) -> CopyChoice:
     """What becomes of a copy of unsaved work."""
     answers: dict[str, CopyChoice] = {"Take it up": "take", "Put it away": "away", "Decide later": "later"}
+    return answers[_choose(window, words, tuple(answers))]
+
+
+def ask_prices(window: QWidget, name: str) -> PricesChoice:
+    """What a price list is to the one there is."""
+    words = (
+        f"{name}: what it names comes to the price list of this project, with its prices; or it is all of the list."
+    )
+    answers: dict[str, PricesChoice] = {"Add to the list": "add", "Replace the list": "replace", "Go back": "back"}
     return answers[_choose(window, words, tuple(answers))]
 
 

@@ -6,12 +6,13 @@ from typing import Any, Literal
 
 from msgspec import Struct
 
+from zygoform.app.actions.asking import PricesChoice
 from zygoform.app.session import Session
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import use_coats
 from zygoform.core.edits.minutes import use_minutes
 from zygoform.core.edits.taking import take_boards, take_parts
-from zygoform.core.edits.workshop import use_prices
+from zygoform.core.edits.workshop import add_prices, use_prices
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.coats_csv import parse_coats
@@ -54,13 +55,22 @@ _WAYS: dict[TableKind, _Way] = {
         "Price lists (*.csv)",
         lambda text, _shop: parse_prices(text),
         lambda project, table: use_prices(project, table.timber, table.packs),
-        lambda table: "" if table.timber else "it has no timber",
+        lambda table: "" if table.timber or table.packs else "it names nothing",
     ),
 }
 
 
-def take_table(session: Session, what: TableKind, ask: Callable[[str], str], tell: Callable[[str], None]) -> None:
-    """Asks for a file and takes it over as one step; with a fault in any row nothing is taken."""
+def take_table(
+    session: Session,
+    what: TableKind,
+    ask: Callable[[str], str],
+    tell: Callable[[str], None],
+    ask_prices: Callable[[str], PricesChoice],
+) -> None:
+    """Asks for a file and takes it over as one step; with a fault in any row nothing is taken.
+
+    Of prices it is asked whether they come to those there are.
+    """
     way = _WAYS[what]
     name = ask(way.asked)
     if not name:
@@ -80,4 +90,10 @@ def take_table(session: Session, what: TableKind, ask: Callable[[str], str], tel
     if way.nothing(table):
         tell(f"{shown(path)} was not taken: {way.nothing(table)}.")
         return
-    session.try_do(lambda project: way.take(project, table))
+    answer = ask_prices(shown(path)) if what == "prices" else "replace"
+    if answer == "replace" and what == "prices" and not table.timber:
+        tell(f"{shown(path)} was not taken: it has no timber. Add it to the list instead.")
+    elif answer == "add":
+        session.try_do(lambda project: add_prices(project, table.timber, table.packs))
+    elif answer == "replace":
+        session.try_do(lambda project: way.take(project, table))

@@ -121,7 +121,7 @@ class ChangeEditor(QWidget):
         elif entry.choices or entry.unit == "switch":
             self._segments(entry, choices, name, column)
         else:
-            self._combo(entry, choices, name, column)
+            self._combo(entry, name, column)
         if entry.counts_if is not None:
             self._refreshers.append(lambda change: box.setVisible(counts(entry, change)))
         return box
@@ -163,7 +163,7 @@ class ChangeEditor(QWidget):
 
         self._refreshers.append(refresh)
 
-    def _combo(self, entry: Param, choices: tuple[Choice, ...], name: str, column: QVBoxLayout) -> None:
+    def _combo(self, entry: Param, name: str, column: QVBoxLayout) -> None:
         combo = ComboBox()
         combo.setObjectName(name)
         combo.setAccessibleName(entry.label)
@@ -176,8 +176,10 @@ class ChangeEditor(QWidget):
 
         def refresh(change: ChangeBase) -> None:
             show, timber = session.unit.show, session.project.shop.timber
-            if shown != [session.unit, timber]:
-                shown[:] = [session.unit, timber]
+            # What is on sale may be another list by now.
+            choices = stock_choices(session.project, entry.stock)
+            if shown != [session.unit, timber, choices]:
+                shown[:] = [session.unit, timber, choices]
                 sizes = {s.id: f"{s.name}   really {_thick(session, s)} × {show(s.width)}" for s in timber}
                 combo.clear()
                 for choice in choices:

@@ -161,6 +161,17 @@ def use_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pa
     return Edited(structs.replace(project, shop=shop), Message("New price list"))
 
 
+def add_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> Edited:
+    """Puts the sizes and packs of a list to those there are; one of the same name comes in place of another."""
+    sizes = {size.id: size for size in project.shop.timber} | {size.id: size for size in timber}
+    every = {pack.id: pack for pack in project.shop.packs} | {pack.id: pack for pack in packs}
+    shop = structs.replace(project.shop, timber=tuple(sizes.values()), packs=tuple(every.values()))
+    many = len(timber) + len(packs)
+    return Edited(
+        structs.replace(project, shop=shop), Message(f"{many} thing{'s' * (many != 1)} to the price list")
+    )
+
+
 def _priced(size: TimberSize, length: float, price: Decimal) -> TimberSize:
     def at(offer: Offer) -> Offer:
         same = abs(offer.length - length) < LENGTH_ON_SALE_MM

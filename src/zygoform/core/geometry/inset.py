@@ -1,4 +1,4 @@
-"""A convex outline whose sides move inwards, some vanish on the way; and which of its sides are chords of one curve."""
+"""A convex outline whose sides move inwards, some vanishing on the way; which sides are chords of one curve."""
 
 import math
 
