@@ -11,9 +11,10 @@ from hypothesis import strategies as st
 from msgspec import structs
 from pypdf import PageObject, PdfReader
 
-from tests.planned import plan_of
+from tests.planned import changed, plan_of
 from tests.strategies import planned, shops
 from zygoform.core.cutting.either import better_answers
+from zygoform.core.cutting.saw import how
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
@@ -151,6 +152,33 @@ def test_the_work_sheet_holds_every_part_and_nothing_is_cut_off(paper: str) -> N
         assert all(25 < x < width * 72 / 25.4 - 25 for x in drawn_to(page)), "no line leaves the margins"
         places = written_at(page)
         assert all(20 < x < width * 72 / 25.4 - 20 and 20 < y < height * 72 / 25.4 - 20 for x, y in places)
+
+
+def test_ends_that_are_sawn_otherwise_stand_with_their_codes_and_once() -> None:
+    """Under each setting one line where all parts are sawn alike, else one for each way with its parts."""
+    sizes = {"width": "900 mm", "height": "800 mm", "depth": "450 mm"}
+    piece = new_piece(fresh_project(), "Chest", sizes).project
+    project = changed(piece, "pattern", "p1/body/main", family="diamonds", fixing="glue", profile="profiled")
+    plan = plan_of(project)
+    text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(work_sheet(project, plan))).pages)
+    told = re.findall(r"((?:(?:\d+[a-z]+,\s)*\d+[a-z]+:\s)?)Left\send:\s", text)
+    by_id = {listed.id: listed for listed in plan.parts}
+    wanted = 0
+    for group in plan.settings or ():
+        listed = [by_id[part_id] for row in group.rows for part_id in row.part_ids if part_id in by_id]
+        ends = {
+            (how("left", p.left.mitre, p.left.bevel, own.width, plan.shop.saw),
+             how("right", p.right.mitre, p.right.bevel, own.width, plan.shop.saw))
+            for own in listed
+            if (p := own.part) and {own.left.way, own.right.way} - {"square", "knife"}
+        }  # fmt: skip
+        wanted += len(ends) if group.across else 0
+    assert wanted > 1
+    assert len(told) == wanted
+    assert all(told), "several ways under every setting"
+    plain = plan_of(demo_project())
+    text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(work_sheet(demo_project(), plain))).pages)
+    assert re.search(r"[^:]\sLeft\send:\s", text), "all are sawn alike: no codes"
 
 
 def drawn_to(page: PageObject) -> list[float]:

@@ -1,5 +1,6 @@
 """The cut list as CSV: by setting of the saw, and by part. Sizes are in the project's unit, as text and mm."""
 
+from zygoform.core.measure.write import NO_BREAK
 from zygoform.core.plan.plan import Plan
 from zygoform.files.tables import write_table
 
@@ -36,7 +37,14 @@ def by_part_csv(plan: Plan) -> str:
         ),
         (
             (
-                *(row.code, row.name, row.count, show(row.thickness), show(row.width), show(row.length)),
+                *(
+                    row.code,
+                    row.name,
+                    row.count,
+                    plan.shop.unit.show_thick(row.thickness).replace(NO_BREAK, " "),
+                    show(row.width),
+                    show(row.length),
+                ),
                 *(
                     row.left,
                     row.right,

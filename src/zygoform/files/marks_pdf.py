@@ -31,7 +31,7 @@ def marks(project: Project, plan: Plan) -> bytes:
 
 
 def _label(page: Page, plan: Plan, listed: ListedPart, letter: str, x: float, y: float, width: float) -> None:
-    show = plan.shop.unit.plain
+    show, thick = plan.shop.unit.plain, plan.shop.unit.show_thick(listed.part.thickness)
     page.set_draw_color(PALE)
     page.set_line_width(0.1)
     page.rect(x, y, width, _HEIGHT)
@@ -44,7 +44,7 @@ def _label(page: Page, plan: Plan, listed: ListedPart, letter: str, x: float, y:
     right = end_words(listed.right)
     lines = (
         part.name[:34],
-        f"{show(listed.length)} × {show(listed.width)} × {show(part.thickness)}" + (" ?" if part.rests_on else ""),
+        f"{show(listed.length)} × {show(listed.width)} × {thick}" + (" ?" if part.rests_on else ""),
         f"left {left}, right {right}",
         (f"board {letter}" if letter else "no board yet") + (f"; {part.location}" if part.location else ""),
     )

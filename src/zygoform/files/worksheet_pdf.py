@@ -73,7 +73,8 @@ def _cuts(page: Page, plan: Plan) -> None:
     for group in plan.settings:
         page.keep_together(16)
         page.words(group.title, 11, "B", after=0.5)
-        _angles(page, plan, group)
+        if group.across:
+            _angles(page, plan, group)
         page.rows(
             widths,
             (
@@ -119,18 +120,21 @@ def _tape(page: Page, plan: Plan) -> None:
 
 
 def _angles(page: Page, plan: Plan, group: SettingGroup) -> None:
-    """How each end is put to the saw, once for each kind of end in the group."""
+    """How both ends are put to the saw, once for all that are alike; of several with the codes of the parts."""
     ids = {part_id for row in group.rows for part_id in row.part_ids}
-    lines: dict[str, None] = {}
+    ways: dict[str, dict[str, None]] = {}
     for listed in plan.parts:
-        if listed.id not in ids or not (listed.left.way != "square" or listed.right.way != "square"):
+        sawn = {listed.left.way, listed.right.way} - {"square", "knife"}
+        if listed.id not in ids or not sawn:
             continue
-        left, right = listed.part.left, listed.part.right
-        saw = plan.shop.saw
-        lines[f"Left end: {how('left', left.mitre, left.bevel, listed.width, saw)}."] = None
-        lines[f"Right end: {how('right', right.mitre, right.bevel, listed.width, saw)}."] = None
-    for line in lines:
-        page.words(line, 9.5, after=0.3)
+        left, right, saw = listed.part.left, listed.part.right, plan.shop.saw
+        ends = (
+            f"Left end: {how('left', left.mitre, left.bevel, listed.width, saw)}.",
+            f"Right end: {how('right', right.mitre, right.bevel, listed.width, saw)}.",
+        )
+        ways.setdefault(" ".join(ends), {})[listed.shape] = None
+    for words, codes in ways.items():
+        page.words(words if len(ways) == 1 else f"{', '.join(codes)}: {words}", 9.5, after=0.3)
 
 
 def _parts(page: Page, plan: Plan) -> None:
@@ -145,7 +149,7 @@ def _parts(page: Page, plan: Plan) -> None:
         widths,
         (
             (
-                *(row.code, row.name, str(row.count), show(row.thickness), show(row.width)),
+                *(row.code, row.name, str(row.count), plan.shop.unit.show_thick(row.thickness), show(row.width)),
                 show(row.length) + (" ?" if row.guesses else ""),
                 *(row.left, row.right, row.stock),
             )

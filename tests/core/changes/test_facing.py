@@ -15,6 +15,7 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.changes.facing.transferred import TransferSet
 from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.planning import apply_fix, set_value
+from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.plan.plan import Plan
 
 
@@ -46,6 +47,24 @@ def test_a_piece_of_veneer_is_its_face_and_the_allowance_all_round(grain: str) -
     assert press.text.startswith(f"{bearers} bearers, {2 * bearers} clamps")
     laid = [on.part.id for layout in plan.layouts for board in layout.boards for on in board.parts]
     assert sorted(laid) == sorted(p.id for p in outcome.parts)
+
+
+def test_what_a_knife_cuts_is_no_setting_of_a_saw_and_is_told_as_thin_as_it_is() -> None:
+    veneer = plan_of(changed(chest(columns=2), "veneer", MAIN))
+    assert [group.title for group in veneer.settings] == ["Veneer, with a knife"]
+    assert {row.left for row in veneer.part_rows} == {"square"}
+    sawn, ironed = (
+        plan_of(changed(chest(columns=2), "pattern", MAIN, family="chevron", fixing=fixing))
+        for fixing in ("glue", "iron")
+    )
+    assert any(group.title.startswith("Flat, swung") for group in sawn.settings)
+    assert {group.title.split(",")[0] for group in ironed.settings if group.across} == {"With a knife or shears"}
+    assert {(row.code, row.left, row.right) for row in ironed.part_rows} == {
+        (row.code, row.left, row.right) for row in sawn.part_rows
+    }
+    assert DisplayUnit("inch", 16).show_thick(25.4 / 32) == '1/32"'
+    assert DisplayUnit("mm").show_thick(0.6).replace("\u00a0", " ") == "0.6 mm"
+    assert DisplayUnit("inch", 16).show_thick(19.05) == '3/4"'
 
 
 @pytest.mark.parametrize("kind", ["veneer", "pattern"])

@@ -45,7 +45,7 @@ class Filing(QObject):
         self.ask_photos: Callable[[], list[str]] = self._ask_photos
         self.ask_unsaved: Callable[[], UnsavedChoice] = self._ask_unsaved
         self.ask_copy: Callable[[str], CopyChoice] = self._ask_copy
-        self.ask_prices: Callable[[str], PricesChoice] = self._ask_prices
+        self.ask_prices: Callable[[str], PricesChoice] | None = None
         self._background = Background(self)
         self._background.finished.connect(self._exported)
         self._exporting, self._saving, self._left_out = "", False, ""
@@ -344,7 +344,7 @@ class Filing(QObject):
         """A table of one's own is taken over; with a fault in any row nothing is."""
         from zygoform.app.actions.taking import take_table
 
-        take_table(self.session, what, self.ask_open, self.told.emit, self.ask_prices)
+        take_table(self.session, what, self.ask_open, self.told.emit, self.ask_prices, self.window)
 
     def may_leave(self) -> bool:
         """Whether the document may go: saved, or not wanted any more."""
@@ -392,11 +392,6 @@ class Filing(QObject):
         from zygoform.app.actions.asking import ask_copy
 
         return ask_copy(self.window, words)
-
-    def _ask_prices(self, name: str) -> "PricesChoice":
-        from zygoform.app.actions.asking import ask_prices
-
-        return ask_prices(self.window, name)
 
     def _ask_changed(self, name: str) -> "ChangedChoice":
         from zygoform.app.actions.asking import ask_changed

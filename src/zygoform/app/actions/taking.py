@@ -1,12 +1,14 @@
 """Tables of one's own taken over: whole, or not at all and told why."""
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import Any, Literal
 
 from msgspec import Struct
+from PySide6.QtWidgets import QWidget
 
-from zygoform.app.actions.asking import PricesChoice
+from zygoform.app.actions.asking import PricesChoice, ask_prices
 from zygoform.app.session import Session
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import use_coats
@@ -65,7 +67,8 @@ def take_table(
     what: TableKind,
     ask: Callable[[str], str],
     tell: Callable[[str], None],
-    ask_prices: Callable[[str], PricesChoice],
+    ask_how: Callable[[str], PricesChoice] | None,
+    window: QWidget,
 ) -> None:
     """Asks for a file and takes it over as one step; with a fault in any row nothing is taken.
 
@@ -90,7 +93,8 @@ def take_table(
     if way.nothing(table):
         tell(f"{shown(path)} was not taken: {way.nothing(table)}.")
         return
-    answer = ask_prices(shown(path)) if what == "prices" else "replace"
+    how = ask_how or partial(ask_prices, window)
+    answer = how(shown(path)) if what == "prices" else "replace"
     if answer == "replace" and what == "prices" and not table.timber:
         tell(f"{shown(path)} was not taken: it has no timber. Add it to the list instead.")
     elif answer == "add":

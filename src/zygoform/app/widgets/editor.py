@@ -15,7 +15,6 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.edits.planning import set_text, set_value
-from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import Choice, Param, counts, params
 from zygoform.core.measure.write import in_unit
 from zygoform.core.outcome.outcome import Note
@@ -180,7 +179,10 @@ class ChangeEditor(QWidget):
             choices = stock_choices(session.project, entry.stock)
             if shown != [session.unit, timber, choices]:
                 shown[:] = [session.unit, timber, choices]
-                sizes = {s.id: f"{s.name}   really {_thick(session, s)} × {show(s.width)}" for s in timber}
+                sizes = {
+                    s.id: f"{s.name}   really {session.unit.show_thick(s.thickness)} × {show(s.width)}"
+                    for s in timber
+                }
                 combo.clear()
                 for choice in choices:
                     combo.addItem(sizes.get(choice.value, choice.label), choice.value)
@@ -210,11 +212,6 @@ class ChangeEditor(QWidget):
         self.result.setVisible(outcome is not None)
         self.failure.setText(self.session.show(failure.message) if failure else "")
         self.failure.setVisible(failure is not None)
-
-
-def _thick(session: Session, size: TimberSize) -> str:
-    """Veneer is thinner than a rule can say."""
-    return session.unit.show(size.thickness) if size.thickness > session.unit.step / 2 else "thin"
 
 
 def _side_by_side(choices: tuple[Choice, ...]) -> bool:

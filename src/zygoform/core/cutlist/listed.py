@@ -3,9 +3,9 @@
 from msgspec import Struct
 
 from zygoform.core.cutting.nest import turned
-from zygoform.core.cutting.saw import Setting, setting
+from zygoform.core.cutting.saw import Setting, on_scale, setting
 from zygoform.core.measure.rounding import round_to
-from zygoform.core.outcome.part import Part
+from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.shop import Shop
 
 
@@ -44,11 +44,18 @@ def list_parts(parts: tuple[tuple[int, Part], ...], shop: Shop) -> tuple[ListedP
         shape = f"{number}{letters(shapes[number].index(key))}"
         seen[number, key] = seen.get((number, key), 0) + 1
         code = f"{shape}.{seen[number, key]}" if alike[number, key] > 1 else shape
-        left, right = (setting(e.mitre, e.bevel, width, shop.saw) for e in (part.left, part.right))
+        left, right = (_setting(part, end, width, shop) for end in (part.left, part.right))
         under = length < shop.saw.shortest_safe or (part.ripped and length < shop.saw.shortest_rip)
         short = under and not part.by_hand
         listed.append(ListedPart(part, number, shape, code, length, width, left, right, short))
     return tuple(listed)
+
+
+def _setting(part: Part, end: EndCut, width: float, shop: Shop) -> Setting:
+    """How the saw stands for an end, where it is sawn at all."""
+    if part.knife:
+        return Setting("knife", swing=on_scale(abs(end.mitre), shop.saw))
+    return setting(end.mitre, end.bevel, width, shop.saw)
 
 
 def _rounded(part: Part, shop: Shop) -> tuple[float, float]:

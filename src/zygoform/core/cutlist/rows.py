@@ -10,7 +10,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import LaterCut
 from zygoform.core.outcome.slanted import slant_words
 
-_METHODS = ("square", "edge", "flat", "tilted", "both", "jig", "hand")
+_METHODS = ("square", "edge", "flat", "tilted", "both", "jig", "hand", "knife")
 
 
 class SettingRow(Struct, frozen=True):
@@ -27,10 +27,11 @@ class SettingRow(Struct, frozen=True):
 
 
 class SettingGroup(Struct, frozen=True):
-    """All rows of one setting of the saw."""
+    """All rows of one setting of the saw; `across` where it is one for the ends of parts."""
 
     title: str
     rows: tuple[SettingRow, ...]
+    across: bool = False
 
 
 class PartRow(Struct, frozen=True):
@@ -74,13 +75,15 @@ def by_setting(
     for listed in parts:
         groups.setdefault(_group_key(listed), []).append(listed)
     result = [
-        SettingGroup(_title(members[0]), _cross_rows(members, letters)) for _, members in sorted(groups.items())
+        SettingGroup(_title(members[0]), _cross_rows(members, letters), across=True)
+        for _, members in sorted(groups.items())
     ]
     ripped = [listed for listed in parts if listed.part.ripped]
     if ripped:
         result.append(SettingGroup("Along a guide, ripped", _rip_rows(ripped, letters)))
-    if of_sheet:
-        result.append(SettingGroup("From sheet", _sheet_rows(of_sheet, letters)))
+    for title, knife in (("From sheet", False), ("Veneer, with a knife", True)):
+        if own := [listed for listed in of_sheet if listed.part.knife == knife]:
+            result.append(SettingGroup(title, _sheet_rows(own, letters)))
     if later:
         result.append(
             SettingGroup("After the glue-up", tuple(_later_row(number, cut, saw) for number, cut in later))
@@ -145,7 +148,7 @@ def board_letters(layouts: tuple[SizeLayout, ...]) -> dict[str, str]:
 
 def end_words(setting: Setting) -> str:
     """One end for the table: square, 45° bevel, 30° cut."""
-    if setting.way == "square":
+    if setting.way == "square" or (setting.way == "knife" and not setting.swing):
         return "square"
     kind = "bevel" if setting.way in ("edge", "tilted") else "cut"
     # Held on a jig the saw stands at what is missing to a right angle.

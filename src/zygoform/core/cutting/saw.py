@@ -14,7 +14,7 @@ from zygoform.core.goods.saw import Saw
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.tolerance import SAME_DEG
 
-CutMethod = Literal["square", "flat", "edge", "tilted", "both", "jig", "hand"]
+CutMethod = Literal["square", "flat", "edge", "tilted", "both", "jig", "hand", "knife"]
 
 
 class Setting(Struct, frozen=True):
@@ -38,6 +38,7 @@ class Setting(Struct, frozen=True):
             "tilted": f"Flat, tilted {tilt}",
             "both": f"Flat, swung {swing} and tilted {tilt}",
             "jig": f"End against the fence, on a jig, swung {swing}",
+            "knife": f"With a knife or shears, {f'{swing} from square' if self.swing else 'square'}",
             "hand": f"Marked and cut by hand, {degrees(self.swing or self.tilt)} from square",
         }[self.way]
 

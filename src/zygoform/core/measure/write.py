@@ -55,6 +55,10 @@ def in_unit(words: str, system: str) -> str:
     return _EITHER.sub(lambda found: found[1 if system == "inch" else 2], words)
 
 
+THIN_MM = 3.0
+"""What is no thicker is told finer than the finest mark."""
+
+
 class DisplayUnit(Struct, frozen=True):
     """How lengths are shown: inches with a finest fraction, or millimetres to a step."""
 
@@ -82,6 +86,10 @@ class DisplayUnit(Struct, frozen=True):
             return f"{round(mm, 1):g}{NO_BREAK}mm" if mm >= 0.05 else f"under 0.1{NO_BREAK}mm"
         words = write_inches(mm / INCH, 64).replace(" ", NO_BREAK)
         return words if mm / INCH >= 1 / 128 else 'under 1/64"'
+
+    def show_thick(self, mm: float) -> str:
+        """How thick something is: veneer finer than a tape shows it."""
+        return self.show_fine(mm) if mm <= THIN_MM else self.show(mm)
 
     def show_marked(self, mm: float) -> str:
         """To a sixty-fourth of an inch, or a tenth of a millimetre."""

@@ -16,7 +16,7 @@ from zygoform.core.goods.cheapest import cheapest_packs
 from zygoform.core.goods.fittings import AMOUNTS, GRITS, POURED, ROLLS, FittingKind, Pack
 from zygoform.core.goods.timber import share_of_sheet
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.quantity import Litres
+from zygoform.core.measure.quantity import Fine, Litres
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.money.kept_hardware import Kept
 from zygoform.core.outcome.outcome import Fitting, Supply
@@ -116,6 +116,7 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
         for (length, size_id), size in sorted(kinds.items(), key=lambda kind: kind[0], reverse=True):
             boards = [b for b in layout.boards if not b.owned and (b.length, b.size.id) == (length, size_id)]
             parts = [on.part for board in boards for on in board.parts]
+            thick = Fine(size.thickness) if size.is_veneer else size.thickness
             spare = count_up(len(boards) * shop.spare_boards / 100)
             rows.append(
                 BuyRow(
@@ -123,7 +124,7 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
                     "Wood",
                     len(boards) + spare,
                     size.name,
-                    Message("really {0} × {1}", (size.thickness, size.width)),
+                    Message("really {0} × {1}", (thick, size.width)),
                     (share_of_sheet(length, size.width) or "sheet" if size.is_sheet else "board")
                     + ("s " if len(boards) > 1 else " ")
                     + " ".join(board.letter for board in boards)

@@ -54,6 +54,8 @@ class Part(Struct, frozen=True):
     right_corner: Sized | None = None
     by_hand: bool = False
     """Cut with a knife, shears or in a mitre box: too short for the saw is no fault of it."""
+    knife: bool = False
+    """Thin as veneer: no saw is set for it."""
     either_face: bool = False
     """Both faces are alike: turned over, a left piece is a right one."""
     face: Outline = ()

@@ -80,7 +80,7 @@ class PartModel(QAbstractTableModel):
     def _cells(self, row: PartRow) -> tuple[str, ...]:
         show = self.session.unit.show
         guess = "~ " if row.guesses else ""
-        sizes = (show(row.thickness), show(row.width), guess + show(row.length))
+        sizes = (self.session.unit.show_thick(row.thickness), show(row.width), guess + show(row.length))
         return (
             row.code,
             row.name,

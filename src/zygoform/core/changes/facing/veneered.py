@@ -108,6 +108,7 @@ class VeneerSet:
                         length_of=Sized(face.length, guesses, (Term(words[0], long, "worked out"), more)),
                         width_of=Sized(face.width, guesses, (Term(words[1], wide, "worked out"), more)),
                         by_hand=True,
+                        knife=True,
                     )
                 )
         return tuple(found)

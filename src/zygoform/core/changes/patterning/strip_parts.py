@@ -40,6 +40,7 @@ def spare_parts(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Part, ...
                     length_of=Sized(long, terms=(Term("the longest strip", long, "worked out"),)),
                     width_of=Sized(size.width, terms=(Term("width of the strip", size.width, "on sale"),)),
                     by_hand=True,
+                    knife=pattern.change.fixing == "iron",
                 )
             )
     return tuple(found)
@@ -80,6 +81,7 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
         length_of=Sized(long, guesses, (Term(words, long, "worked out"),)),
         width_of=Sized(width, terms=(term,)),
         by_hand=long < safe or change.fixing == "iron" or bool(strip.far),
+        knife=change.fixing == "iron",
         either_face=change.profile == "flat",
         face=_face(pattern, piece) if own_shape and not strip.far else (),
         left_corner=None if corner else sized("how far its end is from square", abs(first), "worked out"),

@@ -13,8 +13,12 @@ from zygoform.core.patterns.strip import Strip, checked
 BeadEdges = Literal["all", "level", "upright"]
 
 
-SMOOTH = math.radians(25)
+SMOOTH_TURN = math.radians(25)
 """Sides that turn by less at a corner are chords of one curve: the bead is bent along them."""
+
+
+LEAST_SINE = 0.2
+"""At a flatter corner a bead's end is trimmed where it lies."""
 
 
 def bead_strips(field: PatternField, w: float, gap: float, edges: BeadEdges = "all") -> list[Strip]:
@@ -39,7 +43,7 @@ def _round_one(ring: Outline, w: float, gap: float, edges: BeadEdges) -> list[St
     """Along the sides of one front."""
     n = len(ring)
     ways = [(ring[(k + 1) % n][0] - ring[k][0], ring[(k + 1) % n][1] - ring[k][1]) for k in range(n)]
-    runs = smooth_runs(ring, SMOOTH)
+    runs = smooth_runs(ring, SMOOTH_TURN)
     taken = dict[int, bool]()
     for run in runs:
         (ax, ay), (bx, by) = ring[run[0]], ring[(run[-1] + 1) % n]
@@ -61,8 +65,24 @@ def _round_one(ring: Outline, w: float, gap: float, edges: BeadEdges) -> list[St
             tight = min(math.hypot(*ways[k]) / turn_after(ring, k) for k in run[:-1])
             # On the inner edge it is bent tighter than the front is round.
             radius = max(0.0, tight - gap - w)
-            found.append(Strip(band, way, far=far, far_length=_curved(far), radius=radius))
+            found.append(
+                Strip(band, way, far=far, far_length=_curved(far) + _past_chords(ring, run), radius=radius)
+            )
     return found
+
+
+def _past_chords(ring: Outline, run: list[int]) -> float:
+    """How much longer the curve is than from end to end of its chords: it lies outside them, and ends further out.
+
+    At each end by the height of a bow over its chord, along the side it meets at a slant.
+    """
+    bow = max(
+        math.dist(ring[k], ring[(k + 1) % len(ring)]) / 2 * math.tan(turn_after(ring, k) / 4) for k in run[:-1]
+    )
+    return (
+        sum(bow / max(LEAST_SINE, abs(math.sin(turn_after(ring, k)))) for k in (run[0] - 1, run[-1]))
+        + math.pi * bow
+    )
 
 
 def _curved(line: Outline) -> float:
