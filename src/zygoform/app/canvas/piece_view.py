@@ -66,10 +66,7 @@ _DRAWN: frozenset[Topic] = frozenset(("form", "findings", "pieces", "changes", "
 
 
 class PieceView(QWidget):
-    """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up.
-
-    `picked` tells the part that was clicked.
-    """
+    """One drawing of the piece. A survey stands before the piece as found, a small one only lights parts up."""
 
     picked = Signal(str)
 
@@ -325,9 +322,8 @@ class PieceView(QWidget):
         scene = self.scene() if self.kind == "survey" else None
         fault = fault_at(self.session, scene, self.mapping(), at) if scene is not None else ""
         self.session.view.spot = (self.place, self.mapping().to_mm(at))
-        part_id = self.part_at(at)
-        self.session.select(part_id, fault)
-        self.picked.emit(part_id)
+        self.session.select(self.part_at(at), fault)
+        self.picked.emit(self.session.view.selected)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         at = paint.unscaled(event.position())
