@@ -330,16 +330,14 @@ class PieceView(QWidget):
         if self.kind == "small" or not swap_opening(self.session, self.part_at(at)):
             self.open_menu(self.part_at(at), at)
 
-    def leaveEvent(self, event: object) -> None:
-        del event
+    def leaveEvent(self, _event: object) -> None:
         if self._gesture is None:
             self.session.hover("")
 
     def wheelEvent(self, event: QWheelEvent) -> None:
+        event.setAccepted(self.kind != "small")
         if self.kind != "small":
             self.zoom_by(1.2 if event.angleDelta().y() > 0 else 1 / 1.2, paint.unscaled(event.position()))
-        else:
-            event.ignore()
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         at = paint.unscaled(QPointF(event.pos()))
