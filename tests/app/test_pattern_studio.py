@@ -299,3 +299,14 @@ def test_the_map_is_to_scale_and_says_every_code(desk: Desk) -> None:
             assert large <= said
             assert said & codes == {c for c in codes if c in said}
     assert b"No change here" not in maps(desk.session.project, desk.plan)
+
+
+def test_a_change_that_is_added_goes_on_the_part_that_is_kept(desk: Desk) -> None:
+    """Where it takes that part; else on the piece, as without one."""
+    desk.session.begin(chest(columns=2), None, "New")
+    desk.action("stage_redesign")
+    desk.session.select("p1/side/left")
+    for title, target in (("Pattern of strips", "p1/side/left"), ("New legs", "p1/body/main")):
+        desk.click("add_change")
+        desk.menu("add_menu", title)
+        assert desk.session.project.changes[-1].targets == (target,)  # type: ignore[union-attr]

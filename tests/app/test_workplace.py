@@ -1,9 +1,11 @@
 """The workplace: settings, help, the finder, long work, lists taken over; by keyboard alone from start to print."""
 
+from decimal import Decimal
 from pathlib import Path
 from typing import Any
 
 import pytest
+from msgspec import structs
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -26,8 +28,10 @@ from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.busy import Busy
 from zygoform.app.widgets.finder import Findable, Finder
 from zygoform.app.widgets.segments import Segments
+from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.goods.saw import Saw
+from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import params
 from zygoform.core.measure.parse import INCH
 from zygoform.files.demo import counter_begun
@@ -303,6 +307,25 @@ def test_a_price_list_comes_to_the_one_there_is_or_in_its_place_as_is_said(
     assert ({size.id for size in before} <= {size.id for size in timber}) == there
     combo = desk.find(QComboBox, "c1_board")
     assert (combo.findData("oak-x") >= 0) == (answer != "back")
+
+
+def test_what_no_list_holds_is_given_a_price_where_it_stands(desk: Desk) -> None:
+    shop = desk.session.project.shop
+    unlisted = structs.replace(shop, packs=tuple(pack for pack in shop.packs if pack.kind != "glue"))
+    desk.session.do(lambda project: Edited(structs.replace(project, shop=unlisted), Message("")))
+    desk.action("stage_buy")
+    desk.settle()
+    assert desk.plan.purchase.unpriced == 1
+    total = desk.plan.purchase.total
+    desk.enter("price_glue", "much")
+    assert "12.50" in desk.fault("price_glue")
+    desk.enter("price_glue", "9.40")
+    (row,) = [row for row in desk.plan.purchase.rows if row.kind == "glue"]
+    assert (row.count, row.total, row.missing) == (1, Decimal("9.40"), False)
+    assert desk.plan.purchase.total == total + Decimal("9.40")
+    assert desk.plan.purchase.unpriced == 0
+    desk.action("undo")
+    assert desk.plan.purchase.unpriced == 1
 
 
 def test_a_board_measured_for_real_changes_the_plan_in_the_rack(desk: Desk) -> None:

@@ -1,5 +1,6 @@
 """Edits of what the workshop has: units, saw, prices, boards owned."""
 
+import math
 from decimal import Decimal, InvalidOperation
 from typing import Any, Literal
 
@@ -7,7 +8,7 @@ from msgspec import structs
 
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.fittings import Pack
+from zygoform.core.goods.fittings import GRITS, FittingKind, Pack
 from zygoform.core.goods.saw import Saw
 from zygoform.core.goods.timber import Offer, StockLine, TimberSize
 from zygoform.core.measure.message import Message, literal
@@ -159,6 +160,22 @@ def use_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pa
     own = tuple(size for size in project.shop.timber if not size.offers and size.id not in {s.id for s in timber})
     shop = structs.replace(project.shop, timber=(*timber, *own), packs=packs)
     return Edited(structs.replace(project, shop=shop), Message("New price list"))
+
+
+def price_unlisted(project: Project, kind: FittingKind, size: float, amount: float, text: str) -> Edited:
+    """The price of all that is needed of a thing that no list holds: from now on it is on the project's list.
+
+    It goes by its kind, its size (mm, 0 for none), and so much of it in a pack.
+    """
+    price, unit = _money(text), project.shop.unit
+    measured = f" {unit.plain(size)}" if size and kind not in GRITS else f" {size:g}" if size else ""
+    name = f"{kind.capitalize()}{measured}, as priced by hand"
+    pack = Pack(f"own {kind} {size:g}", kind, name, size, float(math.ceil(amount)), price)
+    others = tuple(known for known in project.shop.packs if known.id != pack.id)
+    shop = structs.replace(project.shop, packs=(*others, pack))
+    return Edited(
+        structs.replace(project, shop=shop), Message(f"{literal(name)}: {project.shop.currency}{price:.2f}")
+    )
 
 
 def add_prices(project: Project, timber: tuple[TimberSize, ...], packs: tuple[Pack, ...]) -> Edited:

@@ -6,7 +6,7 @@ from decimal import Decimal
 from types import MappingProxyType
 from typing import Literal, get_args
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import CoatId
 from zygoform.core.condition.disassembly import Bag
@@ -70,6 +70,8 @@ class BuyRow(Struct, frozen=True):
     short: float = 0.0
     """What is missing of the amount, where someone means to buy less."""
     colour: str = ""
+    amount: float = 0.0
+    """Of what no list holds: how much of it is needed, in what it is measured in."""
 
     @property
     def total(self) -> Decimal:
@@ -230,7 +232,8 @@ def _pack_rows(
     key = (f"{kind} {size:g}" if size else kind) + (f" {colour}" if colour else "")
     if not packs:
         none = "Not on the price list"
-        return [BuyRow(key, group, 1, none, plain, need, Decimal(0), numbers, missing=True, kind=kind, size=size)]
+        row = BuyRow(key, group, 1, none, plain, need, Decimal(0), numbers, missing=True, kind=kind, size=size)
+        return [structs.replace(row, amount=amount)]
     counts = cheapest_packs(amount, tuple((pack.holds, pack.price) for pack in packs))
     if chosen and any(pack.id in chosen for pack in packs):
         # Also none of it: then its line stays, to be changed again.

@@ -1,5 +1,7 @@
 """One thing to buy, with its price, which can be changed where it stands."""
 
+from typing import cast
+
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
@@ -8,7 +10,8 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
-from zygoform.core.edits.workshop import set_price
+from zygoform.core.edits.workshop import price_unlisted, set_price
+from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.money.purchase import BuyRow
 
 NEED, CHANGES, FEW_CHANGES = 218, 44, 2
@@ -116,16 +119,29 @@ class BuyLine(QWidget):
             self.session,
             f"price_{self.row.key.replace(' ', '_')}",
             "",
-            lambda text: self.session.do(lambda project: set_price(project, name, at, text)),
+            lambda text: self._enter(text, name, at),
         )
         field.focused.connect(lambda: self.pointed.emit(self.row))
         field.title.hide()
         field.line.setAccessibleName(f"Price of one {self.row.name}")
         field.line.setAlignment(Qt.AlignmentFlag.AlignRight)
-        field.show_value(f"{self.row.each:.2f}")
+        unlisted = self.row.missing and bool(self.row.amount)
+        if unlisted:
+            field.line.setAccessibleName(f"Price of all of it: {self.session.show(self.row.detail)}")
+            field.line.setToolTip("What all of it costs: it comes to the price list of this project")
+        field.show_value("" if unlisted else f"{self.row.each:.2f}", hint="for all" if unlisted else "")
         field.setFixedWidth(t.px(82))
-        field.setDisabled(self.row.missing)
+        field.setDisabled(self.row.missing and not unlisted)
         return field
+
+    def _enter(self, text: str, name: str, length: float) -> None:
+        """A price as typed: of one, or of all that no list holds."""
+        row = self.row
+        if row.missing:
+            kind = cast(FittingKind, row.kind)
+            self.session.do(lambda project: price_unlisted(project, kind, row.size, row.amount, text))
+        else:
+            self.session.do(lambda project: set_price(project, name, length, text))
 
     def enterEvent(self, event: object) -> None:
         del event

@@ -157,7 +157,11 @@ class RedesignStage(QWidget):
             menu.setActiveAction(next(a for a in menu.actions() if not a.isSeparator()))
 
     def _plan(self, kind: str, part_id: str, _checked: bool = False) -> None:
-        self.plan_change(kind, part_id)
+        """On the part that is kept, where that kind of change takes it; else on the piece."""
+        seen, kept = self.session.seen(), self.session.view.selected
+        meant = target_in(seen.planned, kept) or target_in(seen.found, kept) if seen is not None and kept else None
+        takes = meant is not None and CHANGE_KINDS[kind].takes(meant)
+        self.plan_change(kind, kept if takes else part_id)
 
     def open_card(self, change_id: str) -> None:
         """Opens a change and goes to its first field."""

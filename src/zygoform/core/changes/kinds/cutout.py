@@ -58,7 +58,7 @@ class DoorCutout(ChangeBase, frozen=True, tag="cutout"):
     radius: Annotated[float, length("Corner radius", 3, 400, counts_if=("shape", "rounded"), inch=25.4)] = 25.0
     what: What = "cane"
     held: Annotated[HeldBy, held_by()] = "staples"
-    lap: Annotated[float, length("Laps over by", 5, 100, main=False, hint="behind, all round")] = 12.7
+    lap: Annotated[float, length("Laps over by", 5, 100, main=False, hint="behind, on each side")] = 12.7
     edge: Annotated[
         Literal["sanded", "rounded", "banded"],
         choice(

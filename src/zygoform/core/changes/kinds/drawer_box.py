@@ -59,7 +59,7 @@ class DrawerBoxes(ChangeBase, frozen=True, tag="drawer_box"):
     ] = 0.0
     groove: Annotated[float, length("Groove deep", 2, 15, main=False, hint="for the bottom")] = 6.35
     groove_up: Annotated[float, length("Groove up", 4, 40, main=False, hint="over the lower edge")] = 12.7
-    play: Annotated[float, length("Bottom free by", 0, 6, main=False, hint="in its grooves")] = 1.5875
+    play: Annotated[float, length("Bottom free by", 0, 6, main=False, hint="in both its grooves together")] = 1.5875
     back_over: Annotated[bool, switch("Back on the bottom", main=False, hint="it slides in below")] = False
     board: Annotated[str, choice("Sides from")] = ""
     sheet: Annotated[str, choice("Bottom from", stock="sheet")] = ""

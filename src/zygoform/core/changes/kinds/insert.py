@@ -50,13 +50,25 @@ class DoorInsert(ChangeBase, frozen=True, tag="insert"):
     play: Annotated[
         float,
         length(
-            "Free all round", 0, 10, main=False, hint="in its rebate", counts_if=("place", "instead"), inch=1.5875
+            "Free all round",
+            0,
+            10,
+            main=False,
+            hint="in its rebate, on each side",
+            counts_if=("place", "instead"),
+            inch=1.5875,
         ),
     ] = 1.5
     lap: Annotated[
         float,
         length(
-            "Laps over by", 3, 100, main=False, hint="behind the frame", counts_if=("place", "behind"), inch=12.7
+            "Laps over by",
+            3,
+            100,
+            main=False,
+            hint="behind the frame, on each side",
+            counts_if=("place", "behind"),
+            inch=12.7,
         ),
     ] = 12.0
     weave: Weave = "up"

@@ -147,11 +147,25 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     ] = "all"
     wide: Annotated[
         float,
-        length("Wide", 0, 3000, main=False, hint="within the trim; 0: as wide as has room", counts_if=uses("wide")),
+        length(
+            "Wide",
+            0,
+            3000,
+            main=False,
+            hint="to the trim's inner edges; 0: all there is room for",
+            counts_if=uses("wide"),
+        ),
     ] = 0.0
     high: Annotated[
         float,
-        length("High", 0, 3000, main=False, hint="within the trim; 0: as high as has room", counts_if=uses("high")),
+        length(
+            "High",
+            0,
+            3000,
+            main=False,
+            hint="to the trim's inner edges; 0: all there is room for",
+            counts_if=uses("high"),
+        ),
     ] = 0.0
     radius: Annotated[
         float,
