@@ -127,6 +127,7 @@ def test_prices_taken_over_or_refused(desk: Desk, tmp_path: Path) -> None:
     assert "species" in desk.told[-1]
     assert desk.plan.purchase.total == total
     desk.window.filing.ask_open = lambda _kinds: str(good)
+    desk.window.filing.ask_prices = lambda _name: "replace"
     desk.action("prices")
     assert desk.plan.purchase.total == total - 1
 

@@ -11,7 +11,8 @@ from zygoform.core.cutlist.rows import PartRow, letter_runs
 from zygoform.core.edits.counting import set_row_count
 from zygoform.core.edits.cutting_facts import mark_cut
 
-_COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards", "Change")
+_COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards")
+"""A part's code begins with the number of its change."""
 COUNT = _COLUMNS.index("Count")
 Index = QModelIndex | QPersistentModelIndex
 
@@ -89,7 +90,6 @@ class PartModel(QAbstractTableModel):
             f"both {row.left}" if row.left == row.right else f"{row.left}, {row.right}",
             row.stock,
             letter_runs(row.boards),
-            str(row.change),
         )
 
 
