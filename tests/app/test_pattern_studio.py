@@ -309,4 +309,4 @@ def test_a_change_that_is_added_goes_on_the_part_that_is_kept(desk: Desk) -> Non
     for title, target in (("Pattern of strips", "p1/side/left"), ("New legs", "p1/body/main")):
         desk.click("add_change")
         desk.menu("add_menu", title)
-        assert desk.session.project.changes[-1].targets == (target,)  # type: ignore[union-attr]
+        assert desk.session.project.changes[-1].targets == (target,)
