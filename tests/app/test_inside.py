@@ -190,6 +190,7 @@ def test_the_walk_asks_for_a_drawer_once_something_of_it_is_broken(desk: Desk) -
     chest(desk)
     survey = desk.window._made["survey"]
     asked = [step.key for step in survey.walk._steps()]  # type: ignore[attr-defined]
+    assert asked
     assert not any("drawer" in key or "wide" in key for key in asked)
     desk.session.do(lambda p: add_fault(p, "p1/box-bottom/o3", "broken_bottom", (0.0, 0.0, 0.0)))
     steps = {step.key: step for step in survey.walk._steps()}  # type: ignore[attr-defined]

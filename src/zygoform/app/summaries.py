@@ -42,7 +42,7 @@ def summaries(session: Session) -> dict[str, Summary]:
     redesign = f"{changes}, {findings} finding{'s' if findings != 1 else ''} open" if findings else changes
     things = len(plan.purchase.rows)
     money = f"{session.project.shop.currency}{plan.purchase.total:.2f}"
-    parts, settings = len(plan.parts), len(plan.settings)
+    parts, settings = len(plan.parts), sum(group.sawn for group in plan.settings)
     rolls = len(plan.cut.rolls)
     said = [f"{_many(parts, 'part')}, {_many(settings, 'setting')}"] if parts else []
     said += [_many(rolls, "roll")] if rolls else []

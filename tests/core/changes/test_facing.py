@@ -52,6 +52,7 @@ def test_a_piece_of_veneer_is_its_face_and_the_allowance_all_round(grain: str) -
 def test_what_a_knife_cuts_is_no_setting_of_a_saw_and_is_told_as_thin_as_it_is() -> None:
     veneer = plan_of(changed(chest(columns=2), "veneer", MAIN))
     assert [group.title for group in veneer.settings] == ["Veneer, with a knife"]
+    assert not any(group.sawn for group in veneer.settings)
     assert {row.left for row in veneer.part_rows} == {"square"}
     sawn, ironed = (
         plan_of(changed(chest(columns=2), "pattern", MAIN, family="chevron", fixing=fixing))

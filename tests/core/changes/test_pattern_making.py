@@ -32,6 +32,7 @@ from zygoform.core.patterns.gallery import GALLERY
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
+from zygoform.core.schedule.jobs import LOUD
 
 
 def told(plan: Plan, code: str) -> list[str]:
@@ -152,6 +153,9 @@ def test_steps_name_what_is_laid_and_where() -> None:
         for family in ("slats", "ornaments")
     }
     assert "drawers in place" in told_["slats"]
+    # Strips are glued in the evening too: nothing of it is loud.
+    glued = next(work for work in made(patterned(chest(columns=1), "slats")).work if work.own == "glue")
+    assert not {task for task, _ in glued.tasks} & set(LOUD)
     assert " ornaments" in told_["ornaments"]
     assert "0 strips" not in told_["ornaments"]
     side = made(changed(chest(columns=1), "pattern", "p1/side/left", family="slats"))

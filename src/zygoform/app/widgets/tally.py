@@ -37,7 +37,7 @@ class Total(Struct, frozen=True):
 TOTALS = (
     Total("Boards", lambda plan: sum(len(lay.boards) for lay in plan.layouts), rank=1),
     Total("Parts", lambda plan: len(plan.parts), rank=4),
-    Total("Saw settings", lambda plan: len(plan.settings), rank=5),
+    Total("Saw settings", lambda plan: sum(group.sawn for group in plan.settings), rank=5),
     Total("Screws", lambda plan: plan.screws, rank=3, stage="buy"),
     Total("Money", lambda plan: plan.purchase.total, money=True, rank=0, stage="buy"),
     Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),

@@ -27,11 +27,15 @@ class SettingRow(Struct, frozen=True):
 
 
 class SettingGroup(Struct, frozen=True):
-    """All rows of one setting of the saw; `across` where it is one for the ends of parts."""
+    """All rows of one setting of the saw; `across` where it is one for the ends of parts.
+
+    What a knife cuts stands by itself, and is not `sawn`.
+    """
 
     title: str
     rows: tuple[SettingRow, ...]
     across: bool = False
+    sawn: bool = True
 
 
 class PartRow(Struct, frozen=True):
@@ -75,7 +79,7 @@ def by_setting(
     for listed in parts:
         groups.setdefault(_group_key(listed), []).append(listed)
     result = [
-        SettingGroup(_title(members[0]), _cross_rows(members, letters), across=True)
+        SettingGroup(_title(members[0]), _cross_rows(members, letters), across=True, sawn=not members[0].part.knife)
         for _, members in sorted(groups.items())
     ]
     ripped = [listed for listed in parts if listed.part.ripped]
@@ -83,7 +87,7 @@ def by_setting(
         result.append(SettingGroup("Along a guide, ripped", _rip_rows(ripped, letters)))
     for title, knife in (("From sheet", False), ("Veneer, with a knife", True)):
         if own := [listed for listed in of_sheet if listed.part.knife == knife]:
-            result.append(SettingGroup(title, _sheet_rows(own, letters)))
+            result.append(SettingGroup(title, _sheet_rows(own, letters), sawn=not knife))
     if later:
         result.append(
             SettingGroup("After the glue-up", tuple(_later_row(number, cut, saw) for number, cut in later))

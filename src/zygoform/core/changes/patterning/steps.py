@@ -66,8 +66,10 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     shut_in = ", drawers in place" if any(board.role == "drawer" for board in pattern.surface.boards) else ""
     try_: tuple[tuple[Task, float], ...] = (("dry fit", 1),)
     laid = n + sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
+    # By hand, and only where something lies: it may be done in quiet hours.
+    area = sum(piece.area for piece in pattern.laid.pieces) / 1e6
     lay: tuple[Task, float] = ("iron strip", n) if iron and n else ("lay strip", laid)
-    fix: tuple[tuple[Task, float], ...] = (("sand face", fronts), lay)
+    fix: tuple[tuple[Task, float], ...] = (("scuff", area), lay)
     order = laying_order(pattern)
     dull = "Scuff an old coat dull where they lie"
     what = f"Iron {things} on {order}; roll each while warm" if iron else f"Glue {things} on {order}"
