@@ -33,6 +33,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.stage_navigation import summary_lines
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.days import set_day
 from zygoform.core.edits.pieces import new_piece
@@ -175,6 +176,17 @@ def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
         assert left is not None
         QTest.mouseClick(left, Qt.MouseButton.LeftButton)
         assert desk.session.view.viewpoint == "left"
+        frame.resize(1024, 700)
+        desk.window.tell("One thing that has to be told in a good many words, and another after it. " * 3)
+        for stage in ("finish", "days", "redesign"):
+            desk.window.go(stage)
+            for _ in range(4):
+                app.processEvents()
+            assert all(one.in_row for one in frame.findChildren(ViewpointPicker) if one.isVisible())
+            assert desk.window._room.horizontalScrollBar().maximum() == 0, stage
+            told = desk.window._told
+            assert told.geometry().right() < desk.window.width()
+            assert told.height() >= told.heightForWidth(told.width())
         put_on_look(desk, text_percent=100)
         for _ in range(4):
             app.processEvents()
@@ -186,6 +198,22 @@ def test_in_little_room_the_places_stand_in_a_row(clean: QApplication) -> None:
         frame.close()
         frame.deleteLater()
         app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+@pytest.mark.parametrize(
+    ("words", "room", "most", "lines"),
+    [
+        ("13 of 14 sizes, 1 fault open", 100, 1, ["13 of 14 sizes"]),
+        ("64 of 74 steps done", 100, 1, ["64 of 74 steps"]),
+        ("49 things, $512.20", 200, 1, ["49 things, $512.20"]),
+        ("13 of 14 sizes, 1 fault open", 110, 2, ["13 of 14 sizes, 1 fault", "open"]),
+    ],
+)
+def test_a_summary_is_never_cut_within_a_word(
+    clean: QApplication, words: str, room: int, most: int, lines: list[str]
+) -> None:
+    del clean
+    assert summary_lines(words, font(12), room * t.SCALE, most) == lines
 
 
 def finish_pages(

@@ -3,6 +3,7 @@
 import csv
 import io
 import re
+from itertools import combinations
 from pathlib import Path
 
 import pytest
@@ -11,6 +12,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 from pypdf import PageObject, PdfReader
 
+from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
 from tests.strategies import planned, shops
 from zygoform.core.cutting.either import better_answers
@@ -23,6 +25,8 @@ from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
 from zygoform.files.demo import demo_project, fresh_project
+from zygoform.files.import_csv import parse_cut_list
+from zygoform.files.pdf_page import Page
 from zygoform.files.prices_csv import parse_prices, prices_csv, read_prices, shipped_prices
 from zygoform.files.worksheet_pdf import work_sheet
 
@@ -207,3 +211,32 @@ def test_an_unplanned_piece_and_strange_names_make_a_sheet_too() -> None:
     project = rename(project, "Kommode – 50 % “früh” {0}").project
     reader = PdfReader(io.BytesIO(work_sheet(project, plan_of(project))))
     assert "Nothing to cut" in reader.pages[0].extract_text()
+
+
+@pytest.mark.parametrize("family", ["diamonds", "lattice", "chevron"])
+def test_codes_on_the_boards_never_run_over_each_other(family: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    plan = plan_of(changed(chest(columns=1), "pattern", "p1/body/main", family=family))
+    codes, told, text = {part.code for part in plan.parts}, list[tuple[int, float, float, float]](), Page.text
+
+    def noted(page: Page, x: float, y: float, words: str) -> None:
+        if words in codes:
+            told.append((page.page, x, x + page.get_string_width(words), y))
+        text(page, x, y, words)
+
+    monkeypatch.setattr(Page, "text", noted)
+    work_sheet(changed(chest(columns=1), "pattern", "p1/body/main", family=family), plan)
+    assert len(told) > 12
+    for (on, a, b, y), (other, c, d, z) in combinations(told, 2):
+        assert on != other or abs(y - z) >= 2.8 or b <= c or d <= a
+
+
+def test_a_strip_cut_to_its_line_is_not_called_square() -> None:
+    plan = plan_of(changed(chest(columns=1), "pattern", "p1/body/main", family="diamonds"))
+    corners = [row for row in plan.part_rows if row.name == "Corner strip"]
+    assert corners
+    assert {row.left for row in corners} == {row.right for row in corners} == {"to its line"}
+    across = next(group for group in plan.settings if group.title == "Square across")
+    told = {row.codes: row.detail for row in across.rows}
+    assert all("to its line" in told[(row.code,)] for row in corners)
+    taken = parse_cut_list(by_part_csv(plan), plan.shop)
+    assert not [problem for problem in taken.problems if "is not an end" in problem.message]

@@ -63,7 +63,7 @@ class MainView(QWidget):
         grid.setSpacing(0)
         grid.addWidget(self.head, 0, 0)
         # With large text in a small window a screen may need more room than there is.
-        room = scrolled(self.stages, sideways=True)
+        room = self._room = scrolled(self.stages, sideways=True)
         room.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         grid.addWidget(room, 1, 0)
         grid.addWidget(self.tally, 2, 0)
@@ -115,6 +115,8 @@ class MainView(QWidget):
             page.setSizePolicy(policy, policy)
         self.session.days.look(on=stage == "days")
         self._made[stage].begin()  # type: ignore[attr-defined]
+        # Where the keyboard starts may lie further down a screen that is higher than the window.
+        self._room.verticalScrollBar().setValue(0)
         self._summaries()
 
     def _make(self, stage: str) -> QWidget:
@@ -224,7 +226,13 @@ class MainView(QWidget):
     def tell(self, words: str) -> None:
         """A line at the foot of the sheet that goes by itself; nothing has to be clicked away."""
         self._told.setText(words)
-        self._told.adjustSize()
+        self._told.setWordWrap(False)
+        room = self.width() - 40
+        if self._told.sizeHint().width() > room:
+            self._told.setWordWrap(True)
+            self._told.resize(room, self._told.heightForWidth(room))
+        else:
+            self._told.adjustSize()
         self._told.setAccessibleName(words)
         self._told.move(20, self.height() - self.tally.height() - self._told.height() - 10)
         self._told.show()

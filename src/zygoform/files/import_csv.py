@@ -5,6 +5,7 @@ from typing import TypeVar
 
 from msgspec import Struct
 
+from zygoform.core.cutlist.rows import TO_LINE
 from zygoform.core.edits.taking import OwnBoard, OwnRow
 from zygoform.core.errors import BadInputError
 from zygoform.core.input_problem import InputProblem
@@ -130,7 +131,7 @@ def _count(row: dict[str, str]) -> int:
 def _end(row: dict[str, str], column: str) -> tuple[float, str]:
     """Degrees from square and which way: square, 45, 45°, 45° bevel, 30° cut."""
     text = row.get(column, "").lower().replace("°", " ").strip()
-    if text in ("", "square"):
+    if text in ("", "square", TO_LINE):
         return 0.0, ""
     number, _, word = text.partition(" ")
     try:

@@ -226,14 +226,9 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
     page.words(f"{board.letter}   {plan.shop.unit.stock(board.length)}{own}:  {cuts}{left}", 9.5, after=0.5)
     top = page.get_y()
     x, bottom = page.scene(draw_board(board), scale)
-    page.set_font(PDF_FAMILY, "B", 8)
-    for on in board.parts:
-        long, wide = (side * scale for side in on.extent)
-        if page.get_string_width(on.part.code) + 3 < long:
-            middle = bottom - on.y * scale - wide / 2 + 1
-            line = middle if board.both_ways else _base_line(wide, top, bottom)
-            page.text(x + on.x * scale + 2.0, line, on.part.code)
-    page.set_y(bottom + 3)
+    under = not board.both_ways and board.size.width * scale < _CODE_HIGH
+    _codes(page, board, scale, (x, top, bottom), under=under)
+    page.set_y(bottom + (6 if under else 3))
     for first in car_cuts(plan.layouts, plan.shop.car_long, plan.shop.car_wide):
         if first.board is board and first.fits:
             page.words(f"For the car: {shop_words(first).words(show)}", 9.5, after=1)
@@ -241,6 +236,25 @@ def _board(page: Page, plan: Plan, board: PlacedBoard, scale: float) -> None:
         ways = [("across" if cut.across else "along", show(cut.size)) for cut in board.cuts]
         order = [f"{number} {way} at {size}" for number, (way, size) in enumerate(ways, start=1)]
         page.words(f"Cuts in order, each from the edge of the piece it parts: {', '.join(order)}.", 9.5, after=2)
+
+
+def _codes(page: Page, board: PlacedBoard, scale: float, at: tuple[float, float, float], *, under: bool) -> None:
+    """The code of each part where there is room for it; none over another's: the line above has all in order."""
+    x, top, bottom = at
+    page.set_font(PDF_FAMILY, "B", 8)
+    taken: list[tuple[float, float, float]] = []
+    for on in board.parts:
+        long, wide = (side * scale for side in on.extent)
+        left, width = x + on.x * scale + 2.0, page.get_string_width(on.part.code)
+        line = bottom - on.y * scale - wide / 2 + 1
+        if not board.both_ways:
+            line = bottom + _CODE_HIGH if under else _base_line(wide, top, bottom)
+        over = any(
+            abs(line - y) < _CODE_HIGH and left < end and start < left + width + 1 for start, end, y in taken
+        )
+        if width + 3 < long and not over:
+            page.text(left, line, on.part.code)
+            taken.append((left, left + width + 1, line))
 
 
 def _base_line(thick: float, top: float, bottom: float) -> float:

@@ -18,6 +18,8 @@ from zygoform.core.cutlist.rolls import CutRoll, PlacedRollCut
 ROLL_HEADING, _GAP, _RIGHT = 26.0, 20.0, 16.0
 MOST_HIGH = 190.0
 """A roll is drawn no wider than this (px)."""
+LEAST_HIGH = 26.0
+"""Nor narrower: a long band would be a hairline. Across, it then is not to scale."""
 ROOM_FOR_WORDS = 15.0
 
 
@@ -51,11 +53,12 @@ class RollsView(QWidget):
         y = 4.0
         self._rolls, self._boxes = [], {}
         for roll in rolls:
-            box = QRectF(0.0, y + ROLL_HEADING, roll.length * scale, roll.width * scale)
+            across = max(scale, LEAST_HIGH / roll.width)
+            box = QRectF(0.0, y + ROLL_HEADING, roll.length * scale, roll.width * across)
             self._rolls.append((y, box, roll))
             for placed in roll.cuts:
-                cut, left, top = placed.cut, box.left() + placed.y * scale, box.top() + placed.x * scale
-                self._boxes[cut.id] = QRectF(left, top, cut.length * scale, cut.width * scale), placed
+                cut, left, top = placed.cut, box.left() + placed.y * scale, box.top() + placed.x * across
+                self._boxes[cut.id] = QRectF(left, top, cut.length * scale, cut.width * across), placed
             y += ROLL_HEADING + box.height() + _GAP
         self.setVisible(bool(rolls))
         self.setMinimumHeight(t.px(y))
@@ -90,6 +93,9 @@ class RollsView(QWidget):
         name = roll.kind.capitalize()
         x = 15 + paint.draw_text(painter, QPointF(5, y + 16), name, 14, 600)
         words = f"{show(roll.length)} of a roll {show(roll.width)} wide; the roll's length runs to the right"
+        box = next(box for _, box, own in self._rolls if own is roll)
+        if box.height() / roll.width > 1.01 * box.width() / roll.length:
+            words += ", its width is drawn larger"
         paint.draw_text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2)
         busy = self.session.planning.solver.busy
         verdict = "no less does" if roll.proven else "looking for less" if busy else "quick layout"

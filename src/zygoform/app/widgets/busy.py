@@ -16,7 +16,7 @@ class Busy(QWidget):
 
     def __init__(self, session: Session) -> None:
         super().__init__()
-        self.session = session
+        self.session, self._short = session, False
         self.setObjectName("busy")
         self._wait = QTimer(self)
         self._wait.setSingleShot(True)
@@ -43,6 +43,12 @@ class Busy(QWidget):
         for widget in (self.words, self.bar, self.stop):
             row.addWidget(widget)
 
+    def be_short(self, *, short: bool) -> None:
+        """In little room the bar and Stop alone; the words are in the tip."""
+        self._short = short
+        if not self.isHidden():
+            self._show()
+
     def refresh(self) -> None:
         """Appears only where the work takes a while; goes as soon as it is done."""
         if not self.session.planning.solver.busy:
@@ -60,7 +66,10 @@ class Busy(QWidget):
             self._furnish()
         layouts = self.session.plan.layouts
         done = sum(layout.proven for layout in layouts)
-        self.words.setText(f"cheaper layouts: {done} of {len(layouts)} proven")
+        told = f"cheaper layouts: {done} of {len(layouts)} proven"
+        self.words.setText(told)
+        self.words.setVisible(not self._short)
+        self.setToolTip(told)
         self.bar.setRange(0, max(1, len(layouts)))
         self.bar.setValue(done)
         self.show()

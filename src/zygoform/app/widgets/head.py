@@ -1,13 +1,13 @@
 """The head strip: the piece, its sizes, undo, redo, units."""
 
-from PySide6.QtCore import QEvent, QObject, Qt
+from PySide6.QtCore import QEvent, QObject, QSize, Qt
 from PySide6.QtGui import QAction, QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QToolButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStyleOptionButton, QToolButton, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
-from zygoform.app.theme.plain import unmarked
+from zygoform.app.theme.plain import tool_tip, unmarked
 from zygoform.app.widgets.busy import Busy
 from zygoform.app.widgets.fields import ComboBox, label
 from zygoform.app.widgets.segments import Segments
@@ -23,6 +23,20 @@ _BUSY = 300
 """How much room it takes to tell what is worked out."""
 
 
+class _NameButton(QPushButton):
+    """The piece's name; in little room its beginning and three dots."""
+
+    def minimumSizeHint(self) -> QSize:
+        least = super().minimumSizeHint()
+        return QSize(min(t.px(120), least.width()), least.height())
+
+    def initStyleOption(self, option: QStyleOptionButton) -> None:
+        super().initStyleOption(option)
+        room = self.width() - self.iconSize().width() - t.px(14)
+        words = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, room)
+        option.text = words
+
+
 class HeadStrip(QWidget):
     """The name opens the file menu; on the right what concerns every screen."""
 
@@ -30,7 +44,7 @@ class HeadStrip(QWidget):
         super().__init__()
         self.session = session
         self.setFixedHeight(t.px(t.HEAD))
-        self.name = QPushButton()
+        self.name = _NameButton()
         self.name.setObjectName("piece_menu")
         self.name.setProperty("kind", "piece")
         self.name.setIcon(icon("down"))
@@ -81,6 +95,7 @@ class HeadStrip(QWidget):
         super().resizeEvent(event)
         roomy = self.width() >= t.px(_ROOMY)
         self.sizes.setVisible(roomy)
+        self.busy.be_short(short=self.width() < t.px(_ROOMY))
         self._tell_state()
         self._tell_variant()
 
@@ -115,6 +130,7 @@ class HeadStrip(QWidget):
         session, plan = self.session, self.session.plan
         self.name.setText(unmarked(session.project.name or "New piece"))
         self.name.setAccessibleName(f"{session.project.name or 'New piece'}: file menu")
+        self.name.setToolTip(tool_tip(session.project.name or "New piece"))
         if plan is not None:
             sizes = over_all(plan.piece(session.view.shown))
             whole = len(plan.pieces) > 1 and not session.view.shown

@@ -74,7 +74,7 @@ class PieceViewArea(QWidget):
     def _place_readout(self) -> None:
         """Between the plan and the legend; in a narrow window over both, in a low one in the legend's place.
 
-        Where it is narrow and low the plan becomes a row of names: the drawing needs the room.
+        Where it is low the plan becomes rows of names: the drawing needs the room.
         """
         low, width = self.height() < t.px(LOW), self.width()
         how = "wide" if width >= t.px(_NARROW) else "narrow" if not low or width < t.px(_SLIM) else "low"
@@ -83,8 +83,8 @@ class PieceViewArea(QWidget):
             self._feet.removeWidget(self.readout)
             row, column, columns = {"low": (1, 1, 2), "narrow": (0, 0, 3), "wide": (1, 1, 1)}[how]
             self._feet.addWidget(self.readout, row, column, 1, columns)
-            self.readout.setMaximumHeight(t.px(92 if low else 124))
-            self._plan.be_row(row=low and how == "narrow")
+            self.readout.setMaximumHeight(t.px(78 if low else 124))
+            self._plan.be_row(row=low)
             self._legend.setVisible(self._has_legend and not (low and width < t.px(_NARROW)))
 
     def resizeEvent(self, event: QResizeEvent) -> None:

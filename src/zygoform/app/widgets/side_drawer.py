@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QApplication, QToolButton, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.theme import tokens as t
 
-_HANDLE = 30
+_HANDLE, _NAME_AT = 30, 210
 
 
 def _follow_focus() -> None:
@@ -40,7 +40,8 @@ class _Handle(QToolButton):
         paint.fill(painter, box, t.TAPEWASH if self.isChecked() else t.GROUND)
         painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.EDGE, 2.0 if self.hasFocus() else 1.0))
         painter.drawLine(box.topLeft(), box.bottomLeft())
-        painter.translate(box.center().x() + 5, box.center().y())
+        # Of a screen higher than the window the middle is not seen.
+        painter.translate(box.center().x() + 5, min(box.center().y(), _NAME_AT))
         painter.rotate(-90)
         paint.draw_text(painter, QPointF(0, 0), self._name, 14, 600, align="centre")
 

@@ -47,8 +47,8 @@ class StageBlock(QAbstractButton):
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
         paint.draw_text(painter, QPointF(16, 26), self.text(), 16, 600 if self._on else 500)
-        lines = 2 if box.height() > 66 else 1
-        for i, line in enumerate(_two_lines(self._summary, font(12), box.width() - 16 - 28)[:lines]):
+        room = box.width() - 16 - 22
+        for i, line in enumerate(summary_lines(self._summary, font(12), room, 2 if box.height() > 66 else 1)):
             paint.draw_text(painter, QPointF(16, 45 + 16 * i), line, 12, colour=t.INK2)
         self._ticks(painter, box)
         if self.hasFocus():
@@ -66,8 +66,16 @@ class StageBlock(QAbstractButton):
             painter.drawLine(QPointF(box.width() - (14 if done else 9), y), QPointF(box.width() - 1, y))
 
 
-def _two_lines(words: str, face: QFont, room: float) -> list[str]:
+def summary_lines(words: str, face: QFont, room: float, most: int) -> list[str]:
+    """Words in at most so many lines; where there is one, what stands before a comma rather than half of all."""
     metrics = QFontMetricsF(face)
+    if most == 1:
+        parts = words.split(", ")
+        begun = [", ".join(parts[:k]) for k in range(len(parts), 0, -1)]
+        first = parts[0].split(" ")
+        begun += [" ".join(first[:k]) for k in range(len(first) - 1, 1, -1)]
+        short = next((part for part in begun if metrics.horizontalAdvance(part) <= room), begun[-1])
+        return [metrics.elidedText(short, Qt.TextElideMode.ElideRight, room)]
     lines, line = list[str](), ""
     for word in words.split(" "):
         longer = f"{line} {word}".strip()
@@ -76,7 +84,9 @@ def _two_lines(words: str, face: QFont, room: float) -> list[str]:
             line = word
         else:
             line = longer
-    return [*lines, line][:2]
+    lines = [*lines, line]
+    rest = " ".join(lines[most - 1 :])
+    return [*lines[: most - 1], metrics.elidedText(rest, Qt.TextElideMode.ElideRight, room)]
 
 
 class _Mark(QWidget):

@@ -10,6 +10,8 @@ from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import LaterCut
 from zygoform.core.outcome.slanted import slant_words
 
+TO_LINE = "to its line"
+"""What is said of the ends of a part that no single cuts make."""
 _METHODS = ("square", "edge", "flat", "tilted", "both", "jig", "hand", "knife")
 
 
@@ -120,8 +122,8 @@ def by_part(
                 first.part.thickness,
                 first.width,
                 first.length,
-                end_words(first.left),
-                end_words(first.right),
+                TO_LINE if first.part.to_line else end_words(first.left),
+                TO_LINE if first.part.to_line else end_words(first.right),
                 boards.get(first.id) or sizes.get(first.part.size_id, first.part.size_id),
                 _letters_of(members, letters),
                 first.number,
@@ -184,7 +186,9 @@ def _cross_rows(members: list[ListedPart], letters: dict[str, str]) -> tuple[Set
         alike = sizes[size]
         square_end = any((p.left.way == "square") != (p.right.way == "square") for p in alike)
         detail = alike[0].part.measured_on
-        if square_end:
+        if any(p.part.to_line for p in alike):
+            detail = f"{detail}; sawn square, then {TO_LINE} as drawn"
+        elif square_end:
             detail = f"one end square; {detail}"
         rows.append(_row(alike, Message("{0}", (alike[0].length,)), letters, detail))
     return tuple(rows)

@@ -60,3 +60,5 @@ class Part(Struct, frozen=True):
     """Both faces are alike: turned over, a left piece is a right one."""
     face: Outline = ()
     """Its face as it is cut, x along it and y from the edge at y = 0 (mm), where more than one cut makes an end."""
+    to_line: bool = False
+    """Sawn square as long as it is, then cut to the line of its face: no end of it is one cut."""

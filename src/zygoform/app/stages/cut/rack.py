@@ -154,7 +154,7 @@ class Rack(QWidget):
             row.setContentsMargins(0, 0, 0, 0)
             words = f"{line.count} × {names.get(line.size, line.size)}, {unit.show(line.length)}"
             words += f" × {unit.show(line.width)}" if line.width is not None else ""
-            row.addWidget(label(words), 1)
+            row.addWidget(wrapped(words), 1)
             away = QPushButton("Not any more")
             away.setObjectName(f"drop_{line.id}")
             away.setProperty("kind", "plain")

@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.cutlist.rows import PartRow, letter_runs
+from zygoform.core.cutlist.rows import TO_LINE, PartRow, letter_runs
 from zygoform.core.edits.counting import set_row_count
 from zygoform.core.edits.cutting_facts import mark_cut
 
@@ -87,10 +87,16 @@ class PartModel(QAbstractTableModel):
             row.name,
             f"{row.count}, {row.note}" if row.note else str(row.count),
             *sizes,
-            f"both {row.left}" if row.left == row.right else f"{row.left}, {row.right}",
+            _ends(row),
             row.stock,
             letter_runs(row.boards),
         )
+
+
+def _ends(row: PartRow) -> str:
+    if row.left == TO_LINE:
+        return TO_LINE
+    return f"both {row.left}" if row.left == row.right else f"{row.left}, {row.right}"
 
 
 class PartTable(QTableView):

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.stages.days.card import Card, in_rows
@@ -57,8 +57,9 @@ class NowCard(Card):
                 self.minutes.line.setToolTip("Minutes it really took, and Enter: done. 45, 1:30 or 1.5 h")
                 self.minutes.setFixedWidth(t.px(76))
         column.addLayout(self._row)
-        self.meanwhile = QHBoxLayout()
+        self.meanwhile = QGridLayout()
         self.meanwhile.setSpacing(6)
+        self._links: list[QWidget] = []
         column.addLayout(self.meanwhile)
         self._free: tuple[str, ...] = ()
 
@@ -71,6 +72,8 @@ class NowCard(Card):
             self._row.setColumnStretch(k, 0)
         in_rows(self._row, widgets, self.width() - 24)
         self._row.setColumnStretch(8, 1)
+        in_rows(self.meanwhile, self._links, self.width() - 24)
+        self.meanwhile.setColumnStretch(8, 1)
 
     def refit(self) -> None:
         self._arrange()
@@ -116,17 +119,15 @@ class NowCard(Card):
             return
         self._free = ids
         empty(self.meanwhile)
-        if not free:
-            return
-        self.meanwhile.addWidget(label("Free to do now:", "second"))
+        self._links = [label("Free to do now:", "second")] if free else []
         for own in free[:3]:
             words = self.session.show(own.step.what).split(",")[0]
             short = words if len(words) < 34 else f"{words[:32]}…"
             button = push_button(f"free_{own.id.replace('/', '_')}", short, partial(self.picked.emit, own.id))
             button.setProperty("kind", "link")
             button.setToolTip(f"{self.session.show(own.step.what)}: about {own.planned} min")
-            self.meanwhile.addWidget(button)
-        self.meanwhile.addStretch(1)
+            self._links.append(button)
+        self.refit()
 
 
 def drying(days: DayPlan) -> DayStep | None:

@@ -5,6 +5,7 @@ from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import Signal
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.background import patiently
@@ -42,7 +43,8 @@ from zygoform.core.schedule.sub_jobs import sub_jobs
 from zygoform.core.schedule.words import day_of, long_words, span_words, when_words
 from zygoform.core.steps.words import span, step_needs
 
-DAYS_SIDE = 400
+DAYS_SIDE, _ROOMY = 400, 620
+"""Width of the panel (px at 100 %), and of the screen that has room for the legend."""
 _EDITS = {
     "begin": begin_step,
     "done": finish_step,
@@ -124,6 +126,10 @@ class DaysStage(QWidget):
         self.pages = SidePages("days_page", "What is shown of the days", pages)
         self.pages.turned.connect(self.refresh)
         column.addWidget(self.pages)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.legend.setVisible(self.width() >= t.px(_ROOMY))
 
     # What is shown
 

@@ -5,7 +5,8 @@ from decimal import Decimal
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.finish_view import FinishView
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
@@ -22,6 +23,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.piece_choice import PieceChoice
+from zygoform.app.widgets.piece_view_area import LOW
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.side_pages import SidePages
 from zygoform.app.widgets.tool_button import tool_button
@@ -76,7 +78,7 @@ class FinishStage(QWidget):
             bar.addWidget(tool_button(name, tip, picture, do))
         column.addLayout(bar)
         column.addWidget(self.view, 1)
-        foot = QHBoxLayout()
+        foot = self._foot = QHBoxLayout()
         foot.setSpacing(14)
         self.picker = ViewpointPicker(self.session)
         foot.addWidget(self.picker, 0, Qt.AlignmentFlag.AlignBottom)
@@ -104,6 +106,15 @@ class FinishStage(QWidget):
         self.pages = SidePages("finish_page", "What is shown of the finish", pages)
         self.pages.turned.connect(self.refresh)
         column.addWidget(self.pages)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """In a low window the places stand in rows over the zones: the drawing needs the room."""
+        super().resizeEvent(event)
+        low = self.window().height() < t.px(LOW + t.HEAD + t.TALLY)
+        self.picker.be_row(row=low)
+        self._foot.setDirection(QBoxLayout.Direction.TopToBottom if low else QBoxLayout.Direction.LeftToRight)
+        self._foot.setSpacing(4 if low else 14)
+        self._foot.setAlignment(self.picker, Qt.AlignmentFlag.AlignLeft if low else Qt.AlignmentFlag.AlignBottom)
 
     # What is shown
 

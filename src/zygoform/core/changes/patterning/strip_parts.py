@@ -84,6 +84,7 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
         knife=change.fixing == "iron",
         either_face=change.profile == "flat",
         face=_face(pattern, piece) if own_shape and not strip.far else (),
+        to_line=corner and not strip.far,
         left_corner=None if corner else sized("how far its end is from square", abs(first), "worked out"),
         right_corner=None if corner else sized("how far its end is from square", abs(last), "worked out"),
     )
