@@ -2,6 +2,7 @@
 
 import csv
 import io
+import math
 import re
 from itertools import combinations
 from pathlib import Path
@@ -18,8 +19,10 @@ from tests.strategies import planned, shops
 from zygoform.core.cutting.either import better_answers
 from zygoform.core.cutting.saw import how
 from zygoform.core.edits.pieces import new_piece, rename
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
+from zygoform.core.outcome.slanted import set_out_words
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
@@ -240,3 +243,34 @@ def test_a_strip_cut_to_its_line_is_not_called_square() -> None:
     assert all("to its line" in told[(row.code,)] for row in corners)
     taken = parse_cut_list(by_part_csv(plan), plan.shop)
     assert not [problem for problem in taken.problems if "is not an end" in problem.message]
+
+
+def test_a_skewed_top_has_a_page_to_set_it_out_by() -> None:
+    """Its corners found again from the lengths that are told, by the law of cosines, as one does with two tapes."""
+    project = set_reading(chest(), "corner_left", "86").project
+    project = changed(project, "plank_top", "p1/body/main")
+    plan = plan_of(project)
+    (cut,) = (cut for outcome in plan.outcomes for cut in outcome.later)
+    front, across, right, other, left, back = set_out_words(cut).lengths
+    far_right = beyond(front, across, right)
+    far_left = beyond(front, left, other)
+    (ax, ay), (bx, by), *behind = cut.outline
+    turn = math.atan2(by - ay, bx - ax)
+    for (x, y), (px, py) in zip((far_right, far_left), behind, strict=True):
+        there = ax + x * math.cos(turn) - y * math.sin(turn), ay + x * math.sin(turn) + y * math.cos(turn)
+        assert math.dist(there, (px, py)) < 1e-6
+    assert math.dist(far_left, far_right) == pytest.approx(back)
+    text = [page.extract_text() for page in PdfReader(io.BytesIO(work_sheet(project, plan))).pages]
+    (own,) = (words for words in text if "to set it out" in words)
+    show = plan.shop.unit.show
+    assert all(show(long) in own for long in (front, across, right, other, left, back))
+    square = changed(chest(), "plank_top", "p1/body/main")
+    assert "to set it out" not in "".join(
+        page.extract_text() for page in PdfReader(io.BytesIO(work_sheet(square, plan_of(square)))).pages
+    )
+
+
+def beyond(front: float, from_left: float, from_right: float) -> tuple[float, float]:
+    """Where two tapes meet, from the ends of the front edge."""
+    x = (front**2 + from_left**2 - from_right**2) / (2 * front)
+    return x, math.sqrt(from_left**2 - x * x)

@@ -30,6 +30,7 @@ outline_dxf.py    outlines in DXF
 closed_lines.py   the closed lines of a drawing
 outlines.py       either of them by a name's ending
 rolls_pdf.py      what is cut from rolls, on it
+set_out_pdf.py    a page for a top out of square, on it
 worksheet_pdf.py  the work sheet
 pdf_page.py       paints drawings and tables on its pages
 schema.py         the published JSON schema of a project

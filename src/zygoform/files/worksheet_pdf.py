@@ -18,6 +18,7 @@ from zygoform.core.steps.words import span, step_needs
 from zygoform.core.why.tape import tape_before_cut
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 from zygoform.files.rolls_pdf import rolls
+from zygoform.files.set_out_pdf import set_out_pages
 
 PICTURE_HEIGHT = 62.0
 BOARD_HEIGHT = 6.0
@@ -34,6 +35,7 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     _tape(page, plan)
     _parts(page, plan)
     _shapes(page, plan)
+    set_out_pages(page, plan)
     _boards(page, plan)
     rolls(page, plan)
     _work(page, plan)

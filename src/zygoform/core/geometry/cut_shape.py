@@ -13,8 +13,10 @@ from zygoform.core.geometry.cutout import CutoutShape
 from zygoform.core.geometry.plane import Outline, Point, area, rectangle, round_corners
 from zygoform.core.geometry.segment import segment
 
-OVAL_STEPS, ARC_STEPS = 144, 72
-"""An oval and the head of an arch are drawn in so many chords: off by less than 0.1 mm up to 800 mm wide."""
+OVAL_STEPS, ARC_STEPS, ROUND_STEPS = 144, 72, 24
+"""An oval, the head of an arch and a round corner are drawn in so many chords or more (`chords`)."""
+MOST_OFF = 0.08
+"""How far a chord may lie from its curve (mm)."""
 MOST_POINTS = 240
 """An outline from a file has no more corners: a template shows no finer ones."""
 SHARP = 150.0
@@ -34,14 +36,30 @@ def cut_outline(
     x0, y0, x1, y1 = box
     wide, high = x1 - x0, y1 - y0
     if shape == "oval":
-        turns = (math.tau * k / OVAL_STEPS for k in range(OVAL_STEPS))
+        steps = chords(max(wide, high) / 2, 1.0, OVAL_STEPS)
+        turns = (math.tau * k / steps for k in range(steps))
         mx, my = (x0 + x1) / 2, (y0 + y1) / 2
         return tuple((mx + wide / 2 * math.cos(a), my + high / 2 * math.sin(a)) for a in turns)
     if shape == "arch":
         # The segment runs counter-clockwise from the right end of its chord.
-        return ((x0, y0), (x1, y0), *segment((x0 + x1) / 2, y1 - rise, wide, rise, ARC_STEPS))
+        # Over a half circle it is an upright half ellipse.
+        low = 0 < rise <= wide / 2
+        radius = wide * wide / (8 * rise) + rise / 2 if low else rise
+        share = math.asin(min(1.0, wide / 2 / radius)) / math.pi if low else 0.5
+        steps = chords(radius, share, ARC_STEPS)
+        return ((x0, y0), (x1, y0), *segment((x0 + x1) / 2, y1 - rise, wide, rise, steps))
     whole = rectangle(x0, y0, x1, y1)
-    return round_corners(whole, (radius,) * 4, 24) if radius > 0 else whole
+    return round_corners(whole, (radius,) * 4, chords(radius, 0.25, ROUND_STEPS)) if radius > 0 else whole
+
+
+def chords(radius: float, share: float, least: int) -> int:
+    """How many chords a share of a circle takes so that none is off by more than MOST_OFF: r(1 - cos(t/2)).
+
+    An ellipse of that larger half axis is its circle pressed together: its chords are off by no more.
+    """
+    if radius <= MOST_OFF:
+        return least
+    return max(least, math.ceil(share * math.pi / math.acos(1 - MOST_OFF / radius)))
 
 
 def stretched(outline: Outline, box: tuple[float, float, float, float], *, mirrored: bool = False) -> Outline:

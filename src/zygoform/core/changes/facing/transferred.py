@@ -8,6 +8,7 @@ from msgspec import Struct
 from zygoform.core.changes.surface import chosen_surface, covered
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
+from zygoform.core.geometry.cut_shape import chords
 from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.minutes import Task
@@ -58,8 +59,9 @@ class TransferSet:
         x0, y0, x1, y1 = box
         if self.change.shape == "whole":
             return rectangle(*box)
-        turns = [math.tau * k / OVAL_CORNERS for k in range(OVAL_CORNERS)]
         mx, my, a, b = (x0 + x1) / 2, (y0 + y1) / 2, (x1 - x0) / 2, (y1 - y0) / 2
+        corners = chords(max(a, b), 1.0, OVAL_CORNERS)
+        turns = [math.tau * k / corners for k in range(corners)]
         return tuple((mx + a * math.cos(t), my + b * math.sin(t)) for t in turns)
 
     @property
