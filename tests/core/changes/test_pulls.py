@@ -9,11 +9,13 @@ from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, made, plan_of
 from zygoform.core.drawing.drilling import drilling
 from zygoform.core.edits.inside import choose_inside, set_inside
-from zygoform.core.edits.planning import apply_fix, set_value
+from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.workshop import set_unit
+from zygoform.core.form.form import own_of
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.pull_holes import distance_to_ellipse, reuse
 from zygoform.core.goods.pull_fixing import hole_use
+from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 
 MAIN = "p1/body/main"
@@ -188,3 +190,81 @@ def test_holes_are_told_in_the_pulls_own_system_too_and_from_one_to_the_other(
     assert high - low == pytest.approx(apart) == pytest.approx(spacing)
     dims = drilling(plan.planned, plan.outcomes[0].templates)
     assert words in [plan.shop.unit.plain(dim.size) for dim in dims if dim.side == "above"]
+
+
+def with_strips(gap: float, on: str = "drawers", **values: object) -> Project:
+    """Level strips an inch wide over the drawers, or the first one, then new pulls."""
+    where = MAIN if on == "drawers" else "p1/front/o1"
+    project = changed(chest(columns=1), "pattern", where, family="slats", gap=gap, angle=0.0, on=on)
+    return add_change_with(project, "pulls", MAIN, **{"shape": "bar", "spacing": 96.0, "each": "one", **values})
+
+
+def add_change_with(project: Project, kind: str, target: str, **values: object) -> Project:
+    added = add_change(project, kind, target)
+    done, (own,) = added.project, added.touched
+    for name, value in values.items():
+        done = set_value(done, own, name, value).project
+    return done
+
+
+def test_new_pulls_over_strips_end_what_was_said_of_the_old_knobs() -> None:
+    before = changed(chest(columns=1), "pattern", MAIN, family="slats", gap=0.0)
+    old = plan_of(before)
+    assert "pull_screws" in {f.code for f in old.findings}
+    assert any("Bore the pulls' holes through" in step.what.text for step in old.work.steps)
+    new = plan_of(with_strips(0.0))
+    assert "pull_screws" not in {f.code for f in new.findings}
+    assert not any("Bore the pulls' holes through" in step.what.text for step in new.work.steps)
+    # On one drawer alone the other knobs go on again.
+    some = plan_of(add_change_with(before, "pulls", "p1/front/o1"))
+    assert "pull_screws" in {f.code for f in some.findings}
+
+
+def test_screws_are_as_long_as_what_lies_under_each_pull_wants() -> None:
+    """Strips on the first drawer alone: its screws are by a strip longer than those of the two bare ones."""
+    plan = plan_of(with_strips(0.0, on="this", thread=8.0))
+    screws = [f for f in plan.outcomes[1].fittings if f.kind == "machine screw"]
+    thick = next(b.solid.box for b in form_of(chest(columns=1)).boards if b.role == "drawer")
+    bare, strip = thick[1][1] - thick[0][1], 6.35
+    assert [screw.count for screw in screws] == [4, 2]
+    for screw, through in zip(screws, (bare, bare + strip), strict=True):
+        assert through + 4 <= screw.size <= through + 8
+
+
+@pytest.mark.parametrize("line", ["middle", "top", "share"])
+@pytest.mark.parametrize("gap", [12.0, 30.0, 60.0])
+def test_a_pull_over_a_strip_and_a_gap_is_told_with_the_shift_that_settles_it(gap: float, line: str) -> None:
+    """Found again by laying the feet over the strips' own edges: no edge goes through a foot after the shift."""
+    told = 0
+    for down in (52.0, 61.0, 70.0, 83.0, 95.0):
+        project = with_strips(gap, line=line, down=down, up=round(100 - down / 2))
+        plan = plan_of(project)
+        found = next((f for f in plan.findings if f.code == "pull_uneven"), None)
+        assert (found is not None) == cut_by_an_edge(plan)
+        if found is None or not found.fixes:
+            continue
+        told += 1
+        mended = apply_fix(project, found.fixes[0]).project
+        assert not cut_by_an_edge(plan_of(mended))
+        assert not [f for f in plan_of(mended).findings if f.code == "pull_uneven"]
+    assert told or (gap, line) in {(12.0, "middle"), (12.0, "top"), (12.0, "share"), (60.0, "middle")}
+
+
+def cut_by_an_edge(plan: Plan) -> bool:
+    """Whether the edge of a level strip goes through a foot, 12 mm wide, of any pull."""
+    body = plan.planned.bodies[0]
+    for board in body.boards:
+        if board.role == "drawer":
+            mine = [p for p in body.boards if p.id.startswith("c2/pull/") and own_of(board.id) in p.id]
+            edges = {z for strip in board.on_face for z in (strip.solid.box[0][2], strip.solid.box[1][2])}
+            # Strips side by side have no edge between them.
+            edges = {
+                z
+                for z in edges
+                if sum(abs(z - s.solid.box[k][2]) < 0.01 for s in board.on_face for k in (0, 1)) == 1
+            }
+            for pull in mine:
+                middle = (pull.solid.box[0][2] + pull.solid.box[1][2]) / 2
+                if any(abs(edge - middle) < 6.0 - 0.01 for edge in edges):
+                    return True
+    return False

@@ -7,6 +7,7 @@ from msgspec import Struct
 
 from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.changes.pull_bar import bar_members, bar_notes, bar_screw
+from zygoform.core.changes.pull_ground import pull_grounds, uneven_findings
 from zygoform.core.changes.pull_judgement import pull_findings, pull_notes
 from zygoform.core.changes.work import pulls_work
 from zygoform.core.errors import BadInputError
@@ -14,7 +15,6 @@ from zygoform.core.form.form import Board, Body, FormOpening, own_of, sibling
 from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.geometry.pull_holes import HoleStatus, backplate, hole_status, pull_places
-from zygoform.core.geometry.solid import has_wood_at
 from zygoform.core.goods.pull_fixing import HoleKind, HoleUse, PullFixing, hole_use
 from zygoform.core.goods.screws import HINGE_LEAF, Driven, pull_screw, wood_screw
 from zygoform.core.measure.message import Message
@@ -51,17 +51,6 @@ class PulledFront(Struct, frozen=True):
     def thickness(self) -> float:
         low, high = self.board.solid.box
         return high[1] - low[1]
-
-    @property
-    def laid_on(self) -> float:
-        """How thick what lies on it is where it is bored (mm): strips of a pattern, a moulding."""
-        (x0, face, z0), _ = self.board.solid.box
-        found = [0.0]
-        for own in self.board.on_face:
-            near, far = own.solid.box[0][1], own.solid.box[1][1]
-            if any(has_wood_at(own.solid, (x0 + x, (near + far) / 2, z0 + z)) for x, z in self.holes):
-                found.append(face - near)
-        return max(found)
 
 
 class PullSet:
@@ -166,11 +155,11 @@ class PullSet:
             off & known,
             self.bars,
             drawn=() if self.bars else tuple(board for front in self.fronts for board in self._drawn(front)),
-            fittings=self._fittings(),
+            fittings=(*self._fittings(), *self._screws()),
             supplies=self._supplies(),
             notes=(*(bar_notes(self) if self.bars else ()), *pull_notes(self)),
             cautions=(DUST, GLUE) if self.plugs else (DUST,),
-            findings=pull_findings(self),
+            findings=(*pull_findings(self), *uneven_findings(self)),
             handles=self._handles(),
             templates=self._templates(),
             work=pulls_work(self.count, holes, self.plugs, parts),
@@ -211,18 +200,29 @@ class PullSet:
             found = []
         if self.plugs:
             found.append(Fitting(change.id, "dowel", PLUG, self.plugs, "in old holes", Message("one for each")))
-        return (*found, self._screws())
+        return tuple(found)
 
-    def _screws(self) -> Fitting:
+    def moved(self, change: "Pulls") -> "PullSet":
+        """The same fronts with their pulls elsewhere. Raises BadInputError."""
+        return PullSet(change, self.body, self.shop)
+
+    def _screws(self) -> tuple[Fitting, ...]:
+        """For each kind of ground under a pull screws of their own: how thick its front is, and what lies on it."""
+        counts: dict[tuple[float, float], int] = {}
+        for front in self.fronts:
+            each = 2 if self.fixing == "plate" else len(front.holes) // len(front.centres)
+            for _, most in pull_grounds(self, front):
+                ground = round(front.thickness, 3), round(max(self.change.glued_on, most), 3)
+                counts[ground] = counts.get(ground, 0) + each
+        return tuple(self._driven(*ground, count) for ground, count in sorted(counts.items()) if count)
+
+    def _driven(self, thick: float, glued: float, holes: int) -> Fitting:
         """Through the front and what is glued on it into the pull; or from the front into the wood."""
-        change, thick = self.change, max(front.thickness for front in self.fronts)
-        glued = max(change.glued_on, *(front.laid_on for front in self.fronts))
-        holes = sum(len(front.holes) for front in self.fronts)
+        change = self.change
         if self.fixing in ("wood", "plate"):
             driven = wood_screw(HINGE_LEAF + glued, thick, self.shop.sizes_of("wood screw"))
-            count = 2 * self.count if self.fixing == "plate" else holes
             why = Message("{0} goes into {1} and not through", (driven.length, thick))
-            return Fitting(change.id, "wood screw", driven.length, count, "hold the pulls", why, driven=driven)
+            return Fitting(change.id, "wood screw", driven.length, holes, "hold the pulls", why, driven=driven)
         if self.bars:
             return self._bar_screws(thick + glued, holes)
         sizes = self.shop.sizes_of("machine screw")
@@ -232,7 +232,10 @@ class PullSet:
             least, most = thick + glued + LEAST_THREAD, thick + glued + change.thread
             none = Driven(thick + glued, change.thread, least, most)
             return Fitting(change.id, "machine screw", 0.0, holes, "hold the pulls", driven=none)
-        why = Message("{0} through {1} of front, {2} into the pull", (screw.length, thick, screw.length - thick))
+        through = thick + glued
+        why = Message(
+            "{0} through {1} of front, {2} into the pull", (screw.length, through, screw.length - through)
+        )
         driven = Driven(thick + glued, change.thread, screw.min, screw.max, screw.length)
         return Fitting(change.id, "machine screw", screw.length, holes, "hold the pulls", why, driven=driven)
 

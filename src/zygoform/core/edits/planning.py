@@ -133,7 +133,10 @@ def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edi
         return _added_with(project, remedy, planned)
     if remedy.leave_out:
         return leave_out(project, remedy.change_id, out=True)
-    return set_value(project, remedy.change_id, remedy.parameter, remedy.value)
+    done = set_value(project, remedy.change_id, remedy.parameter, remedy.value)
+    for name, value in remedy.values:
+        done = structs.replace(done, project=set_value(done.project, remedy.change_id, name, value).project)
+    return done
 
 
 def _added_with(project: Project, remedy: Fix, planned: Form | None) -> Edited:

@@ -92,8 +92,8 @@ class RollCut(Struct, frozen=True):
 class Fix(Struct, frozen=True):
     """An edit that settles a finding: one parameter of one change set to a value, a change left out, or one added.
 
-    `add` is its kind, `target` what it is for, `values` what of it is set. With a `variant` all of that is done in
-    a new one of that name, beside the plan as it is, the change itself left out there.
+    `add` is its kind, `target` what it is for, `values` what else of it is set. With a `variant` all of that is
+    done in a new one of that name, beside the plan as it is, the change itself left out there.
     """
 
     label: Message
@@ -124,6 +124,8 @@ class Finding(Struct, frozen=True):
     zone: str = ""
     layer: int = -1
     """Of the finish: the zone it is about, and which of its layers."""
+    only_with: tuple[str, ...] = ()
+    """Parts it is about: once a later change has taken all of them off it is told no more."""
 
 
 class Note(Struct, frozen=True):

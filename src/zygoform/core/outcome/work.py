@@ -39,5 +39,7 @@ class Work(Struct, frozen=True):
     """Hours to be waited once that is over, before the scuff."""
     touch: tuple[float, float] = (0.0, 0.0)
     """Hours until it may be touched, and turned over."""
+    only_with: tuple[str, ...] = ()
+    """Parts it is done for: once a later change has taken all of them off it is not done."""
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""

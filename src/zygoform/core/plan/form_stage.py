@@ -1,6 +1,6 @@
 """The pieces as found, change after change, the pieces as planned."""
 
-from functools import cached_property
+from functools import cached_property, partial
 from typing import Any
 
 from msgspec import Struct, structs
@@ -91,6 +91,7 @@ def form_stage(
     )
     if taken_off:
         planned = memory.once(lambda: planned.without(taken_off), "without", planned, same=(taken_off,))
+    outcomes = _still_meant(outcomes, memory)
     shapes = memory.each("pieces", tuple(_shape_of(piece, memory) for piece in pieces))
     inputs = (shapes, changes, found, planned, memory.each("outcomes", outcomes))
     return memory.once(
@@ -99,6 +100,26 @@ def form_stage(
         *inputs,
         same=failures,
     )
+
+
+def _still_meant(outcomes: tuple[Outcome, ...], memory: Memory) -> tuple[Outcome, ...]:
+    """Without what a change says or does only for parts that a later one takes off: old pulls before new ones."""
+    off, meant = set[str](), list[Outcome]()
+    for outcome in reversed(outcomes):
+        findings = tuple(own for own in outcome.findings if not (own.only_with and off.issuperset(own.only_with)))
+        work = tuple(own for own in outcome.work if not (own.only_with and off.issuperset(own.only_with)))
+        if len(findings) + len(work) < len(outcome.findings) + len(outcome.work):
+            less = structs.replace(outcome, findings=findings, work=work)
+            # One object for as long as it is the same.
+            meant.append(memory.once(partial(_itself, less), "meant", outcome, same=(findings, work)))
+        else:
+            meant.append(outcome)
+        off |= outcome.removed
+    return tuple(reversed(meant))
+
+
+def _itself(outcome: Outcome) -> Outcome:
+    return outcome
 
 
 _OF_THE_FINISH = ("coats", "taken", "first_time")

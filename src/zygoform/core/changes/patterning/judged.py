@@ -125,7 +125,11 @@ def _pulls(pattern: PatternSet) -> list[Finding]:
     fix = Fix(Message("Let them stay"), pattern.change.id, "keep", "free")
     what = Message("Pulls go on again over strips")
     where = tuple(pull.id for pull in pulls)
-    return [Finding("pull_screws", "note", what, Message(text, (thick,)), where, pattern.change.id, (fix,))]
+    return [
+        Finding(
+            "pull_screws", "note", what, Message(text, (thick,)), where, pattern.change.id, (fix,), only_with=where
+        )
+    ]
 
 
 def _doors(pattern: PatternSet) -> list[Finding]:

@@ -96,7 +96,8 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     if pattern.pulls_over:
         words = "Bore the pulls' holes through from behind, a block held on the strips"
         bore = Message(words)
-        steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids, follows=("ease",)))
+        steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids, follows=("ease",),
+                          only_with=tuple(pull.id for pull in pattern.pulls_over)))  # fmt: skip
     return tuple(steps)
 
 
