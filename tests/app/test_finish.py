@@ -248,6 +248,21 @@ def test_parts_are_pointed_into_zones(desk: Desk) -> None:
     assert desk.session.finish().zone("p1/z1") is None
 
 
+def test_a_front_is_pointed_into_a_zone_of_its_own(desk: Desk) -> None:
+    made = at_the_finish(desk, take_stack(chest(), "p1/body", "paint_primed").project)
+    made.point("p1/fronts")
+    name = next(o.name for o in desk.plan.found.bodies[0].openings if o.id == "p1/opening/o1")
+    dict(made._menu("p1/front/o1"))[f"{name} as a zone of its own"]()
+    desk.settle()
+    assert zone(desk, "p1/z1").zone.parts == ("p1/front/o1",)
+    assert not [z for z in ("p1/fronts", "p1/edges") if "p1/front/o1" in zone(desk, z).zone.parts]
+    made.point("p1/fronts")
+    other = next(title for title, _ in made._menu("p1/front/o2") if title.endswith(f"into {name}"))
+    dict(made._menu("p1/front/o2"))[other]()
+    desk.settle()
+    assert set(zone(desk, "p1/z1").zone.parts) == {"p1/front/o1", "p1/front/o2"}
+
+
 def test_a_set_shows_the_zones_of_one_piece(desk: Desk) -> None:
     made = at_the_finish(desk, set_demo())
     assert {zone.split("/")[0] for zone in made.strip.chips} == {"p1"}

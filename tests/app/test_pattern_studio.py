@@ -11,7 +11,7 @@ from ezdxf.filemanagement import readfile
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QMenu, QPushButton
+from PySide6.QtWidgets import QCheckBox, QLabel, QMenu, QPushButton
 from shapely import Polygon
 
 from tests.app.desk import LEFT, NONE, Desk
@@ -24,6 +24,7 @@ from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS
 from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.form.form import own_of
 from zygoform.core.geometry.plane import area
 from zygoform.files.outline_dxf import outlines_of_dxf
 from zygoform.files.outline_svg import outlines_of_svg
@@ -310,3 +311,26 @@ def test_a_change_that_is_added_goes_on_the_part_that_is_kept(desk: Desk) -> Non
         desk.click("add_change")
         desk.menu("add_menu", title)
         assert desk.session.project.changes[-1].targets == (target,)
+
+
+def test_fronts_are_taken_in_and_left_out_by_clicking_them_or_by_their_ticks(desk: Desk) -> None:
+    at_the_pattern(desk, family="frames")
+    first, second, third = [b.id for b in desk.plan.found.bodies[0].boards if b.role == "drawer"][:3]
+    desk.choose("c1_on", "some")
+    assert "Click the fronts" in desk.find(QLabel, "failure_c1").text()
+    for front in (first, second):
+        desk.click_part(front)
+    desk.wait(lambda: not desk.session.planning.busy)
+    assert pattern(desk).targets == (first, second)
+    laid = [b for b in desk.plan.planned.bodies[0].boards if any(s.id.startswith("c1/") for s in b.on_face)]
+    assert {board.id for board in laid} == {first, second}
+    tick = {front: desk.find(QCheckBox, f"on_c1_{own_of(front)}") for front in (first, second, third)}
+    assert [tick[front].isChecked() for front in (first, second, third)] == [True, True, False]
+    # A click on what lies there now leaves its front out again; the keyboard takes another in.
+    strip = next(own.id for board in laid if board.id == first for own in board.on_face)
+    desk.click_part(strip)
+    tick[third].setFocus()
+    desk.key(Qt.Key.Key_Space)
+    assert pattern(desk).targets == (second, third)
+    desk.action("undo")
+    assert not tick[third].isChecked()

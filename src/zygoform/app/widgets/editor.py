@@ -28,10 +28,14 @@ IN_A_ROW, SIGNS_IN_A_ROW = 4, 36
 
 
 class ChangeEditor(QWidget):
-    """Main entries at once, the rest under More; a line below says what they come to."""
+    """Main entries at once, the rest under More; a line below says what they come to.
 
-    def __init__(self, session: Session, change: ChangeBase) -> None:
+    `below` are widgets that stand under the choice of that name.
+    """
+
+    def __init__(self, session: Session, change: ChangeBase, below: dict[str, QWidget] | None = None) -> None:
         super().__init__()
+        self._below = below or {}
         self.session, self.change_id, self._type = session, change.id, type(change)
         self._refreshers: list[Callable[[ChangeBase], None]] = []
         self._more = QWidget()
@@ -121,6 +125,8 @@ class ChangeEditor(QWidget):
             self._segments(entry, choices, name, column)
         else:
             self._combo(entry, name, column)
+        if entry.name in self._below:
+            column.addWidget(self._below[entry.name])
         if entry.counts_if is not None:
             self._refreshers.append(lambda change: box.setVisible(counts(entry, change)))
         return box

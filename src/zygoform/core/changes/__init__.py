@@ -26,6 +26,7 @@ patterning/  a pattern of strips: laid, cut, told, judged
 pull_bar.py  a pull made of a dowel
 hinge_set.py  hinges, catches, stays worked out
 pull_judgement.py  what is told of them
+pull_ground.py  what lies under each of them
 opening_choice.py  which drawers or doors a change is for
 drawer_choice.py  which drawers, and the room behind each front
 drawer_build.py  new boxes and what they run on worked out

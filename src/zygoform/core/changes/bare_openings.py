@@ -43,7 +43,7 @@ class BareOpenings:
             for opening in body.openings
             if opening.holds == "door"
             and self._leaf(opening) in self.there
-            and is_meant(body, opening, change.targets[0], change.on)
+            and is_meant(body, opening, change.targets, change.on)
         ]
         if not self.openings:
             raise BadInputError("impossible", "No door is there to take off.", "on")

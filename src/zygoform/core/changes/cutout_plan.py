@@ -70,7 +70,7 @@ class CutoutPlan:
 
     def _chosen(self) -> list[tuple[FormOpening, Board]]:
         nothing = "No door is there to cut into.", "on"
-        return chosen_openings(self.body, self.change.targets[0], self.change.on, ("door",), nothing)
+        return chosen_openings(self.body, self.change.targets, self.change.on, ("door",), nothing)
 
     def _door(self, opening: FormOpening, board: Board) -> CutDoor:
         if board.role == "pane":

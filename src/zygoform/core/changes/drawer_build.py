@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from msgspec import Struct, structs
 
 from zygoform.core.changes.drawer_choice import DrawerRoom, chosen_drawers, whole_of
+from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.changes.work_drawers import box_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, own_of
@@ -61,7 +62,7 @@ class DrawerBuild:
         self.slide_kind: FittingKind | None = {"side": "slide pair", "under": "under slide pair"}.get(
             change.runs_on
         )  # type: ignore[assignment]
-        self.boxes = tuple(self._box(room) for room in chosen_drawers(body, change.targets[0], change.on))
+        self.boxes = tuple(self._box(room) for room in chosen_drawers(body, change.targets, change.on))
         self.members = tuple(member for box in self.boxes for member in self._members(box))
 
     @property
@@ -244,7 +245,7 @@ class DrawerBuild:
             self.members,
             fittings=self._fittings(),
             supplies=(Supply(change.id, "glue", GLUE_ML_A_BOX * n, "boxes", Message("15 ml each")),),
-            notes=self._notes(),
+            notes=(*self._notes(), *gone_notes(self.body, self.change.targets, self.change.on, ("drawer",))),
             cautions=(SAW, DUST, GLUE),
             findings=self._findings(),
             mended=frozenset(box.room.front.id for box in self.boxes),

@@ -36,9 +36,9 @@ class DrawerRoom(Struct, frozen=True):
         return next((m for m in self.opening.members if m.id.split("/")[1] == role), None)
 
 
-def chosen_drawers(body: Body, target: str, on: str, field: str = "on") -> tuple[DrawerRoom, ...]:
+def chosen_drawers(body: Body, targets: tuple[str, ...], on: str, field: str = "on") -> tuple[DrawerRoom, ...]:
     """The drawer that was pointed at, or every one. BadInputError beside a `field` without any."""
-    found = chosen_openings(body, target, on, ("drawer",), ("No drawer is there.", field))
+    found = chosen_openings(body, targets, on, ("drawer",), ("No drawer is there.", field))
     return tuple(drawer_room(body, opening, front) for opening, front in found)
 
 

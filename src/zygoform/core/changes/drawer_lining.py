@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from msgspec import structs
 
 from zygoform.core.changes.drawer_choice import DrawerRoom, chosen_drawers
+from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.changes.work_drawers import lining_work
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, own_of
@@ -30,7 +31,7 @@ class DrawerLinings:
 
     def __init__(self, change: "DrawerLining", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
-        rooms = chosen_drawers(body, change.targets[0], change.on)
+        rooms = chosen_drawers(body, change.targets, change.on)
         self.drawers = tuple((room, inner) for room in rooms if (inner := _inside(room)) is not None)
         if not self.drawers:
             raise BadInputError("impossible", "Nothing is known of what stands behind its front.", "on")
@@ -94,7 +95,7 @@ class DrawerLinings:
             ),
             supplies=supplies,
             rolls=self.rolls,
-            notes=self._notes(),
+            notes=(*self._notes(), *gone_notes(self.body, self.change.targets, self.change.on, ("drawer",))),
             work=lining_work(len(self.rolls), glued=change.held == "glued", edges=change.edges),
             body=self.body.id,
             reshaped=(self._body(),),

@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from msgspec import structs
 
 from zygoform.core.changes.drawer_choice import DrawerRoom, chosen_drawers
+from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.changes.work import cutting
 from zygoform.core.changes.work_drawers import repair_work
 from zygoform.core.errors import BadInputError
@@ -39,7 +40,7 @@ class DrawerRepair:
     def __init__(self, change: "DrawerRebuild", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
         # A box whose other side stayed with the other half of a sawn piece is no box.
-        rooms = chosen_drawers(body, change.targets[0], change.on)
+        rooms = chosen_drawers(body, change.targets, change.on)
         self.rooms = tuple(r for r in rooms if r.member("box-left") and r.member("box-right"))
         if not self.rooms:
             raise BadInputError("impossible", "Nothing is known of what stands behind its front.", "on")
@@ -254,7 +255,7 @@ class DrawerRepair:
             cut=cut,
             fittings=self._fittings(),
             supplies=self._supplies(),
-            notes=self._notes(),
+            notes=(*self._notes(), *gone_notes(self.body, self.change.targets, self.change.on, ("drawer",))),
             cautions=(*cautions, GLUE) if self._glues else tuple(cautions),
             findings=self._findings(),
             work=((cutting(parts, {change.sheet}),) if parts else ()) + work,

@@ -11,6 +11,7 @@ LaidOn = Annotated[
         "Over",
         Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
         Choice("fronts", "drawers and doors", "all that lie in one plane"),
+        Choice("some", "some fronts", "those that are clicked in the drawing, or ticked"),
         Choice("this", "this one", "the front, side or lid that was pointed at"),
     ),
 ]

@@ -63,7 +63,7 @@ class HingeSet:
         single = self.change.on == "this" and target != self.body.id
         found = list[Leaf]()
         for opening in self.body.openings:
-            if opening.holds != "door" or not is_meant(self.body, opening, target, self.change.on):
+            if opening.holds != "door" or not is_meant(self.body, opening, self.change.targets, self.change.on):
                 continue
             own = own_of(opening.id)
             boards = [b for b in self.body.boards if b.role == "door" and own_of(b.id) == own]

@@ -45,7 +45,7 @@ class InsertPlan:
             for opening in self.body.openings
             if opening.holds == "door"
             and self._frame(opening)
-            and is_meant(self.body, opening, self.change.targets[0], self.change.on)
+            and is_meant(self.body, opening, self.change.targets, self.change.on)
         ]
         if not found:
             words = "No framed door is there: say in the survey that it is a frame, or make a cut-out."

@@ -17,10 +17,10 @@ if TYPE_CHECKING:
     from zygoform.core.changes.kinds.pulls import Pulls
     from zygoform.core.changes.pull_set import PulledFront, PullSet
 
-FOOT = 6.0
+PULL_FOOT = 6.0
 """Half as wide as the foot of a usual pull (mm)."""
 _ROUND = tuple((math.cos(math.tau * k / 8), math.sin(math.tau * k / 8)) for k in range(8))
-FARTHEST = 20
+MOST_SHIFTS = 20
 """So many steps up and down a better place is looked for."""
 
 
@@ -47,7 +47,7 @@ def _feet(pulls: "PullSet", front: "PulledFront") -> list[list[Point]]:
         return [[(x + dx, z + dz) for dx, dz in corners] for x, z in front.centres]
     each = max(1, len(front.holes) // len(front.centres))
     of = [front.holes[k * each : (k + 1) * each] or (centre,) for k, centre in enumerate(front.centres)]
-    return [[(x + FOOT * dx, z + FOOT * dz) for x, z in own for dx, dz in _ROUND] for own in of]
+    return [[(x + PULL_FOOT * dx, z + PULL_FOOT * dz) for x, z in own for dx, dz in _ROUND] for own in of]
 
 
 def _near(front: "PulledFront", points: list[Point]) -> list[Board]:
@@ -114,7 +114,7 @@ def _even_place(pulls: "PullSet") -> Fix | None:
     (_, _, low), (_, _, top) = pulls.fronts[0].board.solid.box
     now = change.down if change.line == "top" else top - low - pulls.fronts[0].centres[0][1]
     begin = now if change.line == "top" else round(now / step) * step
-    for k in range(1, FARTHEST + 1):
+    for k in range(1, MOST_SHIFTS + 1):
         for down in (begin - k * step, begin + k * step):
             moved: Pulls = structs.replace(change, line="top", down=down)
             if down > 0 and _stands_even(moved, pulls):

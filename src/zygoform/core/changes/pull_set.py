@@ -64,13 +64,16 @@ class PullSet:
         self.bars = bar_members(self) if change.shape == "dowel" else ()
 
     def _chosen(self) -> list[tuple[FormOpening, Board]]:
-        on, target = self.change.on, self.change.targets[0]
+        on, targets = self.change.on, self.change.targets
         # Pointed at, any front takes one: a flap, a false front.
-        wanted = {"drawers": ("drawer",), "all": ("drawer", "door")}.get(on, ("drawer", "door", "flap", "panel"))
-        if on == "this" and target == self.body.id:
-            wanted = ("drawer",)
+        # A drawer's front that drops open is one of the drawers' row still.
+        wanted = {"drawers": ("drawer", "flap"), "all": ("drawer", "flap", "door")}.get(
+            on, ("drawer", "door", "flap", "panel")
+        )
+        if on == "this" and targets[0] == self.body.id:
+            wanted = ("drawer", "flap")
         nothing = "No drawer or door is there for a pull.", "on"
-        return chosen_openings(self.body, target, on, wanted, nothing)
+        return chosen_openings(self.body, targets, on, wanted, nothing)
 
     def _front(self, opening: FormOpening, board: Board) -> PulledFront:
         (x0, _, z0), (x1, _, z1) = board.solid.box

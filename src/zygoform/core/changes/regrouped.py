@@ -37,7 +37,7 @@ class Regrouped:
 
     def __init__(self, change: "RegroupDrawers", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
-        self.room = chosen_drawers(body, change.targets[0], "this", "into")[0]
+        self.room = chosen_drawers(body, change.targets, "this", "into")[0]
         self.board = shop.size(change.board)
         self.removed: set[str] = set()
         self.mended: set[str] = set()

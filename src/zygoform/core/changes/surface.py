@@ -5,8 +5,9 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.changes.opening_choice import CHOOSE_SOME
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body
+from zygoform.core.form.form import Board, Body, own_of
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import face_area
 from zygoform.core.geometry.cut_shape import convex_pieces
@@ -14,7 +15,7 @@ from zygoform.core.geometry.plane import Outline, Point, rectangle
 from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
 from zygoform.core.patterns.field import FieldFront, PatternField, shaped
 
-FacesOf = Literal["drawers", "fronts", "this"]
+FacesOf = Literal["drawers", "fronts", "this", "some"]
 FRONTS = ("drawer", "door", "panel")
 """What closes an opening and may be laid on."""
 IN_PLANE = 0.5
@@ -165,14 +166,16 @@ def _outer(board: Board, body: Body) -> Point3:
     return max(ways, key=seen)
 
 
-def chosen_surface(body: Body, on: FacesOf, target: str) -> Surface:
-    """The fronts there are, or the one board that was pointed at. Raises BadInputError where there is none."""
+def chosen_surface(body: Body, on: FacesOf, targets: tuple[str, ...]) -> Surface:
+    """The fronts there are, some of them, or the board that was pointed at. Raises BadInputError without any."""
     if on == "this":
-        own = next((board for board in body.boards if board.id == target), None)
+        own = next((board for board in body.boards if board.id == targets[0]), None)
         return surface_of(own or broadest(body), body)
     fronts = fronts_of(body, ("drawer",) if on == "drawers" else FRONTS)
+    if on == "some":
+        fronts = tuple(front for front in fronts if own_of(front.id) in {own_of(target) for target in targets})
     if not fronts:
-        raise BadInputError("impossible", "No front is there to lay it on.", "on")
+        raise BadInputError("impossible", CHOOSE_SOME if on == "some" else "No front is there to lay it on.", "on")
     return front_surface(fronts)
 
 

@@ -10,6 +10,7 @@ cutting_facts.py  parts ticked as cut
 disassembly.py    where parts go that come off; hardware in bags
 photos.py   photos and the dots on them
 planning.py changes and their parameters, remedies
+some_fronts.py  the fronts a change is for, one by one
 outlines.py  a cut-out's line from a file
 patterns.py  patterns of strips: from the gallery, lines drawn by hand
 variants.py ways to do it, side by side

@@ -56,6 +56,19 @@ def part_into(project: Project, part: str, zone: str, into: str) -> Edited:
     return Edited(structs.replace(project, finishing=done), Message("Another zone"), frozenset({target}))
 
 
+def front_into(project: Project, name: str, faces: tuple[tuple[str, str], ...], into: str) -> Edited:
+    """All of a front goes into another zone, for none into its own: `faces` are its parts, each with its zone."""
+    done, target = project, into
+    for part, zone in faces:
+        if zone != target:
+            done = part_into(done, part, zone, target).project
+            target = target or done.finishing.zones[-1].zone
+    if not into and target:
+        done = rename_zone(done, target, name[:40]).project
+    words = f"{literal(name)} as a zone of its own" if not into else f"{literal(name)} into another zone"
+    return Edited(done, Message(words), frozenset({target}))
+
+
 def merge_zones(project: Project, zone: str, into: str) -> Edited:
     """All of a zone goes into another of the same piece."""
     if zone == into or piece_of(zone) != piece_of(into):

@@ -1,6 +1,6 @@
 """What leaves a piece together with a part of it."""
 
-from zygoform.core.form.form import Body, goes_with, role_of, sibling
+from zygoform.core.form.form import Board, Body, FormOpening, goes_with, role_of, sibling
 
 
 def belonging(body: Body, part_id: str) -> frozenset[str]:
@@ -15,3 +15,24 @@ def belonging(body: Body, part_id: str) -> frozenset[str]:
         return frozenset({part_id})
     whole = frame | {opening.front_id} if frame else {part_id}
     return frozenset({*whole, sibling(part_id, "knob"), *opening.carries})
+
+
+def front_opening(body: Body, part_id: str) -> FormOpening | None:
+    """The opening whose front a part is, is a piece of, lies on, or is carried by."""
+    own = body.opening_of(part_id)
+    if own is not None:
+        return own
+    on = next((board for board in body.boards if any(laid.id == part_id for laid in board.on_face)), None)
+    if on is not None:
+        return body.opening_of(on.id)
+    return next((opening for opening in body.openings if part_id in opening.carries), None)
+
+
+def front_boards(body: Body, opening: FormOpening) -> tuple[Board, ...]:
+    """A front with all of its frame, and what lies on them."""
+    whole = tuple(
+        board
+        for board in body.boards
+        if board.id == opening.front_id or (board.role == "door" and goes_with(board.id, opening.id))
+    )
+    return (*whole, *(laid for board in whole for laid in board.on_face))

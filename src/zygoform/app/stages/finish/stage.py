@@ -27,9 +27,10 @@ from zygoform.app.widgets.piece_view_area import LOW
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.side_pages import SidePages
 from zygoform.app.widgets.tool_button import tool_button
-from zygoform.core.edits.finish_zones import merge_zones, part_into, zones_as_usual
+from zygoform.core.edits.finish_zones import front_into, merge_zones, part_into, zones_as_usual
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
+from zygoform.core.form.belonging import front_boards, front_opening
 from zygoform.core.steps.words import span
 
 SIDE_WIDE = 416
@@ -199,6 +200,7 @@ class FinishStage(QWidget):
         entries: list[tuple[str, Callable[[], object]]] = [
             (f"Open {zone.zone.name}", partial(self.choose, zone.id))
         ]
+        entries += self._front_entries(part_id, zone, others)
         if len(zone.zone.parts) > 1 and part_id in zone.zone.parts:
             entries.append(
                 (
@@ -228,6 +230,29 @@ class FinishStage(QWidget):
                 )
             )
         return entries
+
+    def _front_entries(
+        self, part_id: str, zone: ZonePlan, others: list[ZonePlan]
+    ) -> list[tuple[str, Callable[[], object]]]:
+        """All of the front a part is of, with what lies on it and its edges: a zone of its own, or into another."""
+        planned = self.session.planned
+        body = planned.body(part_id) if planned is not None else None
+        opening = front_opening(body, part_id) if body is not None else None
+        if body is None or opening is None:
+            return []
+        parts = [board.id for board in front_boards(body, opening)]
+        # The one pointed at first: a zone of its own begins with that one's layers.
+        near = [zone, *(p for p in others if p.id.endswith("/edges"))]
+        faces = tuple((part, p.id) for p in near for part in parts if part in p.zone.parts)
+        if part_id not in parts or len(faces) < 2:
+            return []
+        move = partial(front_into, name=opening.name, faces=faces)
+        do, named = self.session.try_do, opening.name
+        found: list[tuple[str, Callable[[], object]]] = [
+            (f"{named} as a zone of its own", partial(do, partial(move, into="")))
+        ]
+        own = [p for p in others if p.id.rpartition("/")[2].startswith("z")]
+        return found + [(f"{named} into {p.zone.name}", partial(do, partial(move, into=p.id))) for p in own[:4]]
 
     # Keys
 

@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWi
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
+from zygoform.app.stages.redesign.front_ticks import FrontTicks
 from zygoform.app.stages.redesign.pattern_tools import PatternTools
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
@@ -140,7 +141,8 @@ class ChangeCard(QFrame):
         if isinstance(change, StripPattern):
             self.drawing = PatternTools(self.session, self.change_id)
             column.addWidget(self.drawing)
-        self._editor = ChangeEditor(self.session, change)
+        self.fronts = FrontTicks(self.session, self.change_id) if hasattr(change, "on") else None
+        self._editor = ChangeEditor(self.session, change, {"on": self.fronts} if self.fronts else {})
         column.addWidget(self._editor)
         if hasattr(change, "outline"):
             self.outline = QPushButton("Take its outline from a file…")
@@ -166,6 +168,8 @@ class ChangeCard(QFrame):
             self.drawing.refresh(meant_pattern(self.session.project, self.change_id))
         if hasattr(change, "outline"):
             self.outline.setVisible(getattr(change, "shape", "") == "traced")
+        if self.fronts is not None:
+            self.fronts.refresh()
         plan = self.session.plan
         outcome = plan.outcome(self.change_id) if plan else None
         own = plan.findings if plan else ()

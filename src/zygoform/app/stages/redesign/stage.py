@@ -10,6 +10,7 @@ from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.stages.redesign.card import ChangeCard
+from zygoform.app.stages.redesign.front_ticks import pick_pointed
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.icons import icon
 from zygoform.app.theme.plain import unmarked
@@ -21,6 +22,7 @@ from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
+from zygoform.core.edits.some_fronts import takes_some
 from zygoform.core.form.targets import target_in
 
 FIRST_CARDS, MORE_CARDS = 14, 6
@@ -179,7 +181,13 @@ class RedesignStage(QWidget):
         QTimer.singleShot(0, partial(self._scroll_to, change_id))
 
     def _on_picked(self, part_id: str) -> None:
-        """What was clicked in the drawing and belongs to a change: its card, beside the drawing and not over it."""
+        """What was clicked in the drawing and belongs to a change: its card, beside the drawing and not over it.
+
+        While a change for some fronts is open, a front is taken in or left out instead.
+        """
+        open_one = self.session.view.open_change
+        if takes_some(self.session.project, open_one) and pick_pointed(self.session, open_one, part_id):
+            return
         change = self.session.project.change(part_id.split("/", 1)[0])
         if change is not None and not self.drawer.is_drawer:
             self._show_card(change.id)

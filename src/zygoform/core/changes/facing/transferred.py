@@ -42,7 +42,7 @@ class TransferSet:
 
     def __init__(self, change: "SheetTransfer", body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
-        self.surface = chosen_surface(body, change.on, change.targets[0])
+        self.surface = chosen_surface(body, change.on, change.targets)
         whole = self.surface.field()
         margin = change.margin
         self.field = whole.inset(Margins(margin, margin, margin, margin)) if margin else whole

@@ -49,7 +49,7 @@ class VeneerSet:
         self.sheet = shop.size(change.sheet)
         if not self.sheet.is_veneer:
             raise BadInputError("impossible", "Veneer is cut from a thin sheet. Choose one.", "sheet")
-        self.surface: Surface = chosen_surface(body, change.on, change.targets[0])
+        self.surface: Surface = chosen_surface(body, change.on, change.targets)
         fronts = self.surface.field().fronts
         self.faces = tuple(self._face(b, f) for b, f in zip(self.surface.boards, fronts, strict=True))
 

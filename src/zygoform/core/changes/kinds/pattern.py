@@ -201,7 +201,7 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
             Choice("mirrored", "mirrored", "right of the middle turned over: left and right answer each other"),
             Choice("alternate", "two by turns", "a second pattern on every other front"),
             main=False,
-            counts_if=("on", ("drawers", "fronts")),
+            counts_if=("on", ("drawers", "fronts", "some")),
         ),
     ] = "one"
     other_family: Annotated[

@@ -20,11 +20,12 @@ class Pulls(ChangeBase, frozen=True, tag="pulls"):
     """The same pull on one front, or on all; sizes in mm."""
 
     on: Annotated[
-        Literal["this", "drawers", "all"],
+        Literal["this", "drawers", "all", "some"],
         choice(
             "On",
             Choice("drawers", "all drawers", "they are seen together: one height, one line"),
             Choice("all", "drawers and doors", "on doors upright, away from the hinges"),
+            Choice("some", "some fronts", "those that are clicked in the drawing, or ticked"),
             Choice("this", "this one", "the front that was pointed at"),
         ),
     ] = "drawers"

@@ -37,7 +37,7 @@ class SheetTransfer(ChangeBase, frozen=True, tag="transfer"):
             "From front to front",
             Choice("one", "as one picture", "it runs on over the gaps"),
             Choice("each", "the same on each", "small pictures; several from one sheet"),
-            counts_if=("on", ("drawers", "fronts")),
+            counts_if=("on", ("drawers", "fronts", "some")),
         ),
     ] = "one"
     shape: Annotated[

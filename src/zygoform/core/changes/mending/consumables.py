@@ -7,7 +7,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import role_of, sibling
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import HOLES_MM
 
@@ -163,9 +163,15 @@ def nothing(repair: RepairContext) -> None:
 
 
 def off(repair: RepairContext) -> None:
-    """The part leaves the piece; with a drawer's or door's front goes its knob."""
+    """The part leaves the piece; with a drawer's or door's front, or a part of it, goes all that closes there."""
     part, role = repair.fault.part, role_of(repair.fault.part)
-    closes = role in ("front", "knob") or role.startswith(("box-", "stile-", "rail-"))
+    closes = role == "front" or role.startswith(("box-", "stile-", "rail-"))
     front = sibling(part, "front")
     gone = {part, *(belonging(repair.body, front) if closes else ())}
     repair.removed |= {board.id for board in repair.body.boards if board.id in gone}
+    opening = repair.body.opening_of(part)
+    if closes and opening is not None:
+        text = (
+            f"All of {literal(opening.name.lower())} leaves the design: what is planned for it finds nothing there."
+        )
+        repair.notes.append(Message(text))

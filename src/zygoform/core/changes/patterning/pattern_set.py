@@ -48,7 +48,7 @@ class PatternSet:
 
     @cached_property
     def _bare(self) -> Surface:
-        return chosen_surface(self.body, self.change.on, self.change.targets[0])
+        return chosen_surface(self.body, self.change.on, self.change.targets)
 
     @cached_property
     def standing(self) -> tuple[Board, ...]:
