@@ -2,9 +2,11 @@
 
 import pytest
 
+from zygoform.core.form.form import piece_of
 from zygoform.core.plan.compared import compared, totals_of
 from zygoform.core.plan.plan import compile_plan
 from zygoform.files.demo import demo_project
+from zygoform.files.demo_set import set_demo
 
 
 @pytest.mark.parametrize(("variant", "left_out"), [("v1", {"c9", "c10"}), ("v2", {"c1", "c2"})])
@@ -37,3 +39,19 @@ def test_screws_are_what_is_driven() -> None:
     kinds = {f.kind for o in plan.outcomes for f in o.fittings}
     assert {"tile", "pin", "wood screw"} <= kinds
     assert plan.screws == sum(f.count for o in plan.outcomes for f in o.fittings if f.kind.endswith("screw"))
+
+
+def test_in_a_set_every_line_says_of_which_pieces_it_is() -> None:
+    """Of a single piece nobody asks; of a set no line of the list, and no finding, leaves it open."""
+    project = set_demo()
+    plan, names = compile_plan(project), [piece.name for piece in project.known_pieces]
+    assert plan is not None
+    for row in plan.purchase.rows:
+        assert any(name in row.need for name in names), row.need
+        whose = {piece_of(c.targets[0]) for c in project.changes if c.number in row.changes}
+        assert all(project.names[piece] in row.need for piece in whose), row.need
+    told = [f for f in plan.findings if f.code == "drawer_too_wide"]
+    assert len({f.what.text for f in told}) == len(told) == 2
+    alone = compile_plan(demo_project())
+    assert alone is not None
+    assert not [row.need for row in alone.purchase.rows if "(" in row.need or "counter" in row.need]

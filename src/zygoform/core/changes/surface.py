@@ -11,9 +11,10 @@ from zygoform.core.form.form import Board, Body, own_of
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import face_area
 from zygoform.core.geometry.cut_shape import convex_pieces
-from zygoform.core.geometry.plane import Outline, Point, rectangle
+from zygoform.core.geometry.plane import Outline, Point, area, intersect, rectangle
 from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
 from zygoform.core.patterns.field import FieldFront, PatternField, shaped
+from zygoform.core.tolerance import SAME_MM
 
 FacesOf = Literal["drawers", "fronts", "this", "some"]
 FRONTS = ("drawer", "door", "panel")
@@ -38,6 +39,8 @@ class Surface(Struct, frozen=True):
     v: Point3
     level: float
     kept: tuple[tuple[Board, ...], ...] = ()
+    beside: tuple[Board, ...] = ()
+    """What goes on with a single board in the same plane: the crest over a panel. Both are one face."""
 
     @property
     def out(self) -> Point3:
@@ -51,7 +54,7 @@ class Surface(Struct, frozen=True):
     def _front(self, k: int, room: float) -> FieldFront:
         kept = tuple(self._round(board, room) for board in self.kept[k]) if self.kept else ()
         board = self.boards[k]
-        faces = [face for face in board.solid.faces if self._is_on(face)]
+        faces = [face for own in (board, *self.beside) for face in own.solid.faces if self._is_on(face)]
         outlines = [tuple((dot(p, self.u), dot(p, self.v)) for p in face.points) for face in faces]
         if len(outlines) == 1 and _is_plain(outlines[0]):
             (x0, x1), (y0, y1) = (extent_along(faces[0].points, way) for way in (self.u, self.v))
@@ -72,17 +75,32 @@ class Surface(Struct, frozen=True):
         """Something flat of that outline (u, v) lying on it."""
         return Prism(along((0.0, 0.0, 0.0), self.out, self.level), self.u, self.v, outline, thick)
 
-    def solids(self, outline: Outline, thick: float) -> tuple[Prism, ...]:
-        """The same of any outline: in convex cells, each of which knows the sides it shares with another."""
-        pieces = convex_pieces(outline)
-        edges = {edge for piece in pieces for edge in zip(piece, piece[1:] + piece[:1], strict=True)}
-        found = []
-        for piece in pieces:
-            inner = (
-                k for k, (a, b) in enumerate(zip(piece, piece[1:] + piece[:1], strict=True)) if (b, a) in edges
+    def hosted(self, k: int, outline: Outline, thick: float) -> list[tuple[Board, Prism]]:
+        """The same of any outline on one of its boards: in convex cells that know the sides they share.
+
+        Where another board goes on with that one each cell comes with the board it lies on.
+        """
+        pieces = [(self.boards[k], piece) for piece in convex_pieces(outline)]
+        if self.beside:
+            faces = [(own, self._outline_of(own)) for own in (self.boards[k], *self.beside)]
+            cells = [(own, intersect(piece, face)) for _, piece in pieces for own, face in faces]
+            pieces = [(own, cell) for own, cell in cells if len(cell) > 2 and abs(area(cell)) > SAME_MM]
+        edges = {edge for _, piece in pieces for edge in _edges(piece)}
+        return [
+            (
+                own,
+                structs.replace(
+                    self.solid(piece, thick),
+                    inner=frozenset(k for k, (a, b) in enumerate(_edges(piece)) if (b, a) in edges),
+                ),
             )
-            found.append(structs.replace(self.solid(piece, thick), inner=frozenset(inner)))
-        return tuple(found)
+            for own, piece in pieces
+        ]
+
+    def _outline_of(self, board: Board) -> Outline:
+        """Of a board's face that lies on it, as one looks at it."""
+        face = next(face for face in board.solid.faces if self._is_on(face))
+        return tuple((dot(p, self.u), dot(p, self.v)) for p in face.points)
 
     def point(self, at: Point) -> Point3:
         """A place on it."""
@@ -111,6 +129,12 @@ class Surface(Struct, frozen=True):
         """The rectangle round something on it, and some room."""
         x0, y0, x1, y1 = self.span(board)
         return rectangle(x0 - room, y0 - room, x1 + room, y1 + room)
+
+
+def _edges(piece: Outline) -> list[tuple[Point, Point]]:
+    """Its sides, in figures that are the same from either side of a line."""
+    points = [(round(x, 6), round(y, 6)) for x, y in piece]
+    return list(zip(points, points[1:] + points[:1], strict=True))
 
 
 def boxes_overlap(a: tuple[float, float, float, float], b: tuple[float, float, float, float]) -> bool:
@@ -144,7 +168,23 @@ def surface_of(board: Board, body: Body) -> Surface:
     v = along(up, normal, -dot(up, normal))
     size = dot(v, v) ** 0.5
     v = (v[0] / size, v[1] / size, v[2] / size)
-    return Surface((board,), cross(v, normal), v, extent_along(board.solid.corners, normal)[1])
+    level = extent_along(board.solid.corners, normal)[1]
+    return Surface((board,), cross(v, normal), v, level, beside=_going_on(board, body, normal, level))
+
+
+def _going_on(board: Board, body: Body, normal: Point3, level: float) -> tuple[Board, ...]:
+    """A panel and its crest: boards of one role that share an edge in one plane are one face."""
+    if board.role != "panel" or board.id in {opening.front_id for opening in body.openings}:
+        return ()
+    (ax, _, az), (bx, _, bz) = board.solid.box
+    found = list[Board]()
+    for own in body.boards:
+        (cx, _, cz), (dx, _, dz) = own.solid.box
+        touch = cx < bx - IN_PLANE and dx > ax + IN_PLANE and min(abs(cz - bz), abs(dz - az)) < IN_PLANE
+        level_ = abs(extent_along(own.solid.corners, normal)[1] - level) < IN_PLANE
+        if own is not board and own.role == "panel" and touch and level_:
+            found.append(own)
+    return tuple(found)
 
 
 def _outer(board: Board, body: Body) -> Point3:

@@ -60,6 +60,8 @@ class MaterialNeed(Struct, frozen=True):
     size: float = 0.0
     mixed: float = 0.0
     """Litres of all the mix it is a part of."""
+    piece: str = ""
+    """In a set the name of the piece."""
 
 
 def layer_needs(plan: ZonePlan, at: int, finishing: Finishing, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
@@ -161,7 +163,9 @@ def _need(
 ) -> MaterialNeed:
     """`sizes` in the sentence are areas, unless they are volumes by their type."""
     told = tuple(value if isinstance(value, Litres) else SquareMetres(value) for value in sizes)
-    return MaterialNeed(kind, amount, plan.id, at, plan.zone.name, Message(why, told), colour, size)
+    return MaterialNeed(
+        kind, amount, plan.id, at, plan.zone.title, Message(why, told), colour, size, piece=plan.zone.piece_name
+    )
 
 
 def batch_needs(batch: Batch, own: tuple[Coat, ...]) -> Iterator[MaterialNeed]:
@@ -233,6 +237,7 @@ def masking(plans: tuple[ZonePlan, ...]) -> Iterator[MaterialNeed]:
                 plan.zone.rim / 1000,
                 plan.id,
                 -1,
-                plan.zone.name,
+                plan.zone.title,
                 Message("{0} round it", (plan.zone.rim,)),
+                piece=plan.zone.piece_name,
             )

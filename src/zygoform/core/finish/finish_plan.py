@@ -103,7 +103,7 @@ class FinishPlan(Struct, frozen=True, dict=True):
                 continue
             left = shelf.left_of(need)
             if left > 0:
-                found.append(Supply(FINISH, need.kind, left, literal(need.use), need.why, need.colour))
+                found.append(Supply(FINISH, need.kind, left, literal(need.use), need.why, need.colour, need.piece))
         return tuple(found)
 
     @cached_property
@@ -117,7 +117,7 @@ class FinishPlan(Struct, frozen=True, dict=True):
             used[need.size] = before + need.amount
             count = count_up(used[need.size]) - count_up(before)
             if count:
-                found.append(Fitting(FINISH, need.kind, need.size, count, need.use, need.why))
+                found.append(Fitting(FINISH, need.kind, need.size, count, need.use, need.why, piece=need.piece))
         return tuple(found)
 
     @property

@@ -78,6 +78,9 @@ class BuyRow(Struct, frozen=True):
         return self.each * self.count
 
 
+FEW_PIECES = 2
+
+
 class Purchase(Struct, frozen=True):
     """The whole list; `unpriced` counts the things the price list does not hold."""
 
@@ -94,16 +97,18 @@ def purchase(
     shop: Shop,
     bags: tuple[Bag, ...] = (),
     chosen: Mapping[Tin, tuple[tuple[str, int], ...]] = MappingProxyType({}),
+    whose: Mapping[int, str] = MappingProxyType({}),
 ) -> Purchase:
     """What a plan needs; the numbers beside fittings and supplies are those of their changes.
 
-    `chosen` are packs and counts of tins that someone means to buy, whatever is worked out.
+    `chosen` are packs and counts of tins that someone means to buy, whatever is worked out. In a set `whose` has
+    the piece's name for the number of each change.
     """
     rows = (
-        *_board_rows(layouts, shop),
-        *_fitting_rows(fittings, shop, Kept(bags)),
-        *_supply_rows(supplies, shop, chosen),
-        *_roll_rows(rolls, shop),
+        *_board_rows(layouts, shop, whose),
+        *_fitting_rows(fittings, shop, Kept(bags), whose),
+        *_supply_rows(supplies, shop, chosen, whose),
+        *_roll_rows(rolls, shop, whose),
     )
     # What is in one shelf of the shop stands together.
     groups = list(dict.fromkeys((*(row.group for row in rows if row.group not in _LAST), *_LAST)))
@@ -111,7 +116,7 @@ def purchase(
     return Purchase(rows, sum((row.total for row in rows), Decimal(0)), sum(row.missing for row in rows))
 
 
-def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
+def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop, whose: Mapping[int, str]) -> list[BuyRow]:
     rows = []
     for layout in layouts:
         kinds = {(board.length, board.size.id): board.size for board in layout.boards if not board.owned}
@@ -130,7 +135,8 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
                     (share_of_sheet(length, size.width) or "sheet" if size.is_sheet else "board")
                     + ("s " if len(boards) > 1 else " ")
                     + " ".join(board.letter for board in boards)
-                    + (f", {spare} spare" if spare else ""),
+                    + (f", {spare} spare" if spare else "")
+                    + _for_pieces(whose, (part.number for part in parts)),
                     boards[0].price,
                     tuple(sorted({part.number for part in parts})),
                     tuple(part.id for part in parts),
@@ -140,7 +146,9 @@ def _board_rows(layouts: tuple[SizeLayout, ...], shop: Shop) -> list[BuyRow]:
     return rows
 
 
-def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: Kept) -> list[BuyRow]:
+def _fitting_rows(
+    fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: Kept, whose: Mapping[int, str]
+) -> list[BuyRow]:
     wanted: dict[tuple[str, float, bool], list[tuple[int, Fitting]]] = {}
     for number, fitting in fittings:
         wanted.setdefault((fitting.kind, fitting.size, fitting.stainless), []).append((number, fitting))
@@ -158,23 +166,27 @@ def _fitting_rows(fittings: tuple[tuple[int, Fitting], ...], shop: Shop, kept: K
         spare = f" and {more} spare" if more else ""
         need = f"{count} {kind}{'s' * (count != 1)}{spare}: "
         need += f"{have} more from the bags; " if have else ""
-        need += ", ".join(dict.fromkeys(f.use for _, f in uses))
+        said = _uses((whose.get(number, f.piece), f.use) for number, f in uses)
+        need += said
         named = f"stainless {kind}" if stainless else kind
         plain = Message(f"{named} {{0}}" if size else named, (size,) if size else ())
         if kind in GRITS:
-            need, plain = f"{count} of grit {size:g}: {_uses(f.use for _, f in uses)}", Message(f"{kind} {size:g}")
+            need, plain = f"{count} of grit {size:g}: {said}", Message(f"{kind} {size:g}")
         rows += _pack_rows((group, kind, size), count + more, packs, need, numbers, plain)
     return rows
 
 
 def _supply_rows(
-    supplies: tuple[tuple[int, Supply], ...], shop: Shop, chosen: Mapping[Tin, tuple[tuple[str, int], ...]]
+    supplies: tuple[tuple[int, Supply], ...],
+    shop: Shop,
+    chosen: Mapping[Tin, tuple[tuple[str, int], ...]],
+    whose: Mapping[int, str],
 ) -> list[BuyRow]:
     rows = []
     for kind, colour in dict.fromkeys((supply.kind, supply.colour) for _, supply in supplies):
         uses = [(number, supply) for number, supply in supplies if (supply.kind, supply.colour) == (kind, colour)]
         amount = sum(supply.amount for _, supply in uses)
-        need = f"{_measured(kind, amount, shop)}: {_uses(s.use for _, s in uses)}"
+        need = f"{_measured(kind, amount, shop)}: {_uses((whose.get(n, s.piece), s.use) for n, s in uses)}"
         group = _GROUPS.get(kind, "Mending" if kind in AMOUNTS else "Hardware")
         plain = Message("wood glue" if kind == "glue" else kind)
         packs, numbers = shop.packs_of(kind), _numbers(number for number, _ in uses)
@@ -191,8 +203,27 @@ def _measured(kind: FittingKind, amount: float, shop: Shop) -> str:
     return f"{math.ceil(amount)} {unit}".strip()
 
 
-def _uses(uses: Iterable[str]) -> str:
-    return ", ".join(dict.fromkeys(uses))
+def _uses(uses: Iterable[tuple[str, str]]) -> str:
+    """What for, of a set piece by piece; for more than FEW_PIECES only their names."""
+    of: dict[str, dict[str, None]] = {}
+    for piece, use in uses:
+        of.setdefault(piece, {})[use] = None
+    if len(of) > FEW_PIECES:
+        return ", ".join(filter(None, of))
+    alike: dict[str, list[str]] = {}
+    for piece, own in of.items():
+        alike.setdefault(", ".join(map(_within, own) if piece else own), []).append(piece)
+    said = (f"{words} ({', '.join(names)})" if names != [""] else words for words, names in alike.items())
+    return ", ".join(said)
+
+
+def _within(words: str) -> str:
+    return words[:1].lower() + words[1:]
+
+
+def _for_pieces(whose: Mapping[int, str], numbers: Iterable[int]) -> str:
+    names = dict.fromkeys(whose[number] for number in numbers if number in whose)
+    return f", {', '.join(names)}" if names else ""
 
 
 def _numbers(numbers: Iterable[int]) -> tuple[int, ...]:
@@ -200,12 +231,12 @@ def _numbers(numbers: Iterable[int]) -> tuple[int, ...]:
     return tuple(sorted({number for number in numbers if number}))
 
 
-def _roll_rows(rolls: tuple[CutRoll, ...], shop: Shop) -> list[BuyRow]:
+def _roll_rows(rolls: tuple[CutRoll, ...], shop: Shop, whose: Mapping[int, str]) -> list[BuyRow]:
     """By the metre: what the layout takes, in whole metres or whatever it is sold in."""
     rows = []
     for roll in rolls:
         metres = roll.length / 1000
-        uses = ", ".join(dict.fromkeys(placed.cut.use for placed in roll.cuts))
+        uses = _uses((whose.get(placed.number, ""), placed.cut.use) for placed in roll.cuts)
         need = f"{math.ceil(metres * 100) / 100:g} m: {uses}"
         numbers = tuple(sorted({placed.number for placed in roll.cuts}))
         plain = Message(f"{roll.kind} {{0}} wide", (roll.width,))

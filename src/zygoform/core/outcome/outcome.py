@@ -57,6 +57,8 @@ class Fitting(Struct, frozen=True):
     kept: bool = False
     """Whether what lies in the survey's bags serves as well."""
     driven: Driven | None = None
+    piece: str = ""
+    """In a set the name of the piece it is for, where no change says so."""
 
     @property
     def is_lacking(self) -> bool:
@@ -74,6 +76,8 @@ class Supply(Struct, frozen=True):
     why: Message = Message("")
     colour: str = ""
     """Of paint and stain: tins of two colours are two things to buy."""
+    piece: str = ""
+    """In a set the name of the piece it is for, where no change says so."""
 
 
 class RollCut(Struct, frozen=True):

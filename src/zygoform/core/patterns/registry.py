@@ -69,6 +69,10 @@ class PatternEntries(Protocol):
     @property
     def ready_high(self) -> float: ...
     @property
+    def from_left(self) -> float: ...
+    @property
+    def from_below(self) -> float: ...
+    @property
     def placed(self) -> str: ...
     @property
     def mirror(self) -> str: ...
@@ -204,7 +208,7 @@ FAMILIES: dict[str, PatternFamily] = {
         ),
         PatternFamily(
             "ornaments", "ornaments:ornament_pattern", "ornaments", "bought ready, in pairs or alone",
-            ("placed", "ready_wide", "ready_high", "gap", "across", "up"),
+            ("placed", "ready_wide", "ready_high", "gap", "from_left", "from_below", "across", "up"),
             spaced=False,
         ),
         PatternFamily(

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import kind_of
@@ -234,6 +234,9 @@ def _form(
 
 def _bought(form: FormPlan, cut: CutPlan, finish: FinishPlan, shop: Shop, bags: tuple[Bag, ...]) -> Purchase:
     numbers = {change.id: change.number for change in form.changes} | {FINISH: 0}
+    names = {piece.id: piece.name for piece in form.pieces}
+    # Of one piece nobody asks whose it is.
+    whose = {c.number: names.get(piece_of(c.targets[0]), "") for c in form.changes} if len(names) > 1 else {}
     return purchase(
         cut.layouts,
         tuple((numbers[o.change_id], f) for o in form.counting for f in o.bought)
@@ -244,6 +247,7 @@ def _bought(form: FormPlan, cut: CutPlan, finish: FinishPlan, shop: Shop, bags: 
         shop,
         bags,
         finish.tins,
+        whose,
     )
 
 
@@ -255,10 +259,23 @@ def _judged(
         form.found, cut.parts, cut.layouts, shop, cut.counts, form.counting, condition.made_of, form.planned, uses
     )
     found = [f for outcome in form.counting for f in outcome.findings]
+    names = {piece.id: piece.name for piece in form.pieces} if len(form.pieces) > 1 else {}
     for rule in RULES:
         yield
-        found += rule(view)
+        found += (_of_piece(finding, names) for finding in rule(view))
     return tuple(found)
+
+
+def _of_piece(finding: Finding, names: dict[str, str]) -> Finding:
+    """In a set it says of which piece it is, where all of it is about one."""
+    whose = {names.get(piece_of(part), "") for part in finding.where}
+    name = whose.pop() if len(whose) == 1 else ""
+    what = finding.what
+    if not name or finding.change_id or literal(name) in what.text:
+        return finding
+    return structs.replace(
+        finding, what=Message(f"{literal(name)}, {what.text[:1].lower()}{what.text[1:]}", what.lengths)
+    )
 
 
 def _called(form: FormPlan, change_id: str) -> str:

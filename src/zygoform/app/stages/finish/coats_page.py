@@ -149,8 +149,7 @@ class CoatsPage(QWidget):
         finish = self.section.finish
         for plan in finish.zones:
             if plan.id != self.zone and plan.decided and plan.shared != self.zone:
-                words = f"{plan.zone.title}"
-                menu.addAction(unmarked(words)).triggered.connect(partial(self._same, plan.id))
+                menu.addAction(unmarked(plan.zone.name)).triggered.connect(partial(self._same, plan.id))
         masked = menu.addAction("Nothing: mask it")
         masked.triggered.connect(lambda _checked=False: self._leave("masked"))
         self._pop(menu, self.same)

@@ -168,8 +168,8 @@ class TransferSet:
             host = self.surface.boards[piece.front]
             own = f"{self.change.id}/film/{k}"
             name = f"{self.change.what.capitalize()}, {host.name.lower()}"
-            for solid in self.surface.solids(piece.outline, FILM):
-                found.setdefault(host.id, []).append(Board(own, name, "ornament", solid, self.surface.u))
+            for on, solid in self.surface.hosted(piece.front, piece.outline, FILM):
+                found.setdefault(on.id, []).append(Board(own, name, "ornament", solid, self.surface.u))
         return {own: tuple(boards) for own, boards in found.items()}
 
     def _templates(self) -> tuple[Template, ...]:

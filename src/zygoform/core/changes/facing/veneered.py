@@ -2,7 +2,7 @@
 
 from typing import TYPE_CHECKING
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.changes.slick_ground import slick_ground
 from zygoform.core.changes.surface import Surface, chosen_surface, covered
@@ -49,7 +49,8 @@ class VeneerSet:
         self.sheet = shop.size(change.sheet)
         if not self.sheet.is_veneer:
             raise BadInputError("impossible", "Veneer is cut from a thin sheet. Choose one.", "sheet")
-        self.surface: Surface = chosen_surface(body, change.on, change.targets)
+        # Each board has leaves of its own.
+        self.surface: Surface = structs.replace(chosen_surface(body, change.on, change.targets), beside=())
         fronts = self.surface.field().fronts
         self.faces = tuple(self._face(b, f) for b, f in zip(self.surface.boards, fronts, strict=True))
 

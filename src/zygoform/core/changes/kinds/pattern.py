@@ -192,6 +192,28 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
         float,
         length("Ornament high", 5, 600, main=False, hint="as bought", counts_if=uses("ready_high"), inch=50.8),
     ] = 50.0
+    from_left: Annotated[
+        float,
+        length(
+            "Middle, from left",
+            0,
+            3000,
+            main=False,
+            hint="within its margins; 0: by its share",
+            counts_if=uses("from_left"),
+        ),
+    ] = 0.0
+    from_below: Annotated[
+        float,
+        length(
+            "From below",
+            0,
+            3000,
+            main=False,
+            hint="within its margins; 0: by its share",
+            counts_if=uses("from_below"),
+        ),
+    ] = 0.0
     run: Annotated[
         PatternRun,
         choice(

@@ -2,6 +2,7 @@
 
 import math
 
+from zygoform.core.changes.patterning.misplaced import misplaced_findings
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.geometry.prism import extent_along
 from zygoform.core.measure.message import Message, literal
@@ -19,7 +20,14 @@ NEIGHBOUR = 60.0
 def pattern_findings(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Finding, ...]:
     """All of them."""
     found = [*_short(pattern, parts), *_bent(pattern), *_uneven(pattern), *_parting(pattern)]
-    return (*found, *_pulls(pattern), *_doors(pattern), *_overhang(pattern), *_wider(pattern))
+    return (
+        *found,
+        *_pulls(pattern),
+        *_doors(pattern),
+        *_overhang(pattern),
+        *_wider(pattern),
+        *misplaced_findings(pattern),
+    )
 
 
 def _short(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Finding]:

@@ -212,9 +212,9 @@ class PatternSet:
             own_id = f"{self.change.id}/" + (f"ready/{k}" if bought else f"strip/{number}")
             thick = self.size_of(piece).thickness * (2 if bought else 1)
             name = f"{'Ornament' if bought else 'Strip'} {own_id.rsplit('/', maxsplit=1)[-1]}, {host.name.lower()}"
-            for solid in self.surface.solids(self._as_drawn(piece), thick):
+            for on, solid in self.surface.hosted(piece.front, self._as_drawn(piece), thick):
                 board = Board(own_id, name, "ornament", solid, self._way(piece))
-                found.setdefault(host.id, []).append(board)
+                found.setdefault(on.id, []).append(board)
         return {own: tuple(boards) for own, boards in found.items()}
 
     def _as_drawn(self, piece: TrimPiece) -> Outline:

@@ -96,6 +96,8 @@ def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
     if pattern.tightest:
         notes.append(_bending(pattern.tightest))
     ready = sum(pattern.is_bought(piece) for piece in pattern.laid.pieces)
+    if ready and pattern.change.family == "ornaments":
+        notes.append(_places(pattern))
     if ready > 1 and not pattern.cut:
         text = "In pairs, a left and a right one; both marked from one card, turned over."
         notes.append(Note("Ornaments", Message(text)))
@@ -110,6 +112,20 @@ def _laying(pattern: PatternSet, work: tuple[Work, ...]) -> list[Note]:
     each = " each" if fronts > 1 else ""
     notes.append(Note("By hand", Message(f"{minutes[0] / fronts:.0f} to {minutes[1] / fronts:.0f} min{each}.")))
     return notes
+
+
+def _places(pattern: PatternSet) -> Note:
+    """Where the middles of a front's ornaments lie, as they are marked on it."""
+    own = [piece for piece in pattern.laid.pieces if pattern.is_bought(piece) and piece.front == 0]
+    front, marks = pattern.whole.fronts[0], list[float]()
+    for piece in own:
+        band = pattern.strips[piece.strip].band
+        for axis, begin in ((0, front.x), (1, front.y)):
+            places = [point[axis] for point in band]
+            marks.append((min(places) + max(places)) / 2 - begin)
+    said = "; ".join(f"{{{2 * k}}} from the left, {{{2 * k + 1}}} from below" for k in range(len(own)))
+    each = " on each front" if len(pattern.surface.boards) > 1 else ""
+    return Note("Middles", Message(f"{said}{each}.", tuple(marks)))
 
 
 def _spacer(pattern: PatternSet) -> Message:

@@ -53,6 +53,8 @@ def ornament_pattern(field: PatternField, w: float, entries: PatternEntries) -> 
     found = list[Strip]()
     for front in field.fronts:
         alone = PatternField((front,))
-        at = alone.at(entries.across, entries.up)
-        found += ornament_strips(alone, entries.ready_wide, entries.ready_high, placed, entries.gap, at)
+        x, y = alone.at(entries.across, entries.up)
+        x = front.x + entries.from_left if entries.from_left else x
+        y = front.y + entries.from_below if entries.from_below else y
+        found += ornament_strips(alone, entries.ready_wide, entries.ready_high, placed, entries.gap, (x, y))
     return found
