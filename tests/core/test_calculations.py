@@ -2,7 +2,7 @@
 
 import math
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
 import pytest
 from hypothesis import given
@@ -59,6 +59,27 @@ def test_tiles_fill_their_field(field: float, size: float, joint: float, edge: f
     if even is not None:
         assert abs(even - joint) <= 1.001
         assert not tile_run(field, size, even, edge).cut
+
+
+@given(
+    st.floats(60, 3000), st.floats(10, 300), st.floats(1, 10), st.floats(0, 10), st.sampled_from(["begin", "end"])
+)
+def test_tiles_begun_at_a_side_are_whole_there_and_fill_the_field(
+    field: float, size: float, joint: float, edge: float, start: Literal["begin", "end"]
+) -> None:
+    """As many whole ones as fit; what is left at the other end is a cut tile, or less than a joint."""
+    if field < size + joint + 2 * edge or joint > size / 2:
+        return
+    run = tile_run(field, size, joint, edge, start)
+    lengths = run.lengths(size)
+    assert lengths[0 if start == "begin" else -1] == size
+    assert [long for long in lengths if long != size] == ([run.cut] if run.cut else [])
+    filled = sum(lengths) + (len(lengths) - 1) * joint + 2 * edge
+    assert field - joint - 1e-3 <= filled <= field + 1e-3
+    assert filled == pytest.approx(field) or not run.cut
+    assert (
+        run.whole * (size + joint) - joint + 2 * edge <= field + 1e-3 < (run.whole + 1) * (size + joint) + 2 * edge
+    )
 
 
 def test_grout_is_what_a_count_of_small_squares_finds() -> None:

@@ -8,6 +8,7 @@ from tests.core.changes.test_shelves import chest, form_of
 from tests.core.test_tipping import sized
 from tests.planned import made, plan_of
 from zygoform.core.edits.condition import set_made_of
+from zygoform.core.edits.finishing import leave_so, take_stack
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
@@ -180,3 +181,23 @@ def test_a_strip_on_an_old_top_does_not_take_its_place() -> None:
     told = [f for f in plan.findings if f.code == "top_sags"]
     assert len(told) == len(before) == 1
     assert told[0].what.lengths[0] == pytest.approx(before[0].what.lengths[0], rel=0.25)
+
+
+def test_what_is_coated_all_round_is_not_sealed_with_a_sealer_too() -> None:
+    project = set_use(chest(columns=1, rows=1), "outdoors", True, "p1").project
+    project = add_change(project, "plank_top", "p1/top/main").project
+    seen_only = take_stack(project, "p1/top", "paint_primed").project
+    for zone in ("p1/underside", "p1/unseen"):
+        seen_only = leave_so(seen_only, zone, "bare").project
+    all_round = seen_only
+    for zone in ("p1/underside", "p1/unseen"):
+        all_round = take_stack(all_round, zone, "paint_primed").project
+    for coated, sealed in ((project, True), (seen_only, True), (all_round, False)):
+        plan = plan_of(coated)
+        assert ("sealer" in {row.kind for row in plan.purchase.rows}) == sealed
+        assert any(step.id.endswith("/seal") for step in plan.work.steps) == sealed
+        assert not any(
+            before.endswith("/seal") for step in plan.work.steps for before in step.follows if not sealed
+        )
+        (note,) = (note for note in plan.outcomes[0].notes if note.label == "Seal")
+        assert ("Its coats seal it" in note.message.text) != sealed

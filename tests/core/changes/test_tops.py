@@ -1,6 +1,8 @@
 """Tops of sheet and of tiles: a sheet within its strips, corners out of square, every kind of piece with a top."""
 
+import itertools
 import math
+from itertools import pairwise
 
 import pytest
 from hypothesis import given, settings
@@ -11,6 +13,7 @@ from shapely.ops import unary_union
 from tests.outlines import outline_of
 from tests.planned import changed, made, plan_of
 from tests.strategies import bent
+from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.project import Project
@@ -104,7 +107,7 @@ def test_a_strip_that_meets_the_body_is_told_and_mended_by_a_click() -> None:
 
 def test_a_tiled_top_by_hand() -> None:
     """A field of 760 x 400 with tiles of 97 and joints of 3: 8 by 5, cut to 78.5 and 48.5 (the handbook's sums)."""
-    project = topped("tiled_top", tile_long=97.0, tile_wide=97.0, joint=3.0, tile_thick=8.0)
+    project = topped("tiled_top", tile_long=97.0, tile_wide=97.0, joint=3.0, tile_thick=8.0, edge_joint=0.0)
     body = plan_of(project).found.bodies[0]
     strip = 19.05
     for name, mm in (
@@ -133,6 +136,67 @@ def test_a_tiled_top_by_hand() -> None:
     assert "cut" not in str(finding.fixes[0].label)
     after = made(apply_fix(even, finding.fixes[0]).project)
     assert len(after.result.lengths) == 1, "only the rows are cut"
+
+
+@pytest.mark.parametrize(("across", "deep"), [*itertools.product(("middle", "begin", "end"), repeat=2)])
+def test_tiles_begin_where_they_are_said_to_with_a_joint_along_the_strips(across: str, deep: str) -> None:
+    """Every tile drawn lies on the field with a joint to its neighbours and to the strips; the first is whole."""
+    project = topped(
+        "tiled_top", tile_long=97.0, tile_wide=83.0, joint=3.0, edge_joint=4.0, across=across, deep=deep
+    )
+    outcome = made(project)
+    grout, *tiles = outcome.members[0].board.on_face
+    (x0, y0, _), (x1, y1, _) = grout.solid.box
+    xs, ys = (sorted({(round(t.solid.box[0][k], 6), round(t.solid.box[1][k], 6)) for t in tiles}) for k in (0, 1))
+    for spans, low, high, start, size in ((xs, x0, x1, across, 97.0), (ys, y0, y1, deep, 83.0)):
+        assert all(b[0] - a[1] == pytest.approx(3.0) for a, b in pairwise(spans))
+        first, last = spans[0], spans[-1]
+        begins = {"middle": first, "begin": first, "end": last}[start]
+        if start != "middle":
+            assert begins[1] - begins[0] == pytest.approx(size)
+        assert first[0] - low == pytest.approx(4.0, abs=3.01)
+        assert high - last[1] == pytest.approx(4.0, abs=3.01)
+        assert min(first[0] - low, high - last[1]) == pytest.approx(4.0)
+    covered = sum(t.solid.volume for t in tiles) / 0.1
+    amounts = {s.kind: s.amount for s in outcome.supplies}
+    deep_, grams = 6.35, 1.7 * 1.15 * 1000
+    assert amounts["grout"] == pytest.approx(((x1 - x0) * (y1 - y0) - covered) * deep_ / 1e6 * grams, rel=1e-3)
+
+
+def test_a_sliver_of_a_tile_is_told_and_gone_with_a_start_in_the_middle() -> None:
+    told = 0
+    for size in (60.0, 75.0, 90.0, 101.6, 130.0, 150.0, 190.0):
+        project = topped("tiled_top", tile_long=size, tile_wide=size, across="begin", deep="begin")
+        outcome = made(project)
+        boxes = [tile.solid.box for tile in outcome.members[0].board.on_face[1:]]
+        least = min(min(high[k] - low[k] for k in (0, 1)) for low, high in boxes)
+        found = [f for f in plan_of(project).findings if f.code == "tile_sliver"]
+        assert bool(found) == (least < max(size / 3, 15.0))
+        for finding in found:
+            told += 1
+            project = apply_fix(project, finding.fixes[0]).project
+        assert not [f for f in plan_of(project).findings if f.code == "tile_sliver"]
+    assert told
+
+
+@pytest.mark.parametrize(("material", "count"), [("solid", 1), ("metal", 1), ("glass", 0)])
+def test_the_sheet_under_tiles_is_held_by_what_its_ground_bears(material: str, count: int) -> None:
+    """Down into wood no screw comes through the old top; in metal from below none comes through the sheet."""
+    project = set_made_of(topped("tiled_top"), ("p1/top/main",), material).project
+    plan = plan_of(project)
+    outcome = plan.outcomes[0]
+    top = next(b.solid.box for b in plan.found.bodies[0].boards if b.role == "top")
+    old, sheet = top[1][2] - top[0][2], plan.shop.size(outcome.members[0].part.size_id).thickness
+    screws = [f for f in outcome.fittings if f.kind == "wood screw"]
+    assert len(screws) == count
+    for screw in screws:
+        through, into = (old, sheet) if material == "metal" else (sheet, old)
+        assert through < screw.size < through + into
+        assert screw.driven is not None
+        assert (screw.driven.outer, screw.driven.inner) == (through, into)
+    assert ("no_bite" in {f.code for f in plan.findings}) == (material != "solid")
+    (step,) = (one.what.text for one in outcome.work if one.own == "fix")
+    assert {"solid": "down into", "metal": "from below", "glass": "adhesive"}[material] in step
 
 
 @pytest.mark.parametrize("kind", WITH_TOPS)

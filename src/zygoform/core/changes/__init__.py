@@ -10,6 +10,7 @@ top_shape.py  a front bowed or traced, a profile round the edge
 sheet_member.py  the sheet of a top
 sheet_panel.py  a top of sheet worked out
 tile_field.py  a tiled top worked out
+tile_holding.py  what holds the sheet under it
 edge_trim.py  strips round its edge
 shelf_room.py  the room that shelves go into
 shelf_lining.py  what closes a bay in

@@ -4,8 +4,10 @@ from typing import TYPE_CHECKING
 
 from zygoform.core.changes.edge_trim import inside_trim, trim_members
 from zygoform.core.changes.sheet_member import sheet_member, trimmed_later
-from zygoform.core.changes.top_ground import HOLD_SPACING, hold_down, overhang_handles, top_ground
+from zygoform.core.changes.tile_holding import held_sheet
+from zygoform.core.changes.top_ground import overhang_handles, top_ground
 from zygoform.core.changes.work_tops import tiled_top_work
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import area, extent, intersect, rectangle
@@ -31,6 +33,8 @@ TILE_KG_M2_MM = 2.3
 """Ceramic, kg a square metre for each millimetre of thickness."""
 BROKEN_COVERS = 0.8
 """Of a field of broken tiles so much is tile; the rest is joint (shop practice: 15 to 25 %)."""
+SLIVER_SHARE, LEAST_CUT = 1 / 3, 15.0
+"""A cut tile is a sliver under so much of a whole one, and under so much (mm): it breaks when it is cut (trade)."""
 MOST_DRAWN, FACE = 400, 0.1
 """Of more tiles only the rows are drawn; a face is so thick (mm)."""
 _SPACERS = (
@@ -43,8 +47,8 @@ _SPACERS = (
 class TileField:
     """Works a tiled top out; lives only for the length of one call."""
 
-    def __init__(self, change: "TiledTop", body: Body, shop: Shop) -> None:
-        self.change, self.body, self.shop = change, body, shop
+    def __init__(self, change: "TiledTop", body: Body, shop: Shop, condition: Condition) -> None:
+        self.change, self.body, self.shop, self.condition = change, body, shop, condition
         self.sheet = shop.size(change.board)
         if not self.sheet.is_sheet:
             raise BadInputError("impossible", "This is a board. Choose a sheet.", "board")
@@ -65,13 +69,14 @@ class TileField:
         """Along and across; raises where not even one tile finds room."""
         change, (x0, y0, x1, y1) = self.change, self.box
         runs = []
-        for room, size, entry in (
-            (x1 - x0, change.tile_long, "tile_long"),
-            (y1 - y0, change.tile_wide, "tile_wide"),
+        for room, size, entry, start in (
+            (x1 - x0, change.tile_long, "tile_long", change.across),
+            (y1 - y0, change.tile_wide, "tile_wide", change.deep),
         ):
-            if room < size:
-                raise BadInputError("does_not_fit", "The field is {0} wide: no whole tile fits.", entry, (room,))
-            runs.append(tile_run(room, size, change.joint))
+            if room - 2 * change.edge_joint < size:
+                words = "The field is {0} wide: no whole tile fits."
+                raise BadInputError("does_not_fit", words, entry, (room - 2 * change.edge_joint,))
+            runs.append(tile_run(room, size, change.joint, change.edge_joint, start))
         return runs[0], runs[1]
 
     @property
@@ -95,8 +100,8 @@ class TileField:
         # One slab with the strips round it; of the tiles in it only the faces are drawn.
         slab = upright(self.field, low, high)
         boards = [Board(f"{change.id}/grout/1", "Grout", "tile", slab, tone=1, likely="glass")]
-        for k, (a, b) in enumerate(_places(runs[0], long, change.joint)):
-            for n, (c, d) in enumerate(_places(runs[1], change.tile_wide, change.joint)):
+        for k, (a, b) in enumerate(self._places(runs[0], long, self.box[2] - x0)):
+            for n, (c, d) in enumerate(self._places(runs[1], change.tile_wide, self.box[3] - y0)):
                 own = intersect(self.field, rectangle(x0 + a, y0 + c, x0 + b, y0 + d))
                 if len(own) > 2:
                     name = f"Tile {k + 1}, row {n + 1}"
@@ -115,11 +120,7 @@ class TileField:
             TILE,
             LIFT,
         ]
-        held, screw = hold_down(self.body, self.sheet.thickness, self.shop, self.body.bottom_rail)
-        why = Message(
-            f"two rows of {held // 2}, at most {{0}} apart; {{1}} is the longest that does not come through {{2}}",
-            (HOLD_SPACING, screw.length, self.sheet.thickness),
-        )
+        hold = held_sheet(self)
         buy = count_up(self.count * (1 + change.spare / 100))
         tiles = Message(f"{self.count} and {change.spare} % spare, {self.cut} of them cut")
         joints = self._joints() / max(change.joint, 1.0)
@@ -130,15 +131,17 @@ class TileField:
             members,
             later=trimmed_later(change.id, "Sheet", self.ground, self.member, self.field, 0, 0.0),
             fittings=(
-                Fitting(change.id, "wood screw", screw.length, held, "hold the sheet down", why, driven=screw),
+                *hold.fittings,
                 Fitting(change.id, "tile", max(change.tile_long, change.tile_wide), buy, "on the top", tiles),
             ),
             supplies=self._supplies(),
-            notes=self._notes(),
+            notes=(*self._notes(), Note("Held", hold.note)),
             cautions=(*cautions, TILE, LIFT),
-            findings=self._findings(),
+            findings=(*self._findings(), *self._slivers(), *hold.findings),
             handles=overhang_handles(change.id, self.ground.outline, self.ground.low + self.high / 2),
-            work=tiled_top_work(parts, {self.sheet.id}, len(self.strips), self.count, self.cut, joints, held),
+            work=tiled_top_work(
+                parts, {self.sheet.id}, len(self.strips), self.count, self.cut, joints, hold.count, hold.step
+            ),
             body=self.body.id,
         )
 
@@ -148,9 +151,10 @@ class TileField:
             return Message(f"About {self.count} tiles broken up, joints about {{0}} wide", (change.joint,))
         cols, rows = self.runs
         words, sizes = f"{cols.count} × {rows.count} tiles", list[float]()
-        for run, where in ((cols, "at the left and right"), (rows, "at the front and back")):
+        for run, wheres in ((cols, ("left", "right")), (rows, ("front", "back"))):
             if run.cut:
-                words += f", cut to {{{len(sizes)}}} {where}"
+                ends = {"middle": " and ".join(wheres), "begin": wheres[1], "end": wheres[0]}[run.start]
+                words += f", cut to {{{len(sizes)}}} at the {ends}"
                 sizes.append(run.cut)
         return Message(words + ("" if self.cut else ", none cut"), tuple(sizes))
 
@@ -159,7 +163,8 @@ class TileField:
         if self.change.pattern == "random":
             return area(self.field) * (1 - BROKEN_COVERS)
         change, (x0, y0, x1, y1) = self.change, self.box
-        found = tile(x1 - x0, y1 - y0, change.tile_long, change.tile_wide, change.joint, depth=1.0)
+        sizes = x1 - x0, y1 - y0, change.tile_long, change.tile_wide, change.joint, change.edge_joint
+        found = tile(*sizes, depth=1.0, starts=(change.across, change.deep))
         return found.grout_volume * area(self.field) / ((x1 - x0) * (y1 - y0))
 
     def _supplies(self) -> tuple[Supply, ...]:
@@ -206,7 +211,7 @@ class TileField:
             return ()
         rooms = (self.box[2] - self.box[0], change.tile_long), (self.box[3] - self.box[1], change.tile_wide)
         for (room, size), run, where in zip(rooms, self.runs, ("left to right", "front to back"), strict=True):
-            even = even_joint(room, size, change.joint)
+            even = even_joint(room, size, change.joint, change.edge_joint)
             if run.cut and even is not None and even >= 1 and abs(even - change.joint) > SAME_MM:
                 found.append(
                     Finding(
@@ -223,12 +228,42 @@ class TileField:
                 )
         return tuple(found)
 
+    def _slivers(self) -> tuple[Finding, ...]:
+        """A cut tile so narrow that it breaks when it is cut, and looks it."""
+        change, found = self.change, list[Finding]()
+        if change.pattern == "random":
+            return ()
+        rows = (self.runs[0], change.tile_long, "across"), (self.runs[1], change.tile_wide, "deep")
+        for run, size, entry in rows:
+            least = max(SLIVER_SHARE * size, LEAST_CUT)
+            if not 0 < run.cut < min(least, size):
+                continue
+            where = {
+                "across": {"begin": "right", "end": "left"}, "deep": {"begin": "back", "end": "front"}
+            }[entry].get(run.start, "edges")  # fmt: skip
+            text = "Under about {0} a tile breaks when it is cut. Begin in the middle: both ends are half and more."
+            fixes = (Fix(Message("Begin in the middle"), change.id, entry, "middle"),)
+            found.append(
+                Finding(
+                    "tile_sliver",
+                    "mind",
+                    Message(f"At the {where} tiles are slivers of {{0}}", (run.cut,)),
+                    Message(text, (least,)),
+                    (self.member.board.id,),
+                    change.id,
+                    fixes if run.start != "middle" else (),
+                )
+            )
+        return tuple(found)
 
-def _places(run: TileRun, size: float, joint: float) -> list[tuple[float, float]]:
-    """From where to where each tile of a direction reaches."""
-    lengths = [run.cut, *[size] * run.whole, run.cut] if run.cut else [size] * run.whole
-    places, at = [], 0.0
-    for long in lengths:
-        places.append((at, at + long))
-        at += long + joint
-    return places
+    def _places(self, run: TileRun, size: float, room: float) -> list[tuple[float, float]]:
+        """From where to where each tile of a direction reaches."""
+        change, lengths = self.change, run.lengths(size)
+        whole = sum(lengths) + change.joint * (len(lengths) - 1)
+        # What is less than a tile needs lies at the end where none is cut.
+        at = room - change.edge_joint - whole if run.start == "end" else change.edge_joint
+        places = []
+        for long in lengths:
+            places.append((at, at + long))
+            at += long + change.joint
+        return places

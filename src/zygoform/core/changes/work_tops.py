@@ -106,18 +106,25 @@ ADHESIVE_SETS, GROUT_SETS = (24.0, 24.0), (24.0, 48.0)
 
 
 def tiled_top_work(
-    parts: Sequence[Part], sheets: Collection[str], strips: int, tiles: int, cut: int, joints: float, screws: int
+    parts: Sequence[Part],
+    sheets: Collection[str],
+    strips: int,
+    tiles: int,
+    cut: int,
+    joints: float,
+    screws: int,
+    held: Message,
 ) -> tuple[Work, ...]:
-    """A tiled top: sheet down, tiles laid dry, glued, grouted (`joints` mm of them), and its strips last."""
+    """A tiled top: sheet held, tiles laid dry, glued, grouted (`joints` mm of them), and its strips last."""
     ids = tuple(part.id for part in parts)
-    drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
+    drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),) if screws else (("fix place", 1),)
     fix = Work(
         "fix",
         "cut",
-        Message("Screw the sheet down, flat and tight: what gives cracks joints"),
+        held,
         drive,
         ids,
-        needs=("a drill",),
+        needs=("a drill",) if screws else ("construction adhesive",),
         follows=("cut", "apart"),
     )
     cutting_tiles: tuple[tuple[Task, float], ...] = (("cut tile", cut), ("lay tile", tiles / 2))

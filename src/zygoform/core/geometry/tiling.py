@@ -3,32 +3,53 @@
 |e|cut|j|  whole  |j|  whole  |j|cut|e|     one direction
 """
 
+from typing import Literal
+
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.rounding import count_down, count_up
 from zygoform.core.tolerance import SAME_MM
 
+TileStart = Literal["middle", "begin", "end"]
+"""Where whole tiles begin: centred, at the left or in front, at the right or at the back."""
+
 
 class TileRun(Struct, frozen=True):
-    """Tiles of one direction: how many, how many of them whole, how long the cut one at each end is (0: none)."""
+    """Tiles of one direction: how many, how many of them whole, how long a cut one is (0: none).
+
+    Centred there is one at each end; begun at one end, at the other.
+    """
 
     count: int
     whole: int
     cut: float
+    start: TileStart = "middle"
+
+    def lengths(self, size: float) -> list[float]:
+        """Of all tiles in their order."""
+        whole, cut = [size] * self.whole, [self.cut] if self.cut else []
+        return [*(cut if self.start != "begin" else []), *whole, *(cut if self.start != "end" else [])]
 
 
-def tile_run(field: float, tile: float, joint: float, edge_joint: float = 0.0) -> TileRun:
+def tile_run(
+    field: float, tile: float, joint: float, edge_joint: float = 0.0, start: TileStart = "middle"
+) -> TileRun:
     """Whole tiles centred with a cut one at both ends, one tile fewer than would fit: cuts of half a tile and more.
 
-    Of one tile or none that would fit there are two cuts.
+    Of one tile or none that would fit there are two cuts. Begun at one end, as many whole ones as fit, and what is
+    left at the other: a sliver perhaps.
     """
     room = field - 2 * edge_joint
     if room <= 0 or min(field, tile) <= 0:
         raise BadInputError("does_not_fit", "There is no room for a tile.")
     fits = count_down((room + joint) / (tile + joint))
     if fits >= 1 and abs(fits * tile + (fits - 1) * joint - room) <= max(SAME_MM, 1e-9 * room):
-        return TileRun(fits, fits, 0.0)
+        return TileRun(fits, fits, 0.0, start)
+    if start != "middle" and fits >= 1:
+        rest = room - fits * (tile + joint)
+        # Less than a joint is left: it is a wider joint at that edge.
+        return TileRun(fits + 1, fits, rest, start) if rest > SAME_MM else TileRun(fits, fits, 0.0, start)
     if fits <= 1:
         return TileRun(2, 0, (room - joint) / 2)
     whole = fits - 1
@@ -59,12 +80,14 @@ def tile(
     depth: float = 0.0,
     density: float = 0.0,
     spare: float = 0.0,
+    starts: tuple[TileStart, TileStart] = ("middle", "middle"),
 ) -> TiledField:
     """A rectangle. A new tile for every cut piece, then spare (a share). Grout = (field - tiles) depth, exact.
 
     `depth` of the joints in the unit of length; grout_kg takes mm and kg per litre.
     """
-    along, across = tile_run(field_l, tile_l, joint, edge_joint), tile_run(field_w, tile_w, joint, edge_joint)
+    along = tile_run(field_l, tile_l, joint, edge_joint, starts[0])
+    across = tile_run(field_w, tile_w, joint, edge_joint, starts[1])
     whole, count = along.whole * across.whole, along.count * across.count
     covered = _covered(along, tile_l) * _covered(across, tile_w)
     volume = (field_l * field_w - covered) * depth
@@ -82,7 +105,7 @@ def tile(
 
 
 def _covered(run: TileRun, tile_size: float) -> float:
-    return run.whole * tile_size + (2 * run.cut if run.cut else 0.0)
+    return sum(run.lengths(tile_size))
 
 
 def fit_tiles(

@@ -8,6 +8,7 @@ cut_stage.py   parts, layout problems, boards, the cut list
 compared.py    variants side by side
 touched.py     what an edit touched, by which screens refresh
 finish_stage.py zones, stacks and what they need
+sealed_by_finish.py  what its coats seal all round needs no sealer
 steps_stage.py all there is to do, in order
 days_stage.py  the plan of days from a moment on, and otherwise
 sound.py       what of a document can be worked out, where something in it makes that break

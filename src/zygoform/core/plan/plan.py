@@ -147,13 +147,15 @@ def plan_piecemeal(
     condition, form = yield from _form(project, pieces, memory, variant_id)
     shop = shop_of_changes(project.shop, memory)
     cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
-    outcomes = memory.each("buy outcomes", form.counting)
     yield
     finish = NO_FINISH
     if finished and project.finishing.is_begun:
         from zygoform.core.plan.finish_stage import finish_stage
+        from zygoform.core.plan.sealed_by_finish import sealed_by_finish
 
         finish = yield from finish_stage(form, pieces, project, memory)
+        form = sealed_by_finish(form, finish, memory)
+    outcomes = memory.each("buy outcomes", form.counting)
     bought = memory.once(
         lambda: _bought(form, cut, finish, shop, condition.bags),
         "buy",

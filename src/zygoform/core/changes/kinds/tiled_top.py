@@ -29,6 +29,31 @@ class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):
     tile_wide: Annotated[float, length("Front to back", 10, 600, group="Tile")] = 101.6
     tile_thick: Annotated[float, length("Tiles thick", 2, 30, main=False)] = 6.0
     joint: Annotated[float, length("Joint", 1, 15, group="Tile", hint="what lies between two tiles")] = 3.0
+    edge_joint: Annotated[
+        float, length("Along the strips", 0, 15, main=False, hint="a joint there too: wood moves, tile does not")
+    ] = 0.0
+    across: Annotated[
+        Literal["middle", "begin", "end"],
+        choice(
+            "Whole tiles, across",
+            Choice("middle", "in the middle", "cut ones alike at both ends, none a sliver"),
+            Choice("begin", "from the left", "where the left end is seen and the right stands in a corner"),
+            Choice("end", "from the right", "where the right end is seen and the left stands in a corner"),
+            main=False,
+            counts_if=("pattern", "grid"),
+        ),
+    ] = "middle"
+    deep: Annotated[
+        Literal["middle", "begin", "end"],
+        choice(
+            "Whole tiles, in depth",
+            Choice("middle", "in the middle", "cut ones alike in front and at the back"),
+            Choice("begin", "from the front", "whole tiles where one looks, cut ones at the wall"),
+            Choice("end", "from the back", "where the back is seen"),
+            main=False,
+            counts_if=("pattern", "grid"),
+        ),
+    ] = "middle"
     trim: Annotated[str, choice("Edge strip", hint="covers sheet and tiles", stock="board", main=False)] = ""
     overhang_left: OverLeft = 12.7
     overhang_right: OverRight = 12.7
@@ -70,6 +95,7 @@ class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):
             tile_wide=size,
             tile_thick=thick,
             joint=3.175 if inch else 3.0,
+            edge_joint=3.175 if inch else 3.0,
             trim=strip.id if strip else "",
             board=sheet.id if sheet else "",
             **old_overhangs(target.body, shop.cut_step),
@@ -77,5 +103,7 @@ class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with its tiled top. Raises BadInputError where it cannot be."""
-        del condition
-        return TileField(self, self.body_in(form), shop).outcome()
+        return TileField(self, self.body_in(form), shop, condition).outcome()
+
+    def reads(self, condition: Condition) -> object:
+        return condition.made_of
