@@ -7,13 +7,23 @@ import pytest
 from tests.planned import plan_of
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.finish_supplies import cover_inch, cover_metric
+from zygoform.core.edits.finishing import take_stack
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.ornaments import add_ornament
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.use import set_use
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.measure.param import params
-from zygoform.core.measure.quantity import Fine, Imperial, Kilos, KilosAMetre, Metric, SquareMetresALitre
+from zygoform.core.measure.quantity import (
+    Fine,
+    Imperial,
+    Kilos,
+    KilosAMetre,
+    Metric,
+    MlASquareMetre,
+    SquareMetresALitre,
+)
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
@@ -97,3 +107,28 @@ def test_no_note_of_tiles_or_shelves_speaks_the_other_system(system: System, oth
     assert not plan.failures
     notes = [note.message.words(project.shop.unit.show) for o in plan.outcomes for note in o.notes]
     assert not [words for words in notes if f" {other}" in words.replace("\u00a0", " ")]
+
+
+@pytest.mark.parametrize(
+    ("ml", "inch", "mm"),
+    [(165.0, "0.52 fl oz a sq ft", "165 ml a m²"), (100.0, "0.31 fl oz a sq ft", "100 ml a m²")],
+)
+def test_what_a_surface_takes_is_said_in_ones_own_system(ml: float, inch: str, mm: str) -> None:
+    """29.5735 ml an ounce, 0.092903 m² a square foot: 165 x 0.092903 / 29.5735 = 0.518."""
+    assert DisplayUnit("inch").show(MlASquareMetre(ml)).replace("\u00a0", " ") == inch
+    assert DisplayUnit("mm").show(MlASquareMetre(ml)).replace("\u00a0", " ") == mm
+
+
+@pytest.mark.parametrize("kind", [kind for kind, row in CHANGE_KINDS.items() if row.begins])
+def test_no_reason_in_an_inch_project_is_in_square_metres(kind: str) -> None:
+    """Of every change, outdoors too: what is bought, and why so much."""
+    for use in ("", "outdoors"):
+        project = chest("inch")
+        project = set_use(project, use, True, "p1").project if use else project
+        project = add_change(project, kind, "p1/body/main").project
+        project = take_stack(project, "p1/body", "paint_primed").project
+        plan = plan_of(project)
+        said = [*(s.why for o in plan.outcomes for s in o.supplies), *(s.why for s in plan.finish.supplies)]
+        said += [note.message for o in plan.outcomes for note in o.notes]
+        words = [message.words(project.shop.unit.show) for message in said]
+        assert not [line for line in words if "m²" in line or "square metre" in line or " a litre" in line]

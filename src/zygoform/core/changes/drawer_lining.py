@@ -13,6 +13,7 @@ from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Y, upright
 from zygoform.core.goods.fittings import RollKind
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Note, Outcome, RollCut, Supply
 from zygoform.core.shop import Shop
@@ -84,7 +85,15 @@ class DrawerLinings:
         first = self.rolls[0]
         s = "s" * (n != 1)
         supplies = (
-            (Supply(change.id, "adhesive", PASTE_ML_PER_M2 * m2, "linings", Message("150 ml a m²")),)
+            (
+                Supply(
+                    change.id,
+                    "adhesive",
+                    PASTE_ML_PER_M2 * m2,
+                    "linings",
+                    Message("{0}", (MlASquareMetre(PASTE_ML_PER_M2),)),
+                ),
+            )
             if change.held == "glued"
             else ()
         )

@@ -14,6 +14,7 @@ from zygoform.core.geometry.plane import Outline, extent, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.cautions import GLASS, GLUE, Caution
@@ -206,7 +207,15 @@ class InsertSet:
             found.append(Supply(change.id, "spline", line * 1.05, "cane", Message("all round, and a twentieth")))
             found.append(Supply(change.id, "glue", 8.0 * line, "spline", Message("8 ml a metre of groove")))
         if self.held == "glue" and self.what != "nothing":
-            found.append(Supply(change.id, "adhesive", ADHESIVE_ML_PER_M2 * m2, "inserts", Message("150 ml a m²")))
+            found.append(
+                Supply(
+                    change.id,
+                    "adhesive",
+                    ADHESIVE_ML_PER_M2 * m2,
+                    "inserts",
+                    Message("{0}", (MlASquareMetre(ADHESIVE_ML_PER_M2),)),
+                )
+            )
         return tuple(found)
 
     def notes(self) -> tuple[Note, ...]:

@@ -17,6 +17,7 @@ from zygoform.core.goods.screws import Driven, pocket_screw, wood_screw
 from zygoform.core.goods.species import movement
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import sized
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW
@@ -260,8 +261,8 @@ class PlankPanel:
     def _supplies(self) -> tuple[Supply, ...]:
         area = self.joints * self.long * self.size.thickness / 1e6
         why = Message(
-            f"{self.joints} joints of {{0}} × {{1}}, {GLUE_ML_PER_M2:g} ml a square metre",
-            (self.long, self.size.thickness),
+            f"{self.joints} joints of {{0}} × {{1}}, {{2}}",
+            (self.long, self.size.thickness, MlASquareMetre(GLUE_ML_PER_M2)),
         )
         amount = area * GLUE_ML_PER_M2
         return (Supply(self.change.id, "glue", amount, "edge joints of the top", why),) if area else ()

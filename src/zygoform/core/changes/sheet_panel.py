@@ -12,6 +12,7 @@ from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Outline, extent, round_corners
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
@@ -110,7 +111,7 @@ class SheetPanel:
         change, long = self.change, self._edge_long()
         if change.edges == "strips":
             why = Message(
-                f"{{0}} of edge {{1}} thick, {GLUE_ML_PER_M2:g} ml a square metre", (long, self.sheet.thickness)
+                "{0} of edge {1} thick, {2}", (long, self.sheet.thickness, MlASquareMetre(GLUE_ML_PER_M2))
             )
             amount = long * self.sheet.thickness / 1e6 * GLUE_ML_PER_M2
             return (Supply(change.id, "glue", amount, "strips round the sheet", why),)

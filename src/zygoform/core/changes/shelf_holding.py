@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import pocket_screw, wood_screw
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import Fine, KilosAMetre
+from zygoform.core.measure.quantity import Fine, KilosAMetre, MlASquareMetre
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, Sag, sag
 from zygoform.core.statics.stiffness import MODULUS, creep_of
@@ -61,7 +61,7 @@ def shelf_supplies(bay: "ShelfBay") -> tuple[Supply, ...]:
     long = lips + ends
     if not long:
         return ()
-    why = Message(f"{{0}} of joint {{1}} wide, {GLUE_ML_PER_M2:g} ml a square metre", (long, bay.t))
+    why = Message("{0} of joint {1} wide, {2}", (long, bay.t, MlASquareMetre(GLUE_ML_PER_M2)))
     return (Supply(change.id, "glue", long * bay.t / 1e6 * GLUE_ML_PER_M2, "shelves", why),)
 
 

@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 
 if TYPE_CHECKING:
@@ -60,7 +61,7 @@ def skirt_supplies(skirt: "SkirtSet") -> tuple[Supply, ...]:
     corners, blocks, height = 2 if skirt.count == 3 else 4, blocks_of(skirt), skirt.change.height
     area = (corners * skirt.t * 1.5 + blocks * 2 * BLOCK_THICK) * height / 1e6
     why = Message(
-        f"{corners} corners and {blocks} blocks, {{0}} high, {GLUE_ML_PER_M2:g} ml a square metre", (height,)
+        f"{corners} corners and {blocks} blocks, {{0}} high, {{1}}", (height, MlASquareMetre(GLUE_ML_PER_M2))
     )
     return (Supply(skirt.change.id, "glue", area * GLUE_ML_PER_M2, "corners and blocks of the skirt", why),)
 

@@ -14,6 +14,7 @@ from zygoform.core.geometry.plane import extent
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.quantity import SquareMetres
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
 from zygoform.core.shop import Shop
@@ -197,7 +198,7 @@ class Splitting:
         change, found = self.change, list[Supply]()
         glued = sum(closed.glued for closed in self.closed) / 1e6
         if glued:
-            why = Message(f"{glued:.2f} m² of sawn ends")
+            why = Message("{0} of sawn ends", (SquareMetres(glued),))
             found.append(Supply(change.id, "glue", glued * GLUE_ML_PER_M2, "new sides", why))
         torn = sum(area for _, area in self._torn())
         if torn:

@@ -6,6 +6,7 @@ from zygoform.core.condition.use import Damp
 from zygoform.core.goods.fittings import RUSTS
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import SquareMetres
 from zygoform.core.outcome.cautions import RIP, SAW
 from zygoform.core.outcome.outcome import Note, Outcome, Supply
 from zygoform.core.outcome.part import Part
@@ -29,9 +30,10 @@ def suited(outcome: Outcome, damp: Damp) -> Outcome:
     faces, ends = sealed_area(outcome.parts)
     amount = SEALER_ML_PER_M2 * (faces * coats + ends * (END_COATS if damp == "outdoors" else 0))
     often = "twice" if coats == 2 else "once"
-    why = Message(f"{faces:.2f} m² all round, {often}" + (", end grain twice more" if damp == "outdoors" else ""))
-    words = f"All six faces of every new part {often}, {faces:.2f} m²; hidden faces too, or it bends."
-    note = Note("Seal", Message(words + (" End grain two coats more." if damp == "outdoors" else "")))
+    area = (SquareMetres(faces),)
+    why = Message(f"{{0}} all round, {often}" + (", end grain twice more" if damp == "outdoors" else ""), area)
+    words = f"All six faces of every new part {often}, {{0}}; hidden faces too, or it bends."
+    note = Note("Seal", Message(words + (" End grain two coats more." if damp == "outdoors" else ""), area))
     return structs.replace(
         outcome,
         fittings=fittings,

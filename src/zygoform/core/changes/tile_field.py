@@ -15,7 +15,7 @@ from zygoform.core.geometry.prism import upright
 from zygoform.core.geometry.tiling import TileRun, even_joint, tile, tile_run
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import Kilos, SquareMetres
+from zygoform.core.measure.quantity import Kilos, MlASquareMetre, SquareMetres
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, TILE, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
@@ -176,7 +176,7 @@ class TileField:
         bed = Message("{0} in a bed {1} thick", (SquareMetres(square), BED))
         words = "{0} of joints {1} deep, 15 % wiped off"
         fill = Message(words, (SquareMetres(joints / 1e6), change.tile_thick))
-        glue = Message(f"{{0}} of edge {{1}} thick, {GLUE_ML_PER_M2:g} ml a square metre", (edge, thick))
+        glue = Message("{0} of edge {1} thick, {2}", (edge, thick, MlASquareMetre(GLUE_ML_PER_M2)))
         return (
             Supply(change.id, "tile adhesive", adhesive, "under the tiles", bed),
             Supply(change.id, "grout", grout, "between the tiles", fill),

@@ -19,7 +19,7 @@ from zygoform.core.coats.layer import LOSS, CoatLayer, Colour, Finishing
 from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import Litres, SquareMetres
+from zygoform.core.measure.quantity import Litres, SquareMetres, SquareMetresALitre
 
 TOUCH_UP = 0.1
 """So much more of a mix than its coats take."""
@@ -101,11 +101,12 @@ def _coat_needs(plan: ZonePlan, at: int, coat: Coat, finishing: Finishing) -> It
         used = paint(base.area, layer.coats, coat.cover, _loss(layer, coat), thin, spare, first, surface)
         paint_, thinner = paint_ + used.paint, thinner + used.thinner
     bare = any(base.bare for base in plan.under[at]) and coat.thirsty
-    said = f"{layer.coats} coat{'s' * (layer.coats != 1)} on {{0}}, {coat.cover:g} m² a {_unit(coat)}" + (
-        ", bare wood drinks" if bare else ""
-    )
+    litre = _unit(coat) == "litre"
+    goes = SquareMetresALitre(coat.cover) if litre else SquareMetres(coat.cover)
+    said = f"{layer.coats} coat{'s' * (layer.coats != 1)} on {{0}}, {{1}}"
+    said += ("" if litre else f" a {_unit(coat)}") + (", bare wood drinks" if bare else "")
     for kind, share, own in _parts(layer, coat, colour, finishing):
-        need = _need(plan, at, kind, paint_ * share, said, zone.area, colour=own)
+        need = _need(plan, at, kind, paint_ * share, said, zone.area, goes, colour=own)
         yield structs.replace(need, mixed=paint_) if spare else need
     if thinner and coat.binder in ("oil", "shellac"):
         yield _need(
@@ -162,7 +163,9 @@ def _need(
     size: float = 0.0,
 ) -> MaterialNeed:
     """`sizes` in the sentence are areas, unless they are volumes by their type."""
-    told = tuple(value if isinstance(value, Litres) else SquareMetres(value) for value in sizes)
+    told = tuple(
+        value if isinstance(value, Litres | SquareMetresALitre) else SquareMetres(value) for value in sizes
+    )
     return MaterialNeed(
         kind, amount, plan.id, at, plan.zone.title, Message(why, told), colour, size, piece=plan.zone.piece_name
     )

@@ -33,5 +33,9 @@ class KilosAMetre(float):
     """A load along a board."""
 
 
+class MlASquareMetre(float):
+    """How much of something a surface takes."""
+
+
 class SquareMetresALitre(float):
     """How far a can goes."""

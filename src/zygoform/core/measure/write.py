@@ -15,6 +15,7 @@ from zygoform.core.measure.quantity import (
     Litres,
     Marked,
     Metric,
+    MlASquareMetre,
     SquareMetres,
     SquareMetresALitre,
 )
@@ -113,6 +114,12 @@ class DisplayUnit(Struct, frozen=True):
         each = square if self.system == "mm" else square * 32 * OUNCE
         return f"{self.show_area(each)} a {'litre' if self.system == 'mm' else 'quart'}"
 
+    def show_thickly(self, ml: float) -> str:
+        """Millilitres a square metre, or fluid ounces a square foot, to two figures."""
+        if self.system == "mm":
+            return f"{ml:.3g}{NO_BREAK}ml a m²"
+        return f"{ml / 1000 / OUNCE * FOOT2:.2g}{NO_BREAK}fl oz a sq ft"
+
     def show_volume(self, litres: float) -> str:
         """Millilitres and litres, or fluid ounces, quarts and gallons: to two figures, as one pours."""
         if self.system == "mm":
@@ -180,4 +187,5 @@ _WRITTEN: dict[type, Callable[[DisplayUnit, float], str]] = {
     Kilos: DisplayUnit.show_weight,
     KilosAMetre: DisplayUnit.show_line_load,
     SquareMetresALitre: DisplayUnit.show_spread,
+    MlASquareMetre: DisplayUnit.show_thickly,
 }

@@ -13,6 +13,7 @@ from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.cautions import SOLVENT
 from zygoform.core.outcome.outcome import Fitting, Note, Outcome, Supply, Template
@@ -147,7 +148,7 @@ class TransferSet:
         on = f"on {fronts} face{'s' * (fronts != 1)}"
         stencil = change.what == "stencil"
         said = f"Stencil, {self.places} times, {on}" if stencil else f"{self.sheets} sheets of transfer, {on}"
-        coat = Message("100 ml a m², one coat")
+        coat = Message("{0}, one coat", (MlASquareMetre(COAT_ML_M2),))
         kind: FittingKind = "stencil" if stencil else "transfer"
         return Outcome(
             change.id,

@@ -13,6 +13,7 @@ from zygoform.core.geometry.plane import rectangle
 from zygoform.core.goods.glue import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.cautions import DUST, GLUE, IRON
@@ -72,7 +73,7 @@ class VeneerSet:
         area = sum(front.w * front.h for front in self.surface.field().fronts) / 1e6
         iron, n = change.method == "iron", len(self.faces)
         words = f"{len(parts)} pieces of veneer on {n} face{'s' * (n != 1)}"
-        why = Message("165 ml a m², on the ground alone")
+        why = Message("{0}, on the ground alone", (MlASquareMetre(PRESS_ML_M2),))
         slick = slick_ground(change.id, self.surface.boards, condition, iron=iron)
         return Outcome(
             change.id,

@@ -6,6 +6,7 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.goods.glue import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.outcome.part import Part
@@ -38,7 +39,15 @@ def pattern_supplies(pattern: PatternSet) -> tuple[Supply, ...]:
     area = sum(piece.area for piece in pattern.laid.pieces) / 1e6
     found = list[Supply]()
     if change.fixing != "iron":
-        found.append(Supply(change.id, "glue", GLUE_ML_M2 * area, "strips", Message("150 ml a m², one face")))
+        found.append(
+            Supply(
+                change.id,
+                "glue",
+                GLUE_ML_M2 * area,
+                "strips",
+                Message("{0}, one face", (MlASquareMetre(GLUE_ML_M2),)),
+            )
+        )
     pins = sum(fitting.count for fitting in pattern_fittings(pattern) if fitting.kind == "pin")
     if pins:
         lost = pattern.laid.sliver_area * pattern.sizes[0].thickness / 1000
