@@ -12,9 +12,10 @@ from shapely import Polygon
 from tests.app.desk import Desk
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
-from zygoform.app.canvas.rolls import RollsView
+from zygoform.app.canvas.rolls import RollsView, roll_scale, scale_across
 from zygoform.app.widgets.preview import Preview
 from zygoform.core.changes.kinds.cutout import DoorCutout
+from zygoform.core.cutlist.rolls import CutRoll
 from zygoform.core.edits.planning import add_change
 from zygoform.core.form.form import Board
 from zygoform.files.outlines import read_outline
@@ -108,6 +109,15 @@ def test_a_roll_is_drawn_and_walked_through_piece_by_piece(desk: Desk) -> None:
     QTest.mouseClick(view, Qt.MouseButton.LeftButton, pos=QPointF(view.width() - 4, 2).toPoint())
     assert desk.session.view.selected == ""
     desk.wait(lambda: all(roll.proven for roll in desk.plan.cut.rolls), 60)
+
+
+@pytest.mark.parametrize(("length", "width", "true"), [(15_240.0, 38.0, False), (2_000.0, 450.0, True)])
+def test_a_long_band_is_drawn_so_wide_that_it_can_be_read(length: float, width: float, true: bool) -> None:
+    roll = CutRoll("woven cane", width, length, (), True)
+    scale = roll_scale([roll], 700.0)
+    assert 1.15 * length * scale <= 700.001
+    assert scale_across(roll, scale) * width >= 26.0
+    assert (scale_across(roll, scale) == scale) == true
 
 
 def front(desk: Desk) -> Board:

@@ -1,5 +1,6 @@
 """What is cut from rolls: each roll's width across, its length to the right, every piece where it lies."""
 
+from collections.abc import Sequence
 from functools import partial
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
@@ -21,6 +22,17 @@ MOST_HIGH = 190.0
 LEAST_HIGH = 26.0
 """Nor narrower: a long band would be a hairline. Across, it then is not to scale."""
 ROOM_FOR_WORDS = 15.0
+
+
+def roll_scale(rolls: Sequence[CutRoll], room: float) -> float:
+    """px a mm, one for all: the longest fits, with a little of the roll that stays; the widest is not too high."""
+    fits = (min(room / (1.15 * roll.length), MOST_HIGH / roll.width) for roll in rolls if roll.length)
+    return min(fits, default=1)
+
+
+def scale_across(roll: CutRoll, scale: float) -> float:
+    """px a mm of its width: larger than along it where it would be a hairline."""
+    return max(scale, LEAST_HIGH / roll.width)
 
 
 class RollsView(QWidget):
@@ -46,14 +58,11 @@ class RollsView(QWidget):
         plan = self.session.plan
         rolls = plan.cut.rolls if plan is not None else ()
         room = max(200.0, paint.room_of(self).width() - _RIGHT)
-        # A little of the roll that stays is drawn too: its end is no edge.
-        scale = min(
-            (min(room / (1.15 * roll.length), MOST_HIGH / roll.width) for roll in rolls if roll.length), default=1
-        )
+        scale = roll_scale(rolls, room)
         y = 4.0
         self._rolls, self._boxes = [], {}
         for roll in rolls:
-            across = max(scale, LEAST_HIGH / roll.width)
+            across = scale_across(roll, scale)
             box = QRectF(0.0, y + ROLL_HEADING, roll.length * scale, roll.width * across)
             self._rolls.append((y, box, roll))
             for placed in roll.cuts:
@@ -94,7 +103,7 @@ class RollsView(QWidget):
         x = 15 + paint.draw_text(painter, QPointF(5, y + 16), name, 14, 600)
         words = f"{show(roll.length)} of a roll {show(roll.width)} wide; the roll's length runs to the right"
         box = next(box for _, box, own in self._rolls if own is roll)
-        if box.height() / roll.width > 1.01 * box.width() / roll.length:
+        if roll.length and scale_across(roll, box.width() / roll.length) * roll.length > 1.01 * box.width():
             words += ", its width is drawn larger"
         paint.draw_text(painter, QPointF(x, y + 16), words, 13, colour=t.INK2)
         busy = self.session.planning.solver.busy

@@ -21,7 +21,7 @@ class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):
         Literal["grid", "random"],
         choice(
             "Tiles lie",
-            Choice("grid", "in a grid", "whole tiles centred, cut ones alike at both edges"),
+            Choice("grid", "in a grid", "straight rows, cut tiles at the edges"),
             Choice("random", "broken, at random", "for tiles of many kinds; joints differ, nothing is cut to size"),
         ),
     ] = "grid"
