@@ -8,6 +8,7 @@ from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import made, plan_of
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.form.targets import Target
 from zygoform.core.project import Project
 
@@ -41,6 +42,18 @@ def test_every_part_ends_where_it_did_less_the_slice(way: str, by: float, kind: 
         assert left[k] == pytest.approx(sizes[k] - shorter, abs=1e-6), old.id
         assert [left[i] for i in range(3) if i != k] == pytest.approx([sizes[i] for i in range(3) if i != k])
     assert not any(f.code == "runs_through" for f in plan.findings)
+    # Every opening is as far round its front as it was.
+    for was, is_ in zip(before.openings, after.openings, strict=True):
+        assert margins(after, is_) == pytest.approx(margins(before, was), abs=1e-6), was.id
+
+
+def margins(body: Body, opening: FormOpening) -> list[float]:
+    """How far an opening's edges are from those of its front."""
+    front = next((b.solid.box for b in body.boards if b.id == opening.front_id), None)
+    if front is None:
+        return []
+    x0, z0, x1, z1 = opening.rect
+    return [x0 - front[0][0], z0 - front[0][2], x1 - front[1][0], z1 - front[1][2]]
 
 
 @pytest.mark.parametrize("way", ["narrower", "lower"])
