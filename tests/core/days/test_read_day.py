@@ -27,8 +27,10 @@ def read(text: str, *, month_first: bool = False) -> date:
         ("December 5th, 2026", (2026, 12, 5)),
         ("5.12.", (2026, 12, 5)),
         ("05.12.26", (2026, 12, 5)),
-        # It was in November: the next one is a year off.
-        ("30 Nov", (2027, 11, 30)),
+        # It was yesterday; what was in October is a year off.
+        ("30 Nov", (2026, 11, 30)),
+        ("31 Oct", (2026, 10, 31)),
+        ("30 Oct", (2027, 10, 30)),
         ("29 Feb", (2028, 2, 29)),
         ("today", (2026, 12, 1)),
         ("Tomorrow", (2026, 12, 2)),
@@ -48,8 +50,8 @@ def test_a_stroke_puts_the_month_first_where_that_is_usual_and_a_point_never_doe
     assert read("5.12.", month_first=True) == date(2026, 12, 5)
 
 
-@given(st.dates(TUESDAY, TUESDAY + timedelta(days=364)))
-def test_without_a_year_it_is_the_next_such_day(day: date) -> None:
+@given(st.dates(TUESDAY - timedelta(days=31), TUESDAY + timedelta(days=333)))
+def test_without_a_year_it_is_the_next_such_day_or_one_just_past(day: date) -> None:
     assert read(f"{day.day} {day:%b}") == read(f"{day.day}.{day.month}.") == day
     assert read(f"{day.month}/{day.day}", month_first=True) == read(f"{day:%B} {day.day} {day.year}") == day
 

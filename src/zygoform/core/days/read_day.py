@@ -14,10 +14,14 @@ _DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "su
 _PARTED = re.compile(r"(\d{1,2})\s*([./-])\s*(\d{1,2})(?:\s*[./-]\s*(\d{2}|\d{4})?)?$")
 _NAMED = re.compile(r"(?:(\d{1,2})\.?\s*([a-z]+)|([a-z]+)\.?\s*(\d{1,2})(?:st|nd|rd|th)?),?\.?\s*(\d{4})?$")
 _EPOCH = date(1970, 1, 1)
+LATELY = 31
+"""A day that has just passed was meant, not the same one next year: so many days back."""
 
 
 def read_day(text: str, today: int, *, month_first: bool) -> int:
-    """Days since 1970 of what was typed `today`; without a year the next such day. Raises BadInputError.
+    """Days since 1970 of what was typed `today`. Raises BadInputError.
+
+    Without a year it is the next such day, or the last one where that was no more than LATELY days ago.
 
     Of 12/5 the month comes `first` where it is usual; 5.12. is always the day first.
     """
@@ -62,7 +66,7 @@ def _named(plain: str, today: int) -> int | None:
 
 
 def _dated(day: int, month: int, year: str | None, today: int) -> int:
-    now = _EPOCH + timedelta(days=today)
+    now = _EPOCH + timedelta(days=today - LATELY)
     try:
         if year:
             return (date(int(year) + (2000 if len(year) == 2 else 0), month, day) - _EPOCH).days
