@@ -1,6 +1,7 @@
 """Where things of a pattern may not lie: rays in gaps, ornaments over edges, each other and mouldings; one face."""
 
 import itertools
+import math
 from itertools import pairwise
 
 import pytest
@@ -134,3 +135,32 @@ def test_a_ray_in_the_gap_between_two_fronts_is_told_with_what_settles_it() -> N
             told += 1
             assert "ray_in_gap" not in codes(plan_of(apply_fix(project, fix).project))
     assert told
+
+
+@pytest.mark.parametrize(("left", "below"), [(0.0, 0.0), (200.0, 0.0), (200.0, 90.0)])
+def test_an_ornament_goes_with_the_hand_by_share_or_by_size(left: float, below: float) -> None:
+    """What a handle is moved by, the ornament of the first front is moved by."""
+    project = changed(chest(columns=1), "pattern", MAIN, family="ornaments", placed="one")
+    for name, value in (("from_left", left), ("from_below", below)):
+        project = set_value(project, "c1", name, value).project
+    handles = {h.label: h for h in plan_of(project).outcomes[0].handles if h.label.startswith("Middle")}
+    assert [h.parameter for h in handles.values()] == [
+        "from_left" if left else "across",
+        "from_below" if below else "up",
+    ]
+    before = middle_of(project)
+    for handle, axis in zip(handles.values(), (0, 2), strict=True):
+        assert handle.at[axis] - before[axis] == pytest.approx(12.0)
+        assert handle.at[2 - axis] == pytest.approx(before[2 - axis])
+        moved = 8 if handle.parameter in ("across", "up") else 8.0
+        now = getattr(project.changes[0], handle.parameter)
+        after = middle_of(set_value(project, "c1", handle.parameter, now + moved).project)
+        assert after[axis] - before[axis] == pytest.approx(moved * math.hypot(*handle.direction))
+
+
+def middle_of(project: Project) -> tuple[float, ...]:
+    """Of the ornament on the front that is the first one of its field."""
+    first = pattern_of(project).surface.boards[0].id
+    board = next(b for b in plan_of(project).planned.bodies[0].boards if b.id == first)
+    low, high = board.on_face[0].solid.box
+    return tuple((a + b) / 2 for a, b in zip(low, high, strict=True))

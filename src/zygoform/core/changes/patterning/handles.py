@@ -40,10 +40,12 @@ def pattern_handles(pattern: PatternSet) -> tuple[Handle, ...]:
     own = FAMILIES[change.family].uses
     x0, y0, x1, y1 = pattern.field.box
     at = pattern.field.at(change.across if "across" in own else 50, change.up if "up" in own else 50)
-    if "across" in own:
+    if "from_left" in own:
+        found += _places_of(pattern)
+    elif "across" in own:
         place, way = (at[0] + _ARM, at[1]), (100 / (x1 - x0), 0.0)
         found.append(_handle(pattern, "across", "Middle from the left", place, way, PLACE_SHARES))
-    if "up" in own:
+    if "up" in own and "from_below" not in own:
         place, way = (at[0], at[1] + _ARM), (0.0, 100 / (y1 - y0))
         found.append(_handle(pattern, "up", "Middle from below", place, way, PLACE_SHARES))
     if "angle" in own:
@@ -58,6 +60,20 @@ def pattern_handles(pattern: PatternSet) -> tuple[Handle, ...]:
     edge = (front.x + change.margin + change.more_left, front.y + front.h / 2)
     found.append(_handle(pattern, "margin", "Margin", edge, (1.0, 0.0), (0.0, pattern.sizes[0].width)))
     return tuple(found)
+
+
+def _places_of(pattern: PatternSet) -> list[Handle]:
+    """Of ornaments on the first front: by their share of it, or once they are measured in millimetres."""
+    change, front = pattern.change, pattern.field.fronts[0]
+    x = change.from_left or front.w * change.across / 100
+    y = change.from_below or front.h * change.up / 100
+    across = ("from_left", 1.0, ()) if change.from_left else ("across", 100 / front.w, PLACE_SHARES)
+    up = ("from_below", 1.0, ()) if change.from_below else ("up", 100 / front.h, PLACE_SHARES)
+    right, above = (front.x + x + _ARM, front.y + y), (front.x + x, front.y + y + _ARM)
+    return [
+        _handle(pattern, across[0], "Middle from the left", right, (across[1], 0.0), across[2]),
+        _handle(pattern, up[0], "Middle from below", above, (0.0, up[1]), up[2]),
+    ]
 
 
 def _handle(
