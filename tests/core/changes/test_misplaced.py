@@ -119,7 +119,7 @@ def test_an_ornament_over_an_edge_or_another_is_told(values: dict[str, object], 
 def test_a_ray_in_the_gap_between_two_fronts_is_told_with_what_settles_it() -> None:
     """Three drawers 237 high, 23 apart, rays of 25 from the left: the level one lies over the gap at 237 to 260."""
     told = 0
-    for rays, up in itertools.product((3, 5, 6), range(24, 44)):
+    for rays, up in itertools.product((3, 6), range(25, 44, 3)):
         project = changed(chest(columns=1), "pattern", MAIN, family="rays", spread=180.0)
         for name, value in (("rays", rays), ("across", 0), ("up", up)):
             project = set_value(project, "c1", name, value).project

@@ -236,7 +236,7 @@ def test_screws_are_as_long_as_what_lies_under_each_pull_wants() -> None:
 def test_a_pull_over_a_strip_and_a_gap_is_told_with_the_shift_that_settles_it(gap: float, line: str) -> None:
     """Found again by laying the feet over the strips' own edges: no edge goes through a foot after the shift."""
     told = 0
-    for down in (52.0, 61.0, 70.0, 83.0, 95.0):
+    for down in (52.0, 61.0, 83.0):
         project = with_strips(gap, line=line, down=down, up=round(100 - down / 2))
         plan = plan_of(project)
         found = next((f for f in plan.findings if f.code == "pull_uneven"), None)

@@ -121,14 +121,12 @@ def test_what_a_surface_takes_is_said_in_ones_own_system(ml: float, inch: str, m
 
 @pytest.mark.parametrize("kind", [kind for kind, row in CHANGE_KINDS.items() if row.begins])
 def test_no_reason_in_an_inch_project_is_in_square_metres(kind: str) -> None:
-    """Of every change, outdoors too: what is bought, and why so much."""
-    for use in ("", "outdoors"):
-        project = chest("inch")
-        project = set_use(project, use, True, "p1").project if use else project
-        project = add_change(project, kind, "p1/body/main").project
-        project = take_stack(project, "p1/body", "paint_primed").project
-        plan = plan_of(project)
-        said = [*(s.why for o in plan.outcomes for s in o.supplies), *(s.why for s in plan.finish.supplies)]
-        said += [note.message for o in plan.outcomes for note in o.notes]
-        words = [message.words(project.shop.unit.show) for message in said]
-        assert not [line for line in words if "m²" in line or "square metre" in line or " a litre" in line]
+    """Of every change, outdoors, where most is wanted: what is bought, and why so much."""
+    project = set_use(chest("inch"), "outdoors", True, "p1").project
+    project = add_change(project, kind, "p1/body/main").project
+    project = take_stack(project, "p1/body", "paint_primed").project
+    plan = plan_of(project)
+    said = [*(s.why for o in plan.outcomes for s in o.supplies), *(s.why for s in plan.finish.supplies)]
+    said += [note.message for o in plan.outcomes for note in o.notes]
+    words = [message.words(project.shop.unit.show) for message in said]
+    assert not [line for line in words if "m²" in line or "square metre" in line or " a litre" in line]
