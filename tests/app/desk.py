@@ -185,6 +185,8 @@ class Desk:
         return stand.mapping().to_px(targets[part_id])
 
     def point_at(self, part_id: str) -> None:
+        # The pointer may be there already, from the test before: then it would not move.
+        QTest.mouseMove(self.stand(), QPoint(1, 1))
         QTest.mouseMove(self.stand(), self.place_of(part_id).toPoint())
         self.settle()
 

@@ -22,8 +22,9 @@ from zygoform.core.coats.readymade import READY_STACKS
 from zygoform.core.edits.finish_supplies import add_colour
 from zygoform.core.edits.finishing import take_stack
 from zygoform.core.edits.planning import add_change
+from zygoform.core.edits.survey import set_reading
 from zygoform.core.finish.resolved import ZonePlan
-from zygoform.core.plan.plan import Plan
+from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project
 from zygoform.files.demo_set import set_demo
@@ -109,8 +110,7 @@ def test_a_zone_lights_up_where_it_is_pointed_at(desk: Desk) -> None:
     view = desk.find(FinishView, "drawing_finish")
     desk.session.look_from("front")
     desk.settle()
-    QTest.mouseMove(view, desk.place_of("p1/front/o6").toPoint())
-    desk.settle()
+    desk.point_at("p1/front/o6")
     assert view.colours is not None
     assert view.colours.pointed == "p1/fronts"
     chip = desk.find(ZoneChip, "zone_p1_fronts")
@@ -348,3 +348,32 @@ def test_a_wheel_over_a_list_scrolls_and_chooses_nothing(desk: Desk) -> None:
     desk.app.sendEvent(page.editor.material, wheel)
     assert page.editor.material.currentData() == before
     assert not wheel.isAccepted()
+
+
+def test_areas_that_no_screen_shows_are_worked_out_after_it_painted(desk: Desk) -> None:
+    """On Redesign the finish is that of before until the window had its turn; where it is seen it is waited for."""
+    project = take_stack(chest(), "p1/body", "paint_primed").project
+    desk.session.begin(project, None, "New")
+    desk.action("stage_redesign")
+    for stage, way in enumerate(("buy", "")):
+        was = desk.plan.finish
+        desk.session.do(lambda p, k=stage: set_reading(p, "width", f"{1100 + 50 * k} mm"))  # type: ignore[misc]
+        assert desk.plan.finish is was
+        assert desk.plan.form is not None
+        if way:
+            desk.window.go(way)
+        else:
+            desk.wait(lambda was=was: desk.plan.finish is not was)  # type: ignore[misc]
+        alone = compile_plan(desk.session.project)
+        assert alone is not None
+        assert [z.zone.area for z in desk.plan.finish.zones] == [z.zone.area for z in alone.finish.zones]
+        assert [z.zone.area for z in was.zones] != [z.zone.area for z in alone.finish.zones]
+        assert desk.plan.purchase == alone.purchase
+        desk.window.go("redesign")
+    # Where it is seen, and where another layer is chosen, nothing is left for later.
+    desk.window.go("finish")
+    desk.session.do(lambda p: set_reading(p, "width", "900 mm"))
+    assert desk.plan.finish == compile_plan(desk.session.project).finish  # type: ignore[union-attr]
+    desk.window.go("redesign")
+    desk.session.do(lambda p: take_stack(p, "p1/top", "clear"))
+    assert desk.plan.finish == compile_plan(desk.session.project).finish  # type: ignore[union-attr]

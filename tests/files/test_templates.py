@@ -176,7 +176,9 @@ def test_sheets_cover_all_overlap_alike_and_are_the_fewest(
 def fewest(size: float, printable: float, whole: tuple[tuple[float, float], ...]) -> int:
     """How many sheets it takes with seams at whole steps only: never fewer than may be."""
     free = [
-        seam for seam in range(0, int(size), 10) if not any(low < seam + 10.0 and high > seam for low, high in whole)
+        seam
+        for seam in range(0, int(size), 10)
+        if not any(low < seam + 10.0 and high > seam for low, high in whole)
     ]
     reached, count = {0}, 1
     while not any(size - begin <= printable for begin in reached):

@@ -30,6 +30,8 @@ if TYPE_CHECKING:
     from zygoform.app.widgets.finder import Findable, Finder
 
 TOLD_MS = 6000
+_WITHOUT_FINISH = ("survey", "redesign", "cut")
+"""Screens that show nothing of the areas of faces but in the totals."""
 _PAGES = ("settings", "help")
 _SCREENS = {"buy": ("buy", "BuyStage"), "cut": ("cut", "CutStage"), "compare": ("compare", "CompareStage")}
 """The screens that are made from the document alone."""
@@ -113,6 +115,9 @@ class MainView(QWidget):
             # Only the screen that is seen says how much room it needs.
             policy = QSizePolicy.Policy.Preferred if name == stage else QSizePolicy.Policy.Ignored
             page.setSizePolicy(policy, policy)
+        self.session.planning.finish_seen = stage not in _WITHOUT_FINISH
+        if self.session.planning.finish_seen:
+            self.session.planning.settle()
         self.session.days.look(on=stage == "days")
         self._made[stage].begin()  # type: ignore[attr-defined]
         # Where the keyboard starts may lie further down a screen that is higher than the window.

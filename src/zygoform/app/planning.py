@@ -22,7 +22,8 @@ from zygoform.core.project import Project
 HEAVY_PARTS = 400
 """Of more parts, such as the strips of a pattern, a plan is not worked out between two paintings."""
 WorkedOut = TypeVar("WorkedOut")
-Prepared = tuple[FormPlan | None, Plan | None]
+Prepared = tuple[FormPlan | None, Plan | None, bool]
+"""Pieces, plan, and whether its finish is still that of before."""
 
 
 class Planning(QObject):
@@ -50,6 +51,8 @@ class Planning(QObject):
         # At the start the window comes first: what its finish takes is added to the plan once it stands.
         self.plan = compile_plan(project, None, self._memory, finished=not soon)
         self._unfinished = soon and project.finishing.is_begun
+        self.finish_seen = True
+        """Whether a screen shows what hangs on the areas of faces: else these are worked out after it painted."""
 
     @property
     def form(self) -> FormPlan | None:
@@ -83,9 +86,20 @@ class Planning(QObject):
         Raises BadInputError where a piece is impossible; whatever it raises, nothing has changed.
         """
         if is_large(project):
-            return self.form_of(project), None
-        plan = self._done(lambda: compile_plan(project, self.layouts.best, self._memory))
-        return (plan.form if plan is not None else None), plan
+            return self.form_of(project), None, False
+        kept = None if self.finish_seen else self._finish_of_before(project)
+        plan = self._done(
+            lambda: compile_plan(project, self.layouts.best, self._memory, finished=kept is None, kept=kept)
+        )
+        return (plan.form if plan is not None else None), plan, kept is not None
+
+    def _finish_of_before(self, project: Project) -> FinishPlan | None:
+        """What was worked out for the same pieces with the same layers, if anything was: one edit behind."""
+        finish = self.plan.finish if self.plan is not None else None
+        if finish is None or not finish.pieces or project.finishing != finish.finishing:
+            return None
+        same = [piece.piece_id for piece in finish.pieces] == [piece.id for piece in project.known_pieces]
+        return finish if same and project.shop.coats == finish.own else None
 
     def begin(self, project: Project, plan: Plan | None, memory: Memory) -> None:
         """Another document."""
@@ -95,13 +109,16 @@ class Planning(QObject):
 
     def follow(self, project: Project, prepared: Prepared) -> None:
         """Another state of the document, which was prepared; `planned`, at once or later."""
-        self._project, (form, plan) = project, prepared
+        self._project, (form, plan, behind) = project, prepared
         if is_large(project):
             self._ahead = form
             self._work_out(self._on_planned)
         else:
             self._slices.drop()
             self._on_planned(plan)
+            if behind:
+                work = plan_piecemeal(project, self.layouts.best, self._memory)
+                self._slices.begin(work, self._on_improved, self._on_broken)
 
     def again(self) -> None:
         """The plan as it is, from the document."""

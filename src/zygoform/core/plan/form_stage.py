@@ -17,7 +17,7 @@ from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Handle, Outcome
 from zygoform.core.piecemeal import Piecemeal
-from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.memory import Made, Memory
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 
@@ -80,7 +80,9 @@ def form_stage(
 ) -> Piecemeal[FormPlan]:
     """The pieces, and a variant's changes made on them. Raises BadInputError where a piece is impossible."""
     found = yield from _found(pieces, memory)
-    changes = memory.each("changes", project.settled(variant_id))
+    # A variant's own values are put in anew each time: what is equal is to be the same object.
+    settled = (memory.once(partial(_itself, own), "settled", same=(own,)) for own in project.settled(variant_id))
+    changes = memory.each("changes", tuple(settled))
     uses = {piece.id: damp_of(piece.use) for piece in pieces}
     shop = shop_of_changes(project.shop, memory)
     outcomes, failures, planned = yield from _apply(found, changes, uses, shop, condition, memory)  # type: ignore[arg-type]
@@ -118,8 +120,8 @@ def _still_meant(outcomes: tuple[Outcome, ...], memory: Memory) -> tuple[Outcome
     return tuple(reversed(meant))
 
 
-def _itself(outcome: Outcome) -> Outcome:
-    return outcome
+def _itself(made: Made) -> Made:
+    return made
 
 
 _OF_THE_FINISH = ("coats", "taken", "first_time")

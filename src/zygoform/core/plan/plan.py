@@ -121,14 +121,15 @@ def compile_plan(
     variant_id: str = "",
     *,
     finished: bool = True,
+    kept: FinishPlan | None = None,
 ) -> Plan | None:
     """The plan of a variant, the chosen one for no id; None without a piece.
 
     `layouts` are layouts already known, the rest are laid out quickly here; what `memory` knows is not worked out
-    again. One that is not `finished` leaves the finish for later. Raises BadInputError where a piece itself is
-    impossible.
+    again. One that is not `finished` leaves the finish for later: until then the one that was `kept` stands in its
+    place. Raises BadInputError where a piece itself is impossible.
     """
-    return at_once(plan_piecemeal(project, layouts, memory, variant_id, finished=finished))
+    return at_once(plan_piecemeal(project, layouts, memory, variant_id, finished=finished, kept=kept))
 
 
 def plan_piecemeal(
@@ -138,6 +139,7 @@ def plan_piecemeal(
     variant_id: str = "",
     *,
     finished: bool = True,
+    kept: FinishPlan | None = None,
 ) -> Piecemeal[Plan | None]:
     """As `compile_plan`, for a large project: may be interrupted, and what `memory` got so far is not lost."""
     memory = memory or Memory()
@@ -148,12 +150,13 @@ def plan_piecemeal(
     shop = shop_of_changes(project.shop, memory)
     cut = yield from cut_stage(form, shop, project.stock, project.counts, layouts or {}, memory)
     yield
-    finish = NO_FINISH
-    if finished and project.finishing.is_begun:
+    finish = NO_FINISH if finished or kept is None else kept
+    if project.finishing.is_begun and (finished or finish.pieces):
         from zygoform.core.plan.finish_stage import finish_stage
         from zygoform.core.plan.sealed_by_finish import sealed_by_finish
 
-        finish = yield from finish_stage(form, pieces, project, memory)
+        if finished:
+            finish = yield from finish_stage(form, pieces, project, memory)
         form = sealed_by_finish(form, finish, memory)
     outcomes = memory.each("buy outcomes", form.counting)
     bought = memory.once(
