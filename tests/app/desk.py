@@ -5,7 +5,7 @@ from collections.abc import Callable
 from typing import Any, TypeVar
 
 from PySide6.QtCore import QEvent, QPoint, QPointF, Qt
-from PySide6.QtGui import QAction, QKeySequence
+from PySide6.QtGui import QAction, QKeySequence, QMouseEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
@@ -185,9 +185,7 @@ class Desk:
         return stand.mapping().to_px(targets[part_id])
 
     def point_at(self, part_id: str) -> None:
-        # The pointer may be there already, from the test before: then it would not move.
-        QTest.mouseMove(self.stand(), QPoint(1, 1))
-        QTest.mouseMove(self.stand(), self.place_of(part_id).toPoint())
+        move_pointer(self.stand(), self.place_of(part_id).toPoint())
         self.settle()
 
     def click_part(self, part_id: str) -> None:
@@ -207,7 +205,7 @@ class Desk:
         end = start + QPointF(grip.direction[0] * reach, -grip.direction[1] * reach)
         QTest.mousePress(stand, LEFT, NONE, start.toPoint())
         for k in range(1, 5):
-            QTest.mouseMove(stand, _between(start, end, k / 4))
+            move_pointer(stand, _between(start, end, k / 4))
             self.settle()
         QTest.mouseRelease(stand, LEFT, NONE, end.toPoint())
         self.settle()
@@ -218,6 +216,17 @@ class Desk:
 
         label = self.find(QLabel, f"{name}_fault")
         return label.text() if not label.isHidden() else ""
+
+
+def move_pointer(widget: QWidget, at: QPoint) -> None:
+    """Moves the mouse over a widget: sent, not left to the screen's pointer.
+
+    That one may be there already, or come late on a busy machine.
+    """
+    no = Qt.MouseButton.NoButton
+    moved = QMouseEvent(QEvent.Type.MouseMove, QPointF(at), QPointF(widget.mapToGlobal(at)), no, no, NONE)
+    QApplication.sendEvent(widget, moved)
+    QApplication.processEvents()
 
 
 def _between(start: QPointF, end: QPointF, share: float) -> QPoint:

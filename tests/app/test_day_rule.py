@@ -12,7 +12,7 @@ from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLineEdit
 
-from tests.app.desk import LEFT
+from tests.app.desk import LEFT, move_pointer
 from tests.app.test_days import NOW, Bench
 from zygoform.app.stages.days import log_list, rule
 from zygoform.app.stages.days.day_rows import ROW, DayRows
@@ -81,7 +81,7 @@ def test_a_bar_dragged_with_the_mouse_begins_no_sooner(bench: Bench) -> None:
     at = middle_of(bench, own)
     QTest.mousePress(rows_of(bench), LEFT, pos=at)
     for k in (30, 90, 160):
-        QTest.mouseMove(rows_of(bench), at + QPoint(k, 0))
+        move_pointer(rows_of(bench), at + QPoint(k, 0))
         bench.settle()
     # Qt's test mouse moves without its button: the drag is what the rows were told.
     rows_of(bench)._drag = (own.id, float(at.x()), 160.0)

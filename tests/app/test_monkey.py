@@ -9,7 +9,7 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
-from tests.app.desk import LEFT, NONE, Desk
+from tests.app.desk import LEFT, NONE, Desk, move_pointer
 from tests.fuzzing import FULL
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.theme.look import put_on
@@ -121,11 +121,11 @@ class Monkey:
         if stand.kind != "small" and scene is not None and scene.grips and self.draw.random() < 0.4:
             grip = stand.mapping().to_px(self.draw.choice(scene.grips).at).toPoint()
             QTest.mousePress(stand, LEFT, NONE, grip)
-            QTest.mouseMove(stand, at)
+            move_pointer(stand, at)
             self.desk.settle()
             QTest.mouseRelease(stand, LEFT, NONE, at)
             return
-        QTest.mouseMove(stand, at)
+        move_pointer(stand, at)
         QTest.mouseClick(stand, self.draw.choice((LEFT, LEFT, Qt.MouseButton.RightButton)), NONE, at)
         for _ in range(3):
             QTest.keyClick(stand, self.draw.choice(KEYS + LETTERS))

@@ -14,7 +14,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QCheckBox, QLabel, QMenu, QPushButton
 from shapely import Polygon
 
-from tests.app.desk import LEFT, NONE, Desk
+from tests.app.desk import LEFT, NONE, Desk, move_pointer
 from tests.core.changes.test_shelves import chest
 from tests.files.test_templates import drawn
 from zygoform.app.canvas.gestures import DragGrip
@@ -158,8 +158,8 @@ def test_lines_are_drawn_with_the_mouse_typed_and_taken_away(desk: Desk) -> None
 
     a, b = px(low[0] + 3, low[2] + 2), px((low[0] + high[0]) / 2 - 2, high[2] - 3)
     QTest.mousePress(stand, LEFT, NONE, a.toPoint())
-    QTest.mouseMove(stand, ((a + b) / 2).toPoint())
-    QTest.mouseMove(stand, b.toPoint())
+    move_pointer(stand, ((a + b) / 2).toPoint())
+    move_pointer(stand, b.toPoint())
     QTest.mouseRelease(stand, LEFT, NONE, b.toPoint())
     desk.settle()
     (line,) = pattern(desk).lines

@@ -8,7 +8,7 @@ from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QMenu, QPushButton, QWidget
 
-from tests.app.desk import LEFT, NONE, Desk
+from tests.app.desk import LEFT, NONE, Desk, move_pointer
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.form.form import FormOpening
@@ -148,7 +148,7 @@ def test_a_divider_is_dragged_and_snaps(bare: Desk) -> None:
         end = start + QPointF(mm * stand.mapping().scale, 0)
         QTest.mousePress(stand, LEFT, NONE, start.toPoint())
         for k in range(1, 5):
-            QTest.mouseMove(stand, (start + (end - start) * k / 4).toPoint())
+            move_pointer(stand, (start + (end - start) * k / 4).toPoint())
             desk.settle()
         assert len(stand._gesture.cells) == 2  # type: ignore[union-attr]
         QTest.mouseRelease(stand, LEFT, NONE, end.toPoint())

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from tests.app.desk import Desk
+from tests.app.desk import Desk, move_pointer
 from zygoform.app.actions import filing
 from zygoform.app.actions.asking import UnsavedChoice
 from zygoform.app.canvas.gestures import DragGrip
@@ -224,8 +224,8 @@ def test_standing_places_zoom_and_pan(desk: Desk) -> None:
     assert stand.mapping().scale > whole.scale
     assert stand.mapping().to_mm(at) == pytest.approx(under, abs=0.01), "what is under the pointer stays there"
     QTest.mousePress(stand, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, QPointF(400, 20).toPoint())
-    QTest.mouseMove(stand, QPointF(440, 50).toPoint())
-    QTest.mouseMove(stand, QPointF(450, 60).toPoint())
+    move_pointer(stand, QPointF(440, 50).toPoint())
+    move_pointer(stand, QPointF(450, 60).toPoint())
     QTest.mouseRelease(stand, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, QPointF(450, 60).toPoint())
     assert stand.pan != QPointF(0, 0)
     desk.key(Qt.Key.Key_0)

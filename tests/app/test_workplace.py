@@ -234,6 +234,11 @@ def test_long_work_shows_and_can_be_stopped(desk: Desk) -> None:
     desk.wait(lambda: busy.isVisible() or not desk.session.planning.solver.busy)
     if busy.isVisible():
         assert "proven" in busy.words.text()
+        # In little room the bar and Stop are left, the words are in the tip.
+        busy.be_short(short=True)
+        assert (busy.words.isVisible(), busy.stop.isVisible()) == (False, True)
+        assert busy.toolTip() == busy.words.text()
+        busy.be_short(short=False)
         desk.click("stop_solving")
         assert not desk.session.planning.solver.busy
         assert not busy.isVisible()

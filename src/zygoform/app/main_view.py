@@ -115,9 +115,7 @@ class MainView(QWidget):
             # Only the screen that is seen says how much room it needs.
             policy = QSizePolicy.Policy.Preferred if name == stage else QSizePolicy.Policy.Ignored
             page.setSizePolicy(policy, policy)
-        self.session.planning.finish_seen = stage not in _WITHOUT_FINISH
-        if self.session.planning.finish_seen:
-            self.session.planning.settle()
+        self.session.planning.look_at_finish(on=stage not in _WITHOUT_FINISH)
         self.session.days.look(on=stage == "days")
         self._made[stage].begin()  # type: ignore[attr-defined]
         # Where the keyboard starts may lie further down a screen that is higher than the window.

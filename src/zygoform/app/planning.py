@@ -51,8 +51,7 @@ class Planning(QObject):
         # At the start the window comes first: what its finish takes is added to the plan once it stands.
         self.plan = compile_plan(project, None, self._memory, finished=not soon)
         self._unfinished = soon and project.finishing.is_begun
-        self.finish_seen = True
-        """Whether a screen shows what hangs on the areas of faces: else these are worked out after it painted."""
+        self._finish_seen, self._behind = True, False
 
     @property
     def form(self) -> FormPlan | None:
@@ -87,11 +86,17 @@ class Planning(QObject):
         """
         if is_large(project):
             return self.form_of(project), None, False
-        kept = None if self.finish_seen else self._finish_of_before(project)
+        kept = None if self._finish_seen else self._finish_of_before(project)
         plan = self._done(
             lambda: compile_plan(project, self.layouts.best, self._memory, finished=kept is None, kept=kept)
         )
         return (plan.form if plan is not None else None), plan, kept is not None
+
+    def look_at_finish(self, *, on: bool) -> None:
+        """Whether a screen shows what hangs on the areas of faces: else these are worked out after it painted."""
+        self._finish_seen = on
+        if on and self._behind:
+            self._slices.finish()
 
     def _finish_of_before(self, project: Project) -> FinishPlan | None:
         """What was worked out for the same pieces with the same layers, if anything was: one edit behind."""
@@ -104,7 +109,7 @@ class Planning(QObject):
     def begin(self, project: Project, plan: Plan | None, memory: Memory) -> None:
         """Another document."""
         self._slices.drop()
-        self._memory, self.layouts = memory, LayoutStore()
+        self._memory, self.layouts, self._behind = memory, LayoutStore(), False
         self._project, self._ahead, self.plan, self.before = project, None, plan, None
 
     def follow(self, project: Project, prepared: Prepared) -> None:
@@ -116,6 +121,7 @@ class Planning(QObject):
         else:
             self._slices.drop()
             self._on_planned(plan)
+            self._behind = behind
             if behind:
                 work = plan_piecemeal(project, self.layouts.best, self._memory)
                 self._slices.begin(work, self._on_improved, self._on_broken)
@@ -181,7 +187,7 @@ class Planning(QObject):
 
     def _on_improved(self, plan: Plan | None) -> None:
         # The solver is at work on the next problem: it is not asked again.
-        self.plan = plan
+        self.plan, self._behind = plan, False
         self.improved.emit()
 
     def _improve(self, problem: LayoutProblem, layout: FoundLayout | None, last: bool) -> None:
@@ -192,7 +198,7 @@ class Planning(QObject):
             self.solving.emit()
 
     def _on_broken(self, wrong: Exception) -> None:
-        self._ahead = None
+        self._ahead, self._behind = None, False
         self.failed.emit(
             f"The plan could not be worked out ({type(wrong).__name__}: {wrong}). The one before stays."
         )

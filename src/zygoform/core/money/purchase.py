@@ -79,6 +79,7 @@ class BuyRow(Struct, frozen=True):
 
 
 FEW_PIECES = 2
+"""Of a set with more of them a line says only which pieces it is for."""
 
 
 class Purchase(Struct, frozen=True):
