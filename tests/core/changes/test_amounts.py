@@ -1,5 +1,6 @@
 """What changes ask for grows with what they are for: as many times the work, the goods and the glue."""
 
+import itertools
 import math
 
 import pytest
@@ -111,3 +112,40 @@ def test_hardware_that_a_piece_most_likely_has_is_counted() -> None:
     lids = tuple(structs.replace(b, id=f"{b.id}-{k}") for b in box.boards if b.role == "lid" for k in range(3))
     three = structs.replace(box, boards=(*(b for b in box.boards if b.role != "lid"), *lids))
     assert {h.what: h.count for h in likely_hardware(three)}["Lid hinges"] == 6
+
+
+@pytest.mark.parametrize("straps", [1, 2, 3, 4])
+def test_straps_are_spread_behind_the_upper_edge_and_screwed_at_both_ends(straps: int) -> None:
+    """Each in the middle of its share of the width, flush with what stands highest, its back on the wall."""
+    project = changed(chest(columns=1), "wall_anchor", MAIN, straps=straps)
+    outcome, body = made(project), plan_of(project).found.bodies[0]
+    frame = [board.solid.box for board in body.boards if board.role in ("side", "back", "rail", "top", "upright")]
+    left, right = min(low[0] for low, _ in frame), max(high[0] for _, high in frame)
+    middles = sorted((b.solid.box[0][0] + b.solid.box[1][0]) / 2 for b in outcome.drawn)
+    share = (right - left) / straps
+    assert middles == pytest.approx([left + share * (k + 0.5) for k in range(straps)], abs=share / 4)
+    assert [b - a for a, b in itertools.pairwise(middles)] == pytest.approx([share] * (straps - 1), abs=20)
+    back = max(board.solid.box[1][1] for board in body.boards)
+    assert {round(board.solid.box[0][1] - back, 6) for board in outcome.drawn} == {0.0}
+    assert sum(f.count for f in outcome.fittings if f.kind == "wood screw") == 4 * straps
+
+
+@pytest.mark.parametrize(("kind", "way", "told"), [
+    ("lidded_box", "round", True), ("lidded_box", "over", False), ("case", "round", False), ("case", "over", False),
+])  # fmt: skip
+def test_hinges_are_told_where_a_lid_is_turned_round(kind: str, way: str, told: bool) -> None:
+    sizes = {"width": "900 mm", "height": "500 mm", "depth": "450 mm"}
+    project = changed(new_piece(fresh_project(), "X", sizes, kind).project, "old_top", MAIN, way=way)
+    outcome = made(project)
+    assert ("Hinges" in {note.label for note in outcome.notes}) == told
+    assert outcome.result.text.startswith("Turned over" if way == "over" else "Turned round")
+
+
+@pytest.mark.parametrize("count", [1, 3])
+def test_short_parts_are_told_once_a_shape_with_how_many(count: int) -> None:
+    project = changed(chest(columns=1), "own_part", MAIN, length=90.0, count=count)
+    plan = plan_of(project)
+    (found,) = [f for f in plan.findings if f.code == "short_parts"]
+    assert len(found.where) == count
+    assert found.what.text.startswith("3 parts 1a are" if count == 3 else "Part 1a is")
+    assert found.why.lengths[0] > found.what.lengths[0] == pytest.approx(90.0, abs=1)
