@@ -370,6 +370,14 @@ def test_areas_that_no_screen_shows_are_worked_out_after_it_painted(desk: Desk) 
         assert [z.zone.area for z in was.zones] != [z.zone.area for z in alone.finish.zones]
         assert desk.plan.purchase == alone.purchase
         desk.window.go("redesign")
+    # Two so soon after each other that the first is never worked out: the second is told against it all the same.
+    for width in ("1000 mm", "1300 mm"):
+        desk.session.do(lambda p, w=width: set_reading(p, "width", w))  # type: ignore[misc]
+    desk.wait(lambda: not desk.session.planning._behind)
+    first = compile_plan(set_reading(project, "width", "1000 mm").project)
+    assert first is not None
+    assert desk.session.planning.before is not None
+    assert desk.session.planning.before.purchase == first.purchase
     # Where it is seen, and where another layer is chosen, nothing is left for later.
     desk.window.go("finish")
     desk.session.do(lambda p: set_reading(p, "width", "900 mm"))

@@ -114,17 +114,31 @@ class Planning(QObject):
 
     def follow(self, project: Project, prepared: Prepared) -> None:
         """Another state of the document, which was prepared; `planned`, at once or later."""
+        # What came so soon that its finish was never worked out: the totals are told against it all the same.
+        earlier = self._project if self._behind else None
         self._project, (form, plan, behind) = project, prepared
         if is_large(project):
-            self._ahead = form
+            self._ahead, self._behind = form, False
             self._work_out(self._on_planned)
         else:
             self._slices.drop()
             self._on_planned(plan)
-            self._behind = behind
-            if behind:
-                work = plan_piecemeal(project, self.layouts.best, self._memory)
-                self._slices.begin(work, self._on_improved, self._on_broken)
+            self._behind = behind or earlier is not None
+            if self._behind:
+                self._slices.begin(self._catching_up(earlier), self._on_caught_up, self._on_broken)
+
+    def _catching_up(self, earlier: Project | None) -> Piecemeal[tuple[Plan | None, Plan | None]]:
+        """The plan with its finish; before it that of the document it is told against, where that has none yet."""
+        before = None
+        if earlier is not None:
+            before = yield from plan_piecemeal(earlier, self.layouts.best, self._memory)
+        plan = yield from plan_piecemeal(self._project, self.layouts.best, self._memory)
+        return before, plan
+
+    def _on_caught_up(self, plans: tuple[Plan | None, Plan | None]) -> None:
+        before, plan = plans
+        self.before = before or self.before
+        self._on_improved(plan)
 
     def again(self) -> None:
         """The plan as it is, from the document."""
