@@ -6,6 +6,7 @@ import math
 import re
 from itertools import combinations
 from pathlib import Path
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import given, settings
@@ -16,12 +17,14 @@ from pypdf import PageObject, PdfReader
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
 from tests.strategies import planned, shops
+from zygoform.core.cutlist.rolls import CutRoll, PlacedRollCut
 from zygoform.core.cutting.either import better_answers
 from zygoform.core.cutting.saw import how
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
+from zygoform.core.outcome.outcome import RollCut
 from zygoform.core.outcome.slanted import set_out_words
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -31,6 +34,7 @@ from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.import_csv import parse_cut_list
 from zygoform.files.pdf_page import Page
 from zygoform.files.prices_csv import parse_prices, prices_csv, read_prices, shipped_prices
+from zygoform.files.rolls_pdf import rolls
 from zygoform.files.worksheet_pdf import work_sheet
 
 
@@ -274,3 +278,31 @@ def beyond(front: float, from_left: float, from_right: float) -> tuple[float, fl
     """Where two tapes meet, from the ends of the front edge."""
     x = (front**2 + from_left**2 - from_right**2) / (2 * front)
     return x, math.sqrt(from_left**2 - x * x)
+
+
+@pytest.mark.parametrize(("length", "width"), [(15_240.0, 38.0), (3_000.0, 450.0)])
+def test_a_roll_on_paper_is_wide_enough_to_read_and_holds_its_pieces(
+    length: float, width: float, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Every piece lies in its roll where it is cut, with its number; a long band is drawn wider than to scale."""
+    pieces_ = [RollCut("c1", f"c1/cut/{k}", "fabric", f"Piece {k}", width, width, 400.0, "seats") for k in range(3)]
+    cuts = tuple(PlacedRollCut(1, cut, 0.0, 410.0 * k) for k, cut in enumerate(pieces_))
+    roll = CutRoll("fabric", width, length, cuts, True)
+    project = chest()
+    plan = SimpleNamespace(cut=SimpleNamespace(rolls=(roll,)), shop=project.shop)
+    boxes, numbers = list[tuple[float, float, float, float]](), list[tuple[float, float, str]]()
+    page = Page(project.shop.paper, "Rolls")
+    monkeypatch.setattr(page, "rect", lambda x, y, w, h, **_: boxes.append((x, y, x + w, y + h)))
+    monkeypatch.setattr(page, "text", lambda x, y, words: numbers.append((x, y, words)))
+    rolls(page, plan)  # type: ignore[arg-type]
+    whole, *pieces = boxes
+    assert whole[3] - whole[1] >= 7.0
+    assert whole[2] <= page.w - 13.9
+    scale = (whole[2] - whole[0]) / length
+    assert [piece[0] - whole[0] for piece in pieces] == pytest.approx([0.0, 410 * scale, 820 * scale])
+    assert [piece[2] - piece[0] for piece in pieces] == pytest.approx([400 * scale] * 3)
+    assert {(round(piece[1], 6), round(piece[3], 6)) for piece in pieces} == {
+        (round(whole[1], 6), round(whole[3], 6))
+    }
+    assert [words for _, _, words in numbers] == ["1", "2", "3"]
+    assert all(piece[0] < x and piece[1] < y <= piece[3] for (x, y, _), piece in zip(numbers, pieces, strict=True))
