@@ -29,6 +29,7 @@ from zygoform.files.project_json import (
     read_project,
     write_project,
 )
+from zygoform.files.saving import left_out_words
 from zygoform.files.schema import project_schema
 
 
@@ -247,3 +248,18 @@ def test_the_published_schema_is_the_one_of_the_code() -> None:
     published = Path(__file__).parents[2] / "docs" / "project.schema.json"
     assert json.loads(published.read_text()) == json.loads(json.dumps(project_schema()))
     assert msgspec.json.decode(dump_project(counter_begun()))["format"] == FORMAT
+
+
+@pytest.mark.parametrize(
+    ("left_out", "said"),
+    [
+        ((), ""),
+        (("a note",), "The file is without a note: change that"),
+        (("a note", "a photo"), "The file is without a note, a photo: change that"),
+        (("a note", "a photo", "a tick", "a line"), "The file is without a note, a photo and 2 more: change that"),
+    ],
+)
+def test_what_a_file_cannot_hold_is_named_and_the_rest_counted(left_out: tuple[str, ...], said: str) -> None:
+    words = left_out_words(left_out, "The file")
+    assert words.startswith(said)
+    assert bool(words) == bool(left_out)
