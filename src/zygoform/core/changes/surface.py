@@ -85,6 +85,9 @@ class Surface(Struct, frozen=True):
             faces = [(own, self._outline_of(own)) for own in (self.boards[k], *self.beside)]
             cells = [(own, intersect(piece, face)) for _, piece in pieces for own, face in faces]
             pieces = [(own, cell) for own, cell in cells if len(cell) > 2 and abs(area(cell)) > SAME_MM]
+        if len(pieces) == 1:
+            # Most are a single cell, and there are thousands of them.
+            return [(own, self.solid(piece, thick)) for own, piece in pieces]
         edges = {edge for _, piece in pieces for edge in _edges(piece)}
         return [
             (
