@@ -87,10 +87,13 @@ def _digests(project: Project) -> dict[str, str]:
         "by part": by_part_csv(plan),
         "by setting": by_setting_csv(plan),
     }
-    said = {
-        name: _digest(json.dumps(to_builtins(value, enc_hook=str), default=str)) for name, value in stages.items()
-    }
+    said = {name: _digest(_plain(value)) for name, value in stages.items()}
     return said | {name: _digest(_text(make(project, plan))) for name, make in _PAPERS.items()}
+
+
+def _plain(value: object) -> str:
+    """Sets in one order, whatever the seed of hashes is."""
+    return json.dumps(to_builtins(value, enc_hook=str, order="sorted"), default=str)
 
 
 def _boards(form: Form) -> list[tuple[object, ...]]:

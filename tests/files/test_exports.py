@@ -295,6 +295,8 @@ def test_a_roll_on_paper_is_wide_enough_to_read_and_holds_its_pieces(
     monkeypatch.setattr(page, "rect", lambda x, y, w, h, **_: boxes.append((x, y, x + w, y + h)))
     monkeypatch.setattr(page, "text", lambda x, y, words: numbers.append((x, y, words)))
     rolls(page, plan)  # type: ignore[arg-type]
+    # Its fonts are files that are open until it is written.
+    assert bytes(page.output()).startswith(b"%PDF")
     whole, *pieces = boxes
     assert whole[3] - whole[1] >= 7.0
     assert whole[2] <= page.w - 13.9
