@@ -27,6 +27,12 @@ class Strip(Struct, frozen=True):
     radius: float = 0.0
     bought: bool = False
 
+    def across(self, outline: Outline) -> float:
+        """How wide an outline is, square to the strip."""
+        u, v = self.way
+        places = [y * u - x * v for x, y in outline]
+        return max(places) - min(places)
+
     def mirrored(self, x: float) -> "Strip":
         """Turned over about an upright line."""
         band = tuple((2 * x - a, b) for a, b in reversed(self.band))

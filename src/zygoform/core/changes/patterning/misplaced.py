@@ -11,7 +11,6 @@ from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.patterns.pieces import TrimPiece
-from zygoform.core.patterns.strip import Strip
 
 if TYPE_CHECKING:
     from zygoform.core.changes.kinds.pattern import StripPattern
@@ -53,14 +52,14 @@ def _in_gaps(pattern: PatternSet) -> int:
     for piece in pattern.laid.pieces:
         strip = pattern.strips[piece.strip]
         if not strip.bought:
-            wide[piece.strip] = max(wide.get(piece.strip, 0.0), _across(piece.outline, strip))
+            wide[piece.strip] = max(wide.get(piece.strip, 0.0), strip.across(piece.outline))
     box = pattern.field.corners
     least = pattern.sizes[0].width - _NARROWER
     # What the field's own edge cuts lies in no gap.
     own = [
         k
         for k, strip in enumerate(pattern.strips)
-        if not strip.bought and (met := intersect(strip.band, box)) and _across(met, strip) > least
+        if not strip.bought and (met := intersect(strip.band, box)) and strip.across(met) > least
     ]
     return sum(wide.get(k, 0.0) < least for k in own)
 
@@ -70,12 +69,6 @@ def _other_ways(change: "StripPattern") -> list[tuple[str, int, str]]:
     counts = [("rays", n, f"Take {n} rays") for n in (change.rays + 1, change.rays - 1) if n > 0]
     heights = (change.up + by for k in range(1, MOST_MOVED + 1) for by in (k, -k))
     return counts + [("up", up, f"Let them run from {up} % up") for up in heights if 0 <= up <= 100]
-
-
-def _across(outline: Outline, strip: Strip) -> float:
-    u, v = strip.way
-    places = [y * u - x * v for x, y in outline]
-    return max(places) - min(places)
 
 
 def _settles(pattern: PatternSet, name: str, value: int) -> bool:

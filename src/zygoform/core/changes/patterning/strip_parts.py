@@ -8,7 +8,6 @@ from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.patterns.pieces import TrimPiece
-from zygoform.core.patterns.strip import Strip
 from zygoform.core.tolerance import SAME_MM
 
 
@@ -51,7 +50,7 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
     strip, long = pattern.strips[piece.strip], piece.measured.long_point
     first, last = _steepest(piece.measured.first), _steepest(piece.measured.last)
     # At the edge of a front a strip may be narrower than it is sold: then it is ripped.
-    across = size.width if strip.far else min(size.width, _across(strip, piece))
+    across = size.width if strip.far else min(size.width, strip.across(piece.outline))
     ripped = across < size.width - SAME_MM and _is_plain(piece, across, first, last) and change.fixing != "iron"
     width = across if ripped else size.width
     # Where both cuts meet within the strip it is a corner: cut from a piece as long, to its line.
@@ -88,13 +87,6 @@ def _part(pattern: PatternSet, number: int, piece: TrimPiece) -> Part:
         left_corner=None if corner else sized("how far its end is from square", abs(first), "worked out"),
         right_corner=None if corner else sized("how far its end is from square", abs(last), "worked out"),
     )
-
-
-def _across(strip: Strip, piece: TrimPiece) -> float:
-    """How wide a piece is, square to its strip."""
-    u, v = strip.way
-    places = [y * u - x * v for x, y in piece.outline]
-    return max(places) - min(places)
 
 
 def _is_plain(piece: TrimPiece, width: float, first: float, last: float) -> bool:
