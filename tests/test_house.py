@@ -103,7 +103,7 @@ def test_every_character_shown_is_in_the_font() -> None:
 def test_files_and_functions_stay_livable() -> None:
     for path in SRC.rglob("*.py"):
         text = path.read_text()
-        assert text.count("\n") <= 400, path
+        assert text.count("\n") <= 500, path
         for node in ast.walk(ast.parse(text)):
             if isinstance(node, ast.FunctionDef):
                 assert (node.end_lineno or 0) - node.lineno <= 60, f"{path}: {node.name}"

@@ -22,11 +22,12 @@ from zygoform.app.idle_loading import loading_steps
 from zygoform.app.jobs import Solver
 from zygoform.app.main_window import STAGES
 from zygoform.core import limits
+from zygoform.core.changes.kinds.pattern import MOST_STRIP, StripPattern
 from zygoform.core.condition.fault import Fault
 from zygoform.core.cutting.either import FoundLayout, better_answers
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.condition import PIN_MM
-from zygoform.core.edits.fronts import divide
+from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, remove_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
@@ -324,13 +325,71 @@ def test_what_is_small_is_worked_out_at_once(hands: Desk) -> None:
     assert hands.session.plan == compile_plan(hands.session.project)
 
 
+def many_strips() -> Project:
+    """A pattern of more than a thousand strips, on no more fronts than are planned at one go."""
+    sizes = {"width": "3000 mm", "height": "2400 mm", "depth": "450 mm"}
+    project = divide(new_piece(fresh_project(), "Chest", sizes).project, "p1/opening/o1", "columns", 6).project
+    for column in _openings(project):
+        project = divide(project, column, "rows", 8).project
+    for own in _openings(project):
+        project = hold(project, own, "drawer").project
+    project = add_change(project, "pattern", "p1/body/main").project
+    trim = [
+        own for own in project.shop.timber if own.stock == "board" and own.offers and own.thickness < MOST_STRIP
+    ]
+    narrow = min(trim, key=lambda own: own.width)
+    for name, value in (("family", "chevron"), ("on", "fronts"), ("board", narrow.id), ("gap", 1.0)):
+        project = set_value(project, "c1", name, value).project
+    return project
+
+
+def _openings(project: Project) -> list[str]:
+    front = project.front("p1")
+    assert front is not None
+    return [f"p1/opening/{own.id}" for own in openings(front)]
+
+
+def test_strips_by_the_thousand_are_laid_slice_by_slice(hands: Desk) -> None:
+    """However few they were before; what is dragged meanwhile is seen when it is there, the last of several."""
+    few = set_value(many_strips(), "c1", "gap", 300.0).project
+    hands.session.begin(few, None, "Measured")
+    hands.window.go("redesign")
+    session, before = hands.session, hands.session.plan
+    assert before is not None
+    assert not session.planning.takes_long
+    session.do(lambda p: set_value(p, "c1", "gap", 1.0))
+    assert session.planning.busy, "the window answers meanwhile"
+    assert session.plan is before
+    assert session.form is before.form
+    hands.wait(lambda: not session.planning.busy)
+    assert session.plan == compile_plan(session.project)
+    assert len(session.plan.parts) > 1000
+    for gap in (2.0, 2.5, 3.0):
+        assert session.preview(lambda p, gap=gap: set_value(p, "c1", "gap", gap))  # type: ignore[misc]
+    assert not session.is_previewing
+    hands.wait(lambda: session.is_previewing and gap_of(session.project) == 3.0)
+    assert session.form == compile_plan(session.project).form  # type: ignore[union-attr]
+    session.preview(lambda p: set_value(p, "c1", "gap", 4.0))
+    session.end_preview()
+    hands.wait(lambda: drawn(hands))
+    assert gap_of(session.project) == 1.0
+    assert not session.is_previewing, "what was let go is seen no more"
+    session.undo()
+    hands.wait(lambda: not session.planning.busy)
+    assert gap_of(session.project) == 300.0
+
+
+def gap_of(project: Project) -> float:
+    change = project.change("c1")
+    assert isinstance(change, StripPattern)
+    return change.gap
+
+
 def test_a_front_of_very_many_drawers_is_drawn_slice_by_slice(hands: Desk) -> None:
     sizes = {"width": "3000 mm", "height": "2400 mm", "depth": "400 mm"}
     project = divide(new_piece(fresh_project(), "Chest", sizes).project, "p1/opening/o1", "columns", 12).project
-    front = project.front("p1")
-    assert front is not None
-    for column in openings(front):
-        project = divide(project, f"p1/opening/{column.id}", "rows", 12).project
+    for column in _openings(project):
+        project = divide(project, column, "rows", 12).project
     hands.session.begin(project, None, "Measured")
     hands.window.go("survey")
     hands.session.do(lambda p: set_reading(p, "depth", "410 mm", on="p1"))

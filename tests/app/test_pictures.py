@@ -78,6 +78,29 @@ def test_a_kept_picture_is_what_would_be_painted(desk: Desk, look: str, monkeypa
     desk.close()
 
 
+@pytest.mark.parametrize("zoom", [1.0, 4.0])
+def test_a_picture_painted_bit_by_bit_is_what_would_be_painted(
+    desk: Desk, zoom: float, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    desk.session.show_piece("p1")
+    view = view_of(desk)
+    view.zoom = zoom
+    desk.settle()
+    at_once = view.grab().toImage()
+    monkeypatch.setattr(pictures, "MANY_FACES", 7)
+    view.pictures = pictures.PiecePictures()
+    monkeypatch.setattr(view, "update", lambda: None)
+    first = view.grab().toImage()
+    for _ in range(60):
+        view.grab()
+    assert farthest(first, at_once) > NEAR, "a part of it at first"
+    assert farthest(view.grab().toImage(), at_once) <= NEAR
+    # As it was, until the next one is whole.
+    desk.session.do(overhang(9.0))  # type: ignore[arg-type]
+    assert farthest(view.grab().toImage(), at_once) > NEAR, "the sizes round it are the new ones"
+    desk.close()
+
+
 def test_only_the_piece_that_changed_is_painted_again(desk: Desk, painted: list[str]) -> None:
     desk.session.show_piece("")
     desk.settle()

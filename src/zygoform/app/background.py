@@ -153,15 +153,13 @@ class Errand(QObject):
         _keeper().begin(run, self, find)
 
 
-def patiently(work: Callable[[], Result], *, alone: bool = False) -> Result:
+def patiently(work: Callable[[], Result]) -> Result:
     """Does what has to be done before anything else, such as saving, off the interface's thread.
 
-    What takes longer than a moment leaves the window painting, and taking no input, until it is done; `alone`, none
-    of devices either. Returns or raises what `work` does.
+    What takes longer than a moment leaves the window painting, and taking no input, until it is done. Returns or
+    raises what `work` does.
     """
     events = QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents
-    if alone:
-        events |= QEventLoop.ProcessEventsFlag.ExcludeSocketNotifiers
     found: list[Result] = []
     wrong: list[Exception] = []
     over = threading.Event()

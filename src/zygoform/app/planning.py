@@ -1,35 +1,43 @@
 """The plan of the open document: worked out at once, or slice by slice; its layouts improved in the background."""
 
 from collections.abc import Callable
-from typing import TypeVar
+from functools import partial
+from typing import NamedTuple
 
 from PySide6.QtCore import QObject, Signal
 
-from zygoform.app.background import patiently
 from zygoform.app.jobs import Solver
 from zygoform.app.layout_store import LayoutStore
 from zygoform.app.slices import Slices
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.limits import is_large
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import Piecemeal, at_once, unless_long
 from zygoform.core.plan.finish_stage import finish_now
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
-from zygoform.core.plan.plan import Plan, compile_form, compile_plan, plan_piecemeal
+from zygoform.core.plan.plan import Plan, compile_plan, form_piecemeal, plan_piecemeal
 from zygoform.core.project import Project
 
-HEAVY_PARTS = 400
-"""Of more parts, such as the strips of a pattern, a plan is not worked out between two paintings."""
-WorkedOut = TypeVar("WorkedOut")
-Prepared = tuple[FormPlan | None, Plan | None, bool]
-"""Pieces, plan, and whether its finish is still that of before."""
+MANY_PARTS = 400
+"""Of more, such as the strips of a pattern, a better layout is put into the plan slice by slice, too."""
+
+
+class Prepared(NamedTuple):
+    """Another state of the document before it becomes that: its plan, or the rest of the work on it."""
+
+    form: FormPlan | None
+    plan: Plan | None = None
+    behind: bool = False
+    """Whether its finish is still that of before."""
+    rest: Piecemeal[Plan | None] | None = None
 
 
 class Planning(QObject):
     """`planned` says that the plan of what was done last is there, `improved` that a better layout is in it.
 
-    Until then `plan` is the one before; `form` is never behind: the pieces are worked out when they are asked for.
+    Until then `plan` is the one before, and so is `form` where one change alone takes long. `takes_long` says
+    whether what is worked out of it goes slice by slice.
     """
 
     planned = Signal()
@@ -52,6 +60,7 @@ class Planning(QObject):
         self.plan = compile_plan(project, None, self._memory, finished=not soon)
         self._unfinished = soon and project.finishing.is_begun
         self._finish_seen, self._behind = True, False
+        self.takes_long = _is_long(project, self.plan)
 
     @property
     def form(self) -> FormPlan | None:
@@ -70,27 +79,26 @@ class Planning(QObject):
         """Whether the plan of what was done last is still being worked out."""
         return self._ahead is not None
 
-    def form_of(self, project: Project) -> FormPlan | None:
+    def form_of(self, project: Project) -> Piecemeal[FormPlan | None]:
         """The pieces of another state of the document. Raises BadInputError where one is impossible."""
-        return self._done(lambda: compile_form(project, self._memory))
-
-    def _done(self, work: Callable[[], WorkedOut]) -> WorkedOut:
-        """At once; where the plan has so many parts that it takes long, with the window painting meanwhile."""
-        heavy = self.plan is not None and len(self.plan.parts) > HEAVY_PARTS
-        return patiently(work, alone=True) if heavy else work()
+        return form_piecemeal(project, self._memory)
 
     def prepare(self, project: Project) -> Prepared:
-        """Another state of the document, before it becomes that: all of a small one, the pieces of a large one.
+        """Another state of the document, before it becomes that: all of a small one, of a large one what is quick.
 
         Raises BadInputError where a piece is impossible; whatever it raises, nothing has changed.
         """
         if is_large(project):
-            return self.form_of(project), None, False
+            form = unless_long(self.form_of(project))
+            work = plan_piecemeal(project, self.layouts.best, self._memory)
+            return Prepared(self.form if form is None else form[0], rest=work)
         kept = None if self._finish_seen else self._finish_of_before(project)
-        plan = self._done(
-            lambda: compile_plan(project, self.layouts.best, self._memory, finished=kept is None, kept=kept)
-        )
-        return (plan.form if plan is not None else None), plan, kept is not None
+        work = plan_piecemeal(project, self.layouts.best, self._memory, finished=kept is None, kept=kept)
+        made = unless_long(work)
+        if made is None:
+            return Prepared(self.form, None, kept is not None, work)
+        (plan,) = made
+        return Prepared(plan.form if plan is not None else None, plan, kept is not None)
 
     def look_at_finish(self, *, on: bool) -> None:
         """Whether a screen shows what hangs on the areas of faces: else these are worked out after it painted."""
@@ -111,21 +119,26 @@ class Planning(QObject):
         self._slices.drop()
         self._memory, self.layouts, self._behind = memory, LayoutStore(), False
         self._project, self._ahead, self.plan, self.before = project, None, plan, None
+        self.takes_long = _is_long(project, plan)
 
     def follow(self, project: Project, prepared: Prepared) -> None:
         """Another state of the document, which was prepared; `planned`, at once or later."""
         # What came so soon that its finish was never worked out: the totals are told against it all the same.
         earlier = self._project if self._behind else None
-        self._project, (form, plan, behind) = project, prepared
-        if is_large(project):
-            self._ahead, self._behind = form, False
-            self._work_out(self._on_planned)
+        self._project, self.takes_long = project, prepared.rest is not None
+        if prepared.rest is not None:
+            self._ahead, self._behind = prepared.form, False
+            then = partial(self._on_followed, prepared.behind, earlier)
+            self._slices.begin(prepared.rest, then, self._on_broken)
         else:
             self._slices.drop()
-            self._on_planned(plan)
-            self._behind = behind or earlier is not None
-            if self._behind:
-                self._slices.begin(self._catching_up(earlier), self._on_caught_up, self._on_broken)
+            self._on_followed(prepared.behind, earlier, prepared.plan)
+
+    def _on_followed(self, behind: bool, earlier: Project | None, plan: Plan | None) -> None:
+        self._on_planned(plan)
+        self._behind = behind or earlier is not None
+        if self._behind:
+            self._slices.begin(self._catching_up(earlier), self._on_caught_up, self._on_broken)
 
     def _catching_up(self, earlier: Project | None) -> Piecemeal[tuple[Plan | None, Plan | None]]:
         """The plan with its finish; before it that of the document it is told against, where that has none yet."""
@@ -188,7 +201,7 @@ class Planning(QObject):
 
     def _work_out(self, then: Callable[[Plan | None], None]) -> None:
         work = plan_piecemeal(self._project, self.layouts.best, self._memory)
-        if is_large(self._project):
+        if self.takes_long:
             self._slices.begin(work, then, self._on_broken)
         else:
             self._slices.drop()
@@ -219,3 +232,7 @@ class Planning(QObject):
 
     def _on_failed(self, _problem: object, fault: str) -> None:
         self.failed.emit(f"A better layout could not be looked for ({fault}). The quick one stays.")
+
+
+def _is_long(project: Project, plan: Plan | None) -> bool:
+    return is_large(project) or (plan is not None and len(plan.parts) > MANY_PARTS)

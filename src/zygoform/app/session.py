@@ -3,7 +3,8 @@
 import math
 import time
 from collections.abc import Callable, Collection, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
+from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -12,6 +13,7 @@ from PySide6.QtCore import QObject, Signal
 
 from zygoform.app.day_planning import DayPlanning
 from zygoform.app.planning import Planning, Prepared
+from zygoform.app.slices import Slices
 from zygoform.app.view_state import ViewState
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
@@ -25,6 +27,7 @@ from zygoform.core.history import History, begin_history
 from zygoform.core.limits import check_edited
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit
+from zygoform.core.piecemeal import unless_long
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, compile_plan
@@ -79,6 +82,8 @@ class Session(QObject):
         self.days.failed.connect(self.refused)
         self._told_of: tuple[Project, Plan | None] = project, self.planning.plan
         self._preview: tuple[Project, FormPlan] | None = None
+        self._next_preview: Project | None = None
+        self._previews = Slices(self)
         self._seen_of: tuple[FormPlan, tuple[object, ...], Seen] | None = None
         self._room_wide = USUAL_ROOM
         self._one, self._last = "", ("", 0, 0.0)
@@ -175,19 +180,15 @@ class Session(QObject):
 
     def do(self, edit: Callable[[Project], Edited]) -> None:
         """Makes one edit. Raises BadInputError, and then nothing has changed."""
-        while True:
-            before = self.history.project
-            edited = edit(before)
-            self._preview = None
-            if edited.project == before:
-                self._refresh()
-                return
-            check_edited(edited.project, before)
-            # Refused, if it is, before anything is another.
-            prepared = self.planning.prepare(edited.project)
-            if self.history.project is before:
-                break
-            # What came meanwhile, such as an outline that was read, stays: the edit is made on that.
+        before = self.history.project
+        edited = edit(before)
+        self._no_preview()
+        if edited.project == before:
+            self._refresh()
+            return
+        check_edited(edited.project, before)
+        # Refused, if it is, before anything is another.
+        prepared = self.planning.prepare(edited.project)
         self._follow(edited.project)
         name, at, when = self._last
         soon = time.monotonic() - when < ONE_STREAM
@@ -215,17 +216,41 @@ class Session(QObject):
         return True
 
     def preview(self, edit: Callable[[Project], Edited]) -> bool:
-        """Shows an edit without making it; one that is refused leaves the last good picture."""
+        """Shows an edit without making it; one that is refused leaves the last good picture.
+
+        What takes long is seen when it is worked out; of several that come meanwhile the last one is next.
+        """
         try:
             project = edit(self.history.project).project
-            form = self.planning.form_of(project)
+            if self._previews.busy:
+                self._next_preview = project
+                return True
+            return self._begin_preview(project)
         except BadInputError:
             return False
-        if form is None or form.failures:
-            return False
-        self._preview = project, form
-        self.previewed.emit()
+
+    def _begin_preview(self, project: Project) -> bool:
+        self._next_preview = None
+        work = self.planning.form_of(project)
+        made = unless_long(work)
+        if made is not None:
+            return self._show_preview(project, made[0])
+        self._previews.begin(work, partial(self._show_preview, project), lambda _wrong: None)
         return True
+
+    def _show_preview(self, project: Project, form: FormPlan | None) -> bool:
+        good = form is not None and not form.failures
+        if form is not None and good:
+            self._preview = project, form
+            self.previewed.emit()
+        if self._next_preview is not None:
+            with suppress(BadInputError):
+                self._begin_preview(self._next_preview)
+        return good
+
+    def _no_preview(self) -> None:
+        self._previews.drop()
+        self._preview = self._next_preview = None
 
     @property
     def is_previewing(self) -> bool:
@@ -234,8 +259,9 @@ class Session(QObject):
 
     def end_preview(self) -> None:
         """Back to the document as it is."""
-        if self._preview is not None:
-            self._preview = None
+        shown = self._preview is not None
+        self._no_preview()
+        if shown:
             self.previewed.emit()
 
     def undo(self) -> None:
@@ -250,7 +276,8 @@ class Session(QObject):
         """To another state of the same document."""
         prepared = self.planning.prepare(history.project)
         self._follow(history.project)
-        self.history, self._preview = history, None
+        self.history = history
+        self._no_preview()
         self._plan(prepared)
 
     def begin(self, project: Project, path: Path | None, words: str) -> None:
@@ -264,7 +291,8 @@ class Session(QObject):
         """As `begin`, where the plan is worked out already; with what was remembered at it."""
         self.planning.begin(project, *planned)
         self.history, self.saved, self.path = begin_history(project, words), project, path
-        self._preview, self._seen_of = None, None
+        self._no_preview()
+        self._seen_of = None
         self._told_of = project, self.plan
         self.view = ViewState()
         self.touched = EVERYTHING

@@ -136,10 +136,10 @@ def test_turned_over_a_strip_of_two_like_faces_is_the_other_hand(either: bool) -
             either_face=either,
         )
 
-    same = list_parts((part(1, shape, (0, 0)), part(2, mirrored, (0, 0)), part(3, turned, (0, 0))), shop)
+    same = at_once(list_parts((part(1, shape, (0, 0)), part(2, mirrored, (0, 0)), part(3, turned, (0, 0))), shop))
     assert len({listed.shape for listed in same}) == (1 if either else 2)
     assert same[0].shape == same[2].shape, "turned end for end it is itself"
-    plain = list_parts((part(1, (), (30, 10)), part(2, (), (-30, -10)), part(3, (), (10, 30))), shop)
+    plain = at_once(list_parts((part(1, (), (30, 10)), part(2, (), (-30, -10)), part(3, (), (10, 30))), shop))
     assert len({listed.shape for listed in plain}) == (1 if either else 2)
     assert plain[0].shape == plain[2].shape
 

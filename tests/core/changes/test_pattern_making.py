@@ -30,6 +30,7 @@ from zygoform.core.geometry.prism import upright
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.gallery import GALLERY
 from zygoform.core.patterns.registry import FAMILIES
+from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.schedule.jobs import LOUD
@@ -84,7 +85,7 @@ def test_a_saw_that_cuts_wider_than_the_gap_is_told() -> None:
     for kerf, taken in ((5.0, 2.0), (2.9, None)):
         own = structs.replace(meant_pattern(project, "c1"), kerf=kerf)
         pattern = PatternSet(own, close, project.shop)
-        found = [f for f in pattern_findings(pattern, strip_parts(pattern)) if f.code == "kerf_over_gap"]
+        found = [f for f in pattern_findings(pattern, at_once(strip_parts(pattern))) if f.code == "kerf_over_gap"]
         assert [f.why.lengths for f in found] == ([pytest.approx((3.0, taken))] if taken else [])
         fixes = [fix for f in found for fix in f.fixes]
         assert all((fix.parameter, fix.value) == ("apart", "each") for fix in fixes)
@@ -226,7 +227,7 @@ def test_strips_at_hinges_are_told_where_an_open_door_would_drive_them_into_its_
         body, boards=tuple(structs.replace(b, solid=near.get(b.id, b.solid)) for b in body.boards)
     )
     pattern = PatternSet(meant_pattern(project, "c1"), close, project.shop)
-    strips = [(host, strip) for host, own in pattern.drawn().items() for strip in own]
+    strips = [(host, strip) for host, own in at_once(pattern.drawn()).items() for strip in own]
     hits = 0
     for front, hinge, side in ((fronts[0], middle - apart / 2, "right"), (fronts[1], middle + apart / 2, "left")):
         others = [strip.solid.box for host, strip in strips if host != front.id]
@@ -236,7 +237,7 @@ def test_strips_at_hinges_are_told_where_an_open_door_would_drive_them_into_its_
             for a, b in opened_
             for p, q in others
         )
-    found = [f for f in pattern_findings(pattern, strip_parts(pattern)) if f.code == "strips_at_hinges"]
+    found = [f for f in pattern_findings(pattern, at_once(strip_parts(pattern))) if f.code == "strips_at_hinges"]
     assert len(found) == hits
     thick = pattern.sizes[0].thickness
     assert hits == (2 if margin < thick - 1e-6 and margin + apart < thick - 1e-6 else 0)

@@ -25,6 +25,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer, share_of_sheet
 from zygoform.core.measure.parse import INCH
 from zygoform.core.outcome.part import EndCut, Part
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.demo import counter_begun, fresh_project
@@ -109,8 +110,8 @@ def part(ident: str, length: float, left: float = 0, right: float = 0, width: fl
 
 
 def test_a_part_turned_end_for_end_is_the_same_shape() -> None:
-    listed = list_parts(
-        (part("a", 500, 45, 0), part("b", 500, 0, 45), part("c", 500, 45, 45), part("d", 400)), Shop()
+    listed = at_once(
+        list_parts((part("a", 500, 45, 0), part("b", 500, 0, 45), part("c", 500, 45, 45), part("d", 400)), Shop())
     )
     assert [p.code for p in listed] == ["3a.1", "3a.2", "3b", "3c"]
     assert [p.shape for p in listed] == ["3a", "3a", "3b", "3c"]
@@ -120,13 +121,13 @@ def test_letters_go_on_after_z() -> None:
     assert [letters(i) for i in (0, 25, 26, 27, 701, 702)] == ["a", "z", "aa", "ab", "zz", "aaa"]
     plan = plan_of(counter_begun())
     shop = plan.shop
-    many = list_parts(tuple(part(f"p{i}", 300 + 10 * i) for i in range(30)), shop)
+    many = at_once(list_parts(tuple(part(f"p{i}", 300 + 10 * i) for i in range(30)), shop))
     assert many[27].shape == "3ab"
 
 
 def test_settings_come_in_order_and_both_ends_count() -> None:
-    listed = list_parts(
-        (part("a", 500, 45, 45), part("b", 700), part("c", 600, 46, 45), part("d", 650, 45, 0)), Shop()
+    listed = at_once(
+        list_parts((part("a", 500, 45, 45), part("b", 700), part("c", 600, 46, 45), part("d", 650, 45, 0)), Shop())
     )
     groups = by_setting(listed, (), (), Shop().saw)
     assert groups[0].title == "Square across"

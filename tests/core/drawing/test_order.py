@@ -314,10 +314,11 @@ def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
     from zygoform.core.cutlist.listed import list_parts
     from zygoform.core.drawing.boards import part_shape
     from zygoform.core.outcome.part import EndCut, Part
+    from zygoform.core.piecemeal import at_once
     from zygoform.core.shop import Shop
 
     part = Part("p", "c1", "Side", "x", 19, 50, 400, EndCut(mitre=45), EndCut(mitre=45))
-    listed = list_parts(((1, part),), Shop())[0]
+    listed = at_once(list_parts(((1, part),), Shop()))[0]
     outline, strokes = part_shape(PlacedPart(listed, 10.0, 45.0, -45.0), 50)
     assert not strokes
     # A frame side: long edge at y = 0, short one 2 x 50 less.
@@ -325,7 +326,7 @@ def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
     xs = sorted(x for x, y in outline if y > 25)
     assert xs == pytest.approx([60.0, 10 + listed.length - 50])
     # One slanted end alone.
-    one = list_parts(((1, structs.replace(part, right=EndCut())),), Shop())[0]
+    one = at_once(list_parts(((1, structs.replace(part, right=EndCut())),), Shop()))[0]
     outline, strokes = part_shape(PlacedPart(one, 10.0, 45.0, 0.0), 50)
     assert not strokes
     assert area(outline) == pytest.approx(one.length * 50 - 50 * 50 / 2)

@@ -31,6 +31,7 @@ from zygoform.core.patterns.field import FieldFront, Margins, PatternField, fiel
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.registry import FAMILIES as ROWS
 from zygoform.core.patterns.runs import laid_over
+from zygoform.core.piecemeal import at_once
 
 EVEN = [name for name, row in ROWS.items() if row.even]
 PATTERN = StripPattern("c1", 1, ("p1/body/main",))
@@ -137,7 +138,7 @@ def test_two_by_turns_never_lie_beside_or_over_each_other(columns: int, rows: in
         turns.append(turn)
         return line_strips(own, 10, [DrawnLine(0, 50, 300, 50)])
 
-    laid_over(field, "alternate" if columns * rows > 1 else "one", strips_of)
+    at_once(laid_over(field, "alternate" if columns * rows > 1 else "one", strips_of))
     if columns * rows == 1:
         return
     grid = {(round(f.x / 310), round(f.y / 105)): turn for f, turn in zip(field.fronts, turns, strict=True)}

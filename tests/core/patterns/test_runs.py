@@ -18,6 +18,7 @@ from zygoform.core.patterns.field import Margins, PatternField, field_of
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.runs import PatternRun, laid_over
 from zygoform.core.patterns.strip import Strip
+from zygoform.core.piecemeal import at_once
 
 NEAR = 1e-4
 """A point so near to an edge (mm) says nothing."""
@@ -74,7 +75,7 @@ def test_every_front_alone_and_turned_over_right_of_the_middle(
 ) -> None:
     """What lies on a front is what its own pattern would be; mirrored, all of it is its own mirror image."""
     field = fronts(columns, rows, wide, 140.0, 6.0)
-    strips, laid = laid_over(field, run, lambda own, _turn: slat_strips(own, w, 3.0, theta))
+    strips, laid = at_once(laid_over(field, run, lambda own, _turn: slat_strips(own, w, 3.0, theta)))
     alone = lay(PatternField(field.fronts[:1]), slat_strips(PatternField(field.fronts[:1]), w, 3.0, theta))
     assert Counter(piece.front for piece in laid.pieces) == dict.fromkeys(range(columns * rows), len(alone.pieces))
     for piece in laid.pieces:
@@ -91,7 +92,7 @@ def test_every_front_alone_and_turned_over_right_of_the_middle(
 
 def test_as_one_it_runs_on_and_a_margin_that_leaves_nothing_is_refused() -> None:
     field = fronts(2, 1, 200.0, 100.0, 5.0)
-    laid = laid_over(field, "one", lambda own, _turn: chevron_strips(own, 20.0, 0.0, 45.0))[1]
+    laid = at_once(laid_over(field, "one", lambda own, _turn: chevron_strips(own, 20.0, 0.0, 45.0)))[1]
     assert {piece.strip for piece in laid.pieces if piece.front == 0}
     assert sum(piece.area for piece in laid.pieces) == pytest.approx(2 * 200 * 100)
     assert field.inset(Margins(30, 30, 30, 30)).box == (30.0, 30.0, 375.0, 70.0)

@@ -23,12 +23,48 @@ SHEET_SHARE = 1.0
 """Of the sheet: a piece zoomed into is larger than what is seen of it, and no picture is made of the rest."""
 
 
-class _Picture(NamedTuple):
+MANY_FACES = 400
+"""Of more, such as strips of a pattern, so many are painted at a time; what is lit has a line round it alone."""
+
+
+class _Look(NamedTuple):
+    """What a picture shows and how; `room` is where it lies round the piece's origin, in px of the device."""
+
     scene: Scene
     scale: float
     ratio: float
-    pixmap: QPixmap
+    room: QRect
     tint: "Tint | None"
+    pointed: str = ""
+
+    @property
+    def is_many(self) -> bool:
+        return len(self.scene.polygons) > MANY_FACES
+
+
+class _Picture:
+    """How a piece looks while nothing of it is lit; `painted` faces of it so far."""
+
+    def __init__(self, look: _Look) -> None:
+        self.look, self.painted = look, 0
+        self.pixmap = QPixmap(look.room.size())
+        self.pixmap.setDevicePixelRatio(look.ratio)
+        self.pixmap.fill(Qt.GlobalColor.transparent)
+
+    @property
+    def is_whole(self) -> bool:
+        return self.painted >= len(self.look.scene.polygons)
+
+    def paint_more(self) -> None:
+        """The next faces; after the last ones the lines round what is new."""
+        look, start = self.look, self.painted
+        painter = QPainter(self.pixmap)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        mm, corner = look.scale * t.SCALE, look.room.topLeft()
+        painter.setTransform(QTransform(mm, 0, 0, -mm, -corner.x() / look.ratio, -corner.y() / look.ratio))
+        self.painted = start + MANY_FACES if look.is_many else len(look.scene.polygons)
+        _paint_faces(painter, look.scene, look.scale, frozenset(), "", look.tint, start, self.painted)
+        painter.end()
 
 
 class Tint(Protocol):
@@ -47,6 +83,7 @@ class PiecePictures:
     def __init__(self) -> None:
         self.tint: Tint | None = None
         self._kept: dict[str, _Picture] = {}
+        self._made: dict[str, _Picture] = {}
         self._parts: dict[str, tuple[Scene, frozenset[str]]] = {}
 
     def paint(
@@ -60,14 +97,14 @@ class PiecePictures:
     ) -> bool:
         """All faces and the lines round them, the farthest piece first; whether it was all.
 
-        Of a large set the pictures that would take longer than `seconds` now are left for the next painting.
+        Of a large set the pictures that would take longer than `seconds` now are left for the next painting, and so
+        is the rest of one with many faces: until then it is seen as it was.
         """
         layers = scene.layers or (Layer("", scene, (0.0, 0.0)),)
         there = {layer.piece_id for layer in layers}
         self._parts = {piece_id: own for piece_id, own in self._parts.items() if piece_id in there}
-        self._kept = {
-            layer.piece_id: self._kept[layer.piece_id] for layer in layers if layer.piece_id in self._kept
-        }
+        self._kept = {piece_id: own for piece_id, own in self._kept.items() if piece_id in there}
+        self._made = {piece_id: own for piece_id, own in self._made.items() if piece_id in there}
         device = painter.device()
         scale, ratio = mapping.scale * t.SCALE, device.devicePixelRatioF()
         until = time.perf_counter() + seconds if len(layers) > LARGE_SET else math.inf
@@ -79,25 +116,45 @@ class PiecePictures:
             # On a whole pixel, or its picture would blur.
             at = QPointF(round(at.x() * ratio) / ratio, round(at.y() * ratio) / ratio)
             parts, room = self._parts_of(layer), _room(layer.scene, scale * ratio)
-            large = room.width() * room.height() > limit
-            pointed = self.tint is not None and bool(self.tint.pointed)
-            if large or pointed or selected in parts or not parts.isdisjoint(lit):
+            large, many = room.width() * room.height() > limit, len(layer.scene.polygons) > MANY_FACES
+            pointed = self.tint.pointed if self.tint is not None else ""
+            if many:
+                seen = QRect(0, 0, round(device.width() * ratio), round(device.height() * ratio))
+                room = room.intersected(seen.translated(-(at * ratio).toPoint())) if large else room
+                look = _Look(layer.scene, mapping.scale, ratio, room, self.tint, pointed)
+                painter.resetTransform()
+                whole = self._paint_many(painter, layer.piece_id, look, at) and whole
+            elif large or pointed or selected in parts or not parts.isdisjoint(lit):
                 painter.setTransform(QTransform(scale, 0, 0, -scale, at.x(), at.y()))
                 _paint_faces(painter, layer.scene, mapping.scale, lit, selected, self.tint)
             else:
                 painter.resetTransform()
-                where = at + QPointF(room.topLeft()) / ratio
-                if self._is_kept(layer, mapping.scale, ratio) or time.perf_counter() < until:
-                    painter.drawPixmap(where, self._picture(layer, room, mapping.scale, ratio))
+                look = _Look(layer.scene, mapping.scale, ratio, room, self.tint)
+                if self._is_kept(layer.piece_id, look) or time.perf_counter() < until:
+                    painter.drawPixmap(at + QPointF(room.topLeft()) / ratio, self._picture(layer.piece_id, look))
                 else:
                     whole = False
         painter.restore()
         return whole
 
-    def _is_kept(self, layer: Layer, scale: float, ratio: float) -> bool:
-        kept = self._kept.get(layer.piece_id)
-        same = kept is not None and kept.scene is layer.scene and kept.tint is self.tint
-        return same and kept is not None and kept[1:3] == (scale, ratio)
+    def _is_kept(self, piece_id: str, look: _Look) -> bool:
+        kept = self._kept.get(piece_id)
+        return kept is not None and kept.is_whole and _same(kept.look, look)
+
+    def _paint_many(self, painter: QPainter, piece_id: str, look: _Look, at: QPointF) -> bool:
+        """Some more of a picture with many faces; seen once it is whole."""
+        if not self._is_kept(piece_id, look):
+            made = self._made.get(piece_id)
+            if made is None or not _same(made.look, look):
+                made = self._made[piece_id] = _Picture(look)
+            made.paint_more()
+            if made.is_whole or piece_id not in self._kept:
+                self._kept[piece_id] = made
+            if made.is_whole:
+                del self._made[piece_id]
+        kept = self._kept[piece_id]
+        painter.drawPixmap(at + QPointF(kept.look.room.topLeft()) / look.ratio, kept.pixmap)
+        return self._is_kept(piece_id, look)
 
     def _parts_of(self, layer: Layer) -> frozenset[str]:
         kept = self._parts.get(layer.piece_id)
@@ -106,20 +163,16 @@ class PiecePictures:
             self._parts[layer.piece_id] = kept
         return kept[1]
 
-    def _picture(self, layer: Layer, room: QRect, scale: float, ratio: float) -> QPixmap:
-        if self._is_kept(layer, scale, ratio):
-            return self._kept[layer.piece_id].pixmap
-        pixmap = QPixmap(room.size())
-        pixmap.setDevicePixelRatio(ratio)
-        pixmap.fill(Qt.GlobalColor.transparent)
-        painter = QPainter(pixmap)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        mm = scale * t.SCALE
-        painter.setTransform(QTransform(mm, 0, 0, -mm, -room.x() / ratio, -room.y() / ratio))
-        _paint_faces(painter, layer.scene, scale, frozenset(), "", self.tint)
-        painter.end()
-        self._kept[layer.piece_id] = _Picture(layer.scene, scale, ratio, pixmap, self.tint)
-        return pixmap
+    def _picture(self, piece_id: str, look: _Look) -> QPixmap:
+        if not self._is_kept(piece_id, look):
+            self._kept[piece_id] = _Picture(look)
+            self._kept[piece_id].paint_more()
+        return self._kept[piece_id].pixmap
+
+
+def _same(one: _Look, other: _Look) -> bool:
+    """Scenes are looked at by what they are, not what they hold: that would take long."""
+    return one.scene is other.scene and one.tint is other.tint and one[1:4] == other[1:4] and one[5] == other[5]
 
 
 def _room(scene: Scene, scale: float) -> QRect:
@@ -130,14 +183,22 @@ def _room(scene: Scene, scale: float) -> QRect:
 
 
 def _paint_faces(
-    painter: QPainter, scene: Scene, scale: float, lit: AbstractSet[str], selected: str, tint: Tint | None
+    painter: QPainter,
+    scene: Scene,
+    scale: float,
+    lit: AbstractSet[str],
+    selected: str,
+    tint: Tint | None,
+    start: int = 0,
+    end: int | None = None,
 ) -> None:
-    for polygon in scene.polygons:
+    """All faces, or those from `start` to before `end`; the lines round what is new come with the last ones."""
+    for polygon in scene.polygons[start:end]:
         on = tint.is_lit(polygon) if tint is not None else polygon.part_id in lit
         if polygon.role != "off":
             own = tint.colours(polygon) if tint is not None else None
             kept = tint is None and not on and polygon.part_id == selected
             paint.face(painter, polygon, scale, pointed=on, kept=kept, own=own)
-    if tint is None:
+    if tint is None and (end is None or end >= len(scene.polygons)):
         off = [polygon for polygon in scene.polygons if polygon.role == "off"]
         paint.new_and_off(painter, scene.edges, off, {*lit, selected})

@@ -175,9 +175,10 @@ class PieceView(QWidget):
             notes.paint_floor(painter, scene, mapping, self.session.unit, room.width(), ruled=False)
         lit = self.lit(pointed)
         if not self.pictures.paint(painter, scene, mapping, lit, kept):
-            # The rest of its pieces the next time round, and then what is written round them.
+            # The rest of it the next time round; what is written round a set comes after that.
             QTimer.singleShot(0, self.update)
-            return False
+            if scene.layers:
+                return False
         shapes = lit_shapes(scene, mapping, lit)
         opening = opening_shape(self.session, self.place, pointed, mapping)
         shapes += [opening] if opening is not None else []

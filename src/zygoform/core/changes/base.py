@@ -12,6 +12,7 @@ from zygoform.core.form.form import Body, Form
 from zygoform.core.form.targets import Target
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -53,6 +54,11 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
     @abstractmethod
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with the change made. Raises BadInputError where it cannot be."""
+
+    def apply_piecemeal(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Piecemeal[Outcome]:
+        """As `apply`: what makes many parts may be interrupted."""
+        yield
+        return self.apply(form, shop, condition)
 
     def reads(self, condition: Condition) -> object:
         """What of the condition `apply` looks at: only where that is another value is the change made anew."""

@@ -6,6 +6,7 @@ from zygoform.core.cutting.nest import turned
 from zygoform.core.cutting.saw import Setting, on_scale, setting
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.part import EndCut, Part
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.shop import Shop
 
 
@@ -27,27 +28,36 @@ class ListedPart(Struct, frozen=True):
         return self.part.id
 
 
-def list_parts(parts: tuple[tuple[int, Part], ...], shop: Shop) -> tuple[ListedPart, ...]:
+AT_A_TIME = 64
+"""Parts are listed so many at a time, a few milliseconds of work."""
+
+
+def list_parts(parts: tuple[tuple[int, Part], ...], shop: Shop) -> Piecemeal[tuple[ListedPart, ...]]:
     """Rounds every size once and gives equal shapes of a change one letter. `parts`: change number, part."""
-    rounded = [(number, part, *_rounded(part, shop)) for number, part in parts]
-    shapes: dict[int, list[object]] = {}
-    alike: dict[tuple[int, object], int] = {}
-    for number, part, length, width in rounded:
+    rounded = list[tuple[int, Part, float, float, object]]()
+    # Of each change its shapes, and how many of each.
+    shapes: dict[int, dict[object, int]] = {}
+    for k, (number, part) in enumerate(parts):
+        length, width = _rounded(part, shop)
         key = _shape(part, length, width)
-        if key not in shapes.setdefault(number, []):
-            shapes[number].append(key)
-        alike[number, key] = alike.get((number, key), 0) + 1
+        rounded.append((number, part, length, width, key))
+        own = shapes.setdefault(number, {})
+        own[key] = own.get(key, 0) + 1
+        if k % AT_A_TIME == AT_A_TIME - 1:
+            yield
+    place = {number: {key: k for k, key in enumerate(own)} for number, own in shapes.items()}
     seen: dict[tuple[int, object], int] = {}
     listed = []
-    for number, part, length, width in rounded:
-        key = _shape(part, length, width)
-        shape = f"{number}{letters(shapes[number].index(key))}"
+    for k, (number, part, length, width, key) in enumerate(rounded):
+        shape = f"{number}{letters(place[number][key])}"
         seen[number, key] = seen.get((number, key), 0) + 1
-        code = f"{shape}.{seen[number, key]}" if alike[number, key] > 1 else shape
+        code = f"{shape}.{seen[number, key]}" if shapes[number][key] > 1 else shape
         left, right = (_setting(part, end, width, shop) for end in (part.left, part.right))
         under = length < shop.saw.shortest_safe or (part.ripped and length < shop.saw.shortest_rip)
         short = under and not part.by_hand
         listed.append(ListedPart(part, number, shape, code, length, width, left, right, short))
+        if k % AT_A_TIME == AT_A_TIME - 1:
+            yield
     return tuple(listed)
 
 

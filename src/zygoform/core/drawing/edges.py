@@ -31,7 +31,9 @@ def outer_edges(polygons: Sequence[Polygon], boxes: Sequence[Box]) -> Piecemeal[
         uses: dict[tuple[int, int], dict[bool, list[Edge]]] = {}
         lefts: dict[tuple[int, int], bool] = {}
         corner, own = _Corners(), frozenset(run)
-        for i in run:
+        for count, i in enumerate(run, 1):
+            if count % AT_A_TIME == 0:
+                yield
             points = polygons[i].points
             if _is_sliver(points) or _lies_on_grout(polygons[i]):
                 continue
@@ -71,6 +73,8 @@ _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
 MANY_FACES = 60
 """So many new faces are drawn plainly while one of their sizes is dragged."""
+AT_A_TIME = 12
+"""Faces are looked at so many at a time, a few milliseconds of work."""
 GRID_ACROSS = 24
 """Squares of the grid boxes are looked for in, along the longer side of the drawing."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05

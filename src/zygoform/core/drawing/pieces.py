@@ -43,11 +43,15 @@ BOARDS_OF_A_PIECE = 32
 """So many boards has a plain piece; one of very many drawers takes as long as several."""
 
 
+MOVED_AT_ONCE = 400
+"""So many new parts are drawn at each step of a drag."""
+
+
 def work_of(found: Form, planned: Form, overlay: Overlay, *, moves: bool) -> int:
-    """How many plain pieces' worth it is to draw one; what moves is never waited for."""
-    if moves:
-        return 1
+    """How many plain pieces' worth it is to draw one; what moves is waited for where very much of it is new."""
     new = 0 if overlay == "found" else len(painted_ids(planned) - painted_ids(found))
+    if moves and new <= MOVED_AT_ONCE:
+        return 1
     return 1 + new // PARTS_OF_A_PIECE + len(found.boards) // BOARDS_OF_A_PIECE
 
 

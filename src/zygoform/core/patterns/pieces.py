@@ -11,13 +11,14 @@ from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.measure import Measured, measure_bent, measure_piece
 from zygoform.core.patterns.plain_laying import is_plain, lay_plain
 from zygoform.core.patterns.strip import Strip
+from zygoform.core.piecemeal import Piecemeal, at_once
 
 GRID = 1e-8
 """Corners are put on a grid as fine as this: where bands only just touch, plain floats make polygons of nothing."""
 SLIVER = 0.5
 """Less area than this (square units of mm) is no piece: it is counted, and told."""
-FEW_STRIPS = 200
-"""So many strips by fronts are laid one by one."""
+FEW_STRIPS, MANY_STRIPS, AT_A_TIME = 200, 300, 200
+"""So many strips by fronts are laid one by one; more than so many take long; so many are measured at a time."""
 NO_AREA = 1e-12
 """Less area than this (mm²) is what rounding leaves, not even a sliver."""
 
@@ -44,6 +45,11 @@ class Laid(Struct, frozen=True):
 
 
 def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) -> Laid:
+    """As `lay_piecemeal`, at once."""
+    return at_once(lay_piecemeal(field, strips, sliver))
+
+
+def lay_piecemeal(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) -> Piecemeal[Laid]:
     """Strips in order; a later one is cut by the bands of earlier ones of other layers, then by every front.
 
     All are worked on at once, and only those that meet: what it costs grows with the pieces there are. Where all is
@@ -55,6 +61,7 @@ def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) ->
         and is_plain(field, strips)
     ):
         return _lay_few(field, strips, sliver)
+    yield len(strips) > MANY_STRIPS
     plain = lay_plain(field, strips)
     if plain is None:
         return _lay_any(field, strips, sliver)
@@ -62,10 +69,16 @@ def lay(field: PatternField, strips: Sequence[Strip], sliver: float = SLIVER) ->
     kept = real & (plain.sizes >= sliver)
     lost = plain.sizes[real & ~kept]
     rows = plain.rows.take(kept)
-    outlines, of, front = rows.outlines(), plain.strip[kept].tolist(), plain.front[kept].tolist()
-    found = measure_rows(rows, outlines, plain.ways[plain.strip[kept]])
-    pieces = tuple(map(TrimPiece, outlines, front, of, found))
-    return Laid(pieces, len(lost), float(lost.sum()))
+    of, front, pieces = plain.strip[kept], plain.front[kept], list[TrimPiece]()
+    yield len(of) > MANY_STRIPS
+    for start in range(0, len(of), AT_A_TIME):
+        some = slice(start, start + AT_A_TIME)
+        own = rows.take(some)
+        outlines = own.outlines()
+        found = measure_rows(own, outlines, plain.ways[of[some]])
+        pieces += map(TrimPiece, outlines, front[some].tolist(), of[some].tolist(), found)
+        yield
+    return Laid(tuple(pieces), len(lost), float(lost.sum()))
 
 
 def _lay_few(field: PatternField, strips: Sequence[Strip], sliver: float) -> Laid:

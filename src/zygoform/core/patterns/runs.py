@@ -7,8 +7,9 @@ from typing import Literal
 from msgspec import structs
 
 from zygoform.core.patterns.field import PatternField
-from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
+from zygoform.core.patterns.pieces import MANY_STRIPS, Laid, TrimPiece, lay_piecemeal
 from zygoform.core.patterns.strip import Strip
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import SAME_MM
 
 SAME_PLACE = 5.0
@@ -18,14 +19,15 @@ PatternRun = Literal["one", "each", "mirrored", "alternate"]
 
 def laid_over(
     field: PatternField, run: PatternRun, strips_of: Callable[[PatternField, int], list[Strip]]
-) -> tuple[list[Strip], Laid]:
+) -> Piecemeal[tuple[list[Strip], Laid]]:
     """All strips and what is cut of them, by the fronts of the whole field.
 
     `strips_of` is asked for the first pattern, 0, or for the one that takes turns with it, 1.
     """
     if run == "one" or len(field.fronts) == 1:
         strips = strips_of(field, 0)
-        return strips, lay(field, strips)
+        yield len(strips) > MANY_STRIPS
+        return strips, (yield from lay_piecemeal(field, strips))
     middle = field.middle[0]
     strips, pieces = list[Strip](), list[TrimPiece]()
     slivers, lost = 0, 0.0
@@ -36,9 +38,10 @@ def laid_over(
         x = alone.middle[0]
         if run == "mirrored" and x > middle + SAME_MM:
             own = [strip.mirrored(x) for strip in own]
-        laid = lay(alone, own)
+        laid = yield from lay_piecemeal(alone, own)
         pieces += [structs.replace(piece, front=k, strip=piece.strip + len(strips)) for piece in laid.pieces]
         strips += own
+        yield len(pieces) > MANY_STRIPS
         slivers, lost = slivers + laid.slivers, lost + laid.sliver_area
     return strips, Laid(tuple(pieces), slivers, lost)
 

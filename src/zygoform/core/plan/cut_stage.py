@@ -108,7 +108,7 @@ def _designed(
     for outcome in outcomes:
         yield
         number = numbers[outcome.change_id]
-        listed += memory.once(
+        listed += yield from memory.once_piecemeal(
             lambda o=outcome, n=number: list_parts(
                 tuple((n, part) for part in o.parts if part.id not in gone), shop
             ),  # type: ignore[misc]

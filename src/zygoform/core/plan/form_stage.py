@@ -182,11 +182,10 @@ def _apply(
     }
     outcomes, failures = list[Outcome](), list[Failure]()
     for change in changes:
-        yield
         piece_id = piece_of(change.targets[0])
         damp = uses.get(piece_id, "")
         form = _together(own, memory) if change.reads_others else own.get(piece_id, found)
-        made = memory.once(
+        made = yield from memory.once_piecemeal(
             lambda change=change, form=form, damp=damp: _made(change, form, shop, condition, damp),  # type: ignore[misc]
             "change",
             form,
@@ -240,11 +239,14 @@ def applied(form: Form, outcome: Outcome) -> Form:
     return rebuilt(form, body, outcome.removed, outcome.added, outcome.base_height)
 
 
-def _made(change: ChangeBase, form: Form, shop: Shop, condition: Condition, damp: Damp) -> Outcome | Failure:
+def _made(
+    change: ChangeBase, form: Form, shop: Shop, condition: Condition, damp: Damp
+) -> Piecemeal[Outcome | Failure]:
     try:
-        return suited(change.apply(form, shop, condition), damp)
+        outcome = yield from change.apply_piecemeal(form, shop, condition)
     except BadInputError as refused:
         return Failure(change.id, refused.parameter, Message(refused.message, refused.lengths))
+    return suited(outcome, damp)
 
 
 def _superseded(outcomes: tuple[Outcome, ...], planned: Form) -> tuple[dict[str, str], frozenset[str]]:

@@ -219,10 +219,13 @@ def _of_days(project: Project, work: WorkPlan, form: FormPlan) -> tuple[Finding,
     return lesson_findings(days.lessons, work.steps, form.changes, days.done)
 
 
-def compile_form(project: Project, memory: Memory, variant_id: str = "") -> FormPlan | None:
+def form_piecemeal(project: Project, memory: Memory) -> Piecemeal[FormPlan | None]:
     """The first stage alone, for what is being dragged: the pieces and their drawing, no cuts, no money."""
     pieces = project.known_pieces
-    return at_once(_form(project, pieces, memory, variant_id))[1] if pieces else None
+    if not pieces:
+        return None
+    _, form = yield from _form(project, pieces, memory, "")
+    return form
 
 
 def _form(

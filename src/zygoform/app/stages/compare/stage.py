@@ -25,7 +25,6 @@ from zygoform.core.edits.variants import (
     take_over,
     tick,
 )
-from zygoform.core.limits import is_large
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.compared import (
     MOST_BESIDE,
@@ -115,7 +114,7 @@ class CompareStage(QWidget):
         self._slices.drop()
         self._rows = None
         work = self._filled(variants, name)
-        if is_large(self.session.project):
+        if self.session.planning.takes_long:
             if not self._grid.count():
                 self._grid.addWidget(wrapped("Working out what each comes to…", "second"), 0, 0)
             self._slices.begin(work, lambda _done: None)
@@ -132,7 +131,7 @@ class CompareStage(QWidget):
                 return
             plans.append(plan)
             seen = plan.seen(view.shown, view.viewpoint)
-            if is_large(self.session.project):
+            if self.session.planning.takes_long:
                 drawn = yield from SeenDrawing().scene_piecemeal(seen, view.viewpoint, "planned")
             else:
                 forms = seen.found, seen.planned, seen.numbers

@@ -26,6 +26,7 @@ from zygoform.core.outcome.part import Part
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.registry import FAMILIES, uses
 from zygoform.core.patterns.runs import PatternRun
+from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.shop import Shop
 
 MOST_STRIP = 12.0
@@ -342,9 +343,20 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
 
     def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
         """The piece with its pattern. Raises BadInputError where there is nothing to lay it on."""
+        return at_once(self.apply_piecemeal(form, shop, condition))
+
+    def apply_piecemeal(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Piecemeal[Outcome]:
+        """As `apply`: strips by the thousand take long."""
         pattern = PatternSet(self, self.body_in(form), shop)
-        parts = strip_parts(pattern)
+        yield from pattern.worked_out()
+        parts = yield from strip_parts(pattern)
         work = pattern_steps(pattern, parts)
+        yield
+        notes, findings = pattern_notes(pattern, parts, work), pattern_findings(pattern, parts)
+        yield
+        handles = pattern_handles(pattern)
+        yield
+        drawn = yield from pattern.drawn()
         slick = slick_ground(self.id, pattern.surface.boards, condition, iron=self.fixing == "iron")
         return Outcome(
             self.id,
@@ -352,14 +364,14 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
             cut=(*parts, *spare_parts(pattern, parts)),
             fittings=pattern_fittings(pattern),
             supplies=pattern_supplies(pattern),
-            notes=pattern_notes(pattern, parts, work),
+            notes=notes,
             cautions=(SAW, DUST, GLUE) if self.fixing != "iron" else (IRON,),
-            findings=(*pattern_findings(pattern, parts), *slick),
-            handles=pattern_handles(pattern),
+            findings=(*findings, *slick),
+            handles=handles,
             work=work,
             maps=(pattern_map(pattern),),
             body=pattern.body.id,
-            reshaped=(covered(pattern.body, pattern.drawn()),),
+            reshaped=(covered(pattern.body, drawn),),
         )
 
 

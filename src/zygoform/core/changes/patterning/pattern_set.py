@@ -11,10 +11,11 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
-from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
+from zygoform.core.patterns.pieces import AT_A_TIME, Laid, TrimPiece, lay
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.patterns.runs import laid_over
 from zygoform.core.patterns.strip import Strip
+from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -70,9 +71,17 @@ class PatternSet:
         """What it lies over."""
         return self._with_middles_free(self._inset())
 
+    def worked_out(self) -> Piecemeal[None]:
+        """Its strips, and what of them lies where, bit by bit. Raises BadInputError."""
+        self.__dict__["_over"] = yield from self._laid_over()
+
     @cached_property
     def _over(self) -> tuple[list[Strip], Laid]:
-        strips, laid = laid_over(self.field, self.change.run if self.change.on != "this" else "one", self._strips)
+        return at_once(self._laid_over())
+
+    def _laid_over(self) -> Piecemeal[tuple[list[Strip], Laid]]:
+        run = self.change.run if self.change.on != "this" else "one"
+        strips, laid = yield from laid_over(self.field, run, self._strips)
         if not laid.pieces:
             raise BadInputError("does_not_fit", "No strip lies on it: less between them.", "gap")
         return strips, laid
@@ -104,14 +113,18 @@ class PatternSet:
 
     def _lies_under(self, thing: Board) -> bool:
         """Whether a strip lies where something stands."""
-        x0, y0, x1, y1 = self.surface.span(thing)
-        own = rectangle(x0, y0, x1, y1)
+        span = self.surface.span(thing)
+        own = rectangle(*span)
         # What is left of a hollow outline within a rectangle may hang together by lines: these have no area.
         return any(
             abs(area(intersect(piece.outline, own))) > SAME_MM
-            for piece in self.laid.pieces
-            if boxes_overlap((x0, y0, x1, y1), _box(piece.outline))
+            for piece, box in zip(self.laid.pieces, self._boxes, strict=True)
+            if boxes_overlap(span, box)
         )
+
+    @cached_property
+    def _boxes(self) -> list[tuple[float, float, float, float]]:
+        return [_box(piece.outline) for piece in self.laid.pieces]
 
     @cached_property
     def gap(self) -> float:
@@ -201,7 +214,7 @@ class PatternSet:
             raise BadInputError("out_of_range", "So many strips: wider ones, or more between them.", "board")
         return [structs.replace(strip, trim=1) for strip in strips] if turn else strips
 
-    def drawn(self) -> dict[str, tuple[Board, ...]]:
+    def drawn(self) -> Piecemeal[dict[str, tuple[Board, ...]]]:
         """What lies on each board; a piece with a notch in several that touch, one parted in place as parted.
 
         All of them have the id of the part they are cut as, what is bought an id of its own.
@@ -215,6 +228,8 @@ class PatternSet:
             for on, solid in self.surface.hosted(piece.front, self._as_drawn(piece), thick):
                 board = Board(own_id, name, "ornament", solid, self._way(piece))
                 found.setdefault(on.id, []).append(board)
+            if k % AT_A_TIME == 0:
+                yield
         return {own: tuple(boards) for own, boards in found.items()}
 
     def _as_drawn(self, piece: TrimPiece) -> Outline:

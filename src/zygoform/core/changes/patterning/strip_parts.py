@@ -8,12 +8,21 @@ from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.patterns.pieces import TrimPiece
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import SAME_MM
 
+AT_A_TIME = 50
+"""Parts are made so many at a time, a few milliseconds of work."""
 
-def strip_parts(pattern: PatternSet) -> tuple[Part, ...]:
+
+def strip_parts(pattern: PatternSet) -> Piecemeal[tuple[Part, ...]]:
     """One for each piece that is cut: over its long point, with the cuts at both ends."""
-    return tuple(_part(pattern, k, piece) for k, piece in enumerate(pattern.cut, 1))
+    parts = list[Part]()
+    for k, piece in enumerate(pattern.cut, 1):
+        parts.append(_part(pattern, k, piece))
+        if k % AT_A_TIME == 0:
+            yield
+    return tuple(parts)
 
 
 def spare_parts(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Part, ...]:

@@ -68,11 +68,11 @@ def _cutting(pattern: PatternSet, parts: tuple[Part, ...]) -> list[Note]:
     if pattern.change.profile == "profiled":
         text += " Profile up: a left piece is no right one, Cut lists them apart."
     notes.append(Note("First pair" if count > 1 else "First one", Message(text, (long,))))
-    saws = Counter(
-        s.swing if s.way != "hand" else -s.swing
-        for p in parts if not p.by_hand
-        for s in (setting(e.mitre, e.bevel, p.width, pattern.shop.saw) for e in (p.left, p.right))
-    )  # fmt: skip
+    sawn = Counter((e.mitre, e.bevel, p.width) for p in parts if not p.by_hand for e in (p.left, p.right))
+    saws = Counter[float]()
+    for (mitre, bevel, width), ends_so in sawn.items():
+        s = setting(mitre, bevel, width, pattern.shop.saw)
+        saws[s.swing if s.way != "hand" else -s.swing] += ends_so
     if len(saws) > 1 and pattern.change.fixing != "iron":
         order = sorted(saws.items())
         by_hand = sum(n for angle, n in order if angle < 0)
