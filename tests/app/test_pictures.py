@@ -87,7 +87,7 @@ def test_a_picture_painted_bit_by_bit_is_what_would_be_painted(
     view.zoom = zoom
     desk.settle()
     at_once = view.grab().toImage()
-    monkeypatch.setattr(pictures, "MANY_FACES", 7)
+    monkeypatch.setattr(pictures, "FACES_AT_A_TIME", 7)
     view.pictures = pictures.PiecePictures()
     monkeypatch.setattr(view, "update", lambda: None)
     first = view.grab().toImage()

@@ -12,6 +12,10 @@ was made.
 """
 
 
+AT_A_TIME = 25
+"""So many parts, strips or faces are worked on between two places where work may be interrupted."""
+
+
 def at_once(work: Piecemeal[Whole]) -> Whole:
     """Does all of it."""
     while True:

@@ -23,7 +23,7 @@ SHEET_SHARE = 1.0
 """Of the sheet: a piece zoomed into is larger than what is seen of it, and no picture is made of the rest."""
 
 
-MANY_FACES = 400
+FACES_AT_A_TIME = 400
 """Of more, such as strips of a pattern, so many are painted at a time; what is lit has a line round it alone."""
 
 
@@ -39,7 +39,7 @@ class _Look(NamedTuple):
 
     @property
     def is_many(self) -> bool:
-        return len(self.scene.polygons) > MANY_FACES
+        return len(self.scene.polygons) > FACES_AT_A_TIME
 
 
 class _Picture:
@@ -62,7 +62,7 @@ class _Picture:
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         mm, corner = look.scale * t.SCALE, look.room.topLeft()
         painter.setTransform(QTransform(mm, 0, 0, -mm, -corner.x() / look.ratio, -corner.y() / look.ratio))
-        self.painted = start + MANY_FACES if look.is_many else len(look.scene.polygons)
+        self.painted = start + FACES_AT_A_TIME if look.is_many else len(look.scene.polygons)
         _paint_faces(painter, look.scene, look.scale, frozenset(), "", look.tint, start, self.painted)
         painter.end()
 
@@ -116,7 +116,7 @@ class PiecePictures:
             # On a whole pixel, or its picture would blur.
             at = QPointF(round(at.x() * ratio) / ratio, round(at.y() * ratio) / ratio)
             parts, room = self._parts_of(layer), _room(layer.scene, scale * ratio)
-            large, many = room.width() * room.height() > limit, len(layer.scene.polygons) > MANY_FACES
+            large, many = room.width() * room.height() > limit, len(layer.scene.polygons) > FACES_AT_A_TIME
             pointed = self.tint.pointed if self.tint is not None else ""
             if many:
                 seen = QRect(0, 0, round(device.width() * ratio), round(device.height() * ratio))

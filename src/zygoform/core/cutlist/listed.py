@@ -6,7 +6,7 @@ from zygoform.core.cutting.nest import turned
 from zygoform.core.cutting.saw import Setting, on_scale, setting
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.part import EndCut, Part
-from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.piecemeal import AT_A_TIME, Piecemeal
 from zygoform.core.shop import Shop
 
 
@@ -26,10 +26,6 @@ class ListedPart(Struct, frozen=True):
     @property
     def id(self) -> str:
         return self.part.id
-
-
-AT_A_TIME = 64
-"""Parts are listed so many at a time, a few milliseconds of work."""
 
 
 def list_parts(parts: tuple[tuple[int, Part], ...], shop: Shop) -> Piecemeal[tuple[ListedPart, ...]]:

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from zygoform.core.drawing.primitives import Box, Edge, Polygon
 from zygoform.core.geometry.plane import Outline, Point, area
-from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.piecemeal import AT_A_TIME, Piecemeal
 from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 
 
@@ -73,8 +73,6 @@ _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
 MANY_FACES = 60
 """So many new faces are drawn plainly while one of their sizes is dragged."""
-AT_A_TIME = 12
-"""Faces are looked at so many at a time, a few milliseconds of work."""
 GRID_ACROSS = 24
 """Squares of the grid boxes are looked for in, along the longer side of the drawing."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05

@@ -11,14 +11,14 @@ from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.measure import Measured, measure_bent, measure_piece
 from zygoform.core.patterns.plain_laying import is_plain, lay_plain
 from zygoform.core.patterns.strip import Strip
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import AT_A_TIME, Piecemeal, at_once
 
 GRID = 1e-8
 """Corners are put on a grid as fine as this: where bands only just touch, plain floats make polygons of nothing."""
 SLIVER = 0.5
 """Less area than this (square units of mm) is no piece: it is counted, and told."""
-FEW_STRIPS, MANY_STRIPS, AT_A_TIME = 200, 300, 200
-"""So many strips by fronts are laid one by one; more than so many take long; so many are measured at a time."""
+FEW_STRIPS, MANY_STRIPS = 200, 300
+"""So many strips by fronts are laid one by one; more than so many take long."""
 NO_AREA = 1e-12
 """Less area than this (mm²) is what rounding leaves, not even a sliver."""
 

@@ -11,11 +11,11 @@ from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
-from zygoform.core.patterns.pieces import AT_A_TIME, Laid, TrimPiece, lay
+from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.patterns.runs import laid_over
 from zygoform.core.patterns.strip import Strip
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import AT_A_TIME, Piecemeal, at_once
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 

@@ -8,11 +8,8 @@ from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.patterns.pieces import TrimPiece
-from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.piecemeal import AT_A_TIME, Piecemeal
 from zygoform.core.tolerance import SAME_MM
-
-AT_A_TIME = 50
-"""Parts are made so many at a time, a few milliseconds of work."""
 
 
 def strip_parts(pattern: PatternSet) -> Piecemeal[tuple[Part, ...]]:
