@@ -1,7 +1,7 @@
 # The two commands of the README are `make demo` and `make test`; the rest serves the developers.
 BIN := .venv/bin
 
-.PHONY: demo test check setup bench screenshots fuzz mutants
+.PHONY: demo test check setup bench screenshots tables fuzz mutants
 demo: setup
 	@$(BIN)/zygoform --demo
 
@@ -21,6 +21,11 @@ bench: setup
 
 screenshots: setup
 	@QT_QPA_PLATFORM=offscreen $(BIN)/zygoform shots docs/screenshots
+
+# What is written from the code: the schema of a project, the tables of changes and of sums.
+tables: setup
+	@$(BIN)/python -m zygoform.files.schema docs/project.schema.json
+	@$(BIN)/python tools/write_tables.py
 
 # Killed fifty times at work, 10,000 spoiled files and lines of devices, another look 200 times while papers are written,
 # everything pressed for ten minutes, all that is drawn at random oftener, and what holds the window timed.

@@ -17,7 +17,8 @@ BREACHES = {
     "core": ("core/geometry/plane.py", "import zygoform.core.form.form"),
     "app": ("app/canvas/paint.py", "import zygoform.app.widgets.fields"),
     "stages": ("app/stages/cut/rack.py", "import zygoform.app.stages.buy.row"),
-    "kinds": ("core/changes/kinds/skirt.py", "import zygoform.core.changes.kinds.plank_top"),
+    "kinds": ("core/changes/bases/skirt/worked.py", "import zygoform.core.changes.tops.planks.worked"),
+    "entries": ("core/changes/bases/skirt/entries.py", "import zygoform.core.changes.tops.planks.entries"),
     "rules": ("core/findings/rules/guessed.py", "import zygoform.core.findings.rules.too_long"),
     "cutting": ("core/cutting/nest.py", "import zygoform.core.form.form"),
     "qt": ("core/money/purchase.py", "import PySide6.QtCore"),
@@ -73,10 +74,10 @@ def names_of(tree: ast.Module) -> set[str]:
 
 
 def with_two_meanings(files: dict[str, str]) -> dict[str, list[str]]:
-    """Public names with a meaning in more than one module; a `judge` and a `main` always mean the same."""
+    """Public names with a meaning in more than one module; a `judge`, `worked`, `main` always mean the same."""
     where: dict[str, list[str]] = {}
     for path, text in files.items():
-        for name in names_of(ast.parse(text)) - {"judge", "main"}:
+        for name in names_of(ast.parse(text)) - {"judge", "main", "worked"}:
             where.setdefault(name, []).append(path)
     return {name: paths for name, paths in where.items() if len(paths) > 1}
 

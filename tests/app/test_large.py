@@ -22,7 +22,7 @@ from zygoform.app.idle_loading import loading_steps
 from zygoform.app.jobs import Solver
 from zygoform.app.main_window import STAGES
 from zygoform.core import limits
-from zygoform.core.changes.kinds.pattern import MOST_STRIP, StripPattern
+from zygoform.core.changes.patterning.entries import MOST_STRIP, StripPattern
 from zygoform.core.condition.fault import Fault
 from zygoform.core.cutting.either import FoundLayout, better_answers
 from zygoform.core.drawing.scene import draw_form

@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QApplication, QLabel
 from tests.app.desk import LONGEST, Desk
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.kinds.plank_top import PlankTop
+from zygoform.core.changes.tops.planks.entries import PlankTop
 from zygoform.core.coats.layer import Recipe, RecipePart
 from zygoform.core.condition.photo import Photo
 from zygoform.core.edits.planning import add_change, set_value

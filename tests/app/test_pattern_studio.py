@@ -19,7 +19,7 @@ from tests.core.changes.test_shelves import chest
 from tests.files.test_templates import drawn
 from zygoform.app.canvas.gestures import DragGrip
 from zygoform.app.stages.redesign.gallery import PatternGallery
-from zygoform.core.changes.kinds.pattern import StripPattern
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS

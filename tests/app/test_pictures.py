@@ -12,7 +12,7 @@ from zygoform.app.canvas import pictures
 from zygoform.app.canvas.mapping import STEP, fit
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.canvas.set_names import places_of_names, rooms_of_pieces
-from zygoform.core.changes.kinds.mend import Mend
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import set_value

@@ -6,7 +6,7 @@ from PySide6.QtWidgets import QPushButton
 from tests.app.desk import Desk
 from tests.core.changes.test_shelves import chest
 from zygoform.app.widgets.preview import Preview
-from zygoform.core.changes.kinds.legs import Legs
+from zygoform.core.changes.bases.legs.entries import Legs
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, leave_out
 

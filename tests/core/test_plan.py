@@ -281,7 +281,7 @@ def test_every_file_of_a_kind_is_registered() -> None:
     import importlib
     import pkgutil
 
-    from zygoform.core.changes import kinds
+    from zygoform.core import changes
     from zygoform.core.findings import rules
     from zygoform.core.findings.registry import RULES
     from zygoform.core.form import kinds as piece_kinds
@@ -290,7 +290,12 @@ def test_every_file_of_a_kind_is_registered() -> None:
     def modules(package: object) -> set[str]:
         return {m.name for m in pkgutil.iter_modules(package.__path__)}  # type: ignore[attr-defined]
 
-    assert modules(kinds) == {kind.load().__module__.rsplit(".", 1)[1] for kind in CHANGE_KINDS.values()}
+    folders = {
+        m.name.rpartition(".")[0]
+        for m in pkgutil.walk_packages(changes.__path__, "zygoform.core.changes.")
+        if m.name.endswith(".entries")
+    }
+    assert folders == {kind.load().__module__.removesuffix(".entries") for kind in CHANGE_KINDS.values()}
     assert modules(rules) == {rule.__module__.rsplit(".", 1)[1] for rule in RULES}
     assert modules(piece_kinds) == {kind.load().__module__.rsplit(".", 1)[1] for kind in PIECE_KINDS.values()}
     for name in modules(rules):

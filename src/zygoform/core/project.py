@@ -1,11 +1,12 @@
 """The document: what the user entered and what has become fact. Nothing worked out is kept in it."""
 
 from collections.abc import Collection
-from typing import TYPE_CHECKING, Annotated, Any, Literal, cast
+from typing import Annotated, Any, Literal
 
 from msgspec import Meta, Struct, structs
 
 from zygoform.core.changes.base import ChangeBase, UnknownChange
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.coats.layer import Finishing, ZoneChoice
 from zygoform.core.condition.photo import Photo
 from zygoform.core.condition.use import damp_of
@@ -16,10 +17,6 @@ from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.measure.param import accepts, params
 from zygoform.core.shop import Shop
-
-if TYPE_CHECKING:
-    # Kinds are loaded when a file names them.
-    from zygoform.core.changes.kinds.mend import Mend
 
 FILE_VERSION = 1
 
@@ -145,16 +142,14 @@ class Project(Struct, frozen=True):
                 return change
         return None
 
-    def mend_of(self, fault_id: str) -> "Mend | None":
+    def mend_of(self, fault_id: str) -> Mend | None:
         """What is planned for a fault."""
-        mends = (c for c in self.changes if isinstance(c, ChangeBase) and c.tag == "mend")
-        return next((cast("Mend", c) for c in mends if getattr(c, "fault", "") == fault_id), None)
+        return next((c for c in self.changes if isinstance(c, Mend) and c.fault == fault_id), None)
 
     @property
     def mended(self) -> frozenset[str]:
         """The faults for which something is planned."""
-        mends = (c for c in self.changes if isinstance(c, ChangeBase) and c.tag == "mend")
-        return frozenset(getattr(c, "fault", "") for c in mends)
+        return frozenset(c.fault for c in self.changes if isinstance(c, Mend))
 
     def without_changes(self, gone: Collection[str]) -> "Project":
         """The project without some changes, and without what its variants say of them."""

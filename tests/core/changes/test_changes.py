@@ -15,9 +15,9 @@ from tests.casefile import cases
 from tests.outlines import outline_of
 from tests.planned import plan_of
 from tests.strategies import bent, planned
-from zygoform.core.changes.kinds.plank_top import PlankTop
-from zygoform.core.changes.kinds.skirt import Skirt
+from zygoform.core.changes.bases.skirt.entries import Skirt
 from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.changes.tops.planks.entries import PlankTop
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.inside import set_inside
 from zygoform.core.edits.pieces import new_piece

@@ -10,7 +10,7 @@ from msgspec import structs
 
 from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, made, plan_of
-from zygoform.core.changes.drawer_repair import DrawerRepair
+from zygoform.core.changes.drawers.rebuilt.worked import DrawerRepair
 from zygoform.core.edits.fronts import set_opening_reading
 from zygoform.core.edits.inside import choose_inside
 from zygoform.core.edits.planning import add_change, apply_fix, set_value

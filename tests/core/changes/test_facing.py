@@ -12,7 +12,7 @@ from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_pattern import MAIN, strips_of
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, made, plan_of
-from zygoform.core.changes.facing.transferred import TransferSet
+from zygoform.core.changes.facing.transfer.worked import TransferSet
 from zygoform.core.edits.condition import set_made_of
 from zygoform.core.edits.planning import apply_fix, set_value
 from zygoform.core.measure.write import DisplayUnit

@@ -10,7 +10,7 @@ from msgspec import structs
 
 from tests.core.changes.test_changes import body, with_board
 from tests.planned import plan_of
-from zygoform.core.changes.kinds.skirt import Skirt
+from zygoform.core.changes.bases.skirt.entries import Skirt
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.geometry.convex import shared_volume
 

@@ -10,7 +10,7 @@ from msgspec import structs
 from tests.casefile import cases
 from tests.planned import plan_of
 from tests.strategies import known_faults, mended, pieces
-from zygoform.core.changes.kinds.mend import Mend
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.mending.operations import OPERATIONS, usual_board
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS

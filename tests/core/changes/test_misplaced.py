@@ -9,7 +9,7 @@ from msgspec import structs
 
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
-from zygoform.core.changes.kinds.pattern import StripPattern
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import apply_fix, set_value

@@ -6,7 +6,8 @@ from hypothesis import strategies as st
 
 from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, plan_of
-from zygoform.core.changes.registry import CHANGE_KINDS
+from zygoform.core.changes.registry import CHANGE_KINDS, made
+from zygoform.core.condition.condition import Condition
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, apply_fix
@@ -17,6 +18,7 @@ from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z, upright
 from zygoform.core.geometry.solid import Shape, cut_off, without
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 
@@ -244,7 +246,11 @@ def test_a_body_that_stands_elsewhere_takes_the_same_changes(kind: str) -> None:
         if not row.begins or row.of_set or not row.takes(Target("body", here.id, here)):
             continue
         one, other = (
-            row.load().begin("c1", 1, Target("body", body.id, body), shop).apply(Form((body,)), shop)
+            at_once(
+                made(
+                    row.load().begin("c1", 1, Target("body", body.id, body), shop), Form((body,)), shop, Condition()
+                )
+            )
             for body in (here, there)
         )
         assert one.result.text == other.result.text

@@ -13,9 +13,9 @@ from tests.core.form.test_kinds import found
 from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.changes.base import ChangeBase
-from zygoform.core.changes.kinds.mend import Mend
-from zygoform.core.changes.kinds.plank_top import PlankTop
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.registry import kind_of
+from zygoform.core.changes.tops.planks.entries import PlankTop
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_form
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint

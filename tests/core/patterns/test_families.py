@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.patterns.test_patterns import FAMILIES, FIELDS, polygons
-from zygoform.core.changes.kinds.pattern import StripPattern
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.segment import segment

@@ -1,6 +1,5 @@
 """What every change has."""
 
-from abc import abstractmethod
 from typing import Annotated, Any, ClassVar, Self
 
 from msgspec import Meta, Struct
@@ -11,13 +10,8 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form
 from zygoform.core.form.targets import Target
 from zygoform.core.goods.timber import TimberSize
-from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
-
-SOUND = Condition()
-"""Nothing wrong with anything."""
 
 
 class ChangeBase(Struct, frozen=True, tag_field="kind"):
@@ -51,17 +45,8 @@ class ChangeBase(Struct, frozen=True, tag_field="kind"):
         del use
         return self
 
-    @abstractmethod
-    def apply(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Outcome:
-        """The piece with the change made. Raises BadInputError where it cannot be."""
-
-    def apply_piecemeal(self, form: Form, shop: Shop, condition: Condition = SOUND) -> Piecemeal[Outcome]:
-        """As `apply`: what makes many parts may be interrupted."""
-        yield
-        return self.apply(form, shop, condition)
-
     def reads(self, condition: Condition) -> object:
-        """What of the condition `apply` looks at: only where that is another value is the change made anew."""
+        """What of the condition it is worked out from: only where that is another value is the change made anew."""
         del condition
         return None
 

@@ -1,19 +1,27 @@
-"""Kinds of change, by name: a kind is a file in kinds/ and one row here, and is loaded when it is first wanted."""
+"""Kinds of change, by name: a kind is a folder and one row here, and is loaded when it is first wanted."""
 
+from collections.abc import Callable
 from importlib import import_module
-from typing import Literal, get_args
+from typing import Any, Literal, get_args
 
 from msgspec import Struct
 
 from zygoform.core.changes.base import ChangeBase
-from zygoform.core.form.form import Role, piece_of
+from zygoform.core.condition.condition import Condition
+from zygoform.core.form.form import Form, Role, piece_of
 from zygoform.core.form.targets import Target
+from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.piecemeal import Piecemeal
+from zygoform.core.shop import Shop
+
+Worked = Callable[[Any, Form, Shop, Condition], Outcome | Piecemeal[Outcome]]
+"""From a change, the pieces so far, the workshop and the condition; what makes many parts may be interrupted."""
 
 ChangeGroup = Literal["Top", "Base", "Inside", "Fronts", "Body", "Other"]
 
 
 class ChangeKind(Struct, frozen=True):
-    """A kind of change: its tag in the file, where its class is, its title, which parts it fits.
+    """A kind of change: its tag in the file, its folder and class, its title, which parts it fits.
 
     One `of_set` needs another piece. One that does not `begins` on a part begins elsewhere: a mend at its fault.
     `openings` are those it fits, by what they hold. A list of all kinds has them by `group`.
@@ -38,9 +46,15 @@ class ChangeKind(Struct, frozen=True):
         return target.kind == "body" and any(board.role in self.fits for board in target.body.boards)
 
     def load(self) -> type[ChangeBase]:
-        """Its class."""
-        module, _, name = self.where.partition(":")
-        found: type[ChangeBase] = getattr(import_module(f"zygoform.core.changes.kinds.{module}"), name)
+        """Its class: its entries, and how it begins."""
+        folder, _, name = self.where.partition(":")
+        found: type[ChangeBase] = getattr(import_module(f"{__package__}.{folder}.entries"), name)
+        return found
+
+    def worked(self) -> Worked:
+        """What works it out, loaded with the first change of its kind that is planned."""
+        folder = self.where.partition(":")[0]
+        found: Worked = import_module(f"{__package__}.{folder}.worked").worked
         return found
 
 
@@ -59,16 +73,16 @@ _TOPS: frozenset[Role] = frozenset({"top", "lid", "seat", "padding"})
 CHANGE_KINDS: dict[str, ChangeKind] = {
     row.kind: row
     for row in (
-        ChangeKind("plank_top", "plank_top:PlankTop", "New plank top", _TOPS, group="Top"),
-        ChangeKind("sheet_top", "sheet_top:SheetTop", "New sheet top", _TOPS, group="Top"),
-        ChangeKind("tiled_top", "tiled_top:TiledTop", "New tiled top", _TOPS, group="Top"),
-        ChangeKind("old_top", "old_top:OldTop", "Old top again", frozenset({"top", "lid", "seat"}), group="Top"),
+        ChangeKind("plank_top", "tops.planks:PlankTop", "New plank top", _TOPS, group="Top"),
+        ChangeKind("sheet_top", "tops.sheet:SheetTop", "New sheet top", _TOPS, group="Top"),
+        ChangeKind("tiled_top", "tops.tiles:TiledTop", "New tiled top", _TOPS, group="Top"),
+        ChangeKind("old_top", "tops.again:OldTop", "Old top again", frozenset({"top", "lid", "seat"}), group="Top"),
         ChangeKind(
-            "skirt", "skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"}), group="Base"
+            "skirt", "bases.skirt:Skirt", "New skirt", frozenset({"base", "skirt", "side", "bottom"}), group="Base"
         ),
         ChangeKind(
             "legs",
-            "legs:Legs",
+            "bases.legs:Legs",
             "New legs",
             frozenset({"base", "skirt", "leg", "bottom", "apron", "side"}),
             group="Base",
@@ -76,7 +90,7 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
         ChangeKind("shelves", "shelves:Shelves", "Shelves", _INSIDE, openings=_OPEN, group="Inside"),
         ChangeKind(
             "back_panel",
-            "back_panel:BackPanel",
+            "backs:BackPanel",
             "New back",
             frozenset({"back", "panel", "bracket", "apron", "lid"}),
             group="Inside",
@@ -85,41 +99,61 @@ CHANGE_KINDS: dict[str, ChangeKind] = {
             "pulls", "pulls:Pulls", "New pulls", frozenset({"drawer", "door"}), openings=_CLOSED, group="Fronts"
         ),
         ChangeKind(
-            "drawer_box", "drawer_box:DrawerBoxes", "New drawer box", _BOXED, openings=_DRAWER, group="Inside"
+            "drawer_box", "drawers.box:DrawerBoxes", "New drawer box", _BOXED, openings=_DRAWER, group="Inside"
         ),
         ChangeKind(
-            "drawer_parts", "drawer_parts:DrawerRebuild", "Drawer rebuilt", _BOXED, openings=_DRAWER, group="Inside"
+            "drawer_parts",
+            "drawers.rebuilt:DrawerRebuild",
+            "Drawer rebuilt",
+            _BOXED,
+            openings=_DRAWER,
+            group="Inside",
         ),
         ChangeKind(
             "regroup",
-            "regroup:RegroupDrawers",
+            "drawers.regrouped:RegroupDrawers",
             "Drawer into…",
             frozenset({"drawer"}),
             openings=_DRAWER,
             group="Inside",
         ),
-        ChangeKind("lining", "lining:DrawerLining", "Drawer lining", _BOXED, openings=_DRAWER, group="Inside"),
         ChangeKind(
-            "drop_flap", "drop_flap:DropFlap", "Drop flap", frozenset({"drawer"}), openings=_DRAWER, group="Fronts"
+            "lining", "drawers.lining:DrawerLining", "Drawer lining", _BOXED, openings=_DRAWER, group="Inside"
         ),
-        ChangeKind("hinges", "hinges:DoorHinges", "Hinges and catches", _SWINGS, openings=_DOOR, group="Fronts"),
-        ChangeKind("cutout", "cutout:DoorCutout", "Cut-out", frozenset({"door"}), openings=_DOOR, group="Fronts"),
-        ChangeKind("insert", "insert:DoorInsert", "New insert", _FRAMED, openings=_DOOR, group="Fronts"),
         ChangeKind(
-            "doors_off", "doors_off:DoorsOff", "Doors off", frozenset({"door"}), openings=_DOOR, group="Fronts"
+            "drop_flap", "doors.flap:DropFlap", "Drop flap", frozenset({"drawer"}), openings=_DRAWER, group="Fronts"
         ),
-        ChangeKind("pattern", "pattern:StripPattern", "Pattern of strips", _FLAT, openings=_CLOSED, group="Fronts"),
-        ChangeKind("veneer", "veneer:SheetVeneer", "Veneer in sheets", _FLAT, openings=_CLOSED, group="Fronts"),
         ChangeKind(
-            "transfer", "transfer:SheetTransfer", "Transfer or stencil", _FLAT, openings=_CLOSED, group="Fronts"
+            "hinges", "doors.hinges:DoorHinges", "Hinges and catches", _SWINGS, openings=_DOOR, group="Fronts"
         ),
-        ChangeKind("wall_brackets", "wall_brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
-        ChangeKind("resize", "resize:Resize", "Narrower or lower", _STANDING),
-        ChangeKind("split", "split:Split", "Split in two", _STANDING),
-        ChangeKind("join", "join:Join", "Join with another", _STANDING, of_set=True),
-        ChangeKind("wall_anchor", "wall_anchor:WallAnchor", "Straps to the wall", _STANDING),
+        ChangeKind(
+            "cutout", "doors.cutout:DoorCutout", "Cut-out", frozenset({"door"}), openings=_DOOR, group="Fronts"
+        ),
+        ChangeKind("insert", "doors.insert:DoorInsert", "New insert", _FRAMED, openings=_DOOR, group="Fronts"),
+        ChangeKind(
+            "doors_off", "doors.off:DoorsOff", "Doors off", frozenset({"door"}), openings=_DOOR, group="Fronts"
+        ),
+        ChangeKind(
+            "pattern", "patterning:StripPattern", "Pattern of strips", _FLAT, openings=_CLOSED, group="Fronts"
+        ),
+        ChangeKind(
+            "veneer", "facing.veneer:SheetVeneer", "Veneer in sheets", _FLAT, openings=_CLOSED, group="Fronts"
+        ),
+        ChangeKind(
+            "transfer",
+            "facing.transfer:SheetTransfer",
+            "Transfer or stencil",
+            _FLAT,
+            openings=_CLOSED,
+            group="Fronts",
+        ),
+        ChangeKind("wall_brackets", "walls.brackets:WallBrackets", "New wall brackets", frozenset({"bracket"})),
+        ChangeKind("resize", "splitting.resize:Resize", "Narrower or lower", _STANDING),
+        ChangeKind("split", "splitting.split:Split", "Split in two", _STANDING),
+        ChangeKind("join", "splitting.join:Join", "Join with another", _STANDING, of_set=True),
+        ChangeKind("wall_anchor", "walls.anchor:WallAnchor", "Straps to the wall", _STANDING),
         ChangeKind("own_part", "own_part:OwnPart", "Part of your own", frozenset(get_args(Role)), group="Other"),
-        ChangeKind("mend", "mend:Mend", "Mend", frozenset(), begins=False, group="Other"),
+        ChangeKind("mend", "mending:Mend", "Mend", frozenset(), begins=False, group="Other"),
     )
 }
 
@@ -133,3 +167,10 @@ def titled(change: ChangeBase, names: dict[str, str]) -> str:
 def kind_of(change: ChangeBase) -> ChangeKind:
     """The registry's row for a change."""
     return CHANGE_KINDS[change.tag]
+
+
+def made(change: ChangeBase, form: Form, shop: Shop, condition: Condition) -> Piecemeal[Outcome]:
+    """The piece with the change made. Raises BadInputError where it cannot be."""
+    yield
+    outcome = kind_of(change).worked()(change, form, shop, condition)
+    return outcome if isinstance(outcome, Outcome) else (yield from outcome)

@@ -1,6 +1,6 @@
 """The sheet of a top: which one, its rectangle, and what is trimmed of it."""
 
-from zygoform.core.changes.top_ground import TopGround
+from zygoform.core.changes.tops.ground import TopGround
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Outline, area, extent
 from zygoform.core.geometry.prism import X, Z, upright

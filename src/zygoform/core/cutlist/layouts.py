@@ -3,7 +3,6 @@
 import math
 from collections.abc import Mapping
 from decimal import Decimal
-from typing import TYPE_CHECKING
 
 from msgspec import Struct, structs
 
@@ -11,13 +10,11 @@ from zygoform.core.cutlist.listed import ListedPart, letters
 from zygoform.core.cutlist.problems import SizeProblem, by_stock, cut_lines, stock_kind, units_of
 from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.cutting.problem import UNITS_PER_MM, CutBoard, StockType, StripProblem
+from zygoform.core.cutting.sheets.cut_order import SheetCut, cut_order
 from zygoform.core.cutting.sheets.problem import CutSheet, SheetProblem
 from zygoform.core.cutting.solvers.packing import shortest_edge
 from zygoform.core.goods.timber import StockLine, TimberSize
 from zygoform.core.shop import Shop
-
-if TYPE_CHECKING:
-    from zygoform.core.cutting.sheets.cut_order import SheetCut
 
 WORTH_KEEPING = 254.0
 """Offcuts of 10 in or more are kept."""
@@ -185,9 +182,6 @@ def _own_line(stock_id: str) -> str:
 def _placed_sheet(
     problem: LayoutProblem, sheet: CutSheet, waiting: Waiting, letter: str, size: TimberSize, shop: Shop
 ) -> PlacedBoard:
-    # Loaded with the first sheet.
-    from zygoform.core.cutting.sheets.cut_order import cut_order
-
     assert isinstance(problem, SheetProblem)
     stock = next(s for s in problem.stocks if s.id == sheet.stock)
     # A board's ends are no good: its parts begin behind one.
@@ -225,7 +219,7 @@ def _placed_sheet(
     )
 
 
-def _pass(cut: "SheetCut", end: float) -> SheetPass:
+def _pass(cut: SheetCut, end: float) -> SheetPass:
     """A cut of a sheet, or of a board whose good wood begins at `end` (mm)."""
     at, size = cut.at / UNITS_PER_MM, max(0, cut.at - cut.piece.low[cut.axis]) / UNITS_PER_MM
     low, high = (side[1 - cut.axis] / UNITS_PER_MM for side in cut.piece)

@@ -4,7 +4,7 @@ import math
 
 from msgspec import structs
 
-from zygoform.core.changes.kinds.mend import Mend
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.mending.operations import usual_board, wood_of
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of

@@ -2,7 +2,7 @@
 
 from msgspec import structs
 
-from zygoform.core.changes.kinds.cutout import DoorCutout
+from zygoform.core.changes.doors.cutout.entries import DoorCutout
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.planning import set_value
 from zygoform.core.errors import BadInputError

@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.changes.kinds.pattern import StripPattern
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.gallery_picture import from_gallery
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.planning import set_value

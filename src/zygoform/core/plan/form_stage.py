@@ -6,6 +6,7 @@ from typing import Any
 from msgspec import Struct, structs
 
 from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import made
 from zygoform.core.changes.suited import suited
 from zygoform.core.condition.condition import Condition
 from zygoform.core.condition.use import Damp, damp_of
@@ -185,25 +186,25 @@ def _apply(
         piece_id = piece_of(change.targets[0])
         damp = uses.get(piece_id, "")
         form = _together(own, memory) if change.reads_others else own.get(piece_id, found)
-        made = yield from memory.once_piecemeal(
+        outcome = yield from memory.once_piecemeal(
             lambda change=change, form=form, damp=damp: _made(change, form, shop, condition, damp),  # type: ignore[misc]
             "change",
             form,
             shop,
             same=(change, change.reads(condition), damp),
         )
-        if isinstance(made, Failure):
-            failures.append(made)
+        if isinstance(outcome, Failure):
+            failures.append(outcome)
         else:
-            outcomes.append(made)
+            outcomes.append(outcome)
             if change.reads_others:
-                own |= _parted(applied(form, made), own, memory)
+                own |= _parted(applied(form, outcome), own, memory)
             elif piece_id in own:
                 own[piece_id] = memory.once(
-                    lambda form=form, made=made: applied(form, made),  # type: ignore[misc]
+                    lambda form=form, outcome=outcome: applied(form, outcome),  # type: ignore[misc]
                     "applied",
                     form,
-                    made,
+                    outcome,
                 )
     if not outcomes:
         return (), tuple(failures), found
@@ -243,7 +244,7 @@ def _made(
     change: ChangeBase, form: Form, shop: Shop, condition: Condition, damp: Damp
 ) -> Piecemeal[Outcome | Failure]:
     try:
-        outcome = yield from change.apply_piecemeal(form, shop, condition)
+        outcome = yield from made(change, form, shop, condition)
     except BadInputError as refused:
         return Failure(change.id, refused.parameter, Message(refused.message, refused.lengths))
     return suited(outcome, damp)

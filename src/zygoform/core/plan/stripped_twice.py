@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from zygoform.core.changes.base import ChangeBase
-from zygoform.core.changes.kinds.mend import Mend
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.condition.condition import Condition
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan

@@ -14,7 +14,7 @@ from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import ChangeBase
-from zygoform.core.changes.kinds.pattern import StripPattern
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import kind_of, titled
 from zygoform.core.edits.patterns import meant_pattern
 from zygoform.core.edits.planning import leave_out, move_change, remove_change

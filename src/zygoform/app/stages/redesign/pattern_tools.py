@@ -5,7 +5,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.changes.kinds.pattern import StripPattern
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.edits.patterns import draw_line, erase_line, line_of_text
 from zygoform.core.errors import BadInputError
 

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QPushButton, QVBoxLay
 from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, restyle, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
+from zygoform.core.changes.registry import made
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.condition.remedies import FaultKind, Remedy
@@ -23,6 +24,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.needs import needs
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 
 
@@ -199,7 +201,8 @@ class FaultCard(QFrame):
         try:
             trial = mend(project, self.fault_id, remedy.code).project
             change = trial.mend_of(self.fault_id)
-            outcome = change.apply(plan.found, project.shop, plan.condition) if change is not None else None
+            work = made(change, plan.found, project.shop, plan.condition) if change is not None else None
+            outcome = at_once(work) if work is not None else None
         except BadInputError as refused:
             return f"Not as it is: {self.session.fault(refused)}"
         things = (

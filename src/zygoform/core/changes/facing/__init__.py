@@ -1,5 +1,5 @@
-"""Whole faces covered with thin sheet: veneer, transfers, stencils.
+"""Whole faces covered.
 
-veneered.py      veneer in sheets: pieces with an allowance, cauls, clamps, press
-transferred.py   transfers and stencils: how many sheets, what is trimmed, what is left over
+veneer/       veneer in sheets
+transfer/     transfers and stencils
 """

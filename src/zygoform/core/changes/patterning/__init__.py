@@ -1,5 +1,7 @@
 """How a pattern of strips is made: laid, cut, told, judged.
 
+entries.py    what a pattern asks, and how it begins
+worked.py     the piece with its pattern
 pattern_set.py   which strips lie where, and the pieces that are cut for them
 strip_parts.py   every piece as a part to cut, and spare ones
 mapped.py        where every piece lies, for paper and for other programs

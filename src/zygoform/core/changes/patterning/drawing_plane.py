@@ -1,10 +1,10 @@
 """The plane lines are drawn in by hand: a field as it stands in space, and what their ends are drawn to."""
 
 from collections.abc import Callable
-from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Point
@@ -12,9 +12,6 @@ from zygoform.core.geometry.prism import Point3
 from zygoform.core.goods.saw import STOPS
 from zygoform.core.patterns.drawn_line import DrawnLine, drawn_at, drawn_to, snap_places
 from zygoform.core.shop import Shop
-
-if TYPE_CHECKING:
-    from zygoform.core.changes.kinds.pattern import StripPattern
 
 ANGLES = (0.0, 90.0, *STOPS, *(90 - stop for stop in STOPS))
 
@@ -57,7 +54,7 @@ class DrawingPlane(Struct, frozen=True):
         return on if on in places else drawn_at(start, at, ANGLES, near)
 
 
-def drawing_plane(change: "StripPattern", body: Body, shop: Shop) -> DrawingPlane:
+def drawing_plane(change: StripPattern, body: Body, shop: Shop) -> DrawingPlane:
     """Of a pattern on a body as it is drawn: the first front where each has its own.
 
     Raises BadInputError where there is nothing to draw on.

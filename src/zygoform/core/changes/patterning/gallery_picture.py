@@ -1,9 +1,8 @@
 """A pattern of the gallery as it would look on the piece it is for: outlines for a small picture."""
 
-from typing import TYPE_CHECKING
-
 from msgspec import Struct, structs
 
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Outline
@@ -12,9 +11,6 @@ from zygoform.core.patterns.even_gap import nearest_even
 from zygoform.core.patterns.gallery import GalleryPattern
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.shop import Shop
-
-if TYPE_CHECKING:
-    from zygoform.core.changes.kinds.pattern import StripPattern
 
 
 class GalleryPicture(Struct, frozen=True):
@@ -27,7 +23,7 @@ class GalleryPicture(Struct, frozen=True):
     box: tuple[float, float, float, float]
 
 
-def gallery_picture(change: "StripPattern", wanted: GalleryPattern, body: Body, shop: Shop) -> GalleryPicture:
+def gallery_picture(change: StripPattern, wanted: GalleryPattern, body: Body, shop: Shop) -> GalleryPicture:
     """Raises BadInputError where it cannot be laid there."""
     pattern = PatternSet(from_gallery(change, wanted, body, shop), body, shop)
     return GalleryPicture(
@@ -39,7 +35,7 @@ def gallery_picture(change: "StripPattern", wanted: GalleryPattern, body: Body, 
     )
 
 
-def from_gallery(change: "StripPattern", wanted: GalleryPattern, body: Body, shop: Shop) -> "StripPattern":
+def from_gallery(change: StripPattern, wanted: GalleryPattern, body: Body, shop: Shop) -> StripPattern:
     """A pattern as the gallery has it, on a body: its gap the nearest that comes out even there."""
     width = shop.size(change.board).width
     # What another pattern left behind is as at the beginning; what it is laid on, and how, stays.

@@ -1,19 +1,16 @@
 """What lies where it cannot: a ray in a gap, an ornament over an edge, over another, over an old moulding."""
 
 from itertools import combinations
-from typing import TYPE_CHECKING
 
 from msgspec import structs
 
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.patterns.pieces import TrimPiece
-
-if TYPE_CHECKING:
-    from zygoform.core.changes.kinds.pattern import StripPattern
 
 _NARROWER = 0.5
 """What is narrower than its strip by more (mm) would be ripped along its whole length."""
@@ -64,7 +61,7 @@ def _in_gaps(pattern: PatternSet) -> int:
     return sum(wide.get(k, 0.0) < least for k in own)
 
 
-def _other_ways(change: "StripPattern") -> list[tuple[str, int, str]]:
+def _other_ways(change: StripPattern) -> list[tuple[str, int, str]]:
     """Another count of rays, else another height they run from: the nearest first."""
     counts = [("rays", n, f"Take {n} rays") for n in (change.rays + 1, change.rays - 1) if n > 0]
     heights = (change.up + by for k in range(1, MOST_MOVED + 1) for by in (k, -k))

@@ -1,10 +1,10 @@
 """A pattern worked out on its surface: which strips lie where, and the pieces that are cut for them."""
 
 from functools import cached_property
-from typing import TYPE_CHECKING
 
 from msgspec import structs
 
+from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.surface import Surface, boxes_overlap, chosen_surface
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
@@ -18,9 +18,6 @@ from zygoform.core.patterns.strip import Strip
 from zygoform.core.piecemeal import AT_A_TIME, Piecemeal, at_once
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
-
-if TYPE_CHECKING:
-    from zygoform.core.changes.kinds.pattern import StripPattern
 
 MOST_STRIPS, DRAWN_TO = 3_000, 0.5
 """More are refused; curves are drawn in chords as near to them as this (mm)."""
@@ -43,7 +40,7 @@ class PatternSet:
     All is worked out when it is first asked for: of a gallery's pattern the field alone at first.
     """
 
-    def __init__(self, change: "StripPattern", body: Body, shop: Shop) -> None:
+    def __init__(self, change: StripPattern, body: Body, shop: Shop) -> None:
         self.change, self.body, self.shop = change, body, shop
         self.sizes = tuple(_sold(shop, board) for board in (change.board, change.other_board or change.board))
 
