@@ -211,7 +211,7 @@ def test_what_is_done_while_it_is_worked_out_is_not_lost(
     # What is printed or exported is of what was done last.
     session.do(lambda p: set_value(p, "c1", "overhang_left", 51.0))
     hands.window.filing.ask_save = lambda *_asked: str(tmp_path / "cuts.csv")
-    hands.window.filing.export_csv("part")
+    hands.action("export_part")
     assert session.plan == compile_plan(session.project)
     # As is a better layout that comes while something is worked out.
     sized = min(hands.plan.cut.problems, key=lambda s: len(s.problem.parts))

@@ -136,7 +136,7 @@ class Monkey:
         project = session.history.project
         if project.pieces:
             assert parse_project(dump_project(project)) == project
-            if session.project is project and not session.planning.busy:
+            if session.project is project and not session.planning.at_work:
                 assert compile_plan(project, session.planning.layouts.best) == session.plan
 
 

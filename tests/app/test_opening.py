@@ -13,7 +13,6 @@ from PySide6.QtWidgets import QApplication, QLabel
 from tests.app.desk import LONGEST, Desk
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import UnknownChange
-from zygoform.core.changes.tops.planks.entries import PlankTop
 from zygoform.core.coats.layer import Recipe, RecipePart
 from zygoform.core.condition.photo import Photo
 from zygoform.core.edits.planning import add_change, set_value
@@ -72,7 +71,7 @@ def test_what_breaks_the_plan_is_set_aside_and_comes_back_when_saved(
     def broken(*_given: object) -> object:
         raise ZeroDivisionError("by nothing")
 
-    monkeypatch.setattr(PlankTop, "apply", broken)
+    monkeypatch.setattr("zygoform.core.changes.tops.planks.worked.worked", broken)
     path = tmp_path / "a.zygoform.json"
     found = opened(desk, path, project)
     aside = [change for change in found.changes if isinstance(change, UnknownChange)]

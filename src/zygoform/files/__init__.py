@@ -8,6 +8,7 @@ writable.py       what of a document a file can hold
 unknown.py        what a newer program wrote, kept and written back
 pictures.py       what a picture is by its content
 photos.py         photos beside the project file
+exports.py        the tables that can be written, a row each
 tables.py         tables as CSV, for any program and from any
 minutes_csv.py    how long each kind of work takes
 prices_csv.py     the price list, shipped and the user's

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING, Literal
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QWidget
@@ -13,6 +13,7 @@ from zygoform.app.background import Background, patiently
 from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.core.project import Project
+from zygoform.files.exports import TableExport
 from zygoform.files.names import shown
 from zygoform.files.project_json import SUFFIX, UnreadableError
 from zygoform.files.user_folder import home
@@ -205,15 +206,23 @@ class Filing(QObject):
         self._left_out = left_out_words(written[0].left_out, "The file")
         return True
 
-    def export_csv(self, kind: Literal["setting", "part"]) -> None:
-        """The cut list as CSV."""
+    def export_table(self, export: TableExport) -> None:
+        """A table, to be opened by any program."""
         self.session.planning.settle()
-        plan = self.session.plan
-        if plan is None:
+        project, plan = self.session.project, self.session.plan
+        if plan is None and export.of_plan:
             return
-        from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
+        name = self.ask_save(self._suggested(export.ending), "CSV (*.csv)")
+        if not name:
+            return
+        from zygoform.files.atomic import write_whole
 
-        self._table(f" cut list by {kind}.csv", by_setting_csv(plan) if kind == "setting" else by_part_csv(plan))
+        try:
+            write_whole(Path(name), export.make(project, plan).encode("utf-8-sig"))
+        except OSError as refused:
+            self.told.emit(f"Not exported: {refused.strerror or refused}.")
+        else:
+            self.told.emit(f"Exported {shown(Path(name))}")
 
     def export_templates(self, kind: "DrawingKind") -> None:
         """Templates at full size, for other programs and for machines."""
@@ -234,41 +243,6 @@ class Filing(QObject):
         from zygoform.app.actions.outlines import take_outline
 
         take_outline(self.session, self.ask_open, self.told.emit, self)
-
-    def export_leftovers(self) -> None:
-        """What is left over, for the next project to take over as boards of one's own."""
-        self.session.planning.settle()
-        plan = self.session.plan
-        if plan is not None:
-            from zygoform.files.leftover_csv import leftover_csv
-
-            self._table(" left over.csv", leftover_csv(plan, self.session.project.stock))
-
-    def export_prices(self) -> None:
-        """The project's price list, to be changed in any program and taken over again."""
-        from zygoform.files.prices_csv import prices_csv
-
-        shop = self.session.project.shop
-        self._table(" prices.csv", prices_csv(shop.timber, shop.packs))
-
-    def export_coats(self) -> None:
-        """Figures of coats, to be changed in any program and taken over again."""
-        from zygoform.files.coats_csv import coats_csv
-
-        self._table(" coats.csv", coats_csv(self.session.project.shop.coats))
-
-    def _table(self, ending: str, text: str) -> None:
-        name = self.ask_save(self._suggested(ending), "CSV (*.csv)")
-        if not name:
-            return
-        from zygoform.files.atomic import write_whole
-
-        try:
-            write_whole(Path(name), text.encode("utf-8-sig"))
-        except OSError as refused:
-            self.told.emit(f"Not exported: {refused.strerror or refused}.")
-        else:
-            self.told.emit(f"Exported {shown(Path(name))}")
 
     def preview(self, paper: str = "sheet") -> None:
         """The prints on the screen first."""
@@ -333,12 +307,6 @@ class Filing(QObject):
 
     def _exported(self, fault: str) -> None:
         self.told.emit(f"Not exported: {fault}." if fault else f"Exported {self._exporting}")
-
-    def export_minutes(self) -> None:
-        """How long each kind of work takes, as a table."""
-        from zygoform.files.minutes_csv import minutes_csv
-
-        self._table(" minutes.csv", minutes_csv(self.session.project.shop.minutes))
 
     def take_table(self, what: "TableKind") -> None:
         """A table of one's own is taken over; with a fault in any row nothing is."""

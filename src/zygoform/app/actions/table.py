@@ -14,6 +14,7 @@ from zygoform.app.session import Session
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint, next_corner
 from zygoform.core.form.front import Holds
+from zygoform.files.exports import TABLE_EXPORTS
 
 _PLACES: tuple[tuple[Viewpoint, str], ...] = (
     ("front", "Front"),
@@ -48,12 +49,10 @@ def window_actions(
         Action("save_as", "Save as…", filing.save_as, ("Ctrl+Shift+S",), "File", ends_group=True),
         Action("print", "Print…", filing.preview, ("Ctrl+P",), "File", "print"),
         Action("export_sheet", "Work sheet as PDF…", filing.export_sheet, ("Ctrl+Shift+P",), "File"),
-        Action("export_setting", "Cut list by setting as CSV…", partial(filing.export_csv, "setting"), (), "File"),
-        Action("export_part", "Cut list by part as CSV…", partial(filing.export_csv, "part"), (), "File"),
-        Action("export_leftovers", "What is left over as CSV…", filing.export_leftovers, (), "File"),
-        Action("export_prices", "Price list as CSV…", filing.export_prices, (), "File"),
-        Action("export_minutes", "Minutes of work as CSV…", filing.export_minutes, (), "File"),
-        Action("export_coats", "Figures of coats as CSV…", filing.export_coats, (), "File"),
+        *(
+            Action(f"export_{row.id}", f"{row.title} as CSV…", partial(filing.export_table, row), (), "File")
+            for row in TABLE_EXPORTS
+        ),
         Action("export_svg", "Templates as SVG…", partial(filing.export_templates, "svg"), (), "File"),
         Action("export_dxf", "Templates as DXF…", partial(filing.export_templates, "dxf"), (), "File"),
         Action("map_svg", "Pattern as SVG…", partial(filing.export_pattern, "svg"), (), "File"),

@@ -73,8 +73,8 @@ _Lone = tuple[Edge, bool]
 """A stretch beside which a change is seen on one side only, and whether on its left."""
 MANY_FACES = 60
 """So many new faces are drawn plainly while one of their sizes is dragged."""
-GRID_ACROSS = 24
-"""Squares of the grid boxes are looked for in, along the longer side of the drawing."""
+GRID_ACROSS, GRID_FROM = 24, 400
+"""Squares of the grid boxes are looked for in, along the drawing's longer side; fewer are looked at one by one."""
 LONG_EDGE, SAME_WAY, SAME_LINE = 10.0, 1e-3, 0.05
 """Shorter stretches (mm) say too little of their direction; lines that differ by less (radians, mm) are one."""
 
@@ -121,11 +121,13 @@ def _without_pairs(lone: list[_Lone]) -> Piecemeal[list[Edge]]:
 
 
 class _Near:
-    """Which boxes meet one: each is known to the squares of a grid it lies in."""
+    """Which boxes meet one: of many each is known to the squares of a grid it lies in."""
 
     def __init__(self, boxes: Sequence[Box]) -> None:
         self._boxes = boxes
         self._cells: dict[tuple[int, int], list[int]] = {}
+        if len(boxes) < GRID_FROM:
+            return
         ways = [[box[k] for box in boxes] or [0.0] for k in range(4)]
         reach = max(max(ways[2]) - min(ways[0]), max(ways[3]) - min(ways[1]))
         self._size = max(reach / GRID_ACROSS, 1.0)
@@ -140,6 +142,13 @@ class _Near:
     def over(self, i: int) -> list[int]:
         """Those painted after box `i` that meet it, in order."""
         box, boxes = self._boxes[i], self._boxes
+        if not self._cells:
+            x0, y0, x1, y1 = box
+            return [
+                k
+                for k in range(i + 1, len(boxes))
+                if (over := boxes[k])[0] <= x1 and over[2] >= x0 and over[1] <= y1 and over[3] >= y0
+            ]
         found = {k for cell in self._of(box) for k in self._cells[cell] if k > i}
         return sorted(k for k in found if _meet(boxes[k], box))
 

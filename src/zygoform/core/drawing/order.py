@@ -66,7 +66,10 @@ def _item(board: Board, place: Viewpoint) -> _Item:
     us, vs = zip(*seen, strict=True)
     shadow = (min(us), min(vs), max(us), max(vs))
     low, high = (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
-    return _Item(board, low, high, corners, _slanted_sides(board.solid), _slanted_edges(board.solid), shadow)
+    sides = _slanted_sides(board.solid)
+    # Where all faces are along axes, so are all edges: each lies in two of them.
+    edges = _slanted_edges(board.solid) if sides else ()
+    return _Item(board, low, high, corners, sides, edges, shadow)
 
 
 def cells_of(board: Board) -> tuple[Board, ...]:

@@ -226,7 +226,7 @@ def _around(points: list[Point3], normal: Point3) -> tuple[Point3, ...]:
 
 def is_along_an_axis(normal: Point3) -> bool:
     """Whether a direction runs along x, y or z."""
-    return sorted(abs(n) for n in normal)[1] <= SQUARE_ON
+    return sum(1 for n in normal if n > SQUARE_ON or n < -SQUARE_ON) < 2
 
 
 def _minus(a: Point3, b: Point3) -> Point3:

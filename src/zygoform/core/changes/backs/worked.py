@@ -30,6 +30,8 @@ _NOT_COVERED = ("knob", "leg", "base", "skirt", "apron", "ornament")
 BEHIND_ALIKE = 25.0
 """Legs and aprons whose back faces differ by less (mm) are behind the piece alike."""
 LEAST_BACK = 60.0
+MOST_BEHIND = 6.0
+"""A packing strip fills so much (mm) between the frame and a back that stands up behind the top."""
 INTO = 19.0
 """What a nail or screw through the back goes into (mm): the edge of a side."""
 
@@ -64,6 +66,14 @@ class BackSheet:
             backs = [b for b in frame if b.role == "back"] or frame
             solids = [b.solid for b in backs]
             inner = max(s.box[1][1] for s in solids)
+        tops = [b.solid.box[1][1] for b in self.body.boards if b.role in TOP_ROLES]
+        if (self.change.above or self.change.shape == "arched") and max(tops, default=inner) > inner:
+            # What stands up over the top clears its back edge.
+            over = max(tops) - max(s.box[1][1] for s in solids)
+            if over > MOST_BEHIND:
+                message = "The top stands {0} over at the back: nothing holds what stands up behind it."
+                raise BadInputError("does_not_fit", message, "above" if self.change.above else "shape", (over,))
+            inner = max(tops)
         lows, highs = [s.box[0] for s in solids], [s.box[1] for s in solids]
         low, high = ([f(p[k] for p in points) for k in (0, 2)] for f, points in ((min, lows), (max, highs)))
         return (low[0], low[1], high[0], high[1] + self.change.above), inner

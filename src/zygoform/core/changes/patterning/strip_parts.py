@@ -42,6 +42,7 @@ def spare_parts(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Part, ...
                     size.width,
                     long,
                     location="uncut until it is needed",
+                    rests_on=pattern.body.width.guesses | pattern.body.depth.guesses,
                     length_of=Sized(long, terms=(Term("the longest strip", long, "worked out"),)),
                     width_of=Sized(size.width, terms=(Term("width of the strip", size.width, "on sale"),)),
                     by_hand=True,

@@ -115,6 +115,13 @@ class ShelfBay:
             raise BadInputError(
                 "does_not_fit", "Only {0} would be left between the shelves.", entry, (min(heights),)
             )
+        if change.fixing == "cleats" and n and min(heights[:-1]) < self.strip.width + SAME_MM:
+            raise BadInputError(
+                "does_not_fit",
+                "Only {0} would be left between the shelves, and a cleat is {1} high.",
+                "lowest" if change.lowest and heights[0] < self.strip.width else "shelves",
+                (min(heights[:-1]), self.strip.width),
+            )
         return heights
 
     def _places(self) -> tuple[_Place, ...]:

@@ -1,5 +1,6 @@
 """Legs or feet: straight or tapered, upright or splayed, in place of what the piece stands on."""
 
+import math
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import ChangeBase, nearest_size
@@ -7,6 +8,7 @@ from zygoform.core.form.targets import Target
 from zygoform.core.measure.param import Choice, angle, choice, length
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_MM
 
 USUAL_THICK, USUAL_HIGH = 44.0, 150.0
 
@@ -115,21 +117,23 @@ class Legs(ChangeBase, frozen=True, tag="legs"):
         body = target.body
         old = [board.solid.sizes[1] for board in body.boards if board.role == "leg"]
         thick = min(old, default=USUAL_THICK)
-        size = _square_size(shop, thick)
         legged = any(board.role == "apron" for board in body.boards)
+        # Aprons end on a table's legs: a thicker one finds no room between them.
+        size = _square_size(shop, thick, thick + SAME_MM if legged else math.inf)
         inch = shop.unit.system == "inch"
         height = round_to(body.base_height, shop.cut_step) or (152.4 if inch else USUAL_HIGH)
         thick = round_to(thick, shop.cut_step)
         own = dict(board=size, thick=thick, foot=25.4 if inch else 25.0, setback=12.7 if inch else 12.0)
         if legged:
-            own["setback"] = 0.0
+            own |= dict(setback=0.0, source="cut" if size else "bought")
         return cls(change_id, number, (body.id,), height=max(20.0, min(1000.0, height)), **own)  # type: ignore[arg-type]
 
 
-def _square_size(shop: Shop, thick: float) -> str:
+def _square_size(shop: Shop, thick: float, most: float) -> str:
     """The board on sale nearest in thickness, of those the one that leaves least beside a square leg."""
-    found = nearest_size(shop, thick, thick)
+    found = nearest_size(shop, thick, thick) if most == math.inf else None
     fits = [s for s in shop.timber if s.offers and s.stock == "board" and s.system == shop.unit.system]
+    fits = [s for s in fits if s.thickness <= most]
     square = [s for s in fits if s.width >= s.thickness - 0.01]
     best = min(square, key=lambda s: (round(abs(s.thickness - thick)), s.width - s.thickness, s.id), default=found)
     return best.id if best else ""

@@ -1,6 +1,7 @@
 """A set of legs under a body, worked out: where each stands, its true length and ends, how it is fixed."""
 
 import math
+from itertools import product
 from typing import NamedTuple
 
 from zygoform.core.changes.bases.legs.entries import Legs
@@ -67,6 +68,30 @@ class LegSet:
         self.long = change.height + (self.top if self.legged else 0.0)
         self.places = self._places()
         self.members, self.drawn = self._legs()
+        if self.legged:
+            self._check_aprons()
+
+    def _check_aprons(self) -> None:
+        """What ends on the legs of a table stays as it is. Raises BadInputError where a leg runs into it."""
+        legs = (*(member.board for member in self.members), *self.drawn)
+        left = min(leg.solid.box[0][0] for leg in legs)
+        front = min(leg.solid.box[0][1] for leg in legs)
+        most = math.inf
+        for leg, other in product(legs, self.body.boards):
+            (low, high), (near, far) = leg.solid.box, other.solid.box
+            into = min(min(high[k], far[k]) - max(low[k], near[k]) for k in range(3))
+            if other.role in ("leg", "stretcher", "knob") or into < 10 * SAME_MM:
+                continue
+            beside = near[0] - low[0] if low[0] < left + self.thick else high[0] - far[0]
+            before = near[1] - low[1] if low[1] < front + self.thick else high[1] - far[1]
+            most = min(most, max(beside, before))
+        if most < math.inf:
+            change = self.change
+            entry = "setback" if change.setback > SAME_MM else "board" if self.size else "thick"
+            words = "Aprons and fronts leave {0} for a leg at the corner; for a thicker one they are sawn shorter."
+            if entry == "setback":
+                words = "Set in, a leg runs into aprons or fronts: they leave {0} at the corner."
+            raise BadInputError("does_not_fit", words, entry, (max(0.0, most),))
 
     def outcome(self) -> Outcome:
         change, count = self.change, len(self.places)

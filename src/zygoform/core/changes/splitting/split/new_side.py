@@ -52,14 +52,15 @@ def new_side(change_id: str, half: Half, own: Body, sheet: TimberSize) -> NewSid
     carcass = [_section(board, half.end) for board in ends if board.role not in _BASE]
     base = [_section(board, half.end) for board in ends if board.role in _BASE]
     members, new = list[Member](), bool(half.inset and carcass)
+    guesses = own.width.guesses | own.depth.guesses
     if new:
-        members.append(_panel(change_id, half, sheet, name, _round(carcass), legged=_is_legged(own)))
+        members.append(_panel(change_id, half, sheet, name, _round(carcass), guesses, legged=_is_legged(own)))
     if len(base) > 1 and not _has_return(own, half):
         inner = (min(s[2] for s in base), max(s[1] for s in base), max(s[0] for s in base), max(s[3] for s in base))
         if inner[2] - inner[0] > SAME_MM:
-            members.append(_base_return(change_id, half, sheet, name, inner))
+            members.append(_base_return(change_id, half, sheet, name, inner, guesses))
     if half.top_inset:
-        members += [_strip(change_id, half, sheet, name, board, k) for k, board in enumerate(tops, 1)]
+        members += [_strip(change_id, half, sheet, name, board, k, guesses) for k, board in enumerate(tops, 1)]
     bare = 0.0 if half.top_inset else sum(_deep(_section(board, half.limit(board))) for board in tops)
     if not new:
         return NewSide(tuple(members), top_end=bare)
@@ -116,13 +117,19 @@ def _outward(half: Half) -> Point3:
 
 
 def _member(
-    change_id: str, half: Half, sheet: TimberSize, board: Board, location: str, sizes: tuple[str, str]
+    change_id: str,
+    half: Half,
+    sheet: TimberSize,
+    board: Board,
+    location: str,
+    sizes: tuple[str, str],
+    guesses: frozenset[str],
 ) -> Member:
     """Its grain along its longer side."""
     box = board.solid.box
     deep, high = (box[1][k] - box[0][k] for k in (1, 2))
     upright = high >= deep
-    said = [_sized(words, value) for words, value in zip(sizes, (deep, high), strict=True)]
+    said = [_sized(words, value, guesses) for words, value in zip(sizes, (deep, high), strict=True)]
     return Member(
         change_id,
         board,
@@ -130,12 +137,22 @@ def _member(
         sheet,
         location=location,
         rounding="down",
+        rests_on=guesses,
         length_of=said[1 if upright else 0],
         width_of=said[0 if upright else 1],
     )
 
 
-def _panel(change_id: str, half: Half, sheet: TimberSize, name: str, section: Section, *, legged: bool) -> Member:
+def _panel(
+    change_id: str,
+    half: Half,
+    sheet: TimberSize,
+    name: str,
+    section: Section,
+    guesses: frozenset[str],
+    *,
+    legged: bool,
+) -> Member:
     solid = _slab(min(half.at, half.end), sheet.thickness, section)
     words = "New apron" if legged else "New side"
     board = Board(
@@ -147,28 +164,38 @@ def _panel(change_id: str, half: Half, sheet: TimberSize, name: str, section: Se
         likely="plywood",
     )
     sizes = ("depth of what is sawn", "height of what is sawn")
-    return _member(change_id, half, sheet, board, f"closes the {name} half", sizes)
+    return _member(change_id, half, sheet, board, f"closes the {name} half", sizes, guesses)
 
 
-def _base_return(change_id: str, half: Half, sheet: TimberSize, name: str, section: Section) -> Member:
+def _base_return(
+    change_id: str, half: Half, sheet: TimberSize, name: str, section: Section, guesses: frozenset[str]
+) -> Member:
     x = half.end - sheet.thickness if half.side < 0 else half.end
     solid = _slab(x, sheet.thickness, section)
     board = Board(f"{change_id}/base/{name}", f"Base, {name} half", "base", solid, Y, likely="plywood")
     return _member(
-        change_id, half, sheet, board, "under the new side", ("between front and back", "the base's height")
+        change_id,
+        half,
+        sheet,
+        board,
+        "under the new side",
+        ("between front and back", "the base's height"),
+        guesses,
     )
 
 
-def _strip(change_id: str, half: Half, sheet: TimberSize, name: str, top: Board, number: int) -> Member:
+def _strip(
+    change_id: str, half: Half, sheet: TimberSize, name: str, top: Board, number: int, guesses: frozenset[str]
+) -> Member:
     """At the end of a top that ends where the new side begins, as thick as that."""
     solid = _slab(min(half.at, half.end), sheet.thickness, _section(top, half.limit(top)))
     board = Board(
         f"{change_id}/strip/{name}-{number}", f"Filler strip, {name} half", "top", solid, Y, likely="plywood"
     )
     return _member(
-        change_id, half, sheet, board, "at the sawn end of the top", ("depth of the top", "its thickness")
+        change_id, half, sheet, board, "at the sawn end of the top", ("depth of the top", "its thickness"), guesses
     )
 
 
-def _sized(words: str, value: float) -> Sized:
-    return Sized(value, terms=(Term(words, value, "measured"),))
+def _sized(words: str, value: float, guesses: frozenset[str]) -> Sized:
+    return Sized(value, guesses, (Term(words, value, "guessed" if guesses else "measured"),))

@@ -1,0 +1,211 @@
+"""What every row of a registry owes the rest of the house; each breach is a sentence that names what lacks.
+
+A new kind, family, material or format is held against these without a line of test of its own.
+"""
+
+import csv
+import io
+from collections.abc import Callable, Iterator
+from contextlib import suppress
+from itertools import combinations
+from typing import Any
+from xml.etree import ElementTree as ET
+
+import shapely
+from icalendar import Calendar
+from msgspec import structs
+from pypdf import PdfReader
+
+from tests.core.changes.test_shelves import chest
+from tests.planned import changed, plan_of
+from zygoform.core.changes.patterning.entries import StripPattern
+from zygoform.core.changes.registry import ChangeKind
+from zygoform.core.coats.coat import AEROSOLS, Coat
+from zygoform.core.edits.fronts import divide, hold
+from zygoform.core.edits.inside import choose_inside
+from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.planning import add_change, remove_change, set_value
+from zygoform.core.edits.survey import set_reading
+from zygoform.core.errors import BadInputError
+from zygoform.core.form.form import Board
+from zygoform.core.form.front import Holds, openings
+from zygoform.core.form.targets import target_in
+from zygoform.core.geometry.convex import shared_volume
+from zygoform.core.measure.param import params
+from zygoform.core.patterns.drawn_line import DrawnLine
+from zygoform.core.patterns.field import field_of
+from zygoform.core.patterns.pieces import lay
+from zygoform.core.plan.plan import Plan
+from zygoform.core.project import Project
+from zygoform.files.demo import fresh_project
+from zygoform.files.project_json import parse_project
+
+MIXED_OF = {"paint wash": "acrylic paint"}
+"""What is not bought but thinned from something else."""
+LEAST_SHARED = 5.0
+"""mm³: less is what rounding leaves."""
+
+
+def begun(row: ChangeKind, piece: str) -> Project | None:
+    """A change of a kind on a piece of a kind as it begins; nothing where it is not offered or finds no room."""
+    plain = new_piece(fresh_project(), "Piece", {}, piece).project
+    for project in (filled(plain), plain):
+        found = plan_of(project).found
+        (body,) = found.bodies
+        for target_id in (body.id, *(own.id for own in body.openings), *(own.id for own in body.boards)):
+            target = target_in(found, target_id)
+            if target is None or not row.takes(target):
+                continue
+            with suppress(BadInputError):
+                planned = add_change(project, row.kind, target_id).project
+                if not plan_of(planned).failures:
+                    return planned
+    return None
+
+
+def filled(project: Project) -> Project:
+    """A piece with a front holds drawers, a framed door, a bay: there is something of everything."""
+    front = project.front("p1")
+    if front is None:
+        return project
+    project = divide(project, f"p1/opening/{front.id}", "columns", 3).project
+    front = project.front("p1")
+    assert front is not None
+    places = [own.id for own in openings(front)]
+    project = divide(project, f"p1/opening/{places[0]}", "rows", 2).project
+    front = project.front("p1")
+    assert front is not None
+    held: tuple[Holds, ...] = ("drawer", "drawer", "door", "nothing")
+    for own, holds in zip(openings(front), held, strict=True):
+        with suppress(BadInputError):
+            project = hold(project, f"p1/opening/{own.id}", holds).project
+            if holds == "door":
+                project = choose_inside(project, f"p1/opening/{own.id}", "door", "made", "frame").project
+    return project
+
+
+def at_its_ends(project: Project) -> Iterator[Project]:
+    """The change as begun, and with each of its sizes and choices at either end, where that can be built."""
+    yield project
+    change = project.changes[0]
+    for entry in params(type(change)):
+        ends = [c.value for c in entry.choices] if entry.choices else [entry.low, entry.high]
+        for value in ends if entry.unit in ("length", "count", "choice") and not entry.stock else ():
+            with suppress(BadInputError):
+                other = set_value(project, change.id, entry.name, int(value) if entry.unit == "count" else value)
+                if not plan_of(other.project).failures:
+                    yield other.project
+
+
+def through_another(plan: Plan) -> list[str]:
+    """A solid that a change brings passes through no other."""
+    own = {board.id for outcome in plan.outcomes for board in outcome.added}
+    boards = plan.planned.boards
+    return [
+        f"{board.name} ({board.id}) runs through {other.name} ({other.id})"
+        for board, other in combinations(boards, 2)
+        if (board.id in own or other.id in own) and _shared(board, other) > LEAST_SHARED
+    ]
+
+
+def _shared(a: Board, b: Board) -> float:
+    (al, ah), (bl, bh) = a.solid.box, b.solid.box
+    if any(min(ah[k], bh[k]) - max(al[k], bl[k]) < 1e-3 for k in range(3)):
+        return 0.0
+    return sum(shared_volume(one.faces, two.faces) for one in a.solid.cells for two in b.solid.cells)
+
+
+def guesses_forgotten(project: Project) -> list[str]:
+    """A part whose length moves with a size that nobody measured rests on that guess."""
+    plan, found = plan_of(project), list[str]()
+    before = {part.id: part for outcome in plan.outcomes for part in outcome.parts}
+    for name in ("width", "depth"):
+        guess = getattr(plan.found.bodies[0], name)
+        if not guess.guesses:
+            continue
+        with suppress(BadInputError):
+            other = plan_of(set_reading(project, name, f"{guess.value + 23:.2f} mm").project)
+            found.extend(
+                f"{part.name} ({part.id}) moves with the {name}, a guess, and does not say so"
+                for outcome in other.outcomes
+                for part in outcome.parts
+                if (was := before.get(part.id)) is not None
+                and abs(was.length - part.length) > 0.5
+                and not (was.rests_on | (was.length_of.guesses if was.length_of else frozenset()))
+            )
+    return found
+
+
+def not_told(project: Project) -> list[str]:
+    """It says what it is, has its minutes and its prices, and is gone without a trace when it is taken out."""
+    plan, kind = plan_of(project), project.changes[0].tag  # type: ignore[union-attr]
+    found = [] if all(outcome.result.text for outcome in plan.outcomes) else [f"{kind} does not say what it makes"]
+    found += [f"{row.name}, of {kind}, is bought and has no price" for row in plan.purchase.rows if row.missing]
+    own = [step for step in plan.work.steps if step.source == project.changes[0].id]
+    found += [f"the step “{step.what.text}” of {kind} takes no minutes" for step in own if not step.minutes[1]]
+    made = any(o.added or o.removed or o.parts or o.reshaped for o in plan.outcomes)
+    found += [f"{kind} changes the piece and has no step"] if made and not own else []
+    without = remove_change(project, project.changes[0].id).project
+    bare = structs.replace(project, changes=())
+    found += (
+        [] if plan_of(without).planned == plan_of(bare).planned else [f"{kind} leaves something when taken out"]
+    )
+    return found
+
+
+_FRONTS = [[0.0, 0.0, 420.0, 180.0], [430.0, 0.0, 420.0, 180.0], [0.0, 190.0, 420.0, 180.0]]
+
+
+def family_breaches(name: str, load: Callable[[], Any]) -> list[str]:
+    """Pieces of a family lie beside each other, and on their fronts, whatever is within its fronts' corners."""
+    field = field_of(_FRONTS)
+    change = changed(chest(), "pattern", "p1/body/main").changes[0]
+    assert isinstance(change, StripPattern)
+    change = structs.replace(change, family=name, lines=(DrawnLine(0, 60, 900, 60), DrawnLine(40, 0, 40, 400)))
+    strips = load()(field, 30.0, change)
+    pieces = lay(field, strips).pieces
+    shapes = [shapely.Polygon(piece.outline) for piece in pieces if not strips[piece.strip].bought]
+    found = []
+    for a, b in combinations(shapes, 2):
+        if a.intersects(b) and a.intersection(b).area > LEAST_SHARED:
+            found.append(f"two strips of {name} overlap")
+    whole = shapely.union_all([front.polygon for front in field.fronts]).buffer(1e-6)
+    found += [f"a strip of {name} lies beside its front" for shape in shapes if not whole.covers(shape)]
+    return sorted(set(found))
+
+
+def coat_breaches(coat: Coat, project: Project) -> list[str]:
+    """A material can be bought, and says how long it waits."""
+    sold = {pack.kind for pack in project.shop.packs}
+    found = [] if MIXED_OF.get(coat.id, coat.id) in sold else [f"{coat.title} has no price"]
+    found += [] if coat.recoat[1] > 0 and coat.touch[1] > 0 else [f"{coat.title} has no wait"]
+    found += [] if coat.cover > 0 else [f"{coat.title} covers nothing"]
+    return found + (
+        [f"{coat.title} is sold by the can and by the litre"] if coat.id in AEROSOLS and coat.thin else []
+    )
+
+
+def export_breaches(name: str, made: bytes) -> list[str]:
+    """A library of others, or our own reader, opens what was written, and there is something in it."""
+    try:
+        kept = _READ_BACK[name.rsplit(".", 1)[1]](made)
+    except Exception as wrong:  # noqa: BLE001 - whatever it is, the file cannot be read
+        return [f"{name} cannot be read back: {type(wrong).__name__}"]
+    return [] if kept else [f"{name} is empty when it is read back"]
+
+
+def _dxf(made: bytes) -> int:
+    from ezdxf.filemanagement import read
+
+    drawing = read(io.StringIO(made.decode()))
+    return 0 if drawing.audit().has_errors else len(drawing.modelspace())
+
+
+_READ_BACK: dict[str, Callable[[bytes], int]] = {
+    "pdf": lambda made: len(PdfReader(io.BytesIO(made)).pages),
+    "csv": lambda made: len(list(csv.reader(io.StringIO(made.decode("utf-8-sig"))))),
+    "svg": lambda made: len(list(ET.fromstring(made))),
+    "dxf": _dxf,
+    "ics": lambda made: len(Calendar.from_ical(made).walk("VEVENT")),
+    "json": lambda made: len(parse_project(made).pieces),
+}
