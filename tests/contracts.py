@@ -98,13 +98,16 @@ def at_its_ends(project: Project) -> Iterator[Project]:
 
 
 def through_another(plan: Plan) -> list[str]:
-    """A solid that a change brings passes through no other."""
+    """A solid that a change brings passes through no other that it does not tell of."""
     own = {board.id for outcome in plan.outcomes for board in outcome.added}
+    told = {part for finding in plan.findings if finding.change_id for part in finding.where} - own
     boards = plan.planned.boards
     return [
         f"{board.name} ({board.id}) runs through {other.name} ({other.id})"
         for board, other in combinations(boards, 2)
-        if (board.id in own or other.id in own) and _shared(board, other) > LEAST_SHARED
+        if (board.id in own or other.id in own)
+        and not {board.id, other.id} & told
+        and _shared(board, other) > LEAST_SHARED
     ]
 
 

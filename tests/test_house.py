@@ -61,6 +61,14 @@ def test_every_folder_is_a_package_with_a_map() -> None:
         assert there <= named, f"{folder} does not mention {there - named}"
 
 
+def test_nobody_but_one_module_cuts_an_id_apart() -> None:
+    """What is no id may be: fractions that are typed, the schema's own paths, names of files."""
+    cuts = re.compile(r"""\.(r?split|r?partition)\(f?["'](/|~|\{HALF)""")
+    allowed = {"core/ids.py", "core/measure/parse.py", "files/schema.py", "files/names.py"}
+    found = {str(path.relative_to(SRC)) for path in SRC.rglob("*.py") if cuts.search(path.read_text())}
+    assert found <= allowed
+
+
 def names_of(tree: ast.Module) -> set[str]:
     """What a module offers under a public name: classes, functions, constants, types."""
     found = set[str]()

@@ -21,7 +21,7 @@ from zygoform.app.widgets.tally import TOTALS, Tally
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import piece_of
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
 from zygoform.files.project_json import write_project

@@ -24,8 +24,8 @@ from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS
 from zygoform.core.edits.planning import add_change, set_value
-from zygoform.core.form.form import own_of
 from zygoform.core.geometry.plane import area
+from zygoform.core.ids import own_of
 from zygoform.files.outline_dxf import outlines_of_dxf
 from zygoform.files.outline_svg import outlines_of_svg
 from zygoform.files.pattern_pdf import SCALES, maps
@@ -232,7 +232,7 @@ def test_exported_and_read_back_every_outline_is_the_same(
 
 
 def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> None:
-    """Hundreds of strips are laid and drawn slice by slice; between two slices it is looked at with none at work."""
+    """Hundreds of strips are laid and drawn by slices; between two of them it is looked at with none at work."""
     at_the_pattern(desk, family="herringbone")
     stand = desk.stand()
 

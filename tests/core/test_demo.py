@@ -2,7 +2,7 @@
 
 import pytest
 
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import piece_of
 from zygoform.core.plan.compared import compared, totals_of
 from zygoform.core.plan.plan import compile_plan
 from zygoform.files.demo import demo_project

@@ -14,7 +14,8 @@ from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.use import set_use
 from zygoform.core.findings.rules.tipping import CHILD_KG, TRAVEL
-from zygoform.core.form.form import Board, Body, goes_with
+from zygoform.core.form.form import Board, Body
+from zygoform.core.ids import goes_with
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project

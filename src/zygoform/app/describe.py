@@ -7,8 +7,9 @@ from zygoform.core.condition.materials import MATERIALS
 from zygoform.core.condition.weights import weight_of
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
-from zygoform.core.form.form import Board, FormOpening, piece_of
+from zygoform.core.form.form import Board, FormOpening
 from zygoform.core.form.opening_readings import room
+from zygoform.core.ids import piece_of
 from zygoform.core.plan.plan import Plan
 
 

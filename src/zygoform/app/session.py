@@ -21,9 +21,10 @@ from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.form.arrange import USUAL_ROOM
-from zygoform.core.form.form import Form, piece_of
+from zygoform.core.form.form import Form
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.history import History, begin_history
+from zygoform.core.ids import piece_of
 from zygoform.core.limits import check_edited
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import DisplayUnit

@@ -4,6 +4,7 @@ errors.py   one base error for what is refused
 input_problem.py  a fault in what was entered, with its path
 tolerance.py  the only tolerances
 most.py     how many of everything a project holds
+ids.py      how ids are put together and read
 piecemeal.py  work that may be interrupted
 measure/    lengths as people write them, rounding for the workshop, readings and what rests on a guess
 geometry/   plane outlines, prisms in space, mitres and bevels

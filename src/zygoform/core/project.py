@@ -11,10 +11,10 @@ from zygoform.core.coats.layer import Finishing, ZoneChoice
 from zygoform.core.condition.photo import Photo
 from zygoform.core.condition.use import damp_of
 from zygoform.core.days.log import Days
-from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.timber import StockLine
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.param import accepts, params
 from zygoform.core.shop import Shop
 
@@ -101,7 +101,7 @@ class Project(Struct, frozen=True):
 
     def stack(self, zone: str) -> ZoneChoice:
         """What of the finish counts for a zone, as the use of its piece has it."""
-        piece = self.known(zone.partition("/")[0])
+        piece = self.known(piece_of(zone))
         return self.finishing.stack(zone, damp=piece is not None and bool(damp_of(piece.use)))
 
     def known(self, piece_id: str) -> PieceBase | None:
@@ -162,7 +162,7 @@ class Project(Struct, frozen=True):
             for variant in self.variants
         )
         kept = tuple(change for change in self.changes if change.id not in gone)
-        counts = tuple(count for count in self.counts if count.part_id.split("/", 1)[0] not in gone)
+        counts = tuple(count for count in self.counts if piece_of(count.part_id) not in gone)
         return structs.replace(self, changes=kept, variants=variants, counts=counts)
 
     def is_left_out(self, change_id: str) -> bool:

@@ -10,8 +10,9 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import apply_fix, set_value
-from zygoform.core.form.form import Body, own_of
+from zygoform.core.form.form import Body
 from zygoform.core.geometry.convex import shared_volume
+from zygoform.core.ids import own_of
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 

@@ -12,7 +12,7 @@ from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.some_fronts import pick_front, takes_some
 from zygoform.core.edits.variants import add_variant
 from zygoform.core.form.belonging import front_boards, front_opening
-from zygoform.core.form.form import own_of
+from zygoform.core.ids import own_of
 from zygoform.core.plan.finish_stage import finish_now
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan

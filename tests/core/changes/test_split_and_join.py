@@ -11,13 +11,14 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, apply_fix
-from zygoform.core.form.form import Board, Body, Form, origin_of
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.halved import kept_of
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z, upright
 from zygoform.core.geometry.solid import Shape, cut_off, without
+from zygoform.core.ids import origin_of
 from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project

@@ -33,7 +33,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.quantity import SquareMetres
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project

@@ -16,10 +16,11 @@ from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.inside import choose_inside, set_inside
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Form, own_of
+from zygoform.core.form.form import Board, Form
 from zygoform.core.form.inside.opened import opened, opens, placing
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.geometry.solid import SolidCell
+from zygoform.core.ids import own_of
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import disassembly_order, likely_hardware

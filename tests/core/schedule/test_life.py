@@ -20,7 +20,7 @@ from zygoform.core.edits.finishing import add_layer, set_layer_entry, set_weathe
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import piece_of
 from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import ends_by_answer, plan_days, quiet_costs, what_helps
 from zygoform.core.plan.memory import Memory

@@ -5,8 +5,9 @@ from PySide6.QtCore import QPointF
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.core.edits.fronts import LEAST_CELL, move_divider
-from zygoform.core.form.form import Rect, piece_of
+from zygoform.core.form.form import Rect
 from zygoform.core.form.front import Pair, pair_at
+from zygoform.core.ids import own_of, piece_of
 from zygoform.core.measure.rounding import round_to
 
 SNAP_PX = 9.0
@@ -28,7 +29,7 @@ class DragDivider:
             return None
         piece = piece_of(self._divider)
         rects = {
-            opening.id.rsplit("/", 1)[-1]: opening.rect
+            own_of(opening.id): opening.rect
             for body in seen.found.bodies
             if body.piece_id == piece
             for opening in body.openings

@@ -6,9 +6,10 @@ from zygoform.app.canvas.part_menu import Entries
 from zygoform.app.canvas.swing import play_swing
 from zygoform.app.session import Session
 from zygoform.core.condition.fault import Fault
-from zygoform.core.form.form import Body, FormOpening, own_of
+from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.form.inside.opened import opens, placing
 from zygoform.core.geometry.prism import Point3
+from zygoform.core.ids import own_of
 
 _WORDS = {"drawer": ("Draw it out", "Push it in"), "flap": ("Let it down", "Shut it")}
 

@@ -57,6 +57,7 @@ from zygoform.core.drawing.primitives import Grip, Leader, Scene
 from zygoform.core.drawing.scene import Overlay
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
+from zygoform.core.ids import piece_of
 from zygoform.core.plan.touched import Topic
 
 CLICK = 6
@@ -202,7 +203,7 @@ class PieceView(QWidget):
             notes.paint_part(
                 painter, self.session, scene, mapping, pointed, true_sizes(self.session.plan, pointed, self.place)
             )
-        on = pointed.split("/", maxsplit=1)[0] or self.session.view.open_change
+        on = piece_of(pointed) or self.session.view.open_change
         if self.kind == "survey":
             if self.session.view.photos_open:
                 paint_dots(painter, self.session, self.targets(), mapping)
@@ -219,7 +220,7 @@ class PieceView(QWidget):
             notes.paint_drawn(painter, self._gesture)
 
     def _change_of(self, part_id: str) -> str:
-        head = part_id.split("/", maxsplit=1)[0]
+        head = piece_of(part_id)
         return head if self.session.project.change(head) is not None else ""
 
     def _places(self) -> dict[str, QRectF]:

@@ -13,8 +13,9 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.primitives import Dimension
 from zygoform.core.drawing.views import FRONT_CORNERS, VIEWS, Viewpoint
-from zygoform.core.form.form import Form, own_of, piece_of
+from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point, rectangle
+from zygoform.core.ids import own_of, piece_of, role_of
 
 FRONT_PLACES: tuple[Viewpoint, ...] = ("front", *FRONT_CORNERS)
 Drawn = tuple[tuple[float, float, float, float], float, bool]
@@ -49,7 +50,7 @@ def opening_at(
     What one looks into, and what is drawn out of it, is pointed at part by part. With `bays` empty openings alone
     are pointed at, where nothing but the piece's own inside is seen.
     """
-    role = hit.split("/", 2)[1] if hit else ""
+    role = role_of(hit) if hit else ""
     if bays:
         own = {body.piece_id for body in found.bodies} if found is not None else set()
         # The side that closes half of a piece is new, and is seen through its openings like the old one.
@@ -71,7 +72,7 @@ def opening_at(
 
 def is_divider(part_id: str) -> bool:
     """Whether a board parts two cells of a front, and can be dragged."""
-    return part_id.count("/") == 2 and part_id.rsplit("/", 1)[-1].startswith(("after-", "under-"))
+    return part_id.count("/") == 2 and own_of(part_id).startswith(("after-", "under-"))
 
 
 def paint_tape(painter: QPainter, session: Session, mapping: Mapping) -> None:

@@ -10,8 +10,9 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.core.drawing.primitives import Grip, Scene
 from zygoform.core.drawing.views import Viewpoint
-from zygoform.core.form.form import Form, own_of
+from zygoform.core.form.form import Form
 from zygoform.core.geometry.plane import Point
+from zygoform.core.ids import own_of, role_of
 from zygoform.core.plan.plan import Plan
 
 ARROWS = {Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1)}
@@ -31,7 +32,7 @@ def survey_targets(scene: Scene, found: Form, opened: Collection[str], *, openin
     own = {own_of(opening_id) for opening_id in opened}
 
     def is_within(part_id: str) -> bool:
-        _, role, of = part_id.split("/", 2)
+        role, of = role_of(part_id), own_of(part_id)
         return role in WITHIN_OPENINGS and of not in own and not (own and role in ("back", "bottom"))
 
     return targets | {k: v for k, v in scene.seen_parts.items() if not is_within(k)}

@@ -3,7 +3,8 @@
 from collections.abc import Collection
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, FormOpening, own_of
+from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Note
 

@@ -3,7 +3,8 @@
 from collections.abc import Iterable
 
 from zygoform.core.condition.condition import Condition
-from zygoform.core.form.form import Board, origin_of
+from zygoform.core.form.form import Board
+from zygoform.core.ids import origin_of
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding
 

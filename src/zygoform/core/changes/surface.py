@@ -7,12 +7,13 @@ from msgspec import Struct, structs
 
 from zygoform.core.changes.opening_choice import CHOOSE_SOME
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, own_of
+from zygoform.core.form.form import Board, Body
 from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import face_area
 from zygoform.core.geometry.cut_shape import convex_pieces
 from zygoform.core.geometry.plane import Outline, Point, area, intersect, rectangle
 from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
+from zygoform.core.ids import own_of
 from zygoform.core.patterns.field import FieldFront, PatternField, shaped
 from zygoform.core.tolerance import SAME_MM
 

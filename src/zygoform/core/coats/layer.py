@@ -5,6 +5,7 @@ from typing import Annotated, Literal, get_args
 from msgspec import Meta, Struct
 
 from zygoform.core.coats.coat import CoatId
+from zygoform.core.ids import group_of, own_of
 from zygoform.core.most import most
 
 Doing = Literal["test", "clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear"]
@@ -191,7 +192,7 @@ class Finishing(Struct, frozen=True):
     def _same(self, choice: ZoneChoice, damp: bool) -> str:
         if choice.same_as or choice.layers or choice.state:
             return choice.same_as
-        piece, _, role = choice.zone.rpartition("/")
+        piece, role = group_of(choice.zone), own_of(choice.zone)
         usual = USUALLY_SAME | IN_DAMP if damp else USUALLY_SAME
         return f"{piece}/{usual[role]}" if role in usual else ""
 

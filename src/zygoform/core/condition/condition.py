@@ -7,6 +7,7 @@ from msgspec import Struct
 from zygoform.core.condition.disassembly import Bag
 from zygoform.core.condition.fault import Fault
 from zygoform.core.condition.materials import MadeOf
+from zygoform.core.ids import piece_of
 
 
 class Condition(Struct, frozen=True, dict=True):
@@ -28,6 +29,6 @@ class Condition(Struct, frozen=True, dict=True):
     def _by_piece(self) -> dict[str, tuple[Fault, ...]]:
         own: dict[str, tuple[Fault, ...]] = {}
         for fault in self.faults:
-            piece_id = fault.part.split("/", maxsplit=1)[0]
+            piece_id = piece_of(fault.part)
             own[piece_id] = (*own.get(piece_id, ()), fault)
         return own

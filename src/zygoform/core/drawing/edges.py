@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from zygoform.core.drawing.primitives import Box, Edge, Polygon
 from zygoform.core.geometry.plane import Outline, Point, area
+from zygoform.core.ids import piece_of
 from zygoform.core.piecemeal import AT_A_TIME, Piecemeal
 from zygoform.core.tolerance import BESIDE_MM, SAME_MM, SEAM_MM
 
@@ -180,7 +181,7 @@ def _runs(polygons: Sequence[Polygon]) -> dict[str, list[int]]:
     runs: dict[str, list[int]] = {}
     for i, polygon in enumerate(polygons):
         if polygon.role == "new":
-            runs.setdefault(polygon.part_id.split("/", 1)[0], []).append(i)
+            runs.setdefault(piece_of(polygon.part_id), []).append(i)
     return runs
 
 

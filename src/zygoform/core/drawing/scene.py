@@ -26,10 +26,11 @@ from zygoform.core.drawing.primitives import (
 from zygoform.core.drawing.seams import in_cells, without_seams
 from zygoform.core.drawing.swings import swing_leaders, swing_strokes
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
-from zygoform.core.form.form import Board, Body, Form, origin_of, piece_of
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.geometry.prism import Face, Point3, Prism, dot
+from zygoform.core.ids import origin_of, piece_of
 from zygoform.core.outcome.outcome import Handle
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.tolerance import SAME_MM, SQUARE_ON

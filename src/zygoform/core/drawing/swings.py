@@ -3,6 +3,7 @@
 from zygoform.core.drawing.primitives import Box, Leader, Stroke, box_of, leader_side
 from zygoform.core.drawing.views import View
 from zygoform.core.form.form import Form
+from zygoform.core.ids import piece_of
 
 LEAST_SEEN = 5.0
 """An arc that is seen from its edge is a line over others: it is not drawn (mm across)."""
@@ -33,7 +34,7 @@ def swing_leaders(
     found = dict[str, Leader]()
     have = {leader.change_id for leader in known}
     for stroke in strokes:
-        change_id = stroke.part_id.split("/", maxsplit=1)[0]
+        change_id = piece_of(stroke.part_id)
         if change_id in numbers and change_id not in have:
             at = stroke.points[len(stroke.points) // 2]
             found.setdefault(change_id, Leader(change_id, numbers[change_id], at, leader_side(at, box)))

@@ -12,9 +12,9 @@ from zygoform.core.condition.materials import MATERIALS, MadeOf
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.geometry.prism import Point3
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import Reading, counting

@@ -9,10 +9,11 @@ from zygoform.core.condition.materials import MATERIALS, MaterialCode
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, piece_of
+from zygoform.core.form.form import Board
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import StockLine, TimberSize
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param
 from zygoform.core.measure.reading import counting

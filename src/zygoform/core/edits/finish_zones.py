@@ -8,7 +8,7 @@ from zygoform.core.coats.layer import Finishing, GroundSaid, ZoneChoice, ZoneMov
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import called, choose
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.project import Project
 

@@ -20,6 +20,7 @@ from zygoform.core.coats.readymade import doing_of, ready_stack
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.surfaces import ZONE_TITLES
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.project import Project
@@ -307,5 +308,5 @@ def choose(project: Project, zone: str, words: str, lengths: tuple[float, ...] =
 
 def called(project: Project, zone: str) -> str:
     name = project.finishing.choice(zone).name
-    role = zone.rpartition("/")[2]
+    role = own_of(zone)
     return literal(name) or next((title for own, title in ZONE_TITLES.items() if own == role), "Zone")

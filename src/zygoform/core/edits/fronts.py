@@ -7,7 +7,6 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited, read_readings, read_value
 from zygoform.core.edits.pieces import known_piece, with_piece, with_state
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import (
     Cell,
     Division,
@@ -21,6 +20,7 @@ from zygoform.core.form.front import (
 )
 from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.form.piece import FrontedPiece
+from zygoform.core.ids import own_of, piece_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.reading import Reading, counting
@@ -165,7 +165,7 @@ def fronted_piece(project: Project, part_id: str) -> FrontedPiece:
 
 def _own(opening_id: str) -> str:
     """An opening's own id, from p1/opening/o3."""
-    return opening_id.rsplit("/", 1)[-1]
+    return own_of(opening_id)
 
 
 def _next_id(front: Cell) -> int:

@@ -6,8 +6,8 @@ from zygoform.core.edits.edited import Edited, read_readings, read_value
 from zygoform.core.edits.fronts import fronted_piece
 from zygoform.core.edits.pieces import with_piece
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import own_of
 from zygoform.core.form.front import Inside, Opening, find_opening, replaced
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Param, accepts, param
 from zygoform.core.measure.reading import counting

@@ -5,9 +5,9 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited, read_readings, read_value
 from zygoform.core.edits.pieces import known_piece, with_state
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
 from zygoform.core.form.ornaments import MOST_ORNAMENTS, Ornament
 from zygoform.core.form.piece import PieceBase
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import accepts, param
 from zygoform.core.measure.reading import Reading, counting

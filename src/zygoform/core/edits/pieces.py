@@ -5,10 +5,10 @@ from msgspec import structs
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
 from zygoform.core.form.front import Cell, Division
 from zygoform.core.form.piece import OVER_ALL, FrontedPiece, PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings

@@ -12,8 +12,9 @@ from zygoform.core.edits.finishing import set_order, set_stack
 from zygoform.core.edits.pieces import known_piece
 from zygoform.core.edits.variants import add_variant
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Form, piece_of
+from zygoform.core.form.form import Form
 from zygoform.core.form.targets import Target, target_in
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, in_own_system, params
 from zygoform.core.outcome.outcome import Fix

@@ -5,7 +5,8 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.planning import set_value
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Body, FormOpening, own_of
+from zygoform.core.form.form import Body, FormOpening
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import params
 from zygoform.core.project import Project

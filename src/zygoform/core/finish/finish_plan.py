@@ -10,6 +10,7 @@ from zygoform.core.coats.coat import AEROSOL_L, AEROSOLS, Coat
 from zygoform.core.coats.layer import Finishing, ShelfCan
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.goods.fittings import AMOUNTS, GRITS
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Supply
@@ -89,7 +90,7 @@ class FinishPlan(Struct, frozen=True, dict=True):
 
     def needs_of(self, zone_id: str, layer: int) -> "tuple[MaterialNeed, ...]":
         """What one layer of one zone takes."""
-        piece = next((own for own in self.pieces if own.piece_id == zone_id.partition("/")[0]), None)
+        piece = next((own for own in self.pieces if own.piece_id == piece_of(zone_id)), None)
         needs = piece.needs if piece is not None else ()
         return tuple(need for need in needs if (need.zone, need.layer) == (zone_id, layer))
 

@@ -9,8 +9,8 @@ from zygoform.core.coats.layer import CoatLayer, Finishing
 from zygoform.core.finish.finish_plan import PieceFinish
 from zygoform.core.finish.judging.pairs import wait_for_next
 from zygoform.core.finish.resolved import Batch, is_sanded_between
-from zygoform.core.form.form import own_of
 from zygoform.core.goods.minutes import Task
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.work import Phase, Work
 

@@ -8,8 +8,9 @@ from msgspec import Struct
 from zygoform.core.coats.layer import Finishing, GroundSaid, OldCoat, Relief, ZoneChoice, ZoneMove
 from zygoform.core.condition.materials import MadeOf, MaterialCode
 from zygoform.core.finish.surfaces import ZONE_TITLES, BodySurfaces, ZoneRole
-from zygoform.core.form.form import Board, Body, is_put_on, origin_of, piece_of
+from zygoform.core.form.form import Board, Body, is_put_on
 from zygoform.core.form.piece import PieceBase
+from zygoform.core.ids import origin_of, own_of, piece_of
 
 BLEEDING = ("oak", "mahogany", "cedar", "redwood", "cherry")
 KNOTTY = ("pine", "spruce", "fir")
@@ -137,7 +138,7 @@ def zones_of(
     known = _Known(boards, {made.part: made for made in piece.made_of}, faults, species)
     zones = [_zone(zone, rows, known, finishing.choice(zone), name) for zone, rows in found.items()]
     roles = list(ZONE_TITLES)
-    own_last = {zone.id: zone.id.rpartition("/")[2] not in roles for zone in zones}
+    own_last = {zone.id: own_of(zone.id) not in roles for zone in zones}
     return tuple(sorted(zones, key=lambda zone: (own_last[zone.id], roles.index(zone.role))))
 
 

@@ -1,6 +1,7 @@
 """What leaves a piece together with a part of it."""
 
-from zygoform.core.form.form import Board, Body, FormOpening, goes_with, role_of, sibling
+from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.ids import goes_with, role_of, sibling
 
 
 def belonging(body: Body, part_id: str) -> frozenset[str]:

@@ -16,6 +16,7 @@ from zygoform.core.form.opening_readings import OpeningReadings
 from zygoform.core.geometry.plane import Outline, Point
 from zygoform.core.geometry.prism import Point3, Turn, X
 from zygoform.core.geometry.solid import Shape
+from zygoform.core.ids import goes_with, piece_of, sibling
 from zygoform.core.measure.reading import Sized, Term
 
 Role = Literal[
@@ -240,48 +241,9 @@ class Form(Struct, frozen=True, dict=True):
         return low, (max(p[0] for p in highs), max(p[1] for p in highs), max(p[2] for p in highs))
 
 
-def piece_of(part_id: str) -> str:
-    """The piece a found thing belongs to, from p1/opening/o3."""
-    return part_id.split("/", maxsplit=1)[0]
-
-
-def goes_with(part_id: str, other_id: str) -> bool:
-    """Whether two things are of one opening of one piece: a knob and its drawer's front."""
-    return opening_key(part_id) == opening_key(other_id)
-
-
-def opening_key(part_id: str) -> str:
-    """What all things of one opening of one piece have alike."""
-    return f"{piece_of(part_id)}/{own_of(part_id)}"
-
-
-def sibling(part_id: str, role: str) -> str:
-    """The id of another thing of the same opening."""
-    return f"{piece_of(part_id)}/{role}/{own_of(part_id)}"
-
-
-HALF = "~"
-"""Stands between the id of a board sawn in two and that of the change which made its other half a board."""
-
-
-def origin_of(part_id: str) -> str:
-    """The board as it was found, of one half of it; any other part is its own."""
-    return part_id.split(HALF, maxsplit=1)[0]
-
-
 def shifted(point: Point3, by: Point3 | None) -> Point3:
     """A point moved; where it is for None."""
     return point if by is None else (point[0] + by[0], point[1] + by[1], point[2] + by[2])
-
-
-def role_of(part_id: str) -> str:
-    """The middle of an id, from p1/front/o3; nothing where there is none."""
-    return part_id.partition("/")[2].partition("/")[0]
-
-
-def own_of(part_id: str) -> str:
-    """The last of an id: the opening a front, a knob or a side of a drawer belongs to."""
-    return part_id.rsplit("/", maxsplit=1)[-1]
 
 
 def _bared(board: Board, gone: Collection[str]) -> Board:

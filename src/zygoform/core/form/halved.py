@@ -11,12 +11,13 @@ from typing import Literal
 from msgspec import Struct, structs
 
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import HALF, Board, Body, FormOpening
+from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.convex import Plane, halves
 from zygoform.core.geometry.plane import clip, extent
 from zygoform.core.geometry.prism import Prism
 from zygoform.core.geometry.solid import Shape, Solid, SolidCell, cut_off
+from zygoform.core.ids import HALF
 from zygoform.core.measure.reading import sized
 from zygoform.core.tolerance import SAME_MM, SQUARE_ON
 

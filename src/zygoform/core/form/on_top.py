@@ -3,10 +3,11 @@
 from collections.abc import Callable
 from typing import Literal
 
-from zygoform.core.form.form import Board, Body, role_of
+from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Z, upright
 from zygoform.core.geometry.segment import segment
+from zygoform.core.ids import role_of
 from zygoform.core.tolerance import SAME_MM
 
 CrownKind = Literal["none", "straight", "arched"]

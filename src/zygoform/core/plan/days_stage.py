@@ -13,7 +13,7 @@ from zygoform.core.days.hours import MINUTES_A_DAY, DaySpan, clock_words, joined
 from zygoform.core.days.moments import ClockZone, Moment
 from zygoform.core.days.search import AT_ONCE, Effort, solve_piecemeal
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import piece_of
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, plan_piecemeal

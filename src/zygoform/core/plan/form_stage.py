@@ -13,8 +13,9 @@ from zygoform.core.condition.use import Damp, damp_of
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import set_aside
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import HALF, Body, Form, origin_of, piece_of, rebuilt
+from zygoform.core.form.form import Body, Form, rebuilt
 from zygoform.core.form.piece import PieceBase, unmeasured
+from zygoform.core.ids import HALF, origin_of, piece_of
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Handle, Outcome
 from zygoform.core.piecemeal import Piecemeal

@@ -17,9 +17,10 @@ from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
 from zygoform.core.finish.finish_plan import FINISH, NO_FINISH, FinishPlan
-from zygoform.core.form.form import Board, Form, piece_of
+from zygoform.core.form.form import Board, Form
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.goods.fittings import SCREWS
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.money.purchase import Purchase, purchase
 from zygoform.core.outcome.cautions import SHORT, Caution

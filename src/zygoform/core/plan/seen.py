@@ -10,9 +10,10 @@ from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import Overlay, draw_piecemeal, floors_of
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, side_by_side
-from zygoform.core.form.form import Form, piece_of, shifted
+from zygoform.core.form.form import Form, shifted
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.prism import Point3
+from zygoform.core.ids import piece_of
 from zygoform.core.outcome.outcome import Handle
 from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.form_stage import FormPlan

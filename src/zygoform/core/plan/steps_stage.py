@@ -1,8 +1,9 @@
 """All there is to do: taking apart what goes, then what the changes say, in an order that can be worked."""
 
 from zygoform.core.finish.finish_plan import FinishPlan
-from zygoform.core.form.form import Body, piece_of
+from zygoform.core.form.form import Body
 from zygoform.core.form.piece import PieceBase
+from zygoform.core.ids import piece_of
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory

@@ -16,6 +16,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.finish.finish_work import layer_keys
 from zygoform.core.goods.minutes import Task, own_factor, pace
+from zygoform.core.ids import group_of, own_of
 from zygoform.core.measure.message import Message
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayStep
@@ -73,7 +74,7 @@ def planned_tasks(step: Step, shop: Shop) -> tuple[tuple[Task, float], ...]:
 
 def _with_coat_on(project: Project, step: Step) -> Project:
     """A coat that was logged is on: what is judged knows it."""
-    batch, _, name = step.id.removeprefix(f"{FINISH}/").rpartition("/")
+    batch, name = group_of(step.id).removeprefix(f"{FINISH}/"), own_of(step.id)
     key, dot, coat = name.partition(".")
     choice = project.stack(batch)
     keys = layer_keys(choice.layers)

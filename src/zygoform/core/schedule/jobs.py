@@ -13,6 +13,7 @@ from zygoform.core.days.log import Days
 from zygoform.core.days.moments import ClockZone, Moment, day_number, moment_of
 from zygoform.core.goods.glue import CLAMPED, SANDED
 from zygoform.core.goods.minutes import Task, own_factor, pace
+from zygoform.core.ids import group_of, own_of
 from zygoform.core.schedule.progress import NOT_BEGUN, StepState, worked
 from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step
@@ -180,7 +181,7 @@ def _job(
 
 def _same_batch(one: Step, other: Step) -> bool:
     """Whether a coat and what follows it are on the same zones: windows are between coats."""
-    return one.id.rpartition("/")[0] == other.id.rpartition("/")[0]
+    return group_of(one.id) == group_of(other.id)
 
 
 def _holds(step: Step) -> tuple[Hold, ...]:
@@ -191,7 +192,7 @@ def _holds(step: Step) -> tuple[Hold, ...]:
     if "clamps" in step.needs:
         # What is waited for until it bears is longer.
         held.append(Hold("clamps", middle(CLAMPED) if is_glued(step) else in_fives(60 * step.wait[0])))
-    if step.soon or "turned" in step.id.rpartition("/")[2]:
+    if step.soon or "turned" in own_of(step.id):
         held.append(Hold("table", middle(step.touch)))
     return tuple(held)
 

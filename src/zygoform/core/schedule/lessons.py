@@ -5,6 +5,7 @@ from zygoform.core.changes.registry import kind_of
 from zygoform.core.coats.coat import KNOWN_COATS, coat_of
 from zygoform.core.days.log import Lesson
 from zygoform.core.finish.finish_plan import FINISH
+from zygoform.core.ids import origin_of, own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.steps.step import Step
@@ -33,7 +34,7 @@ def subjects(step: Step, changes: tuple[ChangeBase, ...]) -> tuple[tuple[str, st
 
 def _material(step: Step) -> str:
     """The coat of a step of the finish, by its name."""
-    words = step.id.rpartition("/")[2].split(".")[0].split("~")[0].split("-")[1:]
+    words = origin_of(own_of(step.id).partition(".")[0]).split("-")[1:]
     name = " ".join(words)
     return name if name in KNOWN_COATS else ""
 

@@ -6,6 +6,7 @@ from msgspec import structs
 
 from zygoform.core.days.log import Entry
 from zygoform.core.goods.minutes import Task
+from zygoform.core.ids import piece_of, role_of, within
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.work import Work
 from zygoform.core.schedule.progress import StepState
@@ -32,7 +33,7 @@ def all_steps(
 
 def _of_its_piece(step: Step, names: Mapping[str, str]) -> Step:
     """In a set each step says of which piece it is: one goes on with several at once."""
-    name = literal(names.get(step.source) or names.get(step.id.split("/")[1], ""))
+    name = literal(names.get(step.source) or names.get(role_of(step.id), ""))
     if not name or name in step.what.text:
         return step
     return structs.replace(step, what=Message(f"{name}: {step.what.text}", step.what.lengths))
@@ -62,7 +63,7 @@ def _again(steps: tuple[Step, ...], own: str, entry: Entry, shop: Shop) -> tuple
     if step is None:
         return steps
     area = max((amount for task, amount in step.tasks if task in _ON_AREA), default=0.0)
-    source, _, name = own.partition("/")
+    source, name = piece_of(own), within(own)
     made: list[Step] = []
     if area:
         work = Work(

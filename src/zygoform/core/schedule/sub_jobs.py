@@ -5,7 +5,7 @@ from msgspec import Struct
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
-from zygoform.core.form.form import piece_of
+from zygoform.core.ids import group_of, own_of, piece_of
 from zygoform.core.measure.message import literal
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.steps.step import Step
@@ -40,9 +40,7 @@ def sub_jobs(
     titles |= {f"apart/{own}": of(own, "Take apart") for own in names}
     titles |= {f"{FINISH}/{own}": of(own, "Before the coats") for own in names}
     titles["buy"] = "Buy"
-    made = [
-        SubJob(key, literal(titles.get(key, key.rpartition("/")[2])), tuple(steps)) for key, steps in rows.items()
-    ]
+    made = [SubJob(key, literal(titles.get(key, own_of(key))), tuple(steps)) for key, steps in rows.items()]
     return tuple(sorted(made, key=_next_begin))
 
 
@@ -54,7 +52,7 @@ def _next_begin(row: SubJob) -> tuple[bool, int]:
 def row_of(step: Step) -> str:
     """The row a step stands in."""
     if step.source == FINISH:
-        return step.id.rpartition("/")[0]
+        return group_of(step.id)
     if step.source == "buy":
         return "buy"
     return f"apart/{step.source}" if step.phase == "apart" and step.id.count("/") > 1 else f"change/{step.source}"

@@ -6,6 +6,7 @@ from typing import Literal
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import Batch
+from zygoform.core.ids import group_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.steps.finish_steps import BORED
@@ -26,7 +27,7 @@ def order_findings(finish: FinishPlan, work: WorkPlan, whose: dict[str, str]) ->
     for step in work.steps:
         of_piece.setdefault(whose.get(step.source, step.source), []).append(step)
         if step.source == FINISH:
-            own.setdefault(step.id.rpartition("/")[0].removeprefix(f"{FINISH}/"), []).append(step)
+            own.setdefault(group_of(step.id).removeprefix(f"{FINISH}/"), []).append(step)
     return tuple(
         finding
         for batch in finish.batches

@@ -3,10 +3,11 @@
 from msgspec import Struct
 
 from zygoform.core.drawing.views import Viewpoint
-from zygoform.core.form.form import Board, Body, FormOpening, role_of
+from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.inside.opened import placing
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.prism import Point3
+from zygoform.core.ids import role_of, within
 from zygoform.core.measure.param import Span
 
 
@@ -83,7 +84,7 @@ def _box(body: Body, boards: str) -> tuple[Point3, Point3] | None:
         high = tuple(max(box[1][k] for box in boxes) for k in range(3))
         floor = min(low[2], body.underside - body.base_height)
         return (low[0], low[1], floor), (high[0], high[1], floor if boards else high[2])
-    found: dict[str, Board] = {board.id.split("/", 1)[1]: board for board in body.boards}
+    found: dict[str, Board] = {within(board.id): board for board in body.boards}
     name = next((name for name in boards.split("|") if name in found), None)
     return found[name].solid.box if name is not None else None
 

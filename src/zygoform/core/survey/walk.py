@@ -2,10 +2,11 @@
 
 from msgspec import Struct
 
-from zygoform.core.form.form import Body, FormOpening, own_of, role_of
+from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.form.front import Division, find_opening, openings, walk
 from zygoform.core.form.inside.drawer import DrawerParts
 from zygoform.core.form.piece import FrontedPiece, PieceBase
+from zygoform.core.ids import own_of, role_of
 from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Readings, counting
 from zygoform.core.survey.spans import TapeLine, corner_line, drawer_lines, opening_line, span_line
@@ -93,7 +94,7 @@ def _entry_step(piece: PieceBase, body: Body, entry: Param) -> WalkStep | None:
 
 def _cell_steps(piece: FrontedPiece, body: Body) -> list[WalkStep]:
     """Width of each column and height of each row but the last, which follows from the others."""
-    by_id = {opening.id.rsplit("/", 1)[-1]: opening for opening in body.openings}
+    by_id = {own_of(opening.id): opening for opening in body.openings}
     found = []
     for division in walk(piece.front):
         if not isinstance(division, Division):

@@ -31,6 +31,7 @@ from zygoform.core.edits.finish_zones import front_into, merge_zones, part_into,
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.form.belonging import front_boards, front_opening
+from zygoform.core.ids import own_of, piece_of
 from zygoform.core.steps.words import span
 
 SIDE_WIDE = 416
@@ -174,7 +175,7 @@ class FinishStage(QWidget):
     def choose(self, zone: str) -> None:
         """Opens a zone."""
         self.session.view.zone = zone
-        piece_id = zone.partition("/")[0]
+        piece_id = piece_of(zone)
         if not self.session.view.shown and self.session.project.known(piece_id) is not None:
             self.session.view.current = piece_id
         if self.pages.value != "coats":
@@ -251,7 +252,7 @@ class FinishStage(QWidget):
         found: list[tuple[str, Callable[[], object]]] = [
             (f"{named} as a zone of its own", partial(do, partial(move, into="")))
         ]
-        own = [p for p in others if p.id.rpartition("/")[2].startswith("z")]
+        own = [p for p in others if own_of(p.id).startswith("z")]
         return found + [(f"{named} into {p.zone.name}", partial(do, partial(move, into=p.id))) for p in own[:4]]
 
     # Keys

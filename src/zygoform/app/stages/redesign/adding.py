@@ -6,8 +6,8 @@ from msgspec import Struct
 
 from zygoform.app.session import Session
 from zygoform.core.changes.registry import CHANGE_KINDS, ChangeGroup, ChangeKind
-from zygoform.core.form.form import piece_of
 from zygoform.core.form.targets import Target
+from zygoform.core.ids import piece_of
 
 
 class Addable(Struct, frozen=True):

@@ -24,6 +24,7 @@ from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change
 from zygoform.core.edits.some_fronts import takes_some
 from zygoform.core.form.targets import target_in
+from zygoform.core.ids import piece_of
 
 FIRST_CARDS, MORE_CARDS = 14, 6
 """Of many changes so many cards are made first; more, so many at a time, when one comes near the last of them."""
@@ -96,7 +97,7 @@ class RedesignStage(QWidget):
 
     def _menu(self, part_id: str) -> list[tuple[str, Callable[[], object]]]:
         """The changes that fit a part; for a part of a change, what can be done with that change."""
-        change = self.session.project.change(part_id.split("/", 1)[0])
+        change = self.session.project.change(piece_of(part_id))
         if change is not None:
             return [
                 (f"Open change {change.number}", partial(self.open_card, change.id)),
@@ -188,7 +189,7 @@ class RedesignStage(QWidget):
         open_one = self.session.view.open_change
         if takes_some(self.session.project, open_one) and pick_pointed(self.session, open_one, part_id):
             return
-        change = self.session.project.change(part_id.split("/", 1)[0])
+        change = self.session.project.change(piece_of(part_id))
         if change is not None and not self.drawer.is_drawer:
             self._show_card(change.id)
 

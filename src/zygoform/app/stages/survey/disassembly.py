@@ -25,6 +25,7 @@ from zygoform.core.edits.disassembly import (
 )
 from zygoform.core.form.form import Board
 from zygoform.core.form.piece import PieceBase
+from zygoform.core.ids import within
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.survey.disassembly import DisassemblyStep, disassembly_order
 
@@ -40,7 +41,7 @@ class RemovedPartRow(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         self.tick = QCheckBox(unmarked(board.name))
-        own = board.id.split("/", 1)[1].replace("/", "_")
+        own = within(board.id).replace("/", "_")
         self.tick.setObjectName(f"off_{own}")
         self.tick.setMinimumHeight(t.px(28))
         self.tick.clicked.connect(

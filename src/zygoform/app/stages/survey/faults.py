@@ -16,7 +16,8 @@ from zygoform.core.condition.materials import MATERIALS, Material
 from zygoform.core.drawing.pin import pin_on
 from zygoform.core.drawing.views import VIEWS
 from zygoform.core.edits.condition import add_fault, set_made_of
-from zygoform.core.form.form import Board, piece_of
+from zygoform.core.form.form import Board
+from zygoform.core.ids import own_of, piece_of
 
 UNKNOWN = "not known"
 
@@ -29,7 +30,7 @@ def board_meant(session: Session) -> Board | None:
     seen = session.seen()
     if seen is None or not session.view.selected:
         return None
-    own = session.view.selected.rsplit("/", 1)[-1]
+    own = own_of(session.view.selected)
     ids = (
         session.view.selected,
         f"{piece_of(session.view.selected)}/front/{own}",

@@ -12,6 +12,7 @@ from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.inside import choose_inside, set_inside
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.front import INSIDE, Inside, Opening
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.param import Param, counts, params
 
 SHOWN: dict[str, tuple[Inside, ...]] = {"drawer": ("drawer",), "door": ("door", "bay"), "nothing": ("bay",)}
@@ -65,9 +66,9 @@ class InsidePanel(QWidget):
         self.setVisible(bool(which) and front is not None)
         if front is None or not which:
             return
-        if self._built != (opening.holds, opening.id.split("/")[0]):
+        if self._built != (opening.holds, piece_of(opening.id)):
             self._build(which)
-            self._built = (opening.holds, opening.id.split("/")[0])
+            self._built = (opening.holds, piece_of(opening.id))
         self.more.setText("Shelves inside" if which == ("bay",) else "What is behind it")
         self._say_look()
         sizes = dict(opening.sizes)

@@ -14,9 +14,10 @@ from zygoform.app.widgets.fields import Field, label, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.fronts import HELD, divide, hold, join, set_cell_size
-from zygoform.core.form.form import FormOpening, piece_of
+from zygoform.core.form.form import FormOpening
 from zygoform.core.form.front import Division, Holds, find_opening, parent
 from zygoform.core.form.piece import FrontedPiece
+from zygoform.core.ids import group_of, own_of, piece_of
 
 _HOLDS: tuple[Holds, ...] = ("drawer", "door", "panel", "knees", "nothing")
 _DIRECTIONS: tuple[Literal["columns", "rows"], ...] = ("columns", "rows")
@@ -62,7 +63,7 @@ def opening_menu(session: Session, part_id: str) -> list[tuple[str, Callable[[],
         for direction in _DIRECTIONS
         for count in (2, 3, 4)
     ]
-    if parent(front, part_id.rsplit("/", 1)[-1]) is not None:
+    if parent(front, own_of(part_id)) is not None:
         entries.append(("Join with its neighbours", partial(session.try_do, partial(join, opening_id=part_id))))
     return entries
 
@@ -134,14 +135,14 @@ class OpeningPanel(QWidget):
             f"opening_{'width' if direction == 'columns' else 'height'}",
             title,
             lambda text: self.session.do(
-                lambda p: set_cell_size(p, f"{self._id.rsplit('/', 1)[0]}/{self._cell(direction)}", text)
+                lambda p: set_cell_size(p, f"{group_of(self._id)}/{self._cell(direction)}", text)
             ),
             steps=True,
         )
 
     def _cell(self, direction: str) -> str:
         """The cell whose size is meant: the opening, or the division it stands in."""
-        front, cell_id = self.session.project.front(self._id), self._id.rsplit("/", 1)[-1]
+        front, cell_id = self.session.project.front(self._id), own_of(self._id)
         while front is not None:
             division = parent(front, cell_id)
             if division is None or division.direction == direction:
@@ -165,7 +166,7 @@ class OpeningPanel(QWidget):
         self.holds.set_options([(value, words) for value, words in HOLDS if value in allowed])
         self.holds.set_value(opening.holds)
         x0, z0, x1, z1 = opening.rect
-        own = opening.id.rsplit("/", 1)[-1]
+        own = own_of(opening.id)
         for field, direction, size in ((self.wide, "columns", x1 - x0), (self.high, "rows", z1 - z0)):
             cell = self._cell(direction)
             division = parent(front, cell) if cell else None

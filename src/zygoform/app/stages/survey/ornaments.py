@@ -11,6 +11,7 @@ from zygoform.app.widgets.fields import ComboBox, Field, label, push_button, wri
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.ornaments import add_ornament, remove_ornament, set_ornament
 from zygoform.core.form.ornaments import Ornament
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.param import param, params
 
 
@@ -110,6 +111,6 @@ class OrnamentsPanel(QWidget):
             row.deleteLater()
         for key, ornament in own.items():
             if key not in self.rows:
-                self.rows[key] = OrnamentRow(self.session, key.split("/")[0], ornament.id)
+                self.rows[key] = OrnamentRow(self.session, piece_of(key), ornament.id)
                 self._list.addWidget(self.rows[key])
             self.rows[key].refresh(ornament)

@@ -8,6 +8,7 @@ from zygoform.core.form.fronts import straight_room
 from zygoform.core.form.sure_room import sure_rect
 from zygoform.core.geometry.plane import FAR, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import Point3
+from zygoform.core.ids import role_of
 from zygoform.core.tolerance import SAME_MM
 
 
@@ -33,7 +34,7 @@ class DrawerRoom(Struct, frozen=True):
 
     def member(self, role: str) -> Board | None:
         """A part of its box or what it runs on, by the middle of its id."""
-        return next((m for m in self.opening.members if m.id.split("/")[1] == role), None)
+        return next((m for m in self.opening.members if role_of(m.id) == role), None)
 
 
 def chosen_drawers(body: Body, targets: tuple[str, ...], on: str, field: str = "on") -> tuple[DrawerRoom, ...]:

@@ -5,8 +5,8 @@ import math
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.belonging import belonging
-from zygoform.core.form.form import role_of, sibling
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
+from zygoform.core.ids import role_of, sibling
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import HOLES_MM

@@ -4,8 +4,8 @@ from msgspec import structs
 
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import sibling
 from zygoform.core.goods.fittings import spacing
+from zygoform.core.ids import sibling
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up

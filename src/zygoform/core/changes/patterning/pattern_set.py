@@ -10,6 +10,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.ids import own_of
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
 from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
 from zygoform.core.patterns.registry import FAMILIES
@@ -221,7 +222,7 @@ class PatternSet:
             host, bought = self.surface.boards[piece.front], self.is_bought(piece)
             own_id = f"{self.change.id}/" + (f"ready/{k}" if bought else f"strip/{number}")
             thick = self.size_of(piece).thickness * (2 if bought else 1)
-            name = f"{'Ornament' if bought else 'Strip'} {own_id.rsplit('/', maxsplit=1)[-1]}, {host.name.lower()}"
+            name = f"{'Ornament' if bought else 'Strip'} {own_of(own_id)}, {host.name.lower()}"
             for on, solid in self.surface.hosted(piece.front, self._as_drawn(piece), thick):
                 board = Board(own_id, name, "ornament", solid, self._way(piece))
                 found.setdefault(on.id, []).append(board)

@@ -12,10 +12,11 @@ from msgspec import structs
 
 from zygoform.core.changes.pulls.fronts import PulledFront, PullSet
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, own_of
+from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import Outline, Point, rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.member import Axes, Member

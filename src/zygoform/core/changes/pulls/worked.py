@@ -10,10 +10,11 @@ from zygoform.core.changes.pulls.judgement import pull_findings, pull_notes
 from zygoform.core.changes.work import pulls_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, own_of, sibling
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z, upright
 from zygoform.core.goods.screws import HINGE_LEAF, Driven, pull_screw, wood_screw
+from zygoform.core.ids import own_of, sibling
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import DUST, GLUE
 from zygoform.core.outcome.outcome import Fitting, Handle, Outcome, Supply, Template

@@ -5,6 +5,7 @@ from functools import lru_cache
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.convex import box_around, boxes_meet, shared_volume
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix, Outcome
 from zygoform.core.tolerance import THROUGH_MM3, TOUCHING_MM
@@ -50,7 +51,7 @@ def _pairs(body: Body, own: frozenset[str]) -> tuple[tuple[Board, Board], ...]:
 
 def _is_later(outcome: Outcome, other: Board) -> bool:
     """Whether the other part is of a change that was made after: that one is told."""
-    head = other.id.split("/", 1)[0]
+    head = piece_of(other.id)
     both = (head[1:], outcome.change_id[1:])
     return head[:1] == "c" and all(own.isdecimal() for own in both) and int(both[0]) > int(both[1])
 

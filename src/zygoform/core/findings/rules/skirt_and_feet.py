@@ -1,7 +1,8 @@
 """New feet inside a new skirt: so much of them is seen, none of them hits it, and the skirt keeps off the floor."""
 
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.form.form import Board, Body, is_put_on, piece_of
+from zygoform.core.form.form import Board, Body, is_put_on
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.tolerance import SHARED_MM

@@ -12,7 +12,8 @@ from zygoform.core.condition.materials import MadeOf, MaterialCode
 from zygoform.core.condition.use import CARPET, PieceUse
 from zygoform.core.condition.weights import weight_of
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.form.form import Board, Body, FormOpening, opening_key, origin_of
+from zygoform.core.form.form import Board, Body, FormOpening
+from zygoform.core.ids import opening_key, origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip

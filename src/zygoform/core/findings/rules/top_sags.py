@@ -5,9 +5,10 @@ from typing import NamedTuple
 from zygoform.core.condition.materials import MadeOf, MaterialCode
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.form.form import Board, Body, origin_of
+from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.convex import box_around
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.ids import origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.quantity import Fine, Kilos
 from zygoform.core.outcome.outcome import Finding

@@ -9,6 +9,7 @@ from zygoform.core.form.form import Board, Role
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.geometry.solid import without
+from zygoform.core.ids import own_of, piece_of
 from zygoform.core.measure.param import Choice, choice, count, measured, param, switch
 from zygoform.core.measure.reading import Readings, settle
 from zygoform.core.tolerance import SAME_MM
@@ -94,7 +95,7 @@ def door_boards(front: Board, parts: DoorParts) -> list[Board]:
         z0 + rail - into,
         z1 - rail + into,
     )
-    head, own = front.id.split("/front/")
+    head, own = piece_of(front.id), own_of(front.id)
     name = front.name.rsplit(",", 1)[0]
     places = (
         ("stile-left", "left stile", (x0, x0 + stile), (z0, z1)),

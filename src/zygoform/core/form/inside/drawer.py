@@ -12,10 +12,11 @@ from typing import Annotated, Literal
 
 from msgspec import Struct, structs
 
-from zygoform.core.form.form import Board, Rect, own_of, piece_of
+from zygoform.core.form.form import Board, Rect
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
 from zygoform.core.geometry.solid import without
+from zygoform.core.ids import own_of, piece_of
 from zygoform.core.measure.param import Choice, choice, count, measured, param, switch
 from zygoform.core.measure.reading import Readings, settle
 from zygoform.core.tolerance import SAME_MM

@@ -5,10 +5,11 @@ from functools import lru_cache
 
 from msgspec import Struct, structs
 
-from zygoform.core.form.form import Board, Body, Form, FormOpening, goes_with, sibling
+from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.on_top import case_box
 from zygoform.core.geometry.convex import plus
 from zygoform.core.geometry.prism import Point3, Turn
+from zygoform.core.ids import goes_with, sibling
 from zygoform.core.tolerance import SAME_MM
 
 OUT = 0.6

@@ -16,7 +16,7 @@ from zygoform.core.geometry.prism import Point3, upright
 from zygoform.core.geometry.splay import splay
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, FittingKind
 from zygoform.core.goods.screws import wood_screw
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Origin, Sized, Term, sized
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Axes, Member
@@ -68,30 +68,6 @@ class LegSet:
         self.long = change.height + (self.top if self.legged else 0.0)
         self.places = self._places()
         self.members, self.drawn = self._legs()
-        if self.legged:
-            self._check_aprons()
-
-    def _check_aprons(self) -> None:
-        """What ends on the legs of a table stays as it is. Raises BadInputError where a leg runs into it."""
-        legs = (*(member.board for member in self.members), *self.drawn)
-        left = min(leg.solid.box[0][0] for leg in legs)
-        front = min(leg.solid.box[0][1] for leg in legs)
-        most = math.inf
-        for leg, other in product(legs, self.body.boards):
-            (low, high), (near, far) = leg.solid.box, other.solid.box
-            into = min(min(high[k], far[k]) - max(low[k], near[k]) for k in range(3))
-            if other.role in ("leg", "stretcher", "knob") or into < 10 * SAME_MM:
-                continue
-            beside = near[0] - low[0] if low[0] < left + self.thick else high[0] - far[0]
-            before = near[1] - low[1] if low[1] < front + self.thick else high[1] - far[1]
-            most = min(most, max(beside, before))
-        if most < math.inf:
-            change = self.change
-            entry = "setback" if change.setback > SAME_MM else "board" if self.size else "thick"
-            words = "Aprons and fronts leave {0} for a leg at the corner; for a thicker one they are sawn shorter."
-            if entry == "setback":
-                words = "Set in, a leg runs into aprons or fronts: they leave {0} at the corner."
-            raise BadInputError("does_not_fit", words, entry, (max(0.0, most),))
 
     def outcome(self) -> Outcome:
         change, count = self.change, len(self.places)
@@ -311,8 +287,29 @@ class LegSet:
         body = max(board.solid.box[1][2] for board in self.body.boards if board.role != "leg")
         return overall(body, self.change.height, plate=self._under + self.plate)
 
+    def _in_the_way(self) -> tuple[Board, ...]:
+        """Aprons, rails and fronts of a table that new legs run into."""
+        legs = (*(member.board for member in self.members), *self.drawn)
+        found = dict[str, Board]()
+        for leg, other in product(legs, self.body.boards):
+            (low, high), (near, far) = leg.solid.box, other.solid.box
+            into = min(min(high[k], far[k]) - max(low[k], near[k]) for k in range(3))
+            if other.role not in ("leg", "stretcher", "knob") and into > 10 * SAME_MM:
+                found[other.id] = other
+        return tuple(found.values())
+
+    def _sawn_shorter(self) -> tuple[Finding, ...]:
+        boards = self._in_the_way() if self.legged else ()
+        if not boards:
+            return ()
+        names = ", ".join(literal(board.name).lower() for board in boards[:4]) + (" …" if len(boards) > 4 else "")
+        why = "They end nearer to the corner than a leg {0} thick leaves: saw them shorter, or take a thinner leg."
+        ids = tuple(board.id for board in boards)
+        said = Message(f"Legs run into {names}")
+        return (Finding("legs_run_into", "mind", said, Message(why, (self.thick,)), ids, self.change.id),)
+
     def _findings(self) -> tuple[Finding, ...]:
-        change, found = self.change, list[Finding]()
+        change, found = self.change, [*self._sawn_shorter()]
         ids = tuple(f"{change.id}/leg/{place.own}" for place in self.places)
         if self.plates and self._bottom < LEAST_BOTTOM:
             found.append(

@@ -11,7 +11,7 @@ from zygoform.core.changes.doors.work import cutout_work
 from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, FormOpening, Rect, own_of, sibling
+from zygoform.core.form.form import Board, Body, Form, FormOpening, Rect
 from zygoform.core.form.inside.door import REBATE
 from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.cut_shape import (
@@ -25,6 +25,7 @@ from zygoform.core.geometry.cutout import Cutout, cutout
 from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
 from zygoform.core.geometry.solid import without
+from zygoform.core.ids import own_of, sibling
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.cautions import CUTOUT, DUST, SAW
 from zygoform.core.outcome.outcome import Finding, Fix, Handle, Note, Outcome, Supply, Template

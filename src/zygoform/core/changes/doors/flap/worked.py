@@ -8,7 +8,7 @@ from zygoform.core.changes.doors.flap.entries import DropFlap
 from zygoform.core.changes.work import flap_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, FormOpening, goes_with, sibling
+from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.inside.opened import pulls_on
 from zygoform.core.geometry.convex import Convex, boxes_meet, shared_volume
 from zygoform.core.geometry.flap import flap, least_axis_height
@@ -16,6 +16,7 @@ from zygoform.core.geometry.plane import Point, rectangle
 from zygoform.core.geometry.prism import Point3, Turn, X, upright
 from zygoform.core.geometry.solid import Shape, Solid, without
 from zygoform.core.goods.screws import HINGE_LEAF, wood_screw
+from zygoform.core.ids import goes_with, role_of, sibling
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, SAW
@@ -87,7 +88,7 @@ class FlapPlan:
 
     def _floor(self) -> float:
         """How high the floor behind it lies over its lower edge: the box's bottom, or what closes the opening."""
-        bottoms = [m for m in self.opening.members if m.id.split("/")[1] == "box-bottom"]
+        bottoms = [m for m in self.opening.members if role_of(m.id) == "box-bottom"]
         level = bottoms[0].solid.box[1][2] if bottoms else self.opening.rect[1]
         return level - self.z0
 

@@ -8,9 +8,10 @@ from zygoform.core.changes.doors.work import insert_work
 from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, FormOpening, own_of
+from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.inside.door import REBATE
 from zygoform.core.geometry.plane import Outline, extent, rectangle
+from zygoform.core.ids import own_of, role_of
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import DUST
 from zygoform.core.outcome.outcome import Finding, Fix, Note, Outcome
@@ -53,7 +54,7 @@ class InsertPlan:
         """Stiles and rails by their role."""
         own = own_of(opening.id)
         frame = (b for b in self.body.boards if b.role == "door" and own_of(b.id) == own)
-        return {b.id.split("/")[1]: b for b in frame if "/stile-" in b.id or "/rail-" in b.id}
+        return {role_of(b.id): b for b in frame if "/stile-" in b.id or "/rail-" in b.id}
 
     def _is_glass(self, opening: FormOpening) -> bool:
         old = self.boards.get(opening.front_id)

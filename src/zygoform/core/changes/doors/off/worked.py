@@ -13,6 +13,7 @@ from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import upright
 from zygoform.core.goods.glue import GLUED
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, FILLER, GLUE, SAW, Caution
@@ -74,7 +75,7 @@ class BareOpenings:
         for k in range(many):
             left = x0 + gap + k * (change.box_w + gap)
             plan = rectangle(left, y + BEFORE, left + change.box_w, y + BEFORE + change.box_d)
-            own = f"{change.id}/container/{opening.id.rsplit('/', 1)[-1]}-{k + 1}"
+            own = f"{change.id}/container/{own_of(opening.id)}-{k + 1}"
             solid = upright(plan, z0, z0 + change.box_h)
             found.append(Board(own, "Container", "padding", solid, inside=True, likely="fabric"))
         return found
@@ -130,7 +131,7 @@ class BareOpenings:
 
     def _leaf(self, opening: FormOpening) -> str:
         """What to take hold of: a stile where it is framed, so that all of it leaves."""
-        own = opening.id.rsplit("/", 1)[-1]
+        own = own_of(opening.id)
         stile = next((i for i in self.there if i.endswith(f"/stile-left/{own}")), None)
         return stile or opening.front_id
 

@@ -8,7 +8,7 @@ from zygoform.core.changes.drawers.work import box_work
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, own_of
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.casework import DrawerBox, SlideKind, drawer
 from zygoform.core.geometry.drawer_droop import drawer_droop
 from zygoform.core.geometry.plane import rectangle
@@ -17,6 +17,7 @@ from zygoform.core.geometry.solid import Shape, Solid, without
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.screws import HINGE_LEAF, wood_screw
 from zygoform.core.goods.species import movement
+from zygoform.core.ids import own_of, role_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Sized, Term
@@ -281,7 +282,7 @@ class DrawerBuild:
             places = [("middle", middle - NEW_GUIDE[0] / 2, middle + NEW_GUIDE[0] / 2)]
         else:
             kept = [m for m in room.opening.members if m.role == "runner" and "stop" not in m.id]
-            return [structs.replace(m, id=f"{self.change.id}/{m.id.split('/')[1]}/{own_of(m.id)}") for m in kept]
+            return [structs.replace(m, id=f"{self.change.id}/{role_of(m.id)}/{own_of(m.id)}") for m in kept]
         likely = "solid" if self.change.runs_on == "centre" else "metal"
         own = own_of(room.opening.id)
         return [

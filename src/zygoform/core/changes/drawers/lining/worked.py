@@ -8,10 +8,11 @@ from zygoform.core.changes.drawers.work import lining_work
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, own_of
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Y, upright
 from zygoform.core.goods.fittings import RollKind
+from zygoform.core.ids import own_of, role_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
@@ -136,7 +137,7 @@ class DrawerLinings:
 
 def _inside(room: DrawerRoom) -> tuple[Point3, Point3] | None:
     """From corner to corner: between the sides, front and back, over the bottom up to the sides' edge."""
-    parts = {m.id.split("/")[1].removeprefix("box-"): m for m in room.opening.members if m.role == "box"}
+    parts = {role_of(m.id).removeprefix("box-"): m for m in room.opening.members if m.role == "box"}
     if not {"left", "right", "bottom"} <= parts.keys():
         return None
     left, right, bottom = (parts[name].solid.box for name in ("left", "right", "bottom"))

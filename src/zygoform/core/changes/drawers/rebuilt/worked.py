@@ -9,10 +9,11 @@ from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, own_of, sibling
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, X, Y, Z, upright
 from zygoform.core.geometry.solid import Shape, Solid, without
+from zygoform.core.ids import own_of, role_of, sibling
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import Origin, Sized, Term
 from zygoform.core.outcome.cautions import DUST, GLUE, SAW, Caution
@@ -336,7 +337,7 @@ class DrawerRepair:
         return tuple(found[:1])
 
     def _old_thickness(self, member: Member) -> float:
-        name = member.board.id.split("/")[1]
+        name = role_of(member.board.id)
         room = next(r for r in self.rooms if own_of(r.opening.id) == own_of(member.board.id))
         old = room.front if name == "front" else room.member(f"box-{name}")
         assert old is not None

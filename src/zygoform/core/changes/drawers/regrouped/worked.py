@@ -11,10 +11,11 @@ from zygoform.core.changes.drawers.work import regroup_work
 from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import HALF, Board, Body, Form, FormOpening, own_of, piece_of, sibling
+from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.goods.screws import wood_screw
+from zygoform.core.ids import HALF, own_of, piece_of, sibling
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.outcome.cautions import DUST, GLUE, SAW, Caution

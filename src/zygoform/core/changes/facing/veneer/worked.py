@@ -11,6 +11,7 @@ from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.goods.glue import GLUED
 from zygoform.core.goods.minutes import Task
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import Sized, Term
@@ -93,7 +94,7 @@ class VeneerSet:
                 long, wide = face.length - more.value, face.width - more.value
                 found.append(
                     Part(
-                        f"{self.change.id}/veneer/{face.board.id.rsplit('/', 1)[-1]}-{k + 1}",
+                        f"{self.change.id}/veneer/{own_of(face.board.id)}-{k + 1}",
                         self.change.id,
                         "Veneer",
                         self.sheet.id,
@@ -124,7 +125,7 @@ class VeneerSet:
                     if level
                     else rectangle(f.x + a * f.w, f.y, f.x + b * f.w, f.y + f.h)
                 )
-                own = f"{self.change.id}/veneer/{face.board.id.rsplit('/', 1)[-1]}-{k + 1}"
+                own = f"{self.change.id}/veneer/{own_of(face.board.id)}-{k + 1}"
                 solid = self.surface.solid(outline, self.sheet.thickness)
                 grain = self.surface.u if level else self.surface.v
                 boards.append(

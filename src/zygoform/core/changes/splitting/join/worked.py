@@ -7,12 +7,13 @@ from zygoform.core.changes.work import join_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import joined_bodies
-from zygoform.core.form.form import Board, Body, Form, piece_of
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.halved import TOP_ROLES, Half
 from zygoform.core.geometry.plane import extent, rectangle
 from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.goods.screws import pocket_screw, wood_screw
+from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized
 from zygoform.core.outcome.cautions import DUST, LIFT, SAW, Caution

@@ -7,12 +7,13 @@ from zygoform.core.changes.splitting.split.new_side import new_side, stands_ther
 from zygoform.core.changes.work import split_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import HALF, Board, Body, Form, FormOpening
+from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.halved import PLANED, Half, half_of, planed_only, spoilt
 from zygoform.core.form.on_top import stands_on_top
 from zygoform.core.geometry.plane import extent
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import wood_screw
+from zygoform.core.ids import HALF, origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.quantity import SquareMetres
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
@@ -54,7 +55,7 @@ class Splitting:
         )
         self.closed = [new_side(change.id, cut, half, self.sheet) for cut, half in zip(self.cuts, own, strict=True)]
         self.halves = self._finished(own)
-        stays = {board.id.split(f"{HALF}{change.id}")[0] for half in self.halves for board in half.members}
+        stays = {origin_of(board.id, change.id) for half in self.halves for board in half.members}
         self.off = frozenset(board.id for board in body.members if board.id not in stays)
 
     def _place(self) -> float:

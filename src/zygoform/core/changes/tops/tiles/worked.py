@@ -14,12 +14,13 @@ from zygoform.core.changes.tops.tiles.entries import BED, TiledTop
 from zygoform.core.changes.tops.work import tiled_top_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Board, Body, Form, origin_of
+from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import area, extent, intersect, rectangle
 from zygoform.core.geometry.prism import upright
 from zygoform.core.geometry.tiling import TileRun, even_joint, tile, tile_run
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import Driven, wood_screw
+from zygoform.core.ids import origin_of
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import Kilos, MlASquareMetre, SquareMetres
 from zygoform.core.measure.rounding import count_up

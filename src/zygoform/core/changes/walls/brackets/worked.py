@@ -9,6 +9,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.prism import Prism, Y, Z
 from zygoform.core.goods.screws import wall_screw
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.quantity import Fine
 from zygoform.core.outcome.cautions import WALL
@@ -95,7 +96,7 @@ class BracketRow:
                 x = x0 + place
                 corners = ((y0 + 0.15 * deep, z0), (y1, z0 - HIGH_SHARE * deep), (y1, z0))
                 solid = Prism((x - half, 0.0, 0.0), Y, Z, corners, 2 * half)
-                own = f"{self.change.id}/bracket/{shelf.id.rsplit('/', 1)[-1]}-{k}"
+                own = f"{self.change.id}/bracket/{own_of(shelf.id)}-{k}"
                 name = f"Bracket {k}, {shelf.name.lower()}"
                 boards.append(Board(own, name, "bracket", solid, Z, likely="metal"))
         return tuple(boards)
