@@ -1,7 +1,7 @@
 # The two commands of the README are `make demo` and `make test`; the rest serves the developers.
 BIN := .venv/bin
 
-.PHONY: demo test check setup bench screenshots tables fuzz mutants
+.PHONY: demo test check setup bench screenshots tables words fuzz mutants
 demo: setup
 	@$(BIN)/zygoform --demo
 
@@ -26,6 +26,10 @@ screenshots: setup
 tables: setup
 	@$(BIN)/python -m zygoform.files.schema docs/project.schema.json
 	@$(BIN)/python tools/write_tables.py
+
+# Every text a user sees, with its place.
+words: setup
+	@$(BIN)/python tools/words.py
 
 # Killed fifty times at work, 10,000 spoiled files and lines of devices, another look 200 times while papers are written,
 # everything pressed for ten minutes, all that is drawn at random oftener, and what holds the window timed.

@@ -109,6 +109,13 @@ def test_every_character_shown_is_in_the_font() -> None:
     assert not missing, missing
 
 
+def test_every_text_is_listed_with_its_place() -> None:
+    from tools.words import texts
+
+    code = 'def f(n):\n    """A doc string."""\n    g("Take it", "p1/front/o1", f"{n} boards to cut", key="name")\n'
+    assert list(texts(code)) == [(3, "Take it"), (3, "… boards to cut")]
+
+
 def test_files_and_functions_stay_livable() -> None:
     for path in SRC.rglob("*.py"):
         text = path.read_text()
