@@ -1,6 +1,6 @@
 """Every text a user sees, with its place: `make words`, or with a phrase only the texts it stands in.
 
-What is a text is told by its look: words with a blank between them, or one that begins with a capital letter. Docstrings,
+What is a text is told by its look: words with a blank between, or one with a capital letter in front. Docstrings,
 names, patterns, styles and what is only read are left out.
 """
 

@@ -19,6 +19,8 @@ from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import Plan, compile_plan, form_piecemeal, plan_piecemeal
 from zygoform.core.project import Project
 
+PAINTED_MS = 20
+"""So soon a window is painted after what was done in it."""
 MANY_PARTS = 400
 """Of more, such as the strips of a pattern, a better layout is put into the plan slice by slice, too."""
 
@@ -143,7 +145,9 @@ class Planning(QObject):
         self._on_planned(plan)
         self._behind = behind or earlier is not None
         if self._behind:
-            self._slices.begin(self._catching_up(earlier), self._on_caught_up, self._on_broken)
+            # What was done is painted first.
+            work = self._catching_up(earlier)
+            self._slices.begin(work, self._on_caught_up, self._on_broken, after_ms=PAINTED_MS)
 
     def _catching_up(self, earlier: Project | None) -> Piecemeal[tuple[Plan | None, Plan | None]]:
         """The plan with its finish; before it that of the document it is told against, where that has none yet."""

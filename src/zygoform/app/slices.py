@@ -34,10 +34,14 @@ class Slices(QObject):
         work: Piecemeal[Whole],
         then: Callable[[Whole], object],
         failed: Callable[[Exception], object] | None = None,
+        *,
+        after_ms: int = 0,
     ) -> None:
-        """Works it out from the next round of the event loop on; `then` takes what was made, `failed` why not."""
+        """Works it out from the next round of the event loop on, or a moment later; `then` takes what was made,
+        `failed` why not.
+        """
         self._work, self._then, self._failed = work, then, failed or _raise
-        self._next.start()
+        self._next.start(after_ms)
 
     def drop(self) -> None:
         """It is not wanted any more."""
@@ -56,6 +60,8 @@ class Slices(QObject):
             self._made(made)
 
     def _slice(self) -> None:
+        if self._next.interval():
+            self._next.setInterval(0)
         until = time.perf_counter() + SLICE_S
         work = self._work
         if work is None:

@@ -17,6 +17,7 @@ from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.form.inside.opened import moving, opened
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.geometry.prism import Face
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.demo_set import set_demo
@@ -78,7 +79,7 @@ def all_open(form: Form) -> Form:
 def agree(form: Form) -> None:
     stand_open = all_open(form)
     for body, open_body in zip(form.bodies, stand_open.bodies, strict=True):
-        found, there = body_surfaces(body), free_faces(open_body, body)
+        found, there = at_once(body_surfaces(body)), free_faces(open_body, body)
         ours: dict[str, float] = defaultdict(float)
         for surface in found.surfaces:
             ours[surface.part_id] += surface.area

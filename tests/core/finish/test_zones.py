@@ -27,6 +27,7 @@ from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.finish.surfaces import ZONE_TITLES, body_surfaces
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.prism import Face
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
 
@@ -88,7 +89,7 @@ def test_faces_of_a_case_lie_where_one_looks_from_them(project: Project, seed: i
     """Of faces that lie in one zone altogether, nearly every point looks into the room of that zone."""
     draw, told = random.Random(seed), Counter[bool]()
     for body in plan_of(project).planned.bodies:
-        found = body_surfaces(body)
+        found = at_once(body_surfaces(body))
         for board in body.boards:
             if board.role not in BROAD or board.id not in found.faces:
                 continue
@@ -204,14 +205,14 @@ def test_parts_pointed_elsewhere_take_their_area_along() -> None:
 )
 def test_every_kind_of_piece_has_the_zones_its_maker_would_name(kind: str, roles: set[str]) -> None:
     form = plan_of(new_piece(fresh_project(), "Piece", {}, kind).project).planned
-    assert {s.role for body in form.bodies for s in body_surfaces(body).surfaces if s.area > 0} == roles
+    assert {s.role for body in form.bodies for s in at_once(body_surfaces(body)).surfaces if s.area > 0} == roles
 
 
 def test_under_a_seat_is_the_underside_and_under_a_lid_the_inside() -> None:
     for kind, role, wanted in (("seat", "seat", "underside"), ("lidded_box", "lid", "inside")):
         project = new_piece(fresh_project(), "Own", CASE_SIZES, kind).project
         for body in plan_of(project).planned.bodies:
-            found = body_surfaces(body)
+            found = at_once(body_surfaces(body))
             boards = [board for board in body.boards if board.role == role]
             assert boards, (kind, {board.role for board in body.boards})
             for board in boards:
@@ -295,7 +296,9 @@ def test_what_is_turned_in_under_a_piece_or_to_a_wall_is_no_body() -> None:
     body = plan_of(case()).planned.bodies[0]
     bases = [board for board in body.boards if board.role == "base"]
     seen = sum(
-        s.area for s in body_surfaces(body).surfaces if s.part_id in {b.id for b in bases} and s.role == "body"
+        s.area
+        for s in at_once(body_surfaces(body)).surfaces
+        if s.part_id in {b.id for b in bases} and s.role == "body"
     )
     high = -bases[0].solid.box[0][2]
     (x0, x1), (y0, y1) = (
@@ -305,10 +308,10 @@ def test_what_is_turned_in_under_a_piece_or_to_a_wall_is_no_body() -> None:
     assert seen == pytest.approx((x1 - x0 + 2 * (y1 - y0)) * high, rel=2 * thick / (y1 - y0))
     for kind in ("wall_shelf", "flat_panel"):
         (body,) = plan_of(new_piece(fresh_project(), "Piece", {}, kind).project).planned.bodies
-        behind = {s.role for s in body_surfaces(body).surfaces for b in body.boards if b.id == s.part_id}
+        behind = {s.role for s in at_once(body_surfaces(body)).surfaces for b in body.boards if b.id == s.part_id}
         assert "back" in behind
         for board in body.boards:
-            roles = body_surfaces(body).faces[board.id]
+            roles = at_once(body_surfaces(body)).faces[board.id]
             back = [r for face, r in zip(board.solid.faces, roles, strict=True) if face.normal[1] > 0.9]
             assert set(back) <= {"back"}, board.id
 

@@ -20,6 +20,7 @@ from zygoform.core.geometry.contact import Contacts, FlatFace, flat_face
 from zygoform.core.geometry.convex import Plane, box_around, halved_skin
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Face, Point3, dot
+from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import AGAINST_MM, AHEAD_MM, TOUCHING_MM
 
 ZoneRole = Literal[
@@ -76,8 +77,8 @@ class BodySurfaces(Struct, frozen=True):
     faces: dict[str, tuple[ZoneRole, ...]]
 
 
-def body_surfaces(body: Body) -> BodySurfaces:
-    """The faces of a body as if all of it stood open."""
+def body_surfaces(body: Body) -> Piecemeal[BodySurfaces]:
+    """The faces of a body as if all of it stood open; may be interrupted between two of its boards."""
     areas: dict[tuple[str, ZoneRole], float] = {}
     faces: dict[str, tuple[ZoneRole, ...]] = {}
     case = _case(body)
@@ -87,6 +88,7 @@ def body_surfaces(body: Body) -> BodySurfaces:
             for roles in parted:
                 for role, size in roles.items():
                     areas[part_id, role] = areas.get((part_id, role), 0.0) + size
+            yield
     found = tuple(ZoneSurface(part, role, size) for (part, role), size in areas.items() if size > 0)
     return BodySurfaces(body.id, found, faces)
 

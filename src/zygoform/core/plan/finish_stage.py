@@ -1,5 +1,7 @@
 """The finish of the pieces as planned: their faces body by body, zones, stacks. Worked out when it is asked for."""
 
+from functools import partial
+
 from zygoform.core.finish.finish_plan import FinishPlan, PieceFinish, piece_finish
 from zygoform.core.finish.surfaces import body_surfaces
 from zygoform.core.finish.zones import zones_of
@@ -39,7 +41,8 @@ def _piece(
     surfaces = []
     for body in bodies:
         yield
-        surfaces.append(memory.once(lambda body=body: body_surfaces(body), "surfaces", body))  # type: ignore[misc]
+        work = partial(body_surfaces, body)
+        surfaces.append((yield from memory.once_piecemeal(work, "surfaces", body)))
     yield
     woods = {part: species[part] for own in surfaces for part in own.faces if part in species}
     name = piece.name if len(project.known_pieces) > 1 else ""
