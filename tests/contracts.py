@@ -42,6 +42,7 @@ from zygoform.files.project_json import parse_project
 
 MIXED_OF = {"paint wash": "acrylic paint"}
 """What is not bought but thinned from something else."""
+MOST_CHOICES = 4
 LEAST_SHARED = 5.0
 """mm³: less is what rounding leaves."""
 
@@ -89,7 +90,8 @@ def at_its_ends(project: Project) -> Iterator[Project]:
     yield project
     change = project.changes[0]
     for entry in params(type(change)):
-        ends = [c.value for c in entry.choices] if entry.choices else [entry.low, entry.high]
+        # Of many choices, such as families, which have a contract of their own, the last ones.
+        ends = [c.value for c in entry.choices[-MOST_CHOICES:]] if entry.choices else [entry.low, entry.high]
         for value in ends if entry.unit in ("length", "count", "choice") and not entry.stock else ():
             with suppress(BadInputError):
                 other = set_value(project, change.id, entry.name, int(value) if entry.unit == "count" else value)

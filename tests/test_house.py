@@ -5,6 +5,7 @@ import importlib.metadata
 import re
 import subprocess
 import sys
+from functools import cache
 from pathlib import Path
 
 import pytest
@@ -69,6 +70,11 @@ def test_nobody_but_one_module_cuts_an_id_apart() -> None:
     assert found <= allowed
 
 
+@cache
+def parsed(path: Path) -> ast.Module:
+    return ast.parse(path.read_text())
+
+
 def names_of(tree: ast.Module) -> set[str]:
     """What a module offers under a public name: classes, functions, constants, types."""
     found = set[str]()
@@ -81,19 +87,19 @@ def names_of(tree: ast.Module) -> set[str]:
     return {name for name in found if not name.startswith("_")}
 
 
-def with_two_meanings(files: dict[str, str]) -> dict[str, list[str]]:
+def with_two_meanings(files: dict[str, ast.Module]) -> dict[str, list[str]]:
     """Public names with a meaning in more than one module; a `judge`, `worked`, `main` always mean the same."""
     where: dict[str, list[str]] = {}
-    for path, text in files.items():
-        for name in names_of(ast.parse(text)) - {"judge", "main", "worked"}:
+    for path, tree in files.items():
+        for name in names_of(tree) - {"judge", "main", "worked"}:
             where.setdefault(name, []).append(path)
     return {name: paths for name, paths in where.items() if len(paths) > 1}
 
 
 def test_no_public_name_has_two_meanings() -> None:
-    files = {str(path): path.read_text() for path in SRC.rglob("*.py")}
+    files = {str(path): parsed(path) for path in SRC.rglob("*.py")}
     assert with_two_meanings(files) == {}
-    planted = files | {"elsewhere.py": "class Board: ...\nTAPE_MM, kerf = 1, 2\n"}
+    planted = files | {"elsewhere.py": ast.parse("class Board: ...\nTAPE_MM, kerf = 1, 2\n")}
     assert set(with_two_meanings(planted)) == {"Board", "TAPE_MM"}
 
 
@@ -120,7 +126,7 @@ def test_files_and_functions_stay_livable() -> None:
     for path in SRC.rglob("*.py"):
         text = path.read_text()
         assert text.count("\n") <= 500, path
-        for node in ast.walk(ast.parse(text)):
+        for node in ast.walk(parsed(path)):
             if isinstance(node, ast.FunctionDef):
                 assert (node.end_lineno or 0) - node.lineno <= 60, f"{path}: {node.name}"
 
