@@ -28,6 +28,9 @@ def worked(change: StripPattern, form: Form, shop: Shop, condition: Condition) -
     pattern = PatternSet(change, change.body_in(form), shop)
     yield from pattern.worked_out()
     parts = yield from strip_parts(pattern)
+    # Which pulls strips lie under takes a while where there are many of both.
+    _ = pattern.pulls_over
+    yield
     work = pattern_steps(pattern, parts)
     yield
     notes, findings = pattern_notes(pattern, parts, work), pattern_findings(pattern, parts)
