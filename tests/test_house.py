@@ -12,6 +12,7 @@ import pytest
 
 ROOT = Path(__file__).parents[1]
 SRC = ROOT / "src" / "zygoform"
+CORE = SRC / "core"
 
 BREACHES = {
     "rooms": ("core/shop.py", "import zygoform.files.atomic"),
@@ -60,6 +61,37 @@ def test_every_folder_is_a_package_with_a_map() -> None:
         there = {path.name for path in folder.glob("*.py")} - {"__init__.py"}
         assert named <= there | {p.name for p in folder.rglob("*.py")}, f"{folder}: {named - there}"
         assert there <= named, f"{folder} does not mention {there - named}"
+
+
+def circles(imports: dict[str, set[str]]) -> set[str]:
+    """What is left when files that know no other, and those nobody knows, are taken off again and again."""
+    left = set(imports)
+    while True:
+        known = {other for name in left for other in imports[name]}
+        gone = {name for name in left if not imports[name] & left or name not in known}
+        if not gone:
+            return left
+        left -= gone
+
+
+def test_no_files_of_the_core_are_in_a_circle() -> None:
+    """Imports within functions, and for types only, count."""
+    imports = dict[str, set[str]]()
+    modules = {".".join(path.relative_to(SRC.parent).with_suffix("").parts): path for path in CORE.rglob("*.py")}
+    for name, path in modules.items():
+        named = [node for node in ast.walk(parsed(path)) if isinstance(node, ast.ImportFrom)]
+        imports[name] = {str(node.module) for node in named} & set(modules)
+    assert circles(imports) == set()
+    low, high = "zygoform.core.geometry.plane", "zygoform.core.plan.plan"
+    assert {low, high} <= circles(imports | {low: {*imports[low], high}})
+
+
+def test_nothing_of_the_core_is_imported_for_its_types_alone() -> None:
+    """But what every plan names and only a finish loads."""
+    found = {
+        path.relative_to(CORE).as_posix() for path in CORE.rglob("*.py") if "TYPE_CHECKING" in path.read_text()
+    }
+    assert found == {"finish/finish_plan.py"}
 
 
 def test_nobody_but_one_module_cuts_an_id_apart() -> None:
