@@ -159,8 +159,8 @@ def test_only_what_fits_is_offered_and_enter_takes_the_first(desk: Desk) -> None
     added = desk.session.project.changes[-1]
     assert piece_of(added.targets[0]) == piece.id
     card = desk.find(QFrame, f"card_{added.id}")
-    QTest.qWait(30)
-    assert not card.visibleRegion().isEmpty(), "a new card is scrolled to"
+    # A new card is scrolled to.
+    desk.wait(lambda: not card.visibleRegion().isEmpty())
 
 
 # Nothing moved by chance

@@ -16,7 +16,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
 from tests.app.desk import Desk as Hands
-from tests.app.desk import wait
+from tests.app.desk import LONGEST, wait
 from tests.faults import full_disk
 from tests.fuzzing import KILLS, QUIET
 from zygoform.app import autosave
@@ -349,13 +349,16 @@ def test_photos_of_work_never_saved_come_along_and_leave_nothing_behind(desk: Ha
     assert same_content(photo_folder(path, own) / taken.file, picture)
 
 
-def test_a_save_that_has_to_wait_leaves_the_window_painting(desk: Hands, tmp_path: Path) -> None:
+def test_a_save_that_has_to_wait_leaves_the_window_painting(
+    desk: Hands, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(guard, "WRITER_SECONDS", LONGEST)
     path, session, ticks = tmp_path / "shared.zygoform.json", desk.session, []
     write_project(path, counter_begun())
     desk.window.filing.open_file(path)
     session.do(lambda project: set_value(project, "c1", "radius", 30.0))
-    code = "import sys, time; from pathlib import Path; from zygoform.files import guard\n"
-    code += "with guard.alone(Path(sys.argv[1])):\n    print('in', flush=True); time.sleep(0.6)"
+    code = "import sys; from pathlib import Path; from zygoform.files import guard\n"
+    code += "with guard.alone(Path(sys.argv[1])):\n    print('in', flush=True); sys.stdin.readline()"
     answers = []
 
     def meanwhile() -> None:
@@ -364,11 +367,13 @@ def test_a_save_that_has_to_wait_leaves_the_window_painting(desk: Hands, tmp_pat
             # As a device's reading would, and as a key that was pressed twice.
             session.do(lambda project: set_value(project, "c1", "overhang_left", 33.0))
             answers.append(desk.window.filing.save())
+        if len(ticks) == 4:
+            other.communicate("let go\n")
 
     timer = QTimer()
     timer.timeout.connect(meanwhile)
     command = [sys.executable, "-c", code, str(path)]
-    with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as other:
+    with subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True) as other:
         assert other.stdout is not None
         assert other.stdout.readline() == "in\n"
         timer.start(50)
@@ -379,7 +384,7 @@ def test_a_save_that_has_to_wait_leaves_the_window_painting(desk: Hands, tmp_pat
     assert read_project(path) == session.project
     assert session.project == set_value(session.project, "c1", "overhang_left", 33.0).project
     assert answers == [False]
-    assert ticks.count(False) > 3
+    assert not any(ticks[:4])
 
 
 def test_a_folder_that_takes_nothing_is_told_and_the_work_stays(desk: Hands, tmp_path: Path) -> None:

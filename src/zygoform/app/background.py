@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 
 Result = TypeVar("Result")
 
-PICTURE_SECONDS = 30.0
+PICTURE_SECONDS = 300.0
 """Seconds that the reading of a picture may take."""
 MOMENT = 0.02
 """Seconds that are no time at all."""
