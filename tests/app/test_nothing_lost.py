@@ -15,8 +15,8 @@ from PySide6.QtCore import QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
-from tests.app.desk import Desk as Hands
 from tests.app.desk import LONGEST, wait
+from tests.app.desk import Desk as Hands
 from tests.faults import full_disk
 from tests.fuzzing import KILLS, QUIET
 from zygoform.app import autosave
