@@ -25,7 +25,7 @@ from zygoform.app.application import Application
 from zygoform.app.autosave import Autosave
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
-from zygoform.core.condition.photo import SHIPPED
+from zygoform.core.condition.condition import SHIPPED
 from zygoform.core.edits.photos import remove_photo
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import set_price

@@ -14,7 +14,7 @@ from tests.app.desk import LONGEST, Desk
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.coats.layer import Recipe, RecipePart
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.condition import Photo
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.plan.sound import sound_part

@@ -8,8 +8,8 @@ from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QMenu, QPushButton, 
 from tests.app.desk import LEFT, NONE, Desk
 from tests.app.test_survey import choose, openings, piece_of, survey_of
 from zygoform.app.stages.survey.faults import MOST_CARDS
+from zygoform.core.condition.condition import SHIPPED
 from zygoform.core.condition.materials import MATERIALS
-from zygoform.core.condition.photo import SHIPPED
 from zygoform.core.edits.condition import add_fault
 from zygoform.files.demo_set import set_demo
 

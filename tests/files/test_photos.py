@@ -9,7 +9,7 @@ import pytest
 from msgspec import structs
 
 from tests.faults import full_disk
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.condition import Photo
 from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
 from zygoform.core.errors import BadInputError
 from zygoform.files.atomic import same_content

@@ -3,8 +3,7 @@
 from msgspec import Struct
 
 from zygoform.app.session import Session
-from zygoform.core.condition.materials import MATERIALS
-from zygoform.core.condition.weights import weight_of
+from zygoform.core.condition.materials import MATERIALS, weight_of
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import board_letters, end_words
 from zygoform.core.form.form import Board, FormOpening

@@ -9,7 +9,7 @@ from typing import TypeVar
 from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import Finishing
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.condition import Photo
 from zygoform.core.days.log import Entry
 from zygoform.core.goods.minutes import TimeTaken
 from zygoform.core.project import Fact, Project

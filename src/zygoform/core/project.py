@@ -8,7 +8,7 @@ from msgspec import Meta, Struct, structs
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.coats.layer import Finishing, ZoneChoice
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.condition import Photo
 from zygoform.core.condition.use import damp_of
 from zygoform.core.days.log import Days
 from zygoform.core.form.front import Cell

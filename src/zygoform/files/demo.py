@@ -9,10 +9,8 @@ from msgspec import structs
 
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.coats.layer import Finishing
-from zygoform.core.condition.disassembly import Bag
-from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.condition import SHIPPED, Bag, Dot, Fault, Photo
 from zygoform.core.condition.materials import MadeOf
-from zygoform.core.condition.photo import SHIPPED, Dot, Photo
 from zygoform.core.days.log import Days
 from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings

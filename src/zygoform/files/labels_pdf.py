@@ -1,6 +1,6 @@
 """Labels for bags of hardware and for parts that come off, to cut out."""
 
-from zygoform.core.condition.disassembly import Bag
+from zygoform.core.condition.condition import Bag
 from zygoform.core.edits.disassembly import touched_parts
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.reading import counting

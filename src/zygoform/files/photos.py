@@ -10,7 +10,7 @@ from pathlib import Path
 
 from msgspec import structs
 
-from zygoform.core.condition.photo import SHIPPED, Photo
+from zygoform.core.condition.condition import SHIPPED, Photo
 from zygoform.files.atomic import copy_whole, same_content
 from zygoform.files.names import shown
 from zygoform.files.pictures import PhotoError, looked_at

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from msgspec import Struct, structs
 
-from zygoform.core.condition.photo import SHIPPED
+from zygoform.core.condition.condition import SHIPPED
 from zygoform.core.project import Project
 from zygoform.files.photos import copy_along, own_id
 from zygoform.files.project_json import write_project

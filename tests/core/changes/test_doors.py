@@ -8,7 +8,7 @@ from shapely import Polygon
 
 from tests.planned import changed, made, plan_of
 from zygoform.core.changes.doors.insert.entries import DoorInsert
-from zygoform.core.condition.disassembly import Bag
+from zygoform.core.condition.condition import Bag
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.inside import choose_inside, set_inside
 from zygoform.core.edits.outlines import set_outline

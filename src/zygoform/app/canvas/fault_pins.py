@@ -12,7 +12,7 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.canvas.set_names import rooms_of_pieces
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.condition import Fault
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.views import VIEWS
 from zygoform.core.geometry.convex import plus

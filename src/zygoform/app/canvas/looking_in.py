@@ -5,7 +5,7 @@ from functools import partial
 from zygoform.app.canvas.part_menu import Entries
 from zygoform.app.canvas.swing import play_swing
 from zygoform.app.session import Session
-from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.condition import Fault
 from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.form.inside.opened import opens, placing
 from zygoform.core.geometry.prism import Point3

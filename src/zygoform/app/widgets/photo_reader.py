@@ -7,7 +7,7 @@ from PySide6.QtGui import QImage
 
 from zygoform.app.background import Background, read_picture
 from zygoform.app.session import Session
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.condition import Photo
 from zygoform.files.photos import photo_path
 
 WIDEST = 1600

@@ -6,7 +6,7 @@ from msgspec import structs
 
 from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.mending.operations import usual_board, wood_of
-from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.condition import Fault
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS, MadeOf
 from zygoform.core.edits.edited import Edited, read_readings

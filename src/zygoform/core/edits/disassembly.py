@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.condition.disassembly import Bag, DisassemblyMark, Fate
+from zygoform.core.condition.condition import Bag, DisassemblyMark, Fate
 from zygoform.core.condition.materials import MATERIALS, MaterialCode
 from zygoform.core.edits.edited import Edited, read_readings
 from zygoform.core.edits.pieces import known_piece, with_state

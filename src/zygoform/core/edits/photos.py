@@ -2,7 +2,7 @@
 
 from msgspec import structs
 
-from zygoform.core.condition.photo import Dot, Photo
+from zygoform.core.condition.condition import Dot, Photo
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.message import Message, literal

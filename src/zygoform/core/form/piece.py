@@ -7,8 +7,7 @@ from typing import Annotated, ClassVar, Literal
 
 from msgspec import Meta, Struct, field, structs
 
-from zygoform.core.condition.disassembly import Bag, DisassemblyMark
-from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.condition import Bag, DisassemblyMark, Fault
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.form import Form

@@ -1,6 +1,6 @@
 """Hardware in the survey's bags that does for what a plan needs: each piece of it once."""
 
-from zygoform.core.condition.disassembly import Bag
+from zygoform.core.condition.condition import Bag
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.reading import counting
 from zygoform.core.outcome.outcome import Fitting

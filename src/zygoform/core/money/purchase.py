@@ -9,7 +9,7 @@ from typing import Literal, get_args
 from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import CoatId
-from zygoform.core.condition.disassembly import Bag
+from zygoform.core.condition.condition import Bag
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.rolls import CutRoll
 from zygoform.core.goods.cheapest import cheapest_packs

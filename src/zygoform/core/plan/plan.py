@@ -6,8 +6,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.changes.base import ChangeBase, UnknownChange
 from zygoform.core.changes.registry import kind_of
-from zygoform.core.condition.condition import Condition
-from zygoform.core.condition.disassembly import Bag
+from zygoform.core.condition.condition import Bag, Condition
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart

@@ -11,7 +11,7 @@ from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.photo_reader import PhotoReader
 from zygoform.app.widgets.tool_button import arrow_button
-from zygoform.core.condition.photo import Photo
+from zygoform.core.condition.condition import Photo
 
 PHOTO_HIGH = 170
 """px at 100 % text."""

@@ -12,7 +12,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import ComboBox, Field, empty, label, push_button, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
-from zygoform.core.condition.disassembly import Bag, Fate
+from zygoform.core.condition.condition import Bag, Fate
 from zygoform.core.edits.disassembly import (
     add_bag,
     count_hardware,

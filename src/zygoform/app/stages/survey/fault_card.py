@@ -8,9 +8,8 @@ from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, restyle, written
 from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.core.changes.registry import made
-from zygoform.core.condition.fault import Fault
-from zygoform.core.condition.faults import FAULT_KINDS
-from zygoform.core.condition.remedies import FaultKind, Remedy
+from zygoform.core.condition.condition import Fault
+from zygoform.core.condition.faults import FAULT_KINDS, FaultKind, Remedy
 from zygoform.core.edits.condition import (
     find_fault,
     mend,

@@ -3,8 +3,7 @@
 from typing import Annotated, Literal
 
 from zygoform.core.changes.base import ChangeBase
-from zygoform.core.condition.condition import Condition
-from zygoform.core.condition.fault import Fault
+from zygoform.core.condition.condition import Condition, Fault
 from zygoform.core.measure import param as entry
 
 

@@ -5,8 +5,8 @@ from typing import Literal
 
 from zygoform.core.changes.mending import consumables, wood
 from zygoform.core.changes.mending.repair_context import RepairContext
-from zygoform.core.condition.fault import Fault
-from zygoform.core.condition.remedies import Operation, Remedy
+from zygoform.core.condition.condition import Fault
+from zygoform.core.condition.faults import Operation, Remedy
 from zygoform.core.form.form import Board
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.shop import Shop

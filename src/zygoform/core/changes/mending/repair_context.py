@@ -4,8 +4,8 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.condition.fault import Fault
-from zygoform.core.condition.remedies import Remedy
+from zygoform.core.condition.condition import Fault
+from zygoform.core.condition.faults import Remedy
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.prism import X, Y, Z, along

@@ -4,7 +4,7 @@ from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.mending.repair_context import RepairContext
 from zygoform.core.changes.work import mend_work
 from zygoform.core.condition.condition import Condition
-from zygoform.core.condition.remedies import Remedy
+from zygoform.core.condition.faults import Remedy
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Form
 from zygoform.core.measure.message import Message

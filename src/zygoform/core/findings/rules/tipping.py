@@ -8,9 +8,8 @@ import math
 from functools import lru_cache
 from typing import NamedTuple
 
-from zygoform.core.condition.materials import MadeOf, MaterialCode
+from zygoform.core.condition.materials import MadeOf, MaterialCode, weight_of
 from zygoform.core.condition.use import CARPET, PieceUse
-from zygoform.core.condition.weights import weight_of
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.ids import opening_key, origin_of

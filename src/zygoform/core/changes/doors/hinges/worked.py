@@ -6,7 +6,7 @@ from zygoform.core.changes.doors.hinges.entries import DoorHinges
 from zygoform.core.changes.doors.work import hinges_work
 from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.condition.condition import Condition
-from zygoform.core.condition.weights import weight_of
+from zygoform.core.condition.materials import weight_of
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
