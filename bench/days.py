@@ -6,9 +6,8 @@ from datetime import UTC, datetime
 
 from tests.core.days.problems import random_problem
 
-from zygoform.core.days.ahead import Ahead
-from zygoform.core.days.job import DaysProblem
-from zygoform.core.days.moments import UTC_ZONE, moment_of
+from zygoform.core.days.hours import UTC_ZONE, moment_of
+from zygoform.core.days.job import Ahead, DaysProblem
 from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, solve, solve_piecemeal
 from zygoform.core.plan.days_stage import asked_of

@@ -6,8 +6,8 @@ import time
 from pathlib import Path
 from typing import NamedTuple
 
+from zygoform.core.cutting.problem import SheetPart, SheetProblem, SheetStock
 from zygoform.core.cutting.sheets.layout import improve_sheets, quick_sheets
-from zygoform.core.cutting.sheets.problem import SheetPart, SheetProblem, SheetStock
 
 CASES = Path(__file__).parents[1] / "tests" / "cases" / "sheets.json"
 

@@ -8,7 +8,7 @@ from zoneinfo import ZoneInfo
 import pytest
 
 from zygoform.app.clock import Clock
-from zygoform.core.days.moments import day_number, moment_of
+from zygoform.core.days.hours import day_number, moment_of
 
 
 @pytest.fixture(params=["Europe/Berlin", "America/New_York", "Asia/Kolkata", "Australia/Lord_Howe", "UTC"])

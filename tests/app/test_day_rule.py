@@ -17,8 +17,8 @@ from tests.app.test_days import NOW, Bench
 from zygoform.app.stages.days import log_list, rule
 from zygoform.app.stages.days.day_rows import ROW, DayRows
 from zygoform.app.stages.days.time_map import HOUR, OTHER, TimeMap, own_spans
-from zygoform.core.days.free_time import Free
 from zygoform.core.days.log import Entry
+from zygoform.core.days.placing import Free
 from zygoform.core.schedule.day_plan import DayStep
 from zygoform.core.schedule.words import day_words
 

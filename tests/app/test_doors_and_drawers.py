@@ -15,7 +15,7 @@ from tests.core.changes.test_shelves import chest
 from zygoform.app.canvas.rolls import RollsView, roll_scale, scale_across
 from zygoform.app.widgets.preview import Preview
 from zygoform.core.changes.doors.cutout.entries import DoorCutout
-from zygoform.core.cutlist.rolls import CutRoll
+from zygoform.core.cutlist.problems import CutRoll
 from zygoform.core.edits.planning import add_change
 from zygoform.core.form.form import Board
 from zygoform.files.outlines import read_outline

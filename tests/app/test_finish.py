@@ -17,7 +17,7 @@ from zygoform.app.stages.finish.section import CoatSection
 from zygoform.app.stages.finish.stage import FinishStage
 from zygoform.app.stages.finish.zone_strip import ZoneChip
 from zygoform.app.theme import tokens as t
-from zygoform.core.coats.hue import contrast
+from zygoform.core.coats.layer import contrast
 from zygoform.core.coats.readymade import READY_STACKS
 from zygoform.core.edits.finish_supplies import add_colour
 from zygoform.core.edits.finishing import take_stack

@@ -30,7 +30,7 @@ from zygoform.app.widgets.finder import Findable, Finder
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.planning import add_change, set_value
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import params
 from zygoform.core.measure.parse import INCH

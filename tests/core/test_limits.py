@@ -17,9 +17,8 @@ from msgspec import structs
 from tests.fuzzing import FULL
 from zygoform.core.coats.layer import CanCount, Colour, Recipe, ShelfCan, ZoneChoice, ZoneMove
 from zygoform.core.condition.condition import Photo
-from zygoform.core.days.hours import OwnDay
+from zygoform.core.days.hours import OwnDay, day_text
 from zygoform.core.days.log import Entry, Lesson, StepPin
-from zygoform.core.days.moments import day_text
 from zygoform.core.edits.photos import add_photos
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import StockLine

@@ -23,7 +23,7 @@ from zygoform.core.edits.workshop import set_unit
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.opening_fit import Quad, Usable, usable
 from zygoform.core.geometry.plane import Point, Slant
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import RIP

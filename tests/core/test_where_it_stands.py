@@ -17,7 +17,7 @@ from zygoform.core.edits.use import set_use
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.project import Project
-from zygoform.core.statics.stiffness import creep_of, modulus_psi
+from zygoform.core.statics.sag import creep_of, modulus_psi
 
 CODES = ("not_for_damp", "sheet_for_damp", "damp_asks")
 

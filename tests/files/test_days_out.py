@@ -7,7 +7,7 @@ import vobject
 from pypdf import PdfReader
 
 from tests.planned import plan_of
-from zygoform.core.days.moments import UTC_ZONE, moment_of
+from zygoform.core.days.hours import UTC_ZONE, moment_of
 from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import plan_days
 from zygoform.core.project import Project

@@ -17,8 +17,8 @@ from pypdf import PageObject, PdfReader
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
 from tests.strategies import planned, shops
-from zygoform.core.cutlist.rolls import CutRoll, PlacedRollCut
-from zygoform.core.cutting.either import better_answers
+from zygoform.core.cutlist.problems import CutRoll, PlacedRollCut
+from zygoform.core.cutting.problem import better_answers
 from zygoform.core.cutting.saw import how
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.survey import set_reading

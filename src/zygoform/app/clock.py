@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
 
-from zygoform.core.days.moments import ClockZone, Moment, moment_of
+from zygoform.core.days.hours import ClockZone, Moment, moment_of
 
 _BACK, _AHEAD = 400, 900
 """Days for which it is looked up how clocks run."""

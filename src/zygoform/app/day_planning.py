@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from zygoform.app.clock import Clock
 from zygoform.app.slices import Slices
-from zygoform.core.days.moments import Moment
+from zygoform.core.days.hours import Moment
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project

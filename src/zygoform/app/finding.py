@@ -8,7 +8,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.help.answers import answers
 from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.widgets.finder import Findable
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.param import params
 from zygoform.core.shop import Climate
 

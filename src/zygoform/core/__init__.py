@@ -1,7 +1,6 @@
 """The computation, without interface, files, clock or threads. Lengths are mm, angles degrees.
 
 errors.py   one base error for what is refused
-input_problem.py  a fault in what was entered, with its path
 tolerance.py  the only tolerances
 most.py     how many of everything a project holds
 ids.py      how ids are put together and read

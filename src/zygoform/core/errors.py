@@ -2,6 +2,8 @@
 
 from typing import Literal
 
+from msgspec import Struct
+
 RefusalKind = Literal[
     "empty",
     "not_a_number",
@@ -37,3 +39,13 @@ class BadInputError(ZygoformError):
         self.message = message
         self.parameter = parameter
         self.lengths = lengths
+
+
+# A fault in what was entered, tied to the place it was entered at.
+
+
+class InputProblem(Struct, frozen=True):
+    """`path` is the dotted place in the document; `message` says what would be accepted."""
+
+    path: str
+    message: str

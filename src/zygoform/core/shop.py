@@ -9,8 +9,7 @@ from zygoform.core.coats.layer import Tool
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import POURED, FittingKind, Pack, holds_metric, is_metric
 from zygoform.core.goods.minutes import Pace, TimeTaken
-from zygoform.core.goods.saw import Saw
-from zygoform.core.goods.timber import TimberSize
+from zygoform.core.goods.timber import Saw, TimberSize
 from zygoform.core.measure.param import count, length, percent
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.most import most

@@ -4,7 +4,7 @@ import re
 
 from icalendar import Calendar, Event
 
-from zygoform.core.days.moments import Moment, utc_of
+from zygoform.core.days.hours import Moment, utc_of
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, DayStep

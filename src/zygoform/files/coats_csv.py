@@ -4,8 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.coats.coat import KNOWN_COATS, Coat, coat_of
 from zygoform.core.edits.finish_supplies import FIGURES, figure_words, with_figure
-from zygoform.core.errors import BadInputError
-from zygoform.core.input_problem import InputProblem
+from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.files.tables import read_named_rows, write_table
 
 MOST_COATS = 200

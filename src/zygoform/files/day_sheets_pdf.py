@@ -5,7 +5,7 @@ Told in black and white: work is a full bar, drying a hatched one.
 
 from collections.abc import Iterator
 
-from zygoform.core.days.moments import Moment
+from zygoform.core.days.hours import Moment
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project

@@ -7,8 +7,7 @@ from msgspec import Struct
 
 from zygoform.core.cutlist.rows import TO_LINE
 from zygoform.core.edits.taking import OwnBoard, OwnRow
-from zygoform.core.errors import BadInputError
-from zygoform.core.input_problem import InputProblem
+from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.shop import Shop
 from zygoform.files.tables import TableError, read_table

@@ -3,9 +3,8 @@
 from msgspec import Struct
 
 from zygoform.core.edits.minutes import read_minutes
-from zygoform.core.errors import BadInputError
+from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.core.goods.minutes import RATES, Pace, pace
-from zygoform.core.input_problem import InputProblem
 from zygoform.files.tables import read_named_rows, write_table
 
 _COLUMNS = ("task", "counted", "per", "low", "high")

@@ -7,11 +7,10 @@ from typing import Literal, get_args
 
 from msgspec import Struct, structs
 
-from zygoform.core.errors import BadInputError
+from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.core.goods.fittings import GRITS, SIZELESS, FittingKind, Pack
 from zygoform.core.goods.species import COEFFICIENTS
 from zygoform.core.goods.timber import Offer, TimberSize
-from zygoform.core.input_problem import InputProblem
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.files.atomic import write_whole

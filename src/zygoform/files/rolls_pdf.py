@@ -1,6 +1,6 @@
 """What is cut from rolls, on the work sheet: each roll drawn, its pieces with their sizes."""
 
-from zygoform.core.cutlist.rolls import CutRoll
+from zygoform.core.cutlist.problems import CutRoll
 from zygoform.core.plan.plan import Plan
 from zygoform.files.pdf_page import PAGE_MARGIN, PDF_FAMILY, Page
 

@@ -7,8 +7,7 @@ from collections.abc import Callable, Iterable
 from pathlib import Path
 from typing import TypeVar
 
-from zygoform.core.errors import BadInputError
-from zygoform.core.input_problem import InputProblem
+from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.files.reading import read_at_most
 
 _Read = TypeVar("_Read")

@@ -19,7 +19,7 @@ from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.cut_shape import checked_outline
 from zygoform.core.geometry.cutout import cutout
 from zygoform.core.geometry.solid import Solid
-from zygoform.core.goods.hinge_count import hinge_match
+from zygoform.core.goods.fittings import hinge_match
 from zygoform.core.measure.param import counts, params
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.plan.plan import Plan

@@ -13,7 +13,7 @@ from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.pull_holes import distance_to_ellipse, reuse
-from zygoform.core.goods.pull_fixing import hole_use
+from zygoform.core.goods.fittings import hole_use
 from zygoform.core.ids import own_of
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project

@@ -8,10 +8,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zygoform.core.coats.amounts import FacesCounted, cans, faces_area, mix, paint, sheets, tape
-from zygoform.core.coats.coat import KNOWN_COATS, POROUS, WIPED, coat_of
-from zygoform.core.coats.drying import timeline
-from zygoform.core.coats.hue import blend, brightness, contrast, shaded
-from zygoform.core.coats.layer import COATING, CoatLayer, Colour, Finishing, ZoneChoice
+from zygoform.core.coats.coat import KNOWN_COATS, POROUS, WIPED, coat_of, timeline
+from zygoform.core.coats.layer import (
+    COATING,
+    CoatLayer,
+    Colour,
+    Finishing,
+    ZoneChoice,
+    blend,
+    brightness,
+    contrast,
+    shaded,
+)
 from zygoform.core.coats.readymade import READY_STACKS, layer_from, ready_for, ready_stack
 from zygoform.core.coats.schools import CHOICES, SCHOOLS
 from zygoform.core.edits.finish_supplies import FIGURES, figure_words, with_figure

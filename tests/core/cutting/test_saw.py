@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zygoform.core.cutting.saw import how, setting
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 
 SAW = Saw()
 

@@ -13,10 +13,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.fuzzing import FULL
-from zygoform.core.cutting.sheets.bound import cost_bound
-from zygoform.core.cutting.sheets.cut_order import SheetPiece, cut_order
-from zygoform.core.cutting.sheets.layout import improve_sheets, quick_sheets
-from zygoform.core.cutting.sheets.problem import (
+from zygoform.core.cutting.problem import (
     CutSheet,
     LaidPart,
     SheetLayout,
@@ -24,8 +21,10 @@ from zygoform.core.cutting.sheets.problem import (
     SheetProblem,
     SheetStock,
 )
+from zygoform.core.cutting.sheets.cut_order import SheetPiece, cut_order
+from zygoform.core.cutting.sheets.layout import cost_bound, improve_sheets, quick_sheets
 from zygoform.core.cutting.sheets.stock_sheets import SheetSet
-from zygoform.core.cutting.sheets.verify import verify_sheets
+from zygoform.core.cutting.verify import verify_sheets
 
 CASES = Path(__file__).parents[2] / "cases" / "sheets.json"
 

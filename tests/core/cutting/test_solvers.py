@@ -10,9 +10,8 @@ from tests.strategies import strip_problems
 from zygoform.core.cutting.nest import Nester, delta
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem, usable_length
 from zygoform.core.cutting.solvers.exact import improve
-from zygoform.core.cutting.solvers.packing import Packing
+from zygoform.core.cutting.solvers.packing import Packing, affordable_counts
 from zygoform.core.cutting.solvers.quick import quick_layout
-from zygoform.core.cutting.solvers.stock_counts import affordable_counts
 from zygoform.core.cutting.verify import verify
 
 

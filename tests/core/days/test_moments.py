@@ -7,9 +7,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zygoform.core.days.free_time import free_time
-from zygoform.core.days.hours import DaySpan, Hours, read_spans, spans_words
-from zygoform.core.days.moments import ClockZone, day_number, day_text, moment_of, weekday
+from zygoform.core.days.hours import (
+    ClockZone,
+    DaySpan,
+    Hours,
+    day_number,
+    day_text,
+    moment_of,
+    read_spans,
+    spans_words,
+    weekday,
+)
+from zygoform.core.days.placing import free_time
 from zygoform.core.errors import BadInputError
 
 BERLIN = ZoneInfo("Europe/Berlin")

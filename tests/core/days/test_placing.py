@@ -7,13 +7,21 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.days.problems import BEGIN
-from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.bound import bound_of
-from zygoform.core.days.free_time import Free, Strand, Timetable, free_time
-from zygoform.core.days.hours import DaySpan, Hours, OwnDay, Room
-from zygoform.core.days.job import After, DaysProblem, Hold, Job
-from zygoform.core.days.moments import UTC_ZONE, day_number, weekday
-from zygoform.core.days.placing import FIRST_PIECE, PlaceHolds, find, free_place, left_of, stretches
+from zygoform.core.days.hours import UTC_ZONE, DaySpan, Hours, OwnDay, Room, day_number, weekday
+from zygoform.core.days.job import After, Ahead, DaysProblem, Hold, Job
+from zygoform.core.days.placing import (
+    FIRST_PIECE,
+    Free,
+    PlaceHolds,
+    Strand,
+    Timetable,
+    find,
+    free_place,
+    free_time,
+    left_of,
+    stretches,
+)
 from zygoform.core.days.search import solve
 
 

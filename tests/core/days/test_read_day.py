@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zygoform.core.days.read_day import read_day
+from zygoform.core.days.hours import read_day
 from zygoform.core.errors import BadInputError
 
 TUESDAY = date(2026, 12, 1)

@@ -7,15 +7,12 @@ from hypothesis import strategies as st
 from tests.core.days.exhaustive import STEP, Exhaustive
 from tests.core.days.problems import BEGIN, check, random_problem
 from tests.fuzzing import FULL
-from zygoform.core.days.ahead import Ahead
 from zygoform.core.days.bound import bound_of
-from zygoform.core.days.climb import climb_piecemeal
-from zygoform.core.days.free_time import Free, free_time
-from zygoform.core.days.hours import DaySpan, Hours, OwnDay, Room
-from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
-from zygoform.core.days.moments import UTC_ZONE
+from zygoform.core.days.hours import UTC_ZONE, DaySpan, Hours, OwnDay, Room
+from zygoform.core.days.job import After, Ahead, DaysAnswer, DaysProblem, Hold, Job
+from zygoform.core.days.placing import Free, free_time
 from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all, in_order_piecemeal, worth
-from zygoform.core.days.search import AT_ONCE, LATER, Effort, solve
+from zygoform.core.days.search import AT_ONCE, LATER, Effort, climb_piecemeal, solve
 from zygoform.core.errors import BadInputError
 from zygoform.core.piecemeal import at_once
 

@@ -7,8 +7,7 @@ from msgspec import convert, structs
 
 from tests.casefile import cases
 from zygoform.core.coats.coat import KNOWN_COATS, CoatId, weather
-from zygoform.core.coats.hue import brightness, contrast
-from zygoform.core.coats.layer import CoatLayer, Colour, Finishing, Recipe, RecipePart
+from zygoform.core.coats.layer import CoatLayer, Colour, Finishing, Recipe, RecipePart, brightness, contrast
 from zygoform.core.coats.readymade import READY_STACKS, layer_from
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.finish.beneath import beneath

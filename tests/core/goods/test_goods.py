@@ -14,8 +14,8 @@ from tests.casefile import cases, close
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import offset_sides, rectangle, round_corners
 from zygoform.core.goods import fittings, screws, species
-from zygoform.core.goods.cheapest import cheapest_packs
-from zygoform.core.goods.plank_layout import board_widths
+from zygoform.core.goods.fittings import cheapest_packs
+from zygoform.core.goods.timber import board_widths
 
 
 @pytest.mark.parametrize("case", cases("tops"))

@@ -7,7 +7,7 @@ from msgspec import structs
 
 from tests.core.schedule.test_life import START, chest, days_of, first
 from tests.planned import plan_of
-from zygoform.core.days.moments import UTC_ZONE, moment_of
+from zygoform.core.days.hours import UTC_ZONE, moment_of
 from zygoform.core.edits.finish_zones import set_turned
 from zygoform.core.edits.finishing import take_stack
 from zygoform.core.finish.finish_plan import FINISH

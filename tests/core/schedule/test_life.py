@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.planned import plan_of
+from zygoform.core.days.hours import UTC_ZONE, moment_of, utc_of
 from zygoform.core.days.log import Days, Entry, Lesson
-from zygoform.core.days.moments import UTC_ZONE, moment_of, utc_of
 from zygoform.core.days.search import LATER
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
 from zygoform.core.edits.finish_zones import rename_zone

@@ -8,7 +8,7 @@ from zygoform.app.canvas.part_menu import PartMenu
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.coats.hue import contrast, shaded
+from zygoform.core.coats.layer import contrast, shaded
 from zygoform.core.drawing.primitives import Polygon
 from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.finish_plan import FinishPlan

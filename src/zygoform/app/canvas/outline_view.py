@@ -10,7 +10,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import fit
 from zygoform.app.theme import tokens as t
 from zygoform.core.drawing.part_outline import PartOutline, end_angles
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 
 LEAST_ACROSS = 9.0
 """A part thinner than this (px) is drawn this thick: its ends would not be seen."""

@@ -2,7 +2,7 @@
 
 from collections.abc import Collection, Sequence
 
-from zygoform.core.goods.glue import GLUED, PATIENCE
+from zygoform.core.goods.fittings import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.part import Part

@@ -11,7 +11,7 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.goods.cheapest import cheapest_packs
+from zygoform.core.goods.fittings import cheapest_packs
 from zygoform.core.measure.rounding import count_up
 
 FacesCounted = Literal["front", "front_edges", "all"]

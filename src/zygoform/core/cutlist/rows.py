@@ -5,7 +5,7 @@ from msgspec import Struct
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutting.saw import Setting, degrees
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import LaterCut
 from zygoform.core.outcome.slanted import slant_words

@@ -4,9 +4,14 @@ In that unit both a hundredth of a millimetre (32) and a sixty-fourth of an inch
 paper fits here, in either system.
 """
 
+from collections.abc import Iterator
 from typing import Literal
 
 from msgspec import Struct
+
+from zygoform.core.cutting.solvers.quick import quick_piecemeal
+from zygoform.core.cutting.verify import verify
+from zygoform.core.piecemeal import Piecemeal
 
 UNITS_PER_MM = 3200
 
@@ -78,3 +83,168 @@ class StripLayout(Struct, frozen=True):
 def usable_length(problem: StripProblem, stock: StockType) -> int:
     """Length between the end trims."""
     return stock.length - 2 * problem.trim
+
+
+# What is asked of a layout of sheets, and a layout. Whole units (../problem.py), whole cents.
+
+
+class SheetPart(Struct, frozen=True):
+    """`count` equal rectangles. One with grain keeps its direction: its `width` lies along the sheet's."""
+
+    id: str
+    width: int
+    height: int
+    count: int
+    turns: bool = False
+
+
+class SheetStock(Struct, frozen=True):
+    """Sheets of one size; `limit` None can be bought in any number, else so many are owned. Never turned."""
+
+    id: str
+    width: int
+    height: int
+    price: int
+    limit: int | None = None
+
+
+class SheetProblem(Struct, frozen=True):
+    """Every part once, from sheets of one material.
+
+    `kerf` is what the blade takes, `trim` what is lost at each edge of a sheet. `stages` 3: first cuts either way
+    give strips, cuts across them stacks, cuts across those parts as wide as their stack; 0: as many as it takes.
+    """
+
+    kerf: int
+    trim: int
+    stocks: tuple[SheetStock, ...]
+    parts: tuple[SheetPart, ...]
+    stages: Literal[0, 3] = 0
+
+
+class LaidPart(Struct, frozen=True):
+    """One part on a sheet: its corner nearest the sheet's origin, and whether width and height change places."""
+
+    part: str
+    x: int
+    y: int
+    turned: bool = False
+
+
+class CutSheet(Struct, frozen=True):
+    """One sheet and the parts on it."""
+
+    stock: str
+    parts: tuple[LaidPart, ...]
+
+
+class SheetLayout(Struct, frozen=True):
+    """A layout with its cost, a bound that no layout can beat, and the parts that fit on no sheet."""
+
+    boards: tuple[CutSheet, ...]
+    cost: int
+    bound: int = 0
+    unplaced: tuple[str, ...] = ()
+
+    @property
+    def proven(self) -> bool:
+        """Whether no layout is cheaper."""
+        return self.cost == self.bound
+
+
+# Pieces wanted from a roll, and the length of it that does.
+
+
+class RollPart(Struct, frozen=True):
+    """So many equal pieces: `width` across the roll, `length` along it (whole units, ../problem.py)."""
+
+    id: str
+    width: int
+    length: int
+    count: int = 1
+
+
+class RollProblem(Struct, frozen=True):
+    """All pieces from a roll of one width (whole units, ../problem.py). None of them is turned."""
+
+    width: int
+    parts: tuple[RollPart, ...]
+
+
+class RollPlace(Struct, frozen=True):
+    """Where one piece lies: its corner at the left, nearest to the end of the roll."""
+
+    part: str
+    x: int
+    y: int
+
+
+class RollLayout(Struct, frozen=True):
+    """A length of the roll and what is cut from it. Nothing shorter than `bound` does; `unplaced` are too wide."""
+
+    places: tuple[RollPlace, ...]
+    length: int
+    bound: int
+    proven: bool
+    unplaced: tuple[str, ...] = ()
+
+    @property
+    def cost(self) -> int:
+        """What is least of the best: the length."""
+        return self.length
+
+    @property
+    def boards(self) -> tuple[()]:
+        """A roll is one."""
+        return ()
+
+
+# Boards, sheets or rolls: a problem of one kind or another, answered and checked by the solvers of its kind.
+
+LayoutProblem = StripProblem | SheetProblem | RollProblem
+FoundLayout = StripLayout | SheetLayout | RollLayout
+
+
+def quick_answer(asked: LayoutProblem) -> Piecemeal[FoundLayout]:
+    """A layout at once."""
+    if isinstance(asked, SheetProblem):
+        # Most projects have none: how they are laid out is loaded with the first.
+        from zygoform.core.cutting.sheets.layout import quick_sheets_piecemeal
+
+        return (yield from quick_sheets_piecemeal(asked))
+    if isinstance(asked, RollProblem):
+        from zygoform.core.cutting.rolls import quick_roll
+
+        return quick_roll(asked)
+    return (yield from quick_piecemeal(asked))
+
+
+def better_answers(asked: LayoutProblem) -> Iterator[FoundLayout]:
+    """Better and better layouts, each with a bound that holds; for the solver's process."""
+    if isinstance(asked, SheetProblem):
+        from zygoform.core.cutting.sheets.layout import improve_sheets
+
+        yield from improve_sheets(asked)
+        return
+    if isinstance(asked, RollProblem):
+        from zygoform.core.cutting.rolls import better_rolls
+
+        yield from better_rolls(asked)
+        return
+    # Its programs are loaded with the first board that is asked for.
+    from zygoform.core.cutting.solvers.exact import improve
+
+    yield from improve(asked)
+
+
+def wrong_with(asked: LayoutProblem, answered: FoundLayout) -> list[str]:
+    """What is wrong with a layout; empty when it can be cut."""
+    if isinstance(asked, SheetProblem):
+        from zygoform.core.cutting.verify import verify_sheets
+
+        return verify_sheets(asked, answered) if isinstance(answered, SheetLayout) else ["no layout of sheets"]
+    if isinstance(asked, RollProblem):
+        from zygoform.core.cutting.verify import verify_roll
+
+        return verify_roll(asked, answered) if isinstance(answered, RollLayout) else ["no layout of a roll"]
+    return verify(asked, answered) if isinstance(answered, StripLayout) else ["no layout of boards"]

@@ -10,7 +10,7 @@ from typing import Literal
 from msgspec import Struct
 
 from zygoform.core.geometry.mitres import saw_scale
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.tolerance import SAME_DEG
 

@@ -3,12 +3,86 @@
 Minutes of a day are local, 0 to 1440; days are written as ISO 8601 has them (2026-11-27).
 """
 
+import re
+from bisect import bisect_right
+from datetime import UTC, date, datetime, timedelta
 from typing import Annotated, Literal, get_args
 
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.most import most
+
+# Moments as whole minutes since 1970 UTC, and the local day and time they are.
+#
+# A wait lasts as long as it lasts, whatever clocks are put to: moments are told in UTC. Own hours are told by the
+# clock on the wall. Between the two stands a `ClockZone`, plain data that whoever knows the clock hands over.
+
+Moment = int
+_EPOCH = date(1970, 1, 1)
+LAST_DAY = (date.max - _EPOCH).days
+"""No day after it has a name."""
+
+
+class ClockZone(Struct, frozen=True):
+    """From each moment on clocks are so many minutes ahead of UTC; before the first one as from then on."""
+
+    changes: tuple[tuple[Moment, int], ...] = ((0, 0),)
+
+    def ahead(self, moment: Moment) -> int:
+        """How many minutes local time is ahead of UTC then."""
+        at = bisect_right(self.changes, (moment, MINUTES_A_DAY * 2)) - 1
+        return self.changes[max(at, 0)][1]
+
+    def local(self, moment: Moment) -> tuple[int, int]:
+        """The number of the local day, and the minute of it."""
+        return divmod(moment + self.ahead(moment), MINUTES_A_DAY)
+
+    def moment(self, day: int, minute: int) -> Moment:
+        """When the clock shows that. Of a time there is twice it is the first, of one that is left out the next
+        there is.
+        """
+        wall = day * MINUTES_A_DAY + minute
+        found = sorted({wall - ahead for _, ahead in self.changes})
+        for moment in found:
+            if moment + self.ahead(moment) == wall:
+                return moment
+        # Left out when clocks went forward: the moment they did.
+        return min(at for at, ahead in self.changes if at + ahead >= wall)
+
+
+UTC_ZONE = ClockZone()
+
+
+def day_number(text: str) -> int:
+    """Of an ISO day, days since 1970. Raises BadInputError."""
+    try:
+        return (date.fromisoformat(text) - _EPOCH).days
+    except ValueError:
+        raise BadInputError(
+            "not_a_number", "Write a day like 5 Dec, Friday, in 3 days or 2026-12-05.", "day"
+        ) from None
+
+
+def day_text(day: int) -> str:
+    """2026-11-27."""
+    return (_EPOCH + timedelta(days=min(day, LAST_DAY))).isoformat()
+
+
+def weekday(day: int) -> int:
+    """0 for Monday."""
+    return (day + 3) % 7
+
+
+def moment_of(when: datetime) -> Moment:
+    """The minute a time with its zone lies in."""
+    return int(when.timestamp() // 60)
+
+
+def utc_of(moment: Moment) -> datetime:
+    """That minute, in UTC."""
+    return datetime.fromtimestamp(min(moment, LAST_DAY * MINUTES_A_DAY) * 60, UTC)
+
 
 MINUTES_A_DAY = 1440
 Day = Annotated[str, Meta(pattern=r"^[0-9]{4}-[0-9]{2}-[0-9]{2}$")]
@@ -131,3 +205,87 @@ def clock_words(minute: int) -> str:
 def spans_words(spans: tuple[DaySpan, ...]) -> str:
     """18:00-21:00, as it may be typed."""
     return ", ".join(f"{clock_words(span.begin)}-{clock_words(span.end)}" for span in spans)
+
+
+# A day as people write it: 2026-12-05, 5 Dec, Dec 5, 5.12., 12/5, today, tomorrow, Friday, in 3 days.
+
+_MONTHS = (
+    "january", "february", "march", "april", "may", "june", "july", "august", "september", "october", "november",
+    "december",
+)  # fmt: skip
+_DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
+_PARTED = re.compile(r"(\d{1,2})\s*([./-])\s*(\d{1,2})(?:\s*[./-]\s*(\d{2}|\d{4})?)?$")
+_NAMED = re.compile(r"(?:(\d{1,2})\.?\s*([a-z]+)|([a-z]+)\.?\s*(\d{1,2})(?:st|nd|rd|th)?),?\.?\s*(\d{4})?$")
+LATELY = 31
+"""A day that has just passed was meant, not the same one next year: so many days back."""
+
+
+def read_day(text: str, today: int, *, month_first: bool) -> int:
+    """Days since 1970 of what was typed `today`. Raises BadInputError.
+
+    Without a year it is the next such day, or the last one where that was no more than LATELY days ago.
+
+    Of 12/5 the month comes `first` where it is usual; 5.12. is always the day first.
+    """
+    plain = " ".join(text.strip().lower().split())
+    found = _by_word(plain, today)
+    if found is None:
+        found = _parted(plain, today, month_first) if _PARTED.match(plain) else _named(plain, today)
+    return found if found is not None else day_number(plain)
+
+
+def _by_word(plain: str, today: int) -> int | None:
+    near = {"today": 0, "tomorrow": 1, "the day after tomorrow": 2}
+    if plain in near:
+        return today + near[plain]
+    ahead = re.fullmatch(r"in (\d{1,3}) (day|week)s?", plain)
+    if ahead is not None:
+        return today + int(ahead[1]) * (7 if ahead[2] == "week" else 1)
+    named = _begun_by(_DAYS, plain)
+    # The next one of that name; today's own name is today in a week.
+    return today + ((named - (today + 3)) % 7 or 7) if named is not None else None
+
+
+def _begun_by(names: tuple[str, ...], said: str) -> int | None:
+    """Which name was said, whole or its first three letters and more."""
+    return next((k for k, name in enumerate(names) if len(said) >= 3 and name.startswith(said)), None)
+
+
+def _parted(plain: str, today: int, month_first: bool) -> int | None:
+    match = _PARTED.match(plain)
+    assert match is not None
+    one, between, other, year = int(match[1]), match[2], int(match[3]), match[4]
+    day, month = (other, one) if month_first and between == "/" else (one, other)
+    return _dated(day, month, year, today)
+
+
+def _named(plain: str, today: int) -> int | None:
+    match = _NAMED.match(plain)
+    month = _begun_by(_MONTHS, (match[2] or match[3])) if match is not None else None
+    if match is None or month is None:
+        return None
+    return _dated(int(match[1] or match[4]), month + 1, match[5], today)
+
+
+def _dated(day: int, month: int, year: str | None, today: int) -> int:
+    now = _EPOCH + timedelta(days=today - LATELY)
+    try:
+        if year:
+            return (date(int(year) + (2000 if len(year) == 2 else 0), month, day) - _EPOCH).days
+        return next(
+            (when - _EPOCH).days
+            for years in range(9)
+            if (when := _that_year(now.year + years, month, day)) is not None and when >= now
+        )
+    except (ValueError, StopIteration):
+        raise BadInputError(
+            "not_a_number", "There is no such day. Write one like 5 Dec or 2026-12-05.", "day"
+        ) from None
+
+
+def _that_year(year: int, month: int, day: int) -> date | None:
+    """A day of a year that has it; a 29 February may be years off."""
+    try:
+        return date(year, month, day)
+    except ValueError:
+        return None

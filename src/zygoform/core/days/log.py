@@ -5,8 +5,7 @@ from typing import Annotated, Literal, get_args
 
 from msgspec import Meta, Struct
 
-from zygoform.core.days.hours import DayOrNone, Hours
-from zygoform.core.days.moments import Moment, moment_of
+from zygoform.core.days.hours import DayOrNone, Hours, Moment, moment_of
 from zygoform.core.most import most
 
 EntryKind = Literal["began", "paused", "done", "tacky", "wrong", "answer", "note", "photo"]

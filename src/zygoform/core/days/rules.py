@@ -8,9 +8,8 @@ from bisect import bisect_right
 from collections.abc import Callable, Sequence
 from itertools import count
 
-from zygoform.core.days.ahead import Ahead
-from zygoform.core.days.job import PlacedJob
-from zygoform.core.days.moments import Moment
+from zygoform.core.days.hours import Moment
+from zygoform.core.days.job import Ahead, PlacedJob
 from zygoform.core.days.placing import HOURS, PlaceHolds, Stretch, find, free_place, left_of
 from zygoform.core.errors import BadInputError
 from zygoform.core.piecemeal import Piecemeal, at_once

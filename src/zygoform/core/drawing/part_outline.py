@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.geometry.plane import Outline
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.outcome.outcome import LaterCut
 from zygoform.core.patterns.measure import IN_LINE
 

@@ -8,9 +8,8 @@ from typing import Any, Literal
 
 from msgspec import structs
 
-from zygoform.core.days.hours import OwnDay, read_spans, read_time, spans_words
+from zygoform.core.days.hours import OwnDay, day_number, day_text, read_spans, read_time, spans_words
 from zygoform.core.days.log import Entry, EntryKind, Lesson, StepPin
-from zygoform.core.days.moments import day_number, day_text
 from zygoform.core.edits.edited import Edited
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.message import Message, literal

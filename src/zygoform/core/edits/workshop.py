@@ -9,8 +9,7 @@ from msgspec import structs
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import GRITS, FittingKind, Pack
-from zygoform.core.goods.saw import Saw
-from zygoform.core.goods.timber import Offer, StockLine, TimberSize
+from zygoform.core.goods.timber import Offer, Saw, StockLine, TimberSize
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, param
 from zygoform.core.measure.parse import parse_length

@@ -4,9 +4,8 @@ from msgspec import Struct
 
 from zygoform.core.condition.materials import MadeOf
 from zygoform.core.condition.use import PieceUse
-from zygoform.core.cutlist.counted import Count
 from zygoform.core.cutlist.layouts import SizeLayout
-from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutlist.listed import Count, ListedPart
 from zygoform.core.form.form import Form
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.shop import Shop

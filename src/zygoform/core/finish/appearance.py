@@ -3,8 +3,7 @@
 from msgspec import Struct
 
 from zygoform.core.coats.coat import Coat, coat_of
-from zygoform.core.coats.hue import blend
-from zygoform.core.coats.layer import CoatLayer, Finishing
+from zygoform.core.coats.layer import CoatLayer, Finishing, blend
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.finish.zones import Ground
 

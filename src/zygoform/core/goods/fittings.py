@@ -1,16 +1,19 @@
 """Screws and glue as they are sold, and the shop's rule for spacing screws; screws.py chooses them."""
 
+import math
 from decimal import Decimal
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.pull_holes import HoleStatus
 from zygoform.core.goods.timber import check_price
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.quantity import Imperial, Marked, Metric
 from zygoform.core.measure.rounding import count_up
-from zygoform.core.tolerance import SAME_MM
+from zygoform.core.tolerance import COUNT_SLACK, SAME_MM
 
 FittingKind = Literal[
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
@@ -156,3 +159,159 @@ def packs(n: int, pack: int) -> PacksOf:
         raise BadInputError("zero", "A pack holds something.")
     count = -(-n // pack)
     return PacksOf(count, count * pack - n)
+
+
+# Wood glue, one set of figures for every joint (shop practice): the label comes first.
+#
+# In clamps it holds its place; sanded sooner than in half a day its joint shows as a line later; sawn, bored or
+# loaded sooner than in a day it may creep.
+
+CLAMPED = (1.0, 4.0)
+"""Hours in clamps."""
+SANDED = 12.0
+"""Hours until a joint is scuffed or primed."""
+BEARS = 24.0
+"""Hours until it is sawn, bored or loaded."""
+GLUED = (BEARS, BEARS)
+"""The wait of a step that glues, from and to."""
+PATIENCE = (
+    "In clamps as long as the label says, 1 to 4 h. Scuffed or primed after 12, sawn, bored or loaded after 24."
+)
+
+
+# How many hinges a door or a lid wants, and what tells one hinge from another.
+
+HINGED_TO = ((1000.0, 2), (1500.0, 3), (2000.0, 4))
+"""Up to so high (mm) so many: shop practice for doors of furniture; a heavy door wants one more."""
+HEAVY_DOOR_KG = 8.0
+LID_APART = 500.0
+"""Along a lid hinges stand at most so far apart (mm)."""
+
+
+def door_hinges(high: float, kg: float = 0.0) -> int:
+    """For a door so high (mm) and heavy."""
+    by_height = next((n for most, n in HINGED_TO if high <= most), 5)
+    return by_height + (kg > HEAVY_DOOR_KG)
+
+
+def lid_hinges(long: float) -> int:
+    """Along a lid's back edge (mm): two at least."""
+    return max(2, math.ceil(long / LID_APART))
+
+
+class HingeMatch(Struct, frozen=True):
+    """A new leaf in an old mortise: `longer` and `wider` than the old one by so much (mm; less than 0: smaller).
+
+    `chisel` says the mortise grows, `patch` that a strip is let in first.
+    """
+
+    longer: float
+    wider: float
+    chisel: bool
+    patch: bool
+
+
+MORTISE_SLACK = 0.5
+"""A leaf within so much (mm) fits as it is."""
+
+
+def hinge_match(old_long: float, old_wide: float, new_long: float, new_wide: float) -> HingeMatch:
+    """What the mortise needs."""
+    longer, wider = new_long - old_long, new_wide - old_wide
+    chisel = max(longer, wider) > MORTISE_SLACK
+    return HingeMatch(longer, wider, chisel, min(longer, wider) < -MORTISE_SLACK)
+
+
+# How a pull is fixed against what hole is there: spacing alone does not decide. Shop practice.
+
+PullFixing = Literal["screw", "wood", "bolt", "plate"]
+"""A machine screw from behind, a wood screw or spike from the front, a bolt with nuts, a plate on the face."""
+HoleKind = Literal["through", "blind", "plugged", "filled"]
+Use = Literal["again", "deeper", "bore", "plug", "dowel", "cover", "never"]
+
+
+class HoleUse(Struct, frozen=True):
+    """What becomes of a hole, and what is done there, in words."""
+
+    use: Use
+    words: str
+
+
+AGAIN = HoleUse("again", "used again")
+_DEEPER = HoleUse("deeper", "bored through from the face, with a block behind")
+_GUIDED = HoleUse("bore", "bored through the plug once it has cured, with a guide")
+_PLUG_FIRST = HoleUse("plug", "plugged with face grain first, then a pilot hole")
+_NEVER = HoleUse("never", "never into light filler: dowel, cure, bore")
+_ENLARGE = HoleUse("again", "used again, enlarged to the bolt")
+_PLUGGED = HoleUse("plug", "plugged and sanded flush")
+_DOWEL = HoleUse("dowel", "dowelled and cured before the new hole is bored, or the bit breaks into it")
+_COVERED = HoleUse("cover", "hidden by the plate")
+
+_SAME: dict[tuple[PullFixing, HoleKind], HoleUse] = {
+    ("screw", "through"): AGAIN,
+    ("screw", "blind"): _DEEPER,
+    ("screw", "plugged"): _GUIDED,
+    ("screw", "filled"): _GUIDED,
+    ("wood", "through"): _PLUG_FIRST,
+    ("wood", "blind"): AGAIN,
+    ("wood", "plugged"): HoleUse("bore", "a pilot hole, where the plug is face grain; end grain holds half"),
+    ("wood", "filled"): _NEVER,
+    ("bolt", "through"): _ENLARGE,
+    ("bolt", "blind"): _DEEPER,
+    ("bolt", "plugged"): _GUIDED,
+    ("bolt", "filled"): _GUIDED,
+}
+
+
+def hole_use(fixing: PullFixing, hole: HoleKind, status: HoleStatus, *, covered: bool = False) -> HoleUse:
+    """What becomes of an old hole that lies so to the new one nearest to it; `covered` by a plate or not.
+
+    A plate needs no hole: what it does not hide is plugged. Where a new hole would break into an old one, that is
+    dowelled first, whatever hides it.
+    """
+    if fixing == "plate":
+        return _COVERED if covered else _PLUGGED
+    if status == "same":
+        return _SAME[fixing, hole]
+    if status in ("thin", "overlap"):
+        return _DOWEL
+    if hole in ("plugged", "filled"):
+        return HoleUse("cover", "stays as it is")
+    return _COVERED if covered else _PLUGGED
+
+
+# Least money that covers a need: of packs, of cans.
+
+MOST_CELLS = 200_000
+"""Amounts are reckoned in cells of the packs' common measure; of very many, in somewhat larger ones."""
+
+
+@lru_cache(maxsize=256)
+def cheapest_packs(need: float, packs: tuple[tuple[float, Decimal], ...]) -> tuple[int, ...]:
+    """Least money that covers `need`; ties go to fewer packs, then to less left over.
+
+    The covering knapsack by dynamic programming: each amount at its best from the amounts a pack smaller.
+    """
+    if need <= 0:
+        return (0,) * len(packs)
+    grains = [max(1, round(holds * 1000)) for holds, _ in packs]
+    wanted = math.ceil(need * 1000 - COUNT_SLACK)
+    grain = max(math.gcd(*grains), -(-wanted // MOST_CELLS))
+    sizes = [max(1, size // grain) for size in grains]
+    cells = -(-wanted // grain)
+    # For every amount: money, packs, and what is left over so far, with the pack that was taken last.
+    best: list[tuple[Decimal, int, int, int]] = [(Decimal(0), 0, 0, -1)]
+    for amount in range(1, cells + 1):
+        best.append(
+            min(
+                (money + price, count + 1, over + max(0, size - amount), k)
+                for k, (size, (_, price)) in enumerate(zip(sizes, packs, strict=True))
+                for money, count, over, _ in (best[max(0, amount - size)],)
+            )
+        )
+    counts, amount = [0] * len(packs), cells
+    while amount > 0:
+        k = best[amount][3]
+        counts[k] += 1
+        amount -= sizes[k]
+    return tuple(counts)

@@ -9,6 +9,11 @@ from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
+from zygoform.core.errors import BadInputError
+from zygoform.core.measure.param import angle, length
+from zygoform.core.measure.rounding import count_up
+from zygoform.core.tolerance import SAME_MM
+
 PositiveMm = Annotated[float, Meta(gt=0, le=100_000)]
 DEAREST = 1_000_000
 
@@ -97,3 +102,75 @@ def share_of_sheet(length: float, width: float) -> str:
             if abs(length * width / (long * wide) - share) < 0.01 and width <= wide + 1 and length <= long + 1:
                 return words
     return ""
+
+
+# How many boards side by side, and which of them is ripped.
+
+LEAST_RIP = 38.0
+"""Narrower strips are hard to joint and clamp; the rest is then taken from both outer boards."""
+
+Rip = Literal["auto", "first", "last", "both"]
+
+
+class PlankLayout(Struct, frozen=True):
+    """Widths of the boards across the top, from the front (or left) on."""
+
+    widths: tuple[float, ...]
+    full: float
+    excess: float
+    ripped: Literal["none", "first", "last", "both"]
+
+
+def board_widths(
+    across: float, full: float, rip: Rip = "auto", least: float = LEAST_RIP, gap: float = 0.0
+) -> PlankLayout:
+    """n = ceil((across + gap) / (full + gap)) boards of working width `full`; the chosen board loses what is over.
+
+    On "auto" the last board is ripped while it keeps `least`; else both outer boards give half each.
+    """
+    if min(across, full) <= 0 or gap < 0:
+        raise BadInputError("zero", "A top and its boards have a width, gaps of 0 or more.")
+    n = count_up((across + gap) / (full + gap))
+    excess = n * (full + gap) - gap - across
+    if excess <= SAME_MM:
+        return PlankLayout((full,) * n, full, 0.0, "none")
+    chosen: Literal["first", "last", "both"] = "last" if full - excess >= least - SAME_MM else "both"
+    if rip != "auto":
+        chosen = rip
+    if n == 1:
+        chosen = "last"
+    widths = [full] * n
+    if chosen == "both":
+        widths[0] = widths[-1] = full - excess / 2
+    else:
+        widths[0 if chosen == "first" else -1] = full - excess
+    return PlankLayout(tuple(widths), full, excess, chosen)
+
+
+# What a saw can reach.
+
+STOPS = (15.0, 22.5, 30.0, 31.6, 45.0)
+"""Where the tables of mitre saws usually click in, besides square (degrees)."""
+
+
+class Saw(Struct, frozen=True):
+    """A mitre saw. Swing turns the table, tilt leans the blade; heights and lengths in mm."""
+
+    name: str = "Mitre saw"
+    swing_left: Annotated[float, angle("Left", 0, 90, group="Swings to the")] = 50.0
+    swing_right: Annotated[float, angle("Right", 0, 90, group="Swings to the")] = 50.0
+    tilt_left: Annotated[float, angle("Left", 0, 90, group="Tilts to the")] = 45.0
+    tilt_right: Annotated[float, angle("Right", 0, 90, group="Tilts to the")] = 0.0
+    scale_step: Annotated[
+        float, angle("Scale read to", 0.05, 1.0, group="Scale", hint="the finest part of a degree it can be set to")
+    ] = 0.25
+    fence_height: Annotated[
+        float,
+        length("Height at the fence", 0, 2000, group="Reach", hint="the widest board it cuts on edge"),
+    ] = 88.9
+    shortest_safe: Annotated[
+        float, length("Shortest across", 0, 2000, group="Reach", hint="shorter parts need a stop block or a clamp")
+    ] = 203.2
+    shortest_rip: Annotated[
+        float, length("Shortest along", 0, 2000, group="Reach", hint="shorter parts are not ripped by hand")
+    ] = 304.8

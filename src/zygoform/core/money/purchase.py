@@ -11,9 +11,8 @@ from msgspec import Struct, structs
 from zygoform.core.coats.coat import CoatId
 from zygoform.core.condition.condition import Bag
 from zygoform.core.cutlist.layouts import SizeLayout
-from zygoform.core.cutlist.rolls import CutRoll
-from zygoform.core.goods.cheapest import cheapest_packs
-from zygoform.core.goods.fittings import AMOUNTS, GRITS, POURED, ROLLS, FittingKind, Pack
+from zygoform.core.cutlist.problems import CutRoll
+from zygoform.core.goods.fittings import AMOUNTS, GRITS, POURED, ROLLS, FittingKind, Pack, cheapest_packs
 from zygoform.core.goods.timber import share_of_sheet
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.quantity import Fine, Litres

@@ -3,7 +3,7 @@
 import math
 
 from zygoform.core.cutting.saw import degrees, on_scale
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.outcome import LaterCut
 

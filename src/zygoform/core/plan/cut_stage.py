@@ -4,13 +4,18 @@ from collections.abc import Mapping
 
 from msgspec import Struct
 
-from zygoform.core.cutlist.counted import Count, counted
 from zygoform.core.cutlist.layouts import SizeLayout, placed
-from zygoform.core.cutlist.listed import ListedPart, list_parts
-from zygoform.core.cutlist.problems import SizeProblem, size_problems
-from zygoform.core.cutlist.rolls import CutRoll, RollQuestion, placed_rolls, roll_questions
+from zygoform.core.cutlist.listed import Count, ListedPart, counted, list_parts
+from zygoform.core.cutlist.problems import (
+    CutRoll,
+    RollQuestion,
+    SizeProblem,
+    placed_rolls,
+    roll_questions,
+    size_problems,
+)
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
-from zygoform.core.cutting.either import FoundLayout, LayoutProblem, quick_answer
+from zygoform.core.cutting.problem import FoundLayout, LayoutProblem, quick_answer
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.piecemeal import Piecemeal

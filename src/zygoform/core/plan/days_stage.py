@@ -9,8 +9,7 @@ from typing import Any
 from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import CoatLayer
-from zygoform.core.days.hours import MINUTES_A_DAY, DaySpan, clock_words, joined
-from zygoform.core.days.moments import ClockZone, Moment
+from zygoform.core.days.hours import MINUTES_A_DAY, ClockZone, DaySpan, Moment, clock_words, joined
 from zygoform.core.days.search import AT_ONCE, Effort, solve_piecemeal
 from zygoform.core.errors import BadInputError
 from zygoform.core.ids import piece_of

@@ -11,7 +11,7 @@ from zygoform.core.condition.use import PieceUse
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import PartRow, SettingGroup
-from zygoform.core.cutting.either import FoundLayout, LayoutProblem
+from zygoform.core.cutting.problem import FoundLayout, LayoutProblem
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES

@@ -4,10 +4,10 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.days.free_time import Free
+from zygoform.core.days.hours import ClockZone, Moment, day_number
 from zygoform.core.days.job import DaysAnswer, PlacedJob
 from zygoform.core.days.log import Days
-from zygoform.core.days.moments import ClockZone, Moment, day_number
+from zygoform.core.days.placing import Free
 from zygoform.core.schedule.jobs import Question, middle, planned_minutes
 from zygoform.core.schedule.progress import NOT_BEGUN, StepStanding, StepState
 from zygoform.core.steps.step import Step

@@ -5,8 +5,7 @@ from datetime import datetime
 from msgspec import structs
 
 from zygoform.core.coats.layer import CoatLayer
-from zygoform.core.days.hours import clock_words
-from zygoform.core.days.moments import ClockZone, day_text, moment_of
+from zygoform.core.days.hours import ClockZone, clock_words, day_text, moment_of
 from zygoform.core.edits.days import read_worked, set_own_day, write_down
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import log_time

@@ -8,8 +8,8 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.days.hours import Moment
 from zygoform.core.days.log import Entry
-from zygoform.core.days.moments import Moment
 
 StepStanding = Literal["open", "going", "paused", "done"]
 LONGEST_WORK = 16 * 60

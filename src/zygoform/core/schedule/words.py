@@ -1,7 +1,6 @@
 """Days and times in words, by the clock on the wall."""
 
-from zygoform.core.days.hours import clock_words
-from zygoform.core.days.moments import ClockZone, Moment, day_text, weekday
+from zygoform.core.days.hours import ClockZone, Moment, clock_words, day_text, weekday
 
 DAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
 MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")

@@ -22,7 +22,7 @@ from zygoform.app.stages.days.time_map import HOUR, TimeMap
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.plain import tool_tip
-from zygoform.core.days.moments import Moment
+from zygoform.core.days.hours import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.sub_jobs import SubJob
 

@@ -10,7 +10,7 @@ from zygoform.app.stages.days.card import Card
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.days.moments import Moment
+from zygoform.core.days.hours import Moment
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.core.schedule.gates import Gate
 from zygoform.core.schedule.words import when_words

@@ -11,9 +11,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.days.hours import MINUTES_A_DAY, clock_words, spans_words
-from zygoform.core.days.moments import day_number, day_text
-from zygoform.core.days.read_day import read_day
+from zygoform.core.days.hours import MINUTES_A_DAY, clock_words, day_number, day_text, read_day, spans_words
 from zygoform.core.edits.days import DAY_NAMES, set_day, set_own_day, set_quiet, set_room, set_week
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import set_weather

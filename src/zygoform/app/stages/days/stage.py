@@ -23,7 +23,7 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.side_pages import SidePages
 from zygoform.app.widgets.tool_button import tool_button
-from zygoform.core.days.moments import Moment, utc_of
+from zygoform.core.days.hours import Moment, utc_of
 from zygoform.core.edits.days import put_at, write_down
 from zygoform.core.edits.edited import Edited
 from zygoform.core.finish.finish_plan import FinishPlan

@@ -7,8 +7,8 @@
 from bisect import bisect_right
 from collections.abc import Sequence
 
-from zygoform.core.days.free_time import Free
-from zygoform.core.days.moments import Moment
+from zygoform.core.days.hours import Moment
+from zygoform.core.days.placing import Free
 
 HOUR = 30.0
 """Width of one of one's own hours (px at 100 %)."""

@@ -17,8 +17,7 @@ from zygoform.app.stages.finish.words import ground_words, layer_line, layer_nam
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.core.coats.coat import WIPED, coat_of
-from zygoform.core.coats.hue import contrast
-from zygoform.core.coats.layer import CoatLayer
+from zygoform.core.coats.layer import CoatLayer, contrast
 from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.judging.verdict import StackVerdict

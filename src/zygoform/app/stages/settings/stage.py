@@ -18,7 +18,7 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits import workshop
-from zygoform.core.goods.saw import Saw
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.param import Param, param, params
 from zygoform.core.shop import Climate, Shop
 

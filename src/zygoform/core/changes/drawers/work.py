@@ -3,7 +3,7 @@
 from collections.abc import Collection, Sequence
 
 from zygoform.core.changes.work import cutting
-from zygoform.core.goods.glue import GLUED, PATIENCE
+from zygoform.core.goods.fittings import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.part import Part

@@ -9,7 +9,7 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.form.form import Body
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.prism import Point3
-from zygoform.core.goods.saw import STOPS
+from zygoform.core.goods.timber import STOPS
 from zygoform.core.patterns.drawn_line import DrawnLine, drawn_at, drawn_to, snap_places
 from zygoform.core.shop import Shop
 

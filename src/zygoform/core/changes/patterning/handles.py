@@ -6,7 +6,7 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline, Point, intersect
 from zygoform.core.geometry.prism import Point3
-from zygoform.core.goods.saw import STOPS
+from zygoform.core.goods.timber import STOPS
 from zygoform.core.outcome.outcome import Handle
 from zygoform.core.patterns.even_gap import even_gaps
 from zygoform.core.patterns.field import PatternField

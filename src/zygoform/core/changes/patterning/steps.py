@@ -3,7 +3,7 @@
 import math
 
 from zygoform.core.changes.patterning.pattern_set import PatternSet
-from zygoform.core.goods.glue import GLUED
+from zygoform.core.goods.fittings import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import MlASquareMetre

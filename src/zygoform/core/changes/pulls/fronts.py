@@ -10,7 +10,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.geometry.plane import Point
 from zygoform.core.geometry.pull_holes import HoleStatus, backplate, hole_status, pull_places
-from zygoform.core.goods.pull_fixing import HoleKind, HoleUse, PullFixing, hole_use
+from zygoform.core.goods.fittings import HoleKind, HoleUse, PullFixing, hole_use
 from zygoform.core.shop import Shop
 
 PULL_SHARES = {"quarters": 1 / 4, "thirds": 1 / 3, "sixths": 1 / 6}

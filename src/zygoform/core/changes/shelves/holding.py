@@ -6,8 +6,7 @@ from zygoform.core.goods.screws import pocket_screw, wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import Fine, KilosAMetre, MlASquareMetre
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
-from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, Sag, sag
-from zygoform.core.statics.stiffness import MODULUS, creep_of
+from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, MODULUS, Sag, creep_of, sag
 from zygoform.core.tolerance import SAME_MM
 
 SCREWS_A_CLEAT, SCREWS_AN_END = 3, 2

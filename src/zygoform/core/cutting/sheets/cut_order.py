@@ -2,7 +2,7 @@
 
 from typing import Literal, NamedTuple
 
-from zygoform.core.cutting.sheets.problem import CutSheet, SheetProblem
+from zygoform.core.cutting.problem import CutSheet, SheetProblem
 
 Axis = Literal[0, 1]
 """0 along the sheet's width, 1 along its height."""

@@ -7,7 +7,7 @@ direction; both are cut alike).
 from collections.abc import Iterable
 from typing import NamedTuple
 
-from zygoform.core.cutting.sheets.problem import CutSheet, LaidPart, SheetLayout, SheetProblem
+from zygoform.core.cutting.problem import CutSheet, LaidPart, SheetLayout, SheetProblem
 
 
 class Placed(NamedTuple):

@@ -4,13 +4,13 @@ Diving with column generation (Wäscher and Gau's residual heuristics go the sam
 is filled by the pencil's way, and the best of all that is kept.
 """
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from zygoform.core.cutting.nest import Counts
-from zygoform.core.cutting.solvers.grid import Grid
 from zygoform.core.cutting.solvers.packing import Packing, Pattern
 from zygoform.core.cutting.solvers.program import Relaxed
 from zygoform.core.cutting.solvers.quick import quick_patterns
+from zygoform.core.cutting.solvers.walk import Grid
 from zygoform.core.tolerance import PROGRAM_SLACK
 
 MOST_DIVES = 600
@@ -78,3 +78,47 @@ def _shortened(packing: Packing, pattern: Pattern) -> Pattern:
     need = packing.need(counts)
     fits = [k for k, limit in enumerate(packing.limits) if limit is None and packing.room[k] >= need]
     return min(fits, key=lambda k: (packing.prices[k], packing.room[k]), default=j), counts
+
+
+# Some boards of a layout laid out anew on their own: a small problem can be proven, and may come out cheaper.
+#
+# Large neighbourhood search: the boards with the most waste for their money first, each time a few others with them.
+
+ROUNDS, MOST_TYPES = 14, 14
+
+Solve = Callable[[Packing], list[Pattern]]
+
+
+def polish(packing: Packing, patterns: list[Pattern], solve: Solve) -> Iterator[list[Pattern]]:
+    """Cheaper layouts, one after the other; `solve` lays a small problem out."""
+    best = list(patterns)
+    for step in range(ROUNDS):
+        some = _some(packing, best, step)
+        chosen = [best[i] for i in some]
+        demand = [sum(counts[k] for _, counts in chosen) for k in range(len(packing.types))]
+        own = [None if n is None else sum(j == k for j, _ in chosen) for k, n in enumerate(packing.limits)]
+        small = packing.part_of(demand, own)
+        found = solve(small)
+        if found and small.cost(found) < packing.cost(chosen):
+            kept = [pattern for i, pattern in enumerate(best) if i not in some]
+            best = kept + [packing.whole(small, pattern) for pattern in found]
+            yield best
+
+
+def _some(packing: Packing, patterns: list[Pattern], step: int) -> list[int]:
+    """The boards of one round: the most wasteful, from another place on each time, while their parts are few."""
+    waste = [
+        (packing.room[j] - packing.need(counts)) * packing.prices[j] / max(1, packing.room[j])
+        for j, counts in patterns
+    ]
+    order = sorted(range(len(patterns)), key=lambda i: (-waste[i], i))
+    # Every round begins at another board, and takes every first, second or third after it.
+    start, stride = step * 3 % len(order), 1 + step % 3
+    chosen, types = list[int](), set[int]()
+    for i in (*order[start::stride], *order[:start]):
+        more = types | {k for k, n in enumerate(patterns[i][1]) if n}
+        if len(more) > MOST_TYPES:
+            break
+        chosen.append(i)
+        types = more
+    return chosen

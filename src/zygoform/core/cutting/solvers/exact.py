@@ -11,14 +11,11 @@ import math
 from collections.abc import Iterable, Iterator
 
 from zygoform.core.cutting.problem import StripLayout, StripProblem
-from zygoform.core.cutting.solvers.dive import dive
-from zygoform.core.cutting.solvers.grid import FINE, Grid
-from zygoform.core.cutting.solvers.packing import Packing, Pattern
-from zygoform.core.cutting.solvers.polish import polish
+from zygoform.core.cutting.solvers.dive import dive, polish
+from zygoform.core.cutting.solvers.packing import Packing, Pattern, affordable_counts
 from zygoform.core.cutting.solvers.program import Duals, Relaxed, cheapest_mix, fewest_boards, first_that_holds
 from zygoform.core.cutting.solvers.quick import Filled, quick_fill
-from zygoform.core.cutting.solvers.stock_counts import affordable_counts
-from zygoform.core.cutting.solvers.walk import MOST_NODES, MOST_PATTERNS, PatternWalk
+from zygoform.core.cutting.solvers.walk import FINE, MOST_NODES, MOST_PATTERNS, Grid, PatternWalk
 from zygoform.core.tolerance import PROGRAM_SLACK
 
 MOST_ROUNDS = 400

@@ -12,8 +12,7 @@ from zygoform.core.ids import origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.quantity import Fine, Kilos
 from zygoform.core.outcome.outcome import Finding
-from zygoform.core.statics.sag import LOOKS_STRAIGHT, Sag, sag
-from zygoform.core.statics.stiffness import MODULUS, creep_of
+from zygoform.core.statics.sag import LOOKS_STRAIGHT, MODULUS, Sag, creep_of, sag
 from zygoform.core.tolerance import SHARED_MM
 
 _CARRY: tuple[str, ...] = ("side", "upright", "leg")

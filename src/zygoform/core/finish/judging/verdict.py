@@ -6,8 +6,7 @@ from typing import Literal
 from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import Coat, CoatId, coat_of
-from zygoform.core.coats.hue import brightness
-from zygoform.core.coats.layer import CoatLayer, Finishing
+from zygoform.core.coats.layer import CoatLayer, Finishing, brightness
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.finish.beneath import Beneath
 from zygoform.core.finish.zones import Zone

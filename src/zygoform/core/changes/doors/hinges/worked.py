@@ -11,7 +11,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Prism, X, Y, Z, upright
-from zygoform.core.goods.hinge_count import door_hinges, hinge_match, lid_hinges
+from zygoform.core.goods.fittings import door_hinges, hinge_match, lid_hinges
 from zygoform.core.goods.screws import HINGE_LEAF, wood_screw
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal

@@ -12,7 +12,7 @@ from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import upright
-from zygoform.core.goods.glue import GLUED
+from zygoform.core.goods.fittings import GLUED
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.reading import sized

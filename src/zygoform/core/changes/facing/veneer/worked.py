@@ -9,7 +9,7 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import rectangle
-from zygoform.core.goods.glue import GLUED
+from zygoform.core.goods.fittings import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message

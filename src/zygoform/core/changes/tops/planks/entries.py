@@ -9,7 +9,7 @@ from zygoform.core.changes.tops.ground import OverBack, OverFront, OverLeft, Ove
 from zygoform.core.changes.tops.planks.shape import Bow, EdgeProfile, FrontEdge, ProfileSize, depth_entry
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.form.targets import Target
-from zygoform.core.goods.plank_layout import Rip
+from zygoform.core.goods.timber import Rip
 from zygoform.core.measure.param import Choice, choice, length, switch
 from zygoform.core.shop import Shop
 

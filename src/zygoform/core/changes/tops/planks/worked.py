@@ -23,10 +23,9 @@ from zygoform.core.form.form import Board, Body, Form
 from zygoform.core.geometry.plane import Outline, clip, corner_angles, extent
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing
-from zygoform.core.goods.plank_layout import LEAST_RIP, board_widths
 from zygoform.core.goods.screws import Driven, pocket_screw, wood_screw
 from zygoform.core.goods.species import movement, slot
-from zygoform.core.goods.timber import TimberSize
+from zygoform.core.goods.timber import LEAST_RIP, TimberSize, board_widths
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import sized

@@ -15,8 +15,16 @@ from zygoform.core.measure.quantity import Fine
 from zygoform.core.outcome.cautions import WALL
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
 from zygoform.core.shop import Shop
-from zygoform.core.statics.sag import GRAVITY, LOAD_KG_M, LOOKS_STRAIGHT, sag, second_moment
-from zygoform.core.statics.stiffness import PSI_MPA, creep_of, modulus_psi
+from zygoform.core.statics.sag import (
+    GRAVITY,
+    LOAD_KG_M,
+    LOOKS_STRAIGHT,
+    PSI_MPA,
+    creep_of,
+    modulus_psi,
+    sag,
+    second_moment,
+)
 from zygoform.core.statics.supports import brackets
 
 END, HIGH_SHARE = 20.0, 0.75

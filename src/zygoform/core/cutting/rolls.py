@@ -10,7 +10,7 @@ y  along the roll      What is taken already is a staircase: nothing further lef
 
 from collections.abc import Iterator
 
-from zygoform.core.cutting.rolls.problem import RollLayout, RollPlace, RollProblem
+from zygoform.core.cutting.problem import RollLayout, RollPlace, RollProblem
 
 PROVEN_UP_TO = 8
 """For so many pieces every way is tried; for more, good orders of them."""
