@@ -7,8 +7,8 @@ from datetime import UTC, datetime
 from tests.core.days.problems import random_problem
 
 from zygoform.core.days.hours import UTC_ZONE, moment_of
-from zygoform.core.days.job import Ahead, DaysProblem
-from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all
+from zygoform.core.days.job import DaysProblem
+from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule, end_of_all
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, solve, solve_piecemeal
 from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.plan.plan import compile_plan

@@ -14,8 +14,7 @@ from bench.window import shown_in_a_window
 from bench.work import milliseconds
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.solvers.quick import quick_layout
-from zygoform.core.edits.condition import set_fault_note
-from zygoform.core.edits.photos import add_photos
+from zygoform.core.edits.condition import add_photos, set_fault_note
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.plan.memory import Memory

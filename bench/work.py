@@ -6,7 +6,8 @@ import time
 from collections.abc import Callable
 
 from bench.window import shown_in_a_window
-from zygoform.core.cutting.problem import FoundLayout, PartType, StockType, StripProblem, better_answers
+from zygoform.core.cutting.either import FoundLayout, better_answers
+from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading

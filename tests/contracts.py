@@ -22,10 +22,9 @@ from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import ChangeKind
 from zygoform.core.coats.coat import AEROSOLS, Coat
 from zygoform.core.edits.fronts import divide, hold
-from zygoform.core.edits.inside import choose_inside
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, remove_change, set_value
-from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.survey import choose_inside, set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
 from zygoform.core.form.front import Holds, openings

@@ -15,7 +15,7 @@ from tests.app.desk import Desk
 from tests.fuzzing import KILLS
 from zygoform.app import bench_journal
 from zygoform.app.autosave import Autosave
-from zygoform.core.edits.cutting_facts import mark_cut
+from zygoform.core.edits.cutting import mark_cut
 from zygoform.core.edits.days import write_down
 from zygoform.core.happened import happening
 from zygoform.core.project import Project
@@ -37,7 +37,7 @@ from zygoform.app.main_window import MainWindow
 from zygoform.app.main import qt_application
 from zygoform.app.preferences import Preferences
 from zygoform.core.edits.days import write_down
-from zygoform.core.edits.photos import add_photos
+from zygoform.core.edits.condition import add_photos
 from zygoform.files.photos import bring_in, own_id
 from zygoform.files.recovery import RecoveryFile
 from zygoform.files.settings_json import Settings

@@ -7,8 +7,7 @@ from tests.app.desk import Desk
 from zygoform.app.stages.compare.picture import VariantPicture
 from zygoform.app.widgets.preview import Preview
 from zygoform.app.widgets.tick import TickBox
-from zygoform.core.edits.planning import leave_out, set_value
-from zygoform.core.edits.variants import add_variant, choose_variant
+from zygoform.core.edits.planning import add_variant, choose_variant, leave_out, set_value
 
 
 def total(desk: Desk, name: str, column: int) -> str:

@@ -17,10 +17,10 @@ from tests.app.test_days import NOW, Bench
 from zygoform.app.stages.days import log_list, rule
 from zygoform.app.stages.days.day_rows import ROW, DayRows
 from zygoform.app.stages.days.time_map import HOUR, OTHER, TimeMap, own_spans
+from zygoform.core.days.hours import Free
 from zygoform.core.days.log import Entry
-from zygoform.core.days.placing import Free
 from zygoform.core.schedule.day_plan import DayStep
-from zygoform.core.schedule.words import day_words
+from zygoform.core.schedule.progress import day_words
 
 SPANS = st.lists(st.tuples(st.integers(0, 5000), st.integers(1, 300)), max_size=8)
 

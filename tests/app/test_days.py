@@ -18,10 +18,10 @@ from zygoform.app.stages.days.stage import DaysStage
 from zygoform.app.stages.days.step_photos import StepPhotos
 from zygoform.core.days.hours import DaySpan
 from zygoform.core.days.log import Days
+from zygoform.core.edits.condition import remove_photo
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finishing import take_stack
-from zygoform.core.edits.photos import remove_photo
-from zygoform.core.edits.variants import rename_variant, tick
+from zygoform.core.edits.planning import rename_variant, tick
 from zygoform.core.measure.message import Message
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.files.demo import demo_project

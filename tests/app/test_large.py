@@ -24,7 +24,7 @@ from zygoform.app.main_window import STAGES
 from zygoform.core import limits
 from zygoform.core.changes.patterning.entries import MOST_STRIP, StripPattern
 from zygoform.core.condition.condition import Fault
-from zygoform.core.cutting.problem import FoundLayout, better_answers
+from zygoform.core.cutting.either import FoundLayout, better_answers
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.condition import PIN_MM
 from zygoform.core.edits.fronts import divide, hold

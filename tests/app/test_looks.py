@@ -37,8 +37,7 @@ from zygoform.app.widgets.stage_navigation import summary_lines
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.days import set_day
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import add_change
-from zygoform.core.edits.variants import add_variant
+from zygoform.core.edits.planning import add_change, add_variant
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.files.demo import fresh_project

@@ -26,7 +26,7 @@ from zygoform.app.autosave import Autosave
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
 from zygoform.core.condition.condition import SHIPPED
-from zygoform.core.edits.photos import remove_photo
+from zygoform.core.edits.condition import remove_photo
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import set_price
 from zygoform.core.project import Project
@@ -48,7 +48,7 @@ from zygoform.app.application import Application
 from zygoform.app.main_window import MainWindow
 from zygoform.app.main import qt_application
 from zygoform.app.preferences import Preferences
-from zygoform.core.edits.photos import add_photos
+from zygoform.core.edits.condition import add_photos
 from zygoform.core.edits.planning import set_value
 from zygoform.files.photos import bring_in, own_id
 from zygoform.files.settings_json import Settings

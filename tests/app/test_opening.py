@@ -171,7 +171,7 @@ def test_pictures_that_cannot_be_written_are_told(app: QApplication, tmp_path: P
 def test_compare_of_a_large_project_comes_to_the_same(desk: Desk) -> None:
     from tests.app.test_monkey import large
     from zygoform.app.stages.compare.stage import CompareStage
-    from zygoform.core.edits.variants import add_variant
+    from zygoform.core.edits.planning import add_variant
     from zygoform.core.plan.compared import total_lines, totals_of
 
     project = add_variant(large()).project

@@ -14,8 +14,7 @@ from PySide6.QtWidgets import QDialog
 from tests.app.desk import Desk
 from tests.core.edits.test_own import with_own
 from zygoform.app.widgets.preview import Preview, image, print_pdf
-from zygoform.core.edits.planning import set_value
-from zygoform.core.edits.variants import add_variant, tick
+from zygoform.core.edits.planning import add_variant, set_value, tick
 from zygoform.core.edits.workshop import set_paper, set_shop, set_unit
 from zygoform.core.plan.compared import beside, total_lines, totals_of
 from zygoform.core.plan.plan import Plan, compile_plan

@@ -19,7 +19,7 @@ from zygoform.core.coats.layer import CanCount, Colour, Recipe, ShelfCan, ZoneCh
 from zygoform.core.condition.condition import Photo
 from zygoform.core.days.hours import OwnDay, day_text
 from zygoform.core.days.log import Entry, Lesson, StepPin
-from zygoform.core.edits.photos import add_photos
+from zygoform.core.edits.condition import add_photos
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.happened import happening, replayed

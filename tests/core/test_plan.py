@@ -11,7 +11,7 @@ from msgspec import structs
 from tests.strategies import known, of_stock, planned, value_of
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
-from zygoform.core.cutting.problem import better_answers
+from zygoform.core.cutting.either import better_answers
 from zygoform.core.edits import planning, workshop
 from zygoform.core.edits.condition import MOST_SIGNS, set_fault_note
 from zygoform.core.edits.edited import Edited

@@ -11,9 +11,9 @@ from tests.strategies import planned
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import set_done, set_fate
 from zygoform.core.edits.fronts import hold
-from zygoform.core.edits.inside import choose_inside
-from zygoform.core.edits.minutes import set_pace, use_minutes
 from zygoform.core.edits.planning import leave_out, set_value
+from zygoform.core.edits.survey import choose_inside
+from zygoform.core.edits.workshop import set_pace, use_minutes
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.minutes import RATES, Pace
 from zygoform.core.measure.message import Message
@@ -21,8 +21,7 @@ from zygoform.core.outcome.work import PHASES
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.steps.order import in_order
-from zygoform.core.steps.step import Step
-from zygoform.core.steps.words import span, wait_words
+from zygoform.core.steps.step import Step, span, wait_words
 from zygoform.files.demo import counter_begun
 from zygoform.files.minutes_csv import minutes_csv, parse_minutes
 

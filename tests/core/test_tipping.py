@@ -11,8 +11,7 @@ from tests.planned import plan_of
 from zygoform.core.condition.use import CARPET
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
-from zygoform.core.edits.survey import set_reading
-from zygoform.core.edits.use import set_use
+from zygoform.core.edits.survey import set_reading, set_use
 from zygoform.core.findings.rules.tipping import CHILD_KG, TRAVEL
 from zygoform.core.form.form import Board, Body
 from zygoform.core.ids import goes_with

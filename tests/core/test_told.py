@@ -15,7 +15,7 @@ from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.cutting.solvers.quick import quick_layout
 from zygoform.core.cutting.verify import verify
 from zygoform.core.edits.condition import add_fault, set_fault_count
-from zygoform.core.edits.counting import set_row_count
+from zygoform.core.edits.cutting import set_row_count
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.planning import add_change, apply_fix, leave_out, remove_change, set_text, set_value
 from zygoform.core.edits.survey import set_reading
@@ -27,7 +27,7 @@ from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import RIP
-from zygoform.core.outcome.slanted import slant_words
+from zygoform.core.outcome.outcome import slant_words
 from zygoform.core.project import Override, Project, Variant
 from zygoform.core.tolerance import TAPE_MM
 from zygoform.core.why.buying import why_row

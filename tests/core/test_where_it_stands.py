@@ -12,8 +12,7 @@ from zygoform.core.edits.finishing import leave_so, take_stack
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
-from zygoform.core.edits.survey import set_reading
-from zygoform.core.edits.use import set_use
+from zygoform.core.edits.survey import set_reading, set_use
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.project import Project

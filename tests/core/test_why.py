@@ -25,8 +25,7 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.why.boards import why_cost, why_left, why_length
 from zygoform.core.why.buying import why_price, why_row, why_total
-from zygoform.core.why.sizes import PART_NUMBERS, why_later, why_part
-from zygoform.core.why.tape import tape_before_cut
+from zygoform.core.why.sizes import PART_NUMBERS, tape_before_cut, why_later, why_part
 from zygoform.core.why.why import Why, sum_of
 from zygoform.files.demo import counter_begun
 

@@ -12,7 +12,7 @@ from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import plan_days
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan
-from zygoform.core.schedule.words import dated_words
+from zygoform.core.schedule.progress import dated_words
 from zygoform.core.steps.finish_steps import steps_of_layers
 from zygoform.files.calendar_ics import calendar_ics
 from zygoform.files.day_sheets_pdf import day_sheets

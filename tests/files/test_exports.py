@@ -18,14 +18,13 @@ from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
 from tests.strategies import planned, shops
 from zygoform.core.cutlist.problems import CutRoll, PlacedRollCut
-from zygoform.core.cutting.problem import better_answers
+from zygoform.core.cutting.either import better_answers
 from zygoform.core.cutting.saw import how
 from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import own_board, set_unit, use_prices
 from zygoform.core.measure.parse import parse_length
-from zygoform.core.outcome.outcome import RollCut
-from zygoform.core.outcome.slanted import set_out_words
+from zygoform.core.outcome.outcome import RollCut, set_out_words
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop

@@ -10,7 +10,7 @@ from msgspec import structs
 
 from tests.faults import full_disk
 from zygoform.core.condition.condition import Photo
-from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
+from zygoform.core.edits.condition import add_dot, add_photos, name_photo, remove_dot, remove_photo
 from zygoform.core.errors import BadInputError
 from zygoform.files.atomic import same_content
 from zygoform.files.demo import demo_project

@@ -15,7 +15,7 @@ from msgspec import structs
 from tests.faults import full_disk
 from tests.strategies import planned
 from zygoform.core.edits.planning import set_value
-from zygoform.core.edits.taking import OwnRow, take_parts
+from zygoform.core.edits.workshop import OwnRow, take_parts
 from zygoform.core.errors import BadInputError
 from zygoform.core.limits import MOST_CHANGES, check_size
 from zygoform.core.plan.plan import compile_plan

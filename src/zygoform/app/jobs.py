@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from multiprocessing.connection import Connection
     from multiprocessing.context import SpawnProcess
 
-    from zygoform.core.cutting.problem import LayoutProblem
+    from zygoform.core.cutting.either import LayoutProblem
 
 
 class Solver(QObject):

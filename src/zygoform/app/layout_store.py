@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 
-from zygoform.core.cutting.problem import FoundLayout, LayoutProblem
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 
 
 class LayoutStore:

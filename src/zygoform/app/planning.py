@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject, Signal
 from zygoform.app.jobs import Solver
 from zygoform.app.layout_store import LayoutStore
 from zygoform.app.slices import Slices
-from zygoform.core.cutting.problem import FoundLayout, LayoutProblem
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.limits import is_large
 from zygoform.core.piecemeal import Piecemeal, at_once, unless_long

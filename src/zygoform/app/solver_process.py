@@ -4,7 +4,7 @@ import contextlib
 import os
 from multiprocessing.connection import Connection
 
-from zygoform.core.cutting.problem import FoundLayout, better_answers, wrong_with
+from zygoform.core.cutting.either import FoundLayout, better_answers, wrong_with
 
 
 def serve(pipe: Connection) -> None:

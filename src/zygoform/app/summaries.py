@@ -81,7 +81,7 @@ def _days(session: Session) -> Summary:
     done = {entry.step for entry in session.project.days.log if entry.kind == "done"}
     if days is None or days.refused or not session.days.is_current:
         return (f"{len(done)} of {_many(steps, 'step')} done" if done else _many(steps, "step")), len(done), steps
-    from zygoform.core.schedule.words import day_of
+    from zygoform.core.schedule.progress import day_of
 
     over = day_of(days.zone, days.end, days.now)
     words = f"over {over}" if days.open else "all done"

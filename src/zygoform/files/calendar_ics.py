@@ -8,7 +8,7 @@ from zygoform.core.days.hours import Moment, utc_of
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
-from zygoform.core.steps.words import step_needs
+from zygoform.core.steps.step import step_needs
 
 
 def calendar_ics(project: Project, days: DayPlan) -> bytes:

@@ -10,8 +10,8 @@ from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
-from zygoform.core.schedule.words import dated_words, day_words, long_words, time_of
-from zygoform.core.steps.words import step_needs
+from zygoform.core.schedule.progress import dated_words, day_words, long_words, time_of
+from zygoform.core.steps.step import step_needs
 from zygoform.files.pdf_page import PAGE_MARGIN, Page
 
 _BAR_HIGH = 3.6

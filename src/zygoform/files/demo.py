@@ -16,8 +16,7 @@ from zygoform.core.edits.condition import mend
 from zygoform.core.edits.edited import read_readings
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.front import Division, Opening, replaced
-from zygoform.core.form.inside.bay import BayParts
-from zygoform.core.form.inside.door import DoorParts
+from zygoform.core.form.inside.door import BayParts, DoorParts
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.core.form.targets import target_in
 from zygoform.core.measure.param import in_own_system, param

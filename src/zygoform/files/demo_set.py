@@ -6,9 +6,8 @@ Its photos are drawn by tools/draw_photos.py.
 from msgspec import structs
 
 from zygoform.core.condition.condition import SHIPPED
-from zygoform.core.edits.condition import add_fault, mend, set_fault_size, set_made_of
+from zygoform.core.edits.condition import add_dot, add_fault, add_photos, mend, set_fault_size, set_made_of
 from zygoform.core.edits.fronts import divide, hold, set_cell_size, set_opening_reading
-from zygoform.core.edits.photos import add_dot, add_photos
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading

@@ -5,7 +5,7 @@ from zygoform.core.edits.finishing import layer_title
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.plan.plan import Plan
 from zygoform.core.steps.finish_steps import steps_of_layers
-from zygoform.core.steps.words import layer_waits
+from zygoform.core.steps.step import layer_waits
 from zygoform.files.pdf_page import PAGE_MARGIN, Page
 
 

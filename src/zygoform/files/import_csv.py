@@ -6,7 +6,7 @@ from typing import TypeVar
 from msgspec import Struct
 
 from zygoform.core.cutlist.rows import TO_LINE
-from zygoform.core.edits.taking import OwnBoard, OwnRow
+from zygoform.core.edits.workshop import OwnBoard, OwnRow
 from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.core.measure.parse import parse_length
 from zygoform.core.shop import Shop

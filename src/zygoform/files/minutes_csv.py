@@ -2,7 +2,7 @@
 
 from msgspec import Struct
 
-from zygoform.core.edits.minutes import read_minutes
+from zygoform.core.edits.workshop import read_minutes
 from zygoform.core.errors import BadInputError, InputProblem
 from zygoform.core.goods.minutes import RATES, Pace, pace
 from zygoform.files.tables import read_named_rows, write_table

@@ -6,8 +6,8 @@ from typing import Literal
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.cut_shape import checked_outline
 from zygoform.core.geometry.plane import Outline, area
+from zygoform.core.outcome.member import PatternMap
 from zygoform.core.outcome.outcome import Template
-from zygoform.core.outcome.pattern_map import PatternMap
 from zygoform.files.reading import read_at_most
 
 LARGEST_OUTLINE = 4_000_000

@@ -4,7 +4,7 @@ import io
 import re
 from xml.sax.saxutils import escape, quoteattr
 
-from zygoform.core.outcome.pattern_map import PatternMap
+from zygoform.core.outcome.member import PatternMap
 
 FRONTS_LAYER = "FRONTS"
 _STYLE = 'fill="none" stroke="#000" stroke-width="0.25"'

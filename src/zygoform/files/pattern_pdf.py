@@ -4,7 +4,7 @@ import math
 
 from zygoform.core.geometry.plane import Outline, Point, area
 from zygoform.core.measure.parse import INCH
-from zygoform.core.outcome.pattern_map import MapPiece, PatternMap
+from zygoform.core.outcome.member import MapPiece, PatternMap
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page

@@ -3,8 +3,7 @@
 import math
 
 from zygoform.core.measure.write import DisplayUnit
-from zygoform.core.outcome.outcome import LaterCut
-from zygoform.core.outcome.slanted import set_out_words, slant_words
+from zygoform.core.outcome.outcome import LaterCut, set_out_words, slant_words
 from zygoform.core.plan.plan import Plan
 from zygoform.files.pdf_page import PAGE_MARGIN, PDF_FAMILY, Page
 

@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable
 from zygoform.core.drawing.primitives import Box
 from zygoform.core.geometry.paper_tiles import PaperKind, Tiles, tiles
 from zygoform.core.geometry.plane import Outline, Point
-from zygoform.core.measure.quantity import Marked
+from zygoform.core.measure.write import Marked
 from zygoform.core.outcome.outcome import Template
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project

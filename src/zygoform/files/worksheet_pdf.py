@@ -5,17 +5,16 @@ from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import how
-from zygoform.core.drawing.boards import draw_board
-from zygoform.core.drawing.part_outline import end_angles, panel_outline, part_outline
+from zygoform.core.drawing.part_outline import draw_board, end_angles, panel_outline, part_outline
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.findings.rules.car_room import shop_words
 from zygoform.core.form.piece import over_all
 from zygoform.core.measure.write import in_unit
-from zygoform.core.outcome.slanted import slant_words
+from zygoform.core.outcome.outcome import slant_words
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
-from zygoform.core.steps.words import span, step_needs
-from zygoform.core.why.tape import tape_before_cut
+from zygoform.core.steps.step import span, step_needs
+from zygoform.core.why.sizes import tape_before_cut
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
 from zygoform.files.rolls_pdf import rolls
 from zygoform.files.set_out_pdf import set_out_pages

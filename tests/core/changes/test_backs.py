@@ -14,7 +14,7 @@ from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.form.form import Board
-from zygoform.core.geometry.segment import arc
+from zygoform.core.geometry.plane import arc
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 

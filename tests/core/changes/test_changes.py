@@ -19,10 +19,9 @@ from zygoform.core.changes.bases.skirt.entries import Skirt
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.changes.tops.planks.entries import PlankTop
 from zygoform.core.edits.fronts import divide, hold
-from zygoform.core.edits.inside import set_inside
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
-from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.survey import set_inside, set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.targets import target_in

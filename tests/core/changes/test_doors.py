@@ -10,14 +10,12 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.changes.doors.insert.entries import DoorInsert
 from zygoform.core.condition.condition import Bag
 from zygoform.core.edits.fronts import divide, hold
-from zygoform.core.edits.inside import choose_inside, set_inside
-from zygoform.core.edits.outlines import set_outline
 from zygoform.core.edits.pieces import new_piece
-from zygoform.core.edits.planning import apply_fix, set_value
+from zygoform.core.edits.planning import apply_fix, set_outline, set_value
+from zygoform.core.edits.survey import choose_inside, set_inside
 from zygoform.core.form.form import Body
 from zygoform.core.form.inside.opened import opened
-from zygoform.core.geometry.cut_shape import checked_outline
-from zygoform.core.geometry.cutout import cutout
+from zygoform.core.geometry.cut_shape import checked_outline, cutout
 from zygoform.core.geometry.solid import Solid
 from zygoform.core.goods.fittings import hinge_match
 from zygoform.core.measure.param import counts, params

@@ -12,9 +12,8 @@ from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, made, plan_of
 from zygoform.core.changes.drawers.rebuilt.worked import DrawerRepair
 from zygoform.core.edits.fronts import set_opening_reading
-from zygoform.core.edits.inside import choose_inside
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
-from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.survey import choose_inside, set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.inside.opened import opened

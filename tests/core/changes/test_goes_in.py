@@ -13,7 +13,7 @@ from tests.planned import changed, plan_of
 from zygoform.core.edits.fronts import hold, set_opening_reading
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.form.form import Board, Body
-from zygoform.core.form.sure_room import sure_rect
+from zygoform.core.form.fronts import sure_rect
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.project import Project
 from zygoform.core.tolerance import TAPE_MM

@@ -12,8 +12,8 @@ from tests.strategies import bent
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.geometry.convex import shared_volume
+from zygoform.core.geometry.legs import splay
 from zygoform.core.geometry.prism import dot
-from zygoform.core.geometry.splay import splay
 from zygoform.core.ids import piece_of
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project

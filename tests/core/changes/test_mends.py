@@ -14,9 +14,8 @@ from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.mending.operations import OPERATIONS, usual_board
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS
-from zygoform.core.drawing.pin import pin_on
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.drawing.views import VIEWS
+from zygoform.core.drawing.views import VIEWS, pin_on
 from zygoform.core.edits.condition import (
     add_fault,
     find_fault,
@@ -30,8 +29,7 @@ from zygoform.core.edits.condition import (
 from zygoform.core.edits.planning import add_change, leave_out
 from zygoform.core.errors import BadInputError
 from zygoform.core.outcome.cautions import CAUTIONS
-from zygoform.core.outcome.needs import needs
-from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.outcome.outcome import Outcome, needs
 from zygoform.core.project import Project
 from zygoform.files.demo import counter_begun
 

@@ -15,8 +15,7 @@ from tests.planned import changed, made, plan_of
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.drawing.part_outline import part_outline
-from zygoform.core.edits.patterns import draw_line
-from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.edits.planning import add_change, draw_line, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body

@@ -19,10 +19,17 @@ from zygoform.core.changes.patterning.judged import pattern_findings
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.changes.patterning.strip_parts import strip_parts
 from zygoform.core.drawing.views import VIEWS, Viewpoint
-from zygoform.core.edits.inside import choose_inside
-from zygoform.core.edits.patterns import draw_line, erase_line, line_of_text, meant_pattern, take_from_gallery
-from zygoform.core.edits.planning import apply_fix, set_value
-from zygoform.core.edits.variants import add_variant
+from zygoform.core.edits.planning import (
+    add_variant,
+    apply_fix,
+    draw_line,
+    erase_line,
+    line_of_text,
+    meant_pattern,
+    set_value,
+    take_from_gallery,
+)
+from zygoform.core.edits.survey import choose_inside
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
 from zygoform.core.geometry.plane import rectangle

@@ -7,9 +7,9 @@ import pytest
 
 from tests.core.changes.test_shelves import chest, form_of
 from tests.planned import changed, made, plan_of
-from zygoform.core.drawing.drilling import drilling
-from zygoform.core.edits.inside import choose_inside, set_inside
+from zygoform.core.drawing.swings import drilling
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
+from zygoform.core.edits.survey import choose_inside, set_inside
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.pull_holes import distance_to_ellipse, reuse

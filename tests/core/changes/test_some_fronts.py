@@ -7,10 +7,8 @@ import pytest
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
-from zygoform.core.edits.finish_zones import front_into
-from zygoform.core.edits.planning import set_value
-from zygoform.core.edits.some_fronts import pick_front, takes_some
-from zygoform.core.edits.variants import add_variant
+from zygoform.core.edits.finishing import front_into
+from zygoform.core.edits.planning import add_variant, pick_front, set_value, takes_some
 from zygoform.core.form.belonging import front_boards, front_opening
 from zygoform.core.ids import own_of
 from zygoform.core.plan.finish_stage import finish_now

@@ -13,7 +13,7 @@ from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
 from zygoform.core.cutlist.listed import letters, list_parts
 from zygoform.core.cutlist.rows import by_setting
-from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.part_outline import draw_board
 from zygoform.core.drawing.primitives import box_of
 from zygoform.core.edits.condition import add_fault, mend, set_fault_size
 from zygoform.core.edits.fronts import divide, hold

@@ -15,7 +15,8 @@ from tests.core.test_told import topped
 from tests.fuzzing import FULL
 from tests.planned import plan_of
 from zygoform.core.cutlist.problems import size_problems
-from zygoform.core.cutting.problem import SheetProblem, better_answers, wrong_with
+from zygoform.core.cutting.either import better_answers, wrong_with
+from zygoform.core.cutting.problem import SheetProblem
 from zygoform.core.edits.planning import set_text
 from zygoform.core.goods.timber import Offer, TimberSize
 from zygoform.core.measure.write import DisplayUnit

@@ -9,17 +9,8 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from zygoform.core.cutlist.problems import placed_rolls, roll_questions
-from zygoform.core.cutting.problem import (
-    FoundLayout,
-    LayoutProblem,
-    RollLayout,
-    RollPart,
-    RollPlace,
-    RollProblem,
-    better_answers,
-    quick_answer,
-    wrong_with,
-)
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem, better_answers, quick_answer, wrong_with
+from zygoform.core.cutting.problem import RollLayout, RollPart, RollPlace, RollProblem
 from zygoform.core.cutting.rolls import better_rolls, quick_roll
 from zygoform.core.cutting.verify import verify_roll
 from zygoform.core.outcome.outcome import RollCut

@@ -3,9 +3,8 @@
 import random
 from itertools import pairwise
 
-from zygoform.core.days.hours import UTC_ZONE, Hours, Room, day_number
+from zygoform.core.days.hours import UTC_ZONE, Hours, Room, day_number, free_time
 from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
-from zygoform.core.days.placing import free_time
 
 BEGIN = day_number("2026-11-27") * 1440 + 18 * 60
 """A Friday evening."""

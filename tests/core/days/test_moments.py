@@ -13,12 +13,12 @@ from zygoform.core.days.hours import (
     Hours,
     day_number,
     day_text,
+    free_time,
     moment_of,
     read_spans,
     spans_words,
     weekday,
 )
-from zygoform.core.days.placing import free_time
 from zygoform.core.errors import BadInputError
 
 BERLIN = ZoneInfo("Europe/Berlin")

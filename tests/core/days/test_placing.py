@@ -8,20 +8,22 @@ from hypothesis import strategies as st
 
 from tests.core.days.problems import BEGIN
 from zygoform.core.days.bound import bound_of
-from zygoform.core.days.hours import UTC_ZONE, DaySpan, Hours, OwnDay, Room, day_number, weekday
-from zygoform.core.days.job import After, Ahead, DaysProblem, Hold, Job
-from zygoform.core.days.placing import (
-    FIRST_PIECE,
+from zygoform.core.days.hours import (
+    UTC_ZONE,
+    DaySpan,
     Free,
-    PlaceHolds,
+    Hours,
+    OwnDay,
+    Room,
     Strand,
     Timetable,
-    find,
-    free_place,
+    day_number,
     free_time,
-    left_of,
-    stretches,
+    weekday,
 )
+from zygoform.core.days.job import After, DaysProblem, Hold, Job
+from zygoform.core.days.placing import FIRST_PIECE, PlaceHolds, find, free_place, left_of, stretches
+from zygoform.core.days.rules import Ahead
 from zygoform.core.days.search import solve
 
 

@@ -8,10 +8,9 @@ from tests.core.days.exhaustive import STEP, Exhaustive
 from tests.core.days.problems import BEGIN, check, random_problem
 from tests.fuzzing import FULL
 from zygoform.core.days.bound import bound_of
-from zygoform.core.days.hours import UTC_ZONE, DaySpan, Hours, OwnDay, Room
-from zygoform.core.days.job import After, Ahead, DaysAnswer, DaysProblem, Hold, Job
-from zygoform.core.days.placing import Free, free_time
-from zygoform.core.days.rules import PRIORITY_RULES, by_rule, end_of_all, in_order_piecemeal, worth
+from zygoform.core.days.hours import UTC_ZONE, DaySpan, Free, Hours, OwnDay, Room, free_time
+from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
+from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule, end_of_all, in_order_piecemeal, worth
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, climb_piecemeal, solve
 from zygoform.core.errors import BadInputError
 from zygoform.core.piecemeal import at_once

@@ -15,14 +15,14 @@ from tests.core.form.test_kinds import found
 from tests.planned import changed, plan_of
 from tests.strategies import pieces, planned
 from zygoform.core.drawing import order
-from zygoform.core.drawing.boards import draw_board
+from zygoform.core.drawing.dimensions import part_dimensions
 from zygoform.core.drawing.order import cells_of, paint_order
-from zygoform.core.drawing.part_sizes import part_dimensions
+from zygoform.core.drawing.part_outline import draw_board
 from zygoform.core.drawing.primitives import box_of, holds
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.edits.fronts import hold
-from zygoform.core.edits.inside import choose_inside
+from zygoform.core.edits.survey import choose_inside
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.inside.opened import opened
 from zygoform.core.geometry.plane import area, rectangle
@@ -312,7 +312,7 @@ def test_boards_show_true_shapes_within_the_board() -> None:
 def test_flat_mitres_are_drawn_as_slanted_ends() -> None:
     from zygoform.core.cutlist.layouts import PlacedPart
     from zygoform.core.cutlist.listed import list_parts
-    from zygoform.core.drawing.boards import part_shape
+    from zygoform.core.drawing.part_outline import part_shape
     from zygoform.core.outcome.part import EndCut, Part
     from zygoform.core.piecemeal import at_once
     from zygoform.core.shop import Shop

@@ -11,8 +11,8 @@ from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.coats.readymade import READY_STACKS
 from zygoform.core.edits import finish_supplies as supplies
-from zygoform.core.edits import finish_zones as zones
 from zygoform.core.edits import finishing as edit
+from zygoform.core.edits import finishing as zones
 from zygoform.core.errors import BadInputError
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project

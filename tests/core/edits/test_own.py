@@ -9,10 +9,9 @@ from msgspec import structs
 
 from tests.planned import plan_of
 from tests.strategies import planned
-from zygoform.core.edits.counting import set_row_count
+from zygoform.core.edits.cutting import set_row_count
 from zygoform.core.edits.planning import add_change, set_text, set_value
-from zygoform.core.edits.taking import OwnBoard, OwnRow, take_boards, take_parts
-from zygoform.core.edits.workshop import set_actual, set_unit
+from zygoform.core.edits.workshop import OwnBoard, OwnRow, set_actual, set_unit, take_boards, take_parts
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import Offer
 from zygoform.core.measure.parse import INCH

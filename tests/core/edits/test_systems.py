@@ -9,13 +9,13 @@ from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.finish_supplies import cover_inch, cover_metric
 from zygoform.core.edits.finishing import take_stack
 from zygoform.core.edits.fronts import divide, hold
-from zygoform.core.edits.ornaments import add_ornament
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change
-from zygoform.core.edits.use import set_use
+from zygoform.core.edits.survey import add_ornament, set_use
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.measure.param import params
-from zygoform.core.measure.quantity import (
+from zygoform.core.measure.write import (
+    DisplayUnit,
     Fine,
     Imperial,
     Kilos,
@@ -24,7 +24,6 @@ from zygoform.core.measure.quantity import (
     MlASquareMetre,
     SquareMetresALitre,
 )
-from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 

@@ -34,7 +34,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.ids import piece_of
-from zygoform.core.measure.quantity import SquareMetres
+from zygoform.core.measure.write import SquareMetres
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.demo import demo_project, fresh_project
@@ -393,7 +393,7 @@ def test_cold_makes_waits_longer_and_work_not() -> None:
 
 def test_areas_and_volumes_are_written_as_one_measures() -> None:
     inch, mm = (structs.replace(fresh_project().shop.unit, system=system) for system in ("inch", "mm"))
-    from zygoform.core.measure.quantity import Litres
+    from zygoform.core.measure.write import Litres
 
     assert [inch.show(Litres(x)).replace("\xa0", " ") for x in (0.1, 1.0, 3.0, 5.0)] == [
         "3.4 fl oz", "1.1 qt", "3.2 qt", "1.3 gal",

@@ -14,8 +14,7 @@ from tests.planned import changed, plan_of
 from zygoform.core.coats.layer import Finishing, FinishOrder, ZoneChoice
 from zygoform.core.coats.readymade import READY_STACKS, layer_from
 from zygoform.core.edits.finish_supplies import set_coat_figure, set_first_time
-from zygoform.core.edits.finish_zones import set_lies
-from zygoform.core.edits.finishing import leave_so, set_layer_entry
+from zygoform.core.edits.finishing import leave_so, set_layer_entry, set_lies
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.finish.finish_work import layer_keys

@@ -15,12 +15,10 @@ from tests.strategies import planned
 from zygoform.core.coats.layer import GroundSaid, ZoneChoice
 from zygoform.core.coats.readymade import layer_from
 from zygoform.core.edits.condition import add_fault, set_made_of
-from zygoform.core.edits.finish_zones import merge_zones, part_into, set_lies
-from zygoform.core.edits.finishing import add_layer, leave_so
+from zygoform.core.edits.finishing import add_layer, leave_so, merge_zones, part_into, set_lies
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
-from zygoform.core.edits.survey import set_reading
-from zygoform.core.edits.use import set_use
+from zygoform.core.edits.survey import set_reading, set_use
 from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.beneath import Beneath, beneath, takes_stain
 from zygoform.core.finish.resolved import ZonePlan

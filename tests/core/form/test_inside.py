@@ -13,8 +13,7 @@ from tests.strategies import case_piece, pieces
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import set_done, set_fate, touched_parts
 from zygoform.core.edits.fronts import hold
-from zygoform.core.edits.inside import choose_inside, set_inside
-from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.survey import choose_inside, set_inside, set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.inside.opened import opened, opens, placing

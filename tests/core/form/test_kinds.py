@@ -18,7 +18,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import openings
-from zygoform.core.form.on_top import stands_on_top
+from zygoform.core.form.ornaments import stands_on_top
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.form.targets import Target

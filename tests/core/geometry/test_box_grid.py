@@ -3,8 +3,7 @@
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zygoform.core.geometry.box_grid import Box3, BoxGrid
-from zygoform.core.geometry.convex import boxes_meet
+from zygoform.core.geometry.convex import Box3, BoxGrid, boxes_meet
 
 ends = st.tuples(*[st.integers(-500, 3000)] * 3)
 sizes = st.tuples(*[st.integers(1, 900)] * 3)

@@ -11,16 +11,17 @@ from shapely import Polygon
 from shapely.ops import unary_union
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.geometry.casework import drawer_droop
 from zygoform.core.geometry.cut_shape import (
     MOST_POINTS,
+    CutoutShape,
     checked_outline,
     convex_pieces,
     cut_outline,
+    cutout,
     starter_holes,
     stretched,
 )
-from zygoform.core.geometry.cutout import CutoutShape, cutout
-from zygoform.core.geometry.drawer_droop import drawer_droop
 from zygoform.core.geometry.plane import area
 
 STARS = st.lists(st.floats(25, 90), min_size=3, max_size=30).map(

@@ -16,11 +16,9 @@ from msgspec import structs
 from tests.core.patterns.test_patterns import FAMILIES, FIELDS, polygons
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import rectangle
-from zygoform.core.geometry.segment import segment
+from zygoform.core.geometry.plane import rectangle, segment
 from zygoform.core.measure.param import params
 from zygoform.core.patterns import families
-from zygoform.core.patterns.bend import BentAlong, bend
 from zygoform.core.patterns.drawn_line import DrawnLine, drawn_at, drawn_to, snap_places
 from zygoform.core.patterns.even_gap import even_gaps, nearest_even
 from zygoform.core.patterns.families.beads import bead_strips
@@ -28,9 +26,9 @@ from zygoform.core.patterns.families.curve import bent_strips, straight_strips
 from zygoform.core.patterns.families.free_lines import line_strips
 from zygoform.core.patterns.families.rays import ray_pattern
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, field_of
-from zygoform.core.patterns.pieces import lay
+from zygoform.core.patterns.measure import BentAlong, bend
+from zygoform.core.patterns.pieces import laid_over, lay
 from zygoform.core.patterns.registry import FAMILIES as ROWS
-from zygoform.core.patterns.runs import laid_over
 from zygoform.core.piecemeal import at_once
 
 EVEN = [name for name, row in ROWS.items() if row.even]

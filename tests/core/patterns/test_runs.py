@@ -15,8 +15,7 @@ from zygoform.core.patterns.families.lattice import lattice_strips
 from zygoform.core.patterns.families.rays import ray_strips
 from zygoform.core.patterns.families.slats import slat_strips
 from zygoform.core.patterns.field import Margins, PatternField, field_of
-from zygoform.core.patterns.pieces import lay
-from zygoform.core.patterns.runs import PatternRun, laid_over
+from zygoform.core.patterns.pieces import PatternRun, laid_over, lay
 from zygoform.core.patterns.strip import Strip
 from zygoform.core.piecemeal import at_once
 

@@ -6,15 +6,15 @@ from tests.core.schedule.test_life import START, chest, days_of, first
 from tests.planned import plan_of
 from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.edits.finishing import take_stack
-from zygoform.core.edits.variants import add_variant, choose_variant, tick
+from zygoform.core.edits.planning import add_variant, choose_variant, tick
 from zygoform.core.errors import BadInputError
 from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import ends_by_answer
 from zygoform.core.plan.memory import Memory
 from zygoform.core.project import Project
+from zygoform.core.schedule.day_plan import sub_jobs
 from zygoform.core.schedule.events import answer_gate, with_answer
 from zygoform.core.schedule.gates import Gate, answered_layers, gates
-from zygoform.core.schedule.sub_jobs import sub_jobs
 
 
 def asked(project: Project, kind: str, zone: str = "p1/body") -> Gate:

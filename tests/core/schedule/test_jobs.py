@@ -8,15 +8,13 @@ from msgspec import structs
 from tests.core.schedule.test_life import START, chest, days_of, first
 from tests.planned import plan_of
 from zygoform.core.days.hours import UTC_ZONE, moment_of
-from zygoform.core.edits.finish_zones import set_turned
-from zygoform.core.edits.finishing import take_stack
+from zygoform.core.edits.finishing import set_turned, take_stack
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.project import Project
 from zygoform.core.schedule.events import begin_step, finish_step
 from zygoform.core.schedule.jobs import in_fives, is_loud, is_wet, middle, planned_minutes, wait_after, window
-from zygoform.core.schedule.more_steps import SHOPPING
-from zygoform.core.schedule.words import long_words, span_words
+from zygoform.core.schedule.progress import SHOPPING, long_words, span_words
 from zygoform.core.steps.step import Step
 
 

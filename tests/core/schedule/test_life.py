@@ -15,8 +15,7 @@ from zygoform.core.days.hours import UTC_ZONE, moment_of, utc_of
 from zygoform.core.days.log import Days, Entry, Lesson
 from zygoform.core.days.search import LATER
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
-from zygoform.core.edits.finish_zones import rename_zone
-from zygoform.core.edits.finishing import add_layer, set_layer_entry, set_weather, take_stack
+from zygoform.core.edits.finishing import add_layer, rename_zone, set_layer_entry, set_weather, take_stack
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.edits.planning import add_change
 from zygoform.core.errors import BadInputError
@@ -25,7 +24,7 @@ from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import ends_by_answer, plan_days, quiet_costs, what_helps
 from zygoform.core.plan.memory import Memory
 from zygoform.core.project import Project
-from zygoform.core.schedule.day_plan import DayPlan, DayStep, wanted_by
+from zygoform.core.schedule.day_plan import DayPlan, DayStep, sub_jobs, wanted_by, what_now
 from zygoform.core.schedule.events import (
     answer_gate,
     begin_step,
@@ -37,9 +36,7 @@ from zygoform.core.schedule.events import (
 )
 from zygoform.core.schedule.gates import gates
 from zygoform.core.schedule.jobs import middle, wait_after, window
-from zygoform.core.schedule.more_steps import SHOPPING
-from zygoform.core.schedule.sub_jobs import sub_jobs
-from zygoform.core.schedule.what_now import what_now
+from zygoform.core.schedule.progress import SHOPPING
 from zygoform.files.demo import demo_project, fresh_project
 
 START = datetime(2026, 11, 27, 18, tzinfo=UTC)

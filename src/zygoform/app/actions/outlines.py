@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject
 
 from zygoform.app.background import Errand, read_drawing
 from zygoform.app.session import Session
-from zygoform.core.edits.outlines import meant_cutout, set_outline
+from zygoform.core.edits.planning import meant_cutout, set_outline
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Outline
 from zygoform.files.atomic import write_whole

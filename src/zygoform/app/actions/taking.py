@@ -12,9 +12,7 @@ from zygoform.app.actions.asking import PricesChoice, ask_prices
 from zygoform.app.session import Session
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import use_coats
-from zygoform.core.edits.minutes import use_minutes
-from zygoform.core.edits.taking import take_boards, take_parts
-from zygoform.core.edits.workshop import add_prices, use_prices
+from zygoform.core.edits.workshop import add_prices, take_boards, take_parts, use_minutes, use_prices
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.files.coats_csv import parse_coats

@@ -25,7 +25,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.core.changes.registry import kind_of
 from zygoform.core.cutlist.layouts import PlacedBoard, PlacedPart, SizeLayout
-from zygoform.core.drawing.boards import draw_board, is_bevelled
+from zygoform.core.drawing.part_outline import draw_board, is_bevelled
 from zygoform.core.drawing.primitives import Polygon, Scene
 from zygoform.core.measure.parse import INCH
 

@@ -9,7 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.changes.patterning.drawing_plane import DrawingPlane, drawing_plane
 from zygoform.core.drawing.views import VIEWS
-from zygoform.core.edits.patterns import draw_line, meant_pattern
+from zygoform.core.edits.planning import draw_line, meant_pattern
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Point
 from zygoform.core.patterns.drawn_line import DrawnLine

@@ -10,9 +10,9 @@ from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.canvas.pictures import LARGE_SET
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.core.drawing.drilling import drilling
-from zygoform.core.drawing.part_sizes import part_dimensions
+from zygoform.core.drawing.dimensions import part_dimensions
 from zygoform.core.drawing.primitives import Leader, Scene
+from zygoform.core.drawing.swings import drilling
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.geometry.plane import Point
 from zygoform.core.measure.parse import INCH

@@ -14,7 +14,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.plain import tool_tip
 from zygoform.core.plan.plan import Plan
-from zygoform.core.steps.words import wait_words
+from zygoform.core.steps.step import wait_words
 
 FIRST = 216
 _LEAST_CELL = 92.0

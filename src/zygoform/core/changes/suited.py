@@ -6,7 +6,7 @@ from zygoform.core.condition.use import Damp
 from zygoform.core.goods.fittings import RUSTS
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import SquareMetres
+from zygoform.core.measure.write import SquareMetres
 from zygoform.core.outcome.cautions import RIP, SAW
 from zygoform.core.outcome.outcome import Note, Outcome, Supply
 from zygoform.core.outcome.part import Part

@@ -163,7 +163,8 @@ WEAK_EDGES: tuple[MaterialCode, ...] = ("veneer on board", "foil on board", "fib
 # What parts weigh.
 #
 # Densities in kg/m³, typical ones: woods and panels as in the USDA Wood Handbook (FPL-GTR-282) at 12 % moisture
-# (hardwoods for furniture 560 to 750, softwoods 400 to 550; plywood 400 to 810, fibreboard 530 to 800, particleboard
+# (hardwoods for furniture 560 to 750, softwoods 400 to 550; plywood 400 to 810, fibreboard 530 to 800,
+# particleboard
 # 590 to 800), glass 2500, steel 7850, cane and padding loose. Good enough to know what takes two people.
 
 DENSITIES: dict[MaterialCode, float] = {

@@ -8,16 +8,8 @@ from msgspec import Struct, structs
 
 from zygoform.core.cutlist.listed import ListedPart, letters
 from zygoform.core.cutlist.problems import SizeProblem, by_stock, cut_lines, stock_kind, units_of
-from zygoform.core.cutting.problem import (
-    UNITS_PER_MM,
-    CutBoard,
-    CutSheet,
-    FoundLayout,
-    LayoutProblem,
-    SheetProblem,
-    StockType,
-    StripProblem,
-)
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
+from zygoform.core.cutting.problem import UNITS_PER_MM, CutBoard, CutSheet, SheetProblem, StockType, StripProblem
 from zygoform.core.cutting.sheets.cut_order import SheetCut, cut_order
 from zygoform.core.cutting.solvers.packing import shortest_edge
 from zygoform.core.goods.timber import StockLine, TimberSize

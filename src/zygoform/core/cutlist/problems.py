@@ -7,10 +7,9 @@ from collections.abc import Callable, Iterable, Mapping
 from msgspec import Struct
 
 from zygoform.core.cutlist.listed import ListedPart
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.cutting.problem import (
     UNITS_PER_MM,
-    FoundLayout,
-    LayoutProblem,
     PartType,
     RollLayout,
     RollPart,

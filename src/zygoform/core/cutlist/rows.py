@@ -7,8 +7,7 @@ from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutting.saw import Setting, degrees
 from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.message import Message
-from zygoform.core.outcome.outcome import LaterCut
-from zygoform.core.outcome.slanted import slant_words
+from zygoform.core.outcome.outcome import LaterCut, slant_words
 
 TO_LINE = "to its line"
 """What is said of the ends of a part that no single cuts make."""

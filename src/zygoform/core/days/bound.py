@@ -9,9 +9,8 @@ Carlier and Pinson 1989). The least moment they cannot rule out is the bound.
 
 from heapq import heappop, heappush
 
-from zygoform.core.days.hours import Moment
-from zygoform.core.days.job import Ahead
-from zygoform.core.days.placing import Strand
+from zygoform.core.days.hours import Moment, Strand
+from zygoform.core.days.rules import Ahead
 from zygoform.core.piecemeal import Piecemeal, at_once
 
 _Task = tuple[int, int, int]

@@ -14,11 +14,12 @@ from collections.abc import Iterator, Sequence
 from msgspec import Struct
 
 from zygoform.core.days.bound import bound_piecemeal, latest_ends
-from zygoform.core.days.hours import Moment
-from zygoform.core.days.job import Ahead, DaysAnswer, DaysProblem, PlacedJob
-from zygoform.core.days.placing import PlaceHolds, Stretch, find, free_place, left_of
+from zygoform.core.days.hours import Moment, Stretch
+from zygoform.core.days.job import DaysAnswer, DaysProblem, PlacedJob
+from zygoform.core.days.placing import PlaceHolds, find, free_place, left_of
 from zygoform.core.days.rules import (
     PRIORITY_RULES,
+    Ahead,
     by_rule_piecemeal,
     end_of_all,
     in_order_piecemeal,

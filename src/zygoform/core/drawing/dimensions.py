@@ -1,9 +1,9 @@
 """The sizes written round a drawing of the whole piece."""
 
-from zygoform.core.drawing.primitives import Dimension
+from zygoform.core.drawing.primitives import Dimension, Scene, box_of
 from zygoform.core.drawing.views import FRONT_CORNERS, View
 from zygoform.core.form.form import Body, Form
-from zygoform.core.form.on_top import case_box
+from zygoform.core.form.ornaments import case_box
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.tolerance import ROW_MM
 
@@ -82,3 +82,18 @@ def _opening_sizes(body: Body, form: Form) -> list[Dimension]:
         guess = "base_height" in body.unmeasured
         dims.append(Dimension(*ends, body.base_height, 2, "right", guessed=guess))
     return dims
+
+
+# The size of the part that is pointed at, at its own edges.
+
+
+def part_dimensions(scene: Scene, part_id: str, sizes: tuple[float, float]) -> tuple[Dimension, ...]:
+    """Width and height of the part pointed at, drawn at its own edges; sizes are true ones."""
+    points = tuple(p for polygon in scene.polygons if polygon.part_id == part_id for p in polygon.points)
+    if not points:
+        return ()
+    x0, y0, x1, y1 = box_of(points)
+    return (
+        Dimension((x0, y1), (x1, y1), sizes[0], 0, "above", part_id),
+        Dimension((x1, y0), (x1, y1), sizes[1], 0, "right", part_id),
+    )

@@ -9,7 +9,7 @@ from msgspec import structs
 
 from zygoform.core.drawing.dimensions import overall_dimensions
 from zygoform.core.drawing.edges import new_edges
-from zygoform.core.drawing.order import paint_order
+from zygoform.core.drawing.order import in_cells, paint_order, without_seams
 from zygoform.core.drawing.primitives import (
     HIGH,
     Box,
@@ -23,7 +23,6 @@ from zygoform.core.drawing.primitives import (
     holds,
     leader_side,
 )
-from zygoform.core.drawing.seams import in_cells, without_seams
 from zygoform.core.drawing.swings import swing_leaders, swing_strokes
 from zygoform.core.drawing.views import VIEWS, View, Viewpoint
 from zygoform.core.form.form import Board, Body, Form

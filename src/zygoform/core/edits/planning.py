@@ -1,23 +1,29 @@
 """Edits of what is planned: changes, their parameters, remedies."""
 
-from typing import Any
+from typing import Any, Literal
 
 from msgspec import structs
 
 from zygoform.core.changes.base import ChangeBase, UnknownChange
+from zygoform.core.changes.doors.cutout.entries import DoorCutout
+from zygoform.core.changes.patterning.entries import StripPattern
+from zygoform.core.changes.patterning.gallery_picture import from_gallery
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.edits.finish_supplies import as_many_as_it_takes
 from zygoform.core.edits.finishing import set_order, set_stack
 from zygoform.core.edits.pieces import known_piece
-from zygoform.core.edits.variants import add_variant
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.form import Form
+from zygoform.core.form.form import Body, Form, FormOpening
 from zygoform.core.form.targets import Target, target_in
-from zygoform.core.ids import piece_of
+from zygoform.core.geometry.plane import Outline
+from zygoform.core.ids import own_of, piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, in_own_system, params
+from zygoform.core.measure.parse import parse_length
 from zygoform.core.outcome.outcome import Fix
+from zygoform.core.patterns.drawn_line import DrawnLine
+from zygoform.core.patterns.gallery import GALLERY
 from zygoform.core.project import Override, Project, Variant
 
 
@@ -179,3 +185,204 @@ def _entry(change: ChangeBase, parameter: str) -> Param:
 def _with_variant(project: Project, variant: Variant) -> Project:
     variants = tuple(variant if v.id == variant.id else v for v in project.variants)
     return structs.replace(project, variants=variants)
+
+
+# Edits of outlines that come from a file.
+
+
+def meant_cutout(project: Project, change_id: str) -> str:
+    """The cut-out an outline is for: the one that is open, else the first."""
+    ids = [change.id for change in project.changes if isinstance(change, DoorCutout)]
+    return change_id if change_id in ids else next(iter(ids), "")
+
+
+def set_outline(project: Project, change_id: str, outline: Outline) -> Edited:
+    """The line a cut-out follows from now on. Raises BadInputError where there is no cut-out."""
+    change = project.change(change_id)
+    if not isinstance(change, DoorCutout):
+        raise BadInputError("unknown_key", "Plan a cut-out first.")
+    new = structs.replace(change, outline=outline)
+    done = structs.replace(project, changes=tuple(new if c.id == change_id else c for c in project.changes))
+    done = set_value(done, change_id, "shape", "traced").project
+    return Edited(done, Message(f"Outline of {len(outline)} corners"), frozenset({change_id}))
+
+
+# Edits of the fronts a change is for: each taken in or left out by itself.
+
+
+def takes_some(project: Project, change_id: str) -> bool:
+    """Whether a change can be for some fronts of a piece, and is."""
+    change = project.change(change_id)
+    return change is not None and getattr(project.overridden(change, project.variant), "on", "") == "some"
+
+
+def pick_front(project: Project, change_id: str, body: Body, opening: FormOpening) -> Edited:
+    """Takes a front in that a change was not for, or leaves it out; from then on it is for those picked."""
+    change = project.change(change_id)
+    entry = next((e for e in params(type(change)) if e.name == "on"), None) if change is not None else None
+    if change is None or entry is None or "some" not in {choice.value for choice in entry.choices}:
+        raise BadInputError("impossible", "This change is not laid on fronts.")
+    known = {own_of(other.id) for other in body.openings}
+    picked = tuple(target for target in change.targets if own_of(target) in known)
+    without = tuple(target for target in picked if own_of(target) != own_of(opening.id))
+    taken = len(without) == len(picked)
+    targets = (*picked, opening.front_id or opening.id) if taken else without
+    # With none picked it holds on to the body, and says that one is wanted.
+    new = structs.replace(change, targets=targets or (body.id,))
+    done = structs.replace(project, changes=tuple(new if c.id == change_id else c for c in project.changes))
+    if not takes_some(project, change_id):
+        done = set_value(done, change_id, "on", "some").project
+    words = Message(f"{literal(opening.name)} {'taken in' if taken else 'left out'}")
+    return Edited(done, words, frozenset({change_id, "on"}))
+
+
+# Edits of patterns: one from the gallery, lines drawn by hand.
+
+MOST_DRAWN_LINES = 200
+MOST_REACH = 10_000.0
+
+
+def meant_pattern(project: Project, change_id: str) -> StripPattern:
+    """The pattern of that id. Raises BadInputError where it is gone."""
+    change = project.change(change_id)
+    if not isinstance(change, StripPattern):
+        raise BadInputError("unknown_key", "Plan a pattern first.")
+    found = project.overridden(change, project.variant)
+    assert isinstance(found, StripPattern)
+    return found
+
+
+def take_from_gallery(project: Project, change_id: str, name: str, body: Body) -> Edited:
+    """A pattern becomes one of the gallery, on a body as it is found there."""
+    change = meant_pattern(project, change_id)
+    wanted = next(own for own in GALLERY if own.name == name)
+    new = from_gallery(change, wanted, body, project.shop)
+    done = project
+    for entry in params(StripPattern):
+        value = getattr(new, entry.name)
+        if value != getattr(change, entry.name):
+            done = set_value(done, change_id, entry.name, value).project
+    return Edited(done, Message(f"Pattern: {wanted.title.lower()}"), frozenset({change_id}))
+
+
+def draw_line(project: Project, change_id: str, line: DrawnLine) -> Edited:
+    """One more line of one's own; the pattern is made of these from then on."""
+    change = meant_pattern(project, change_id)
+    if len(change.lines) >= MOST_DRAWN_LINES:
+        raise BadInputError("out_of_range", f"A pattern has {MOST_DRAWN_LINES} lines of your own at most.")
+    new = structs.replace(change, lines=(*change.lines, line))
+    done = _with_lines(project, new)
+    if change.family != "lines":
+        done = set_value(done, change_id, "family", "lines").project
+    return Edited(done, Message(f"Line {len(new.lines)} drawn"), frozenset({change_id}))
+
+
+def line_of_text(text: str, system: Literal["inch", "mm"]) -> DrawnLine:
+    """A line as typed: from left; from below; to left; to below. Raises BadInputError."""
+    parts = [part.strip() for part in text.split(";")]
+    if len(parts) != 4:
+        raise BadInputError("not_a_number", "Four sizes with semicolons, as 0; 0; 12; 8.")
+    signs = [-1 if part[:1] in ("-", "−") else 1 for part in parts]
+    sizes = [s * parse_length(part.lstrip("-−"), system) for s, part in zip(signs, parts, strict=True)]
+    x0, y0, x1, y1 = sizes
+    if (x0, y0) == (x1, y1):
+        raise BadInputError("zero", "A line has a length: its ends are two places.")
+    if max(abs(size) for size in sizes) > MOST_REACH:
+        raise BadInputError("out_of_range", "Up to {0} from the corner.", lengths=(MOST_REACH,))
+    return DrawnLine(x0, y0, x1, y1)
+
+
+def erase_line(project: Project, change_id: str) -> Edited:
+    """The last line away again."""
+    change = meant_pattern(project, change_id)
+    if not change.lines:
+        raise BadInputError("empty", "There is no line to take away.")
+    done = _with_lines(project, structs.replace(change, lines=change.lines[:-1]))
+    return Edited(done, Message("Last line taken away"), frozenset({change_id}))
+
+
+def _with_lines(project: Project, new: StripPattern) -> Project:
+    """Lines are the pattern's own, the same in every variant."""
+    own = (c for c in project.changes if isinstance(c, StripPattern) and c.id == new.id)
+    drawn = {id(c): structs.replace(c, lines=new.lines) for c in own}
+    return structs.replace(project, changes=tuple(drawn.get(id(c), c) for c in project.changes))
+
+
+# Edits of variants: ways to do it, each with its own ticks and its own sizes.
+
+MOST_VARIANTS, LONGEST_NAME = 6, 40
+
+
+def add_variant(project: Project, name: str = "") -> Edited:
+    """A copy of the chosen one, chosen from then on: what is ticked or typed now is its own."""
+    if len(project.variants) >= MOST_VARIANTS:
+        raise BadInputError("out_of_range", f"At most {MOST_VARIANTS} variants: take one away first.")
+    number = 1 + max((int(v.id[1:]) for v in project.variants if v.id[1:].isdecimal()), default=0)
+    new = structs.replace(project.variant, id=f"v{number}", name=name or f"Variant {number}")
+    done = structs.replace(project, variants=(*project.variants, new), chosen=new.id)
+    return Edited(done, Message(f"Added {literal(new.name)}"), frozenset({new.id}))
+
+
+def choose_variant(project: Project, variant_id: str) -> Edited:
+    """This one is what the other screens show, and what is bought and cut."""
+    variant = _variant(project, variant_id)
+    words = Message(f"Took {literal(variant.name)}")
+    return Edited(structs.replace(project, chosen=variant_id), words, frozenset({variant_id}))
+
+
+def rename_variant(project: Project, variant_id: str, name: str) -> Edited:
+    """What it is called, on screen and on paper."""
+    name = " ".join(name.split())
+    if not 1 <= len(name) <= LONGEST_NAME:
+        raise BadInputError("out_of_range", f"A name has 1 to {LONGEST_NAME} signs.", "name")
+    new = structs.replace(_variant(project, variant_id), name=name)
+    return Edited(_with(project, new), Message(f"Called it {literal(name)}"), frozenset({variant_id}))
+
+
+def remove_variant(project: Project, variant_id: str) -> Edited:
+    """One fewer; of the last one nothing is taken away."""
+    gone = _variant(project, variant_id)
+    kept = tuple(v for v in project.variants if v.id != variant_id)
+    if not kept:
+        raise BadInputError("impossible", "One variant stays: it is the plan.")
+    chosen = project.chosen if project.chosen != variant_id else kept[0].id
+    done = structs.replace(project, variants=kept, chosen=chosen)
+    return Edited(done, Message(f"Took away {literal(gone.name)}"), frozenset({variant_id}))
+
+
+def tick(project: Project, variant_id: str, change_id: str, *, counts: bool) -> Edited:
+    """A change counts in a variant, or is left out of it."""
+    variant = _variant(project, variant_id)
+    others = tuple(c for c in variant.left_out if c != change_id)
+    new = structs.replace(variant, left_out=others if counts else (*others, change_id))
+    words = Message(
+        f"{literal(variant.name)}: change {change_id.lstrip('c')} {'taken in' if counts else 'left out'}"
+    )
+    return Edited(_with(project, new), words, frozenset({variant_id, change_id}))
+
+
+def take_over(project: Project, variant_id: str, change_id: str) -> Edited:
+    """A change in the chosen variant as it is in another: its tick, and every size."""
+    other, chosen = _variant(project, variant_id), project.variant
+    kept = tuple(c for c in chosen.left_out if c != change_id)
+    left_out = (*kept, change_id) if change_id in other.left_out else kept
+    change = next((c for c in project.changes if c.id == change_id), None)
+    if change is None:
+        raise BadInputError("unknown_key", "That change is no longer there.")
+    # Of its own are in each variant only the sizes that are not those of the change itself.
+    rest = tuple(o for o in chosen.overrides if o.change_id != change_id)
+    theirs = tuple(o for o in other.overrides if o.change_id == change_id)
+    new = structs.replace(chosen, left_out=left_out, overrides=(*rest, *theirs))
+    words = Message(f"{literal(chosen.name)}: change {change_id.lstrip('c')} as in {literal(other.name)}")
+    return Edited(_with(project, new), words, frozenset({chosen.id, change_id}))
+
+
+def _variant(project: Project, variant_id: str) -> Variant:
+    found = next((v for v in project.variants if v.id == variant_id), None)
+    if found is None:
+        raise BadInputError("unknown_key", "That variant is no longer there.")
+    return found
+
+
+def _with(project: Project, new: Variant) -> Project:
+    return structs.replace(project, variants=tuple(new if v.id == new.id else v for v in project.variants))

@@ -4,11 +4,13 @@ import math
 from decimal import Decimal, InvalidOperation
 from typing import Any, Literal
 
-from msgspec import structs
+from msgspec import Struct, structs
 
+from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import GRITS, FittingKind, Pack
+from zygoform.core.goods.minutes import RATES, Pace, Task, pace
 from zygoform.core.goods.timber import Offer, Saw, StockLine, TimberSize
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.param import Param, param
@@ -215,3 +217,100 @@ def _length(project: Project, text: str, name: str, low: float, high: float) -> 
     if not low <= value <= high:
         raise BadInputError("out_of_range", "Between {0} and {1}.", name, (low, high))
     return value
+
+
+# Edits of the table of minutes: how long this workshop takes.
+
+MOST_MINUTES = 600.0
+
+
+def set_pace(project: Project, task: Task, end: Literal["low", "high"], text: str) -> Edited:
+    """Minutes of a quick or of a slow hand, as typed; emptied, as usual again."""
+    own = project.shop.minutes
+    if not text.strip():
+        return _with(project, tuple(row for row in own if row.task != task), f"{_named(task)}: as usual")
+    low, high = pace(task, own)
+    value = read_minutes(text, end)
+    low, high = (value, high) if end == "low" else (low, value)
+    if low > high:
+        raise BadInputError("out_of_range", f"From {low:g} to {high:g}: the first is the smaller.", end)
+    rows = {row.task: row for row in own} | {task: Pace(task, low, high)}
+    return _with(project, tuple(rows.values()), f"{_named(task)}: {low:g} to {high:g} min")
+
+
+def use_minutes(project: Project, rows: tuple[Pace, ...]) -> Edited:
+    """A whole table; what it does not name is as usual."""
+    return _with(project, rows, f"Minutes of {len(rows)} kinds of work taken over")
+
+
+def read_minutes(text: str, column: str) -> float:
+    """Minutes from 12, 0.5 or 0,5. Raises BadInputError."""
+    try:
+        value = float(text.strip().removesuffix("min").replace(",", "."))
+    except ValueError:
+        value = math.nan
+    if not 0 <= value <= MOST_MINUTES:
+        raise BadInputError(
+            "not_a_number", f"Minutes are a number from 0 to {MOST_MINUTES:g}, like 12 or 0.5.", column
+        )
+    return value
+
+
+def _named(task: Task) -> str:
+    return task.capitalize()
+
+
+def _with(project: Project, rows: tuple[Pace, ...], words: str) -> Edited:
+    # A row that says what is usual says nothing.
+    kept = tuple(row for row in rows if (row.low, row.high) != (RATES[row.task].low, RATES[row.task].high))
+    shop = structs.replace(project.shop, minutes=kept)
+    return Edited(structs.replace(project, shop=shop), Message(words))
+
+
+# Edits that take over whole lists: parts and boards from elsewhere, each as one step.
+
+
+class OwnRow(Struct, frozen=True):
+    """One row of a cut list from elsewhere; mm and degrees."""
+
+    name: str
+    board: str
+    count: int
+    length: float
+    width: float
+    slant: Literal["flat", "edge"] = "flat"
+    left: float = 0.0
+    right: float = 0.0
+    location: str = ""
+
+
+class OwnBoard(Struct, frozen=True):
+    """So many boards of one size and length (mm); of an offcut of sheet its own width too."""
+
+    board: str
+    length: float
+    count: int
+    width: float | None = None
+
+
+def take_parts(project: Project, rows: tuple[OwnRow, ...]) -> Edited:
+    """A part of one's own for each row. Raises BadInputError without a piece they could belong to."""
+    if project.piece is None:
+        raise BadInputError("impossible", "Measure a piece first; parts belong to one.")
+    target, number = f"{project.piece.id}/body/main", project.next_number
+    own_part: Any = CHANGE_KINDS["own_part"].load()
+    changes = tuple(
+        own_part(f"c{number + k}", number + k, (target,), **structs.asdict(row)) for k, row in enumerate(rows)
+    )
+    done = structs.replace(project, changes=(*project.changes, *changes), next_number=number + len(rows))
+    return Edited(done, Message(f"Took over {len(rows)} parts"), frozenset(change.id for change in changes))
+
+
+def take_boards(project: Project, boards: tuple[OwnBoard, ...]) -> Edited:
+    """Boards into What I have."""
+    number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
+    lines = tuple(
+        StockLine(f"s{number + k}", b.board, b.length, b.count, width=b.width) for k, b in enumerate(boards)
+    )
+    done = structs.replace(project, stock=(*project.stock, *lines))
+    return Edited(done, Message(f"Took over {len(lines)} lines of boards"), frozenset(line.id for line in lines))

@@ -1,12 +1,12 @@
 """The finish of the pieces as planned.
 
-surfaces.py  every face with the zone it lies in, and how much of it is free
-zones.py     zones, their sizes, what lies there before
-beneath.py   what each layer of a stack lies on
-resolved.py  the stack that counts for each zone; alike ones are worked together
-amounts_needed.py  what a stack uses up
-finish_work.py     what there is to do, how long it takes, what is waited for
-appearance.py how a zone looks in the end
-finish_plan.py     all of it together
-judging/     what fails, what is too little, what must be tried first
+surfaces.py       every face with the zone it lies in, and how much of it is free
+zones.py          zones, their sizes, what lies there before
+beneath.py        what each layer of a stack lies on
+resolved.py       the stack that counts for each zone; alike ones are worked together
+amounts_needed.py what a stack uses up
+finish_work.py    what there is to do, how long it takes, what is waited for
+appearance.py     how a zone looks in the end
+finish_plan.py    all of it together
+judging/          what fails, what is too little, what must be tried first
 """

@@ -19,7 +19,7 @@ from zygoform.core.coats.layer import LOSS, CoatLayer, Colour, Finishing
 from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import Litres, SquareMetres, SquareMetresALitre
+from zygoform.core.measure.write import Litres, SquareMetres, SquareMetresALitre
 
 TOUCH_UP = 0.1
 """So much more of a mix than its coats take."""

@@ -7,8 +7,7 @@ from msgspec import Meta, Struct, field, structs
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Misfit, Rect
-from zygoform.core.form.inside.bay import BayParts
-from zygoform.core.form.inside.door import DoorParts
+from zygoform.core.form.inside.door import BayParts, DoorParts
 from zygoform.core.form.inside.drawer import DrawerParts
 from zygoform.core.form.opening_readings import ACROSS, UP, OpeningReadings
 from zygoform.core.measure.reading import Readings, counting

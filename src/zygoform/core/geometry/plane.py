@@ -6,6 +6,7 @@ from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.errors import BadInputError
 from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
 Point = tuple[float, float]
@@ -175,3 +176,123 @@ def extent(outline: Outline, along: Point) -> tuple[float, float]:
     """Least and greatest distance of an outline's points along a unit direction."""
     places = [x * along[0] + y * along[1] for x, y in outline]
     return min(places), max(places)
+
+
+# A segment of a circle over a chord, in figures and as an outline.
+
+CHORDS = 24
+"""An arc is drawn in so many chords."""
+
+
+def segment(middle: float, z: float, chord: float, rise: float, chords: int = CHORDS) -> Outline:
+    """A segment of a circle over a chord, counter-clockwise; over a half circle an upright half ellipse."""
+    half = chord / 2
+    points = []
+    if rise <= half:
+        radius = (half * half + rise * rise) / (2 * rise)
+        reach = math.asin(min(1.0, half / radius))
+        for k in range(chords + 1):
+            turn = reach - 2 * reach * k / chords
+            points.append((middle + radius * math.sin(turn), z + rise - radius * (1 - math.cos(turn))))
+    else:
+        for k in range(chords + 1):
+            turn = math.pi * k / chords
+            points.append((middle + half * math.cos(turn), z + rise * math.sin(turn)))
+    return tuple(points)
+
+
+class Arc(Struct, frozen=True):
+    """Radius, length along it, its angle (degrees), and how high it stands at the place asked for."""
+
+    radius: float
+    arc: float
+    angle: float
+    ordinate: float
+
+
+def arc(width: float, rise: float, x: float = 0.0) -> Arc:
+    """R = (w^2 / 4 + r^2) / (2 r), angle 2 atan2(w / 2, R - r): also where it rises by more than half its width.
+
+    `x` is measured from its left springing.
+    """
+    if min(width, rise) <= 0:
+        raise BadInputError("zero", "An arc has a width and a rise.")
+    if not 0 <= x <= width:
+        raise BadInputError("out_of_range", "A place on an arc lies between its ends.", "x")
+    radius = (width * width / 4 + rise * rise) / (2 * rise)
+    angle = 2 * math.atan2(width / 2, radius - rise)
+    high = math.sqrt(max(0.0, radius**2 - (x - width / 2) ** 2)) - (radius - rise)
+    return Arc(radius, radius * angle, math.degrees(angle), high)
+
+
+# A convex outline whose sides move inwards, some vanishing on the way; which sides are chords of one curve.
+
+Inset = list[tuple[int, Point]]
+"""Which sides are left, in order, each with the corner it begins at."""
+
+
+def inset_sides(outline: Outline, by: list[float]) -> Inset:
+    """Side i (from corner i to i + 1, counter-clockwise) moved inwards by by[i]; nothing where none is left.
+
+    A side that runs backwards when it is moved has vanished: without it, its neighbours meet. The shrinking of a
+    convex polygon (Aichholzer and others, a novel type of skeleton for polygons, 1995) for one step.
+    """
+    n = len(outline)
+    lines = list[tuple[Point, Point]]()
+    for k, (ax, ay) in enumerate(outline):
+        bx, by_ = outline[(k + 1) % n]
+        long = math.dist((ax, ay), (bx, by_))
+        ux, uy = (bx - ax) / long, (by_ - ay) / long
+        lines.append(((ax - uy * by[k], ay + ux * by[k]), (ux, uy)))
+    left = list(range(n))
+    while len(left) > 2:
+        corners = [meet(lines[left[i - 1]], lines[k]) for i, k in enumerate(left)]
+        lengths = [
+            (corners[(i + 1) % len(left)][0] - corners[i][0]) * lines[k][1][0]
+            + (corners[(i + 1) % len(left)][1] - corners[i][1]) * lines[k][1][1]
+            for i, k in enumerate(left)
+        ]
+        worst = min(range(len(left)), key=lengths.__getitem__)
+        if lengths[worst] > 0:
+            return list(zip(left, corners, strict=True))
+        left.pop(worst)
+    return []
+
+
+def side_line(inset: Inset, run: list[int]) -> Outline:
+    """The corners along some sides that follow each other, from the first to the last that is left of them."""
+    own = [i for i, (side, _) in enumerate(inset) if side in run]
+    if not own:
+        return ()
+    # In the order of the run: it may go over the end of the list.
+    own.sort(key=lambda i: run.index(inset[i][0]))
+    return (*(inset[i][1] for i in own), inset[(own[-1] + 1) % len(inset)][1])
+
+
+def smooth_runs(outline: Outline, least: float) -> list[list[int]]:
+    """The sides in runs, two at least: between them the outline turns by `least` (radians) or more."""
+    n = len(outline)
+    first = next((k for k in range(n) if turn_after(outline, k - 1) >= least), 0)
+    runs = list[list[int]]()
+    for i in range(n):
+        k = (first + i) % n
+        if runs and turn_after(outline, k - 1) < least:
+            runs[-1].append(k)
+        else:
+            runs.append([k])
+    if len(runs) == 1:
+        # Round all over: two halves, as it has no corner to begin at.
+        runs = [runs[0][: n // 2], runs[0][n // 2 :]]
+    return runs
+
+
+def turn_after(outline: Outline, k: int) -> float:
+    """By how much the outline turns from side k to the next (radians)."""
+    n = len(outline)
+    return turn_at(outline[k % n], outline[(k + 1) % n], outline[(k + 2) % n])
+
+
+def turn_at(a: Point, b: Point, c: Point) -> float:
+    """By how much a line a, b, c turns at b (radians)."""
+    into, out = math.atan2(b[1] - a[1], b[0] - a[0]), math.atan2(c[1] - b[1], c[0] - b[0])
+    return abs((out - into + math.pi) % math.tau - math.pi)

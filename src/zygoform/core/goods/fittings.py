@@ -11,8 +11,8 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.pull_holes import HoleStatus
 from zygoform.core.goods.timber import check_price
 from zygoform.core.measure.parse import INCH
-from zygoform.core.measure.quantity import Imperial, Marked, Metric
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import Imperial, Marked, Metric
 from zygoform.core.tolerance import COUNT_SLACK, SAME_MM
 
 FittingKind = Literal[

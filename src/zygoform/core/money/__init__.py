@@ -1,6 +1,4 @@
 """What to buy and what it costs.
 
-purchase.py  boards, screws and glue in packs, with a total
-too_few_cans.py  less paint than it takes, where someone chose how much
-kept_hardware.py  what comes from the bags of the survey
+purchase.py what to buy, what is kept of the hardware, what is too little
 """

@@ -1,7 +1,7 @@
 """Boards, screws and glue to buy, in packs, with a total."""
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from decimal import Decimal
 from types import MappingProxyType
 from typing import Literal, get_args
@@ -12,14 +12,59 @@ from zygoform.core.coats.coat import CoatId
 from zygoform.core.condition.condition import Bag
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.problems import CutRoll
+from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.goods.fittings import AMOUNTS, GRITS, POURED, ROLLS, FittingKind, Pack, cheapest_packs
 from zygoform.core.goods.timber import share_of_sheet
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.quantity import Fine, Litres
+from zygoform.core.measure.reading import counting
 from zygoform.core.measure.rounding import count_up
-from zygoform.core.money.kept_hardware import Kept
-from zygoform.core.outcome.outcome import Fitting, Supply
+from zygoform.core.measure.write import Fine, Litres
+from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Supply
 from zygoform.core.shop import Shop
+from zygoform.core.tolerance import SAME_SIZE_MM
+
+# Hardware in the survey's bags that does for what a plan needs: each piece of it once.
+
+CALLED: dict[FittingKind, tuple[str, ...]] = {
+    "hinge": ("hinge",),
+    "pull": ("pull", "handle"),
+    "knob": ("knob",),
+    "catch": ("catch", "magnet", "latch"),
+    "lid stay": ("stay", "support"),
+    "slide pair": ("slide",),
+    "drawer glide": ("glide",),
+    "castor": ("castor", "wheel"),
+    "leveller": ("leveller", "foot"),
+}
+"""By what words on a bag a kind of hardware is known."""
+
+
+class Kept:
+    """What is left in the bags as one thing after another is taken from them."""
+
+    def __init__(self, bags: tuple[Bag, ...]) -> None:
+        self._bags, self._left = bags, [bag.count for bag in bags]
+
+    def taken(self, fitting: Fitting) -> int:
+        """How many of a fitting come from the bags: of pulls only those of the same spacing."""
+        found = 0
+        for k, bag in enumerate(self._bags):
+            if fitting.kept and _serves(bag, fitting):
+                take = min(self._left[k], fitting.count - found)
+                self._left[k] -= take
+                found += take
+        return found
+
+
+def _serves(bag: Bag, fitting: Fitting) -> bool:
+    words = bag.what.lower()
+    if not any(word in words for word in CALLED.get(fitting.kind, ())):
+        return False
+    if fitting.kind != "pull":
+        return True
+    spacing = counting(bag.spacing)
+    return spacing is not None and abs(spacing.value - fitting.size) <= SAME_SIZE_MM
+
 
 Group = Literal["Wood", "Screws", "Hardware", "Glue", "Tiles", "Mending", "Finish", "To prepare"]
 _LAST: tuple[Group, ...] = ("Finish", "To prepare")
@@ -305,3 +350,46 @@ def _holds(pack: Pack) -> Message:
         return Message(f"{pack.holds:g} in a pack")
     what = {"pull": "between the holes", "dowel": "thick"}.get(pack.kind, "long")
     return Message(f"{{0}} {what}, {pack.holds:g} in a pack", (pack.size,))
+
+
+# Fewer cans than it takes: said for what someone means to buy, not for what was worked out.
+
+
+def too_few_cans(bought: Purchase, finish: FinishPlan) -> tuple[Finding, ...]:
+    """Each material in each colour of which less is to be bought than it takes."""
+    return tuple(_judged(bought, finish))
+
+
+def _judged(bought: Purchase, finish: FinishPlan) -> Iterator[Finding]:
+    short: dict[tuple[str, str], BuyRow] = {}
+    for row in bought.rows:
+        if row.short > 0:
+            short.setdefault((row.kind, row.colour), row)
+    for (kind, colour), row in short.items():
+        # Half a coat short, and the last side of the piece is another shade: the next can never matches quite.
+        parts = tuple(
+            part
+            for plan in finish.zones
+            if any(need.kind == kind and need.zone == plan.id for need in finish.needs)
+            for part in plan.zone.parts
+        )
+        lacks, sizes = _lacks(row)
+        yield Finding(
+            "too_few_cans",
+            "mind",
+            Message(f"{row.name}: {row.count} can{'s' * (row.count != 1)} will not do"),
+            Message(
+                f"It lacks {lacks}. A can bought later is seldom quite the same colour: buy them together.", sizes
+            ),
+            parts,
+            "",
+            (Fix(Message("As many as it takes"), "", order="cans", value=f"{kind}|{colour}"),),
+            finish.zones[0].id if finish.zones else "",
+        )
+
+
+def _lacks(row: BuyRow) -> tuple[str, tuple[float, ...]]:
+    if AMOUNTS.get(row.kind) == "ml":  # type: ignore[call-overload]
+        return "{0}", (Litres(row.short / 1000),)
+    grams = AMOUNTS.get(row.kind) == "g"  # type: ignore[call-overload]
+    return (f"{row.short:.0f} g" if grams else f"{Decimal(str(row.short)):.1f} cans"), ()

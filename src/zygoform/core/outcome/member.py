@@ -12,6 +12,7 @@ from functools import cached_property
 from msgspec import Struct
 
 from zygoform.core.form.form import Board
+from zygoform.core.geometry.plane import Outline
 from zygoform.core.geometry.prism import Face, Point3, cross, dot, extent_along
 from zygoform.core.geometry.solid import Shape
 from zygoform.core.goods.timber import TimberSize
@@ -107,3 +108,35 @@ def _end(faces: tuple[Face, ...], axes: Axes, side: float) -> EndCut:
     mitre = math.degrees(math.atan2(ny, nx))
     bevel = math.degrees(math.asin(max(-1.0, min(1.0, -nz))))
     return EndCut(round(mitre, 6) + 0.0, round(bevel, 6) + 0.0)
+
+
+# Where every piece of a pattern goes: front by front, for paper and for other programs.
+
+
+class MapPiece(Struct, frozen=True):
+    """A piece as it lies: its part, "" for what is bought ready, its outline (y up, mm), which front it lies on."""
+
+    part_id: str
+    outline: Outline
+    front: int
+
+
+class MapFront(Struct, frozen=True):
+    """A front by its name, with its outline."""
+
+    name: str
+    outline: Outline
+
+
+class PatternMap(Struct, frozen=True):
+    """All fronts of a pattern with what lies on them; the lower left corner of all of them is (0, 0)."""
+
+    title: str
+    fronts: tuple[MapFront, ...]
+    pieces: tuple[MapPiece, ...]
+
+    @property
+    def size(self) -> tuple[float, float]:
+        """Width and height over all fronts."""
+        points = [point for front in self.fronts for point in front.outline]
+        return max(x for x, _ in points), max(y for _, y in points)

@@ -1,22 +1,25 @@
 """What a change brings about: plain values, collected and never raised."""
 
+import math
 from functools import cached_property
 from typing import Literal
 
 from msgspec import Struct
 
 from zygoform.core.coats.layer import CoatLayer
+from zygoform.core.cutting.saw import degrees, on_scale
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.plane import Outline, Point, Slant, slants
 from zygoform.core.geometry.prism import Point3, X, Z
-from zygoform.core.goods.fittings import FittingKind, RollKind
+from zygoform.core.goods.fittings import AMOUNTS, FittingKind, RollKind
 from zygoform.core.goods.screws import Driven
+from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized
+from zygoform.core.measure.rounding import round_to
 from zygoform.core.outcome.cautions import Caution
-from zygoform.core.outcome.member import Member
+from zygoform.core.outcome.member import Member, PatternMap
 from zygoform.core.outcome.part import Part
-from zygoform.core.outcome.pattern_map import PatternMap
 from zygoform.core.outcome.work import Work
 
 
@@ -219,3 +222,71 @@ class Outcome(Struct, frozen=True, dict=True):
     def parts(self) -> tuple[Part, ...]:
         """Everything there is to cut."""
         return (*(member.part for member in self.members), *self.cut)
+
+
+# The edges of something glued up that are not cut square, in words, and the lengths it is set out by.
+
+
+def slant_words(cut: LaterCut, saw: Saw) -> tuple[str, ...]:
+    """Right end 2° off square, longer in front. What the saw's scale cannot tell from square counts as square.
+
+    Ends are the edges across the boards.
+    """
+    words = []
+    for slant in cut.slants:
+        angle = on_scale(slant.angle, saw)
+        if not angle:
+            continue
+        is_end = (slant.edge in ("left", "right")) == cut.lengthwise
+        longer = {"front": "in front", "back": "at the back"}.get(slant.longer, f"at the {slant.longer}")
+        words.append(f"{slant.edge} {'end' if is_end else 'edge'} {degrees(angle)} off square, longer {longer}")
+    return tuple(words)
+
+
+def set_out_words(cut: LaterCut) -> Message:
+    """How a skewed top is set out with a tape: its front edge first, then each corner behind by two lengths.
+
+    Of a figure of four the front edge, both ends and both diagonals fix every corner.
+    """
+    front_left, front_right, back_right, back_left = cut.outline
+    pairs = (
+        (front_left, front_right),
+        (front_left, back_left),
+        (front_left, back_right),
+        (front_right, back_right),
+        (front_right, back_left),
+        (back_left, back_right),
+    )
+    front, left, across, right, other, back = (math.dist(a, b) for a, b in pairs)
+    return Message(
+        "Strike the front edge, {0}. Back right corner: {1} from the front left one and {2} from the front right "
+        "one. Back left corner: {3} from the front right one and {4} from the front left one. Then its back edge "
+        "is {5}.",
+        (front, across, right, other, left, back),
+    )
+
+
+# What an outcome needs, in a few words for each thing.
+
+
+def needs(outcome: Outcome, step: float) -> tuple[Message, ...]:
+    """Parts to a mark of `step` (mm), hardware counted, what is used up measured; alike ones together."""
+    alike: dict[tuple[str, float, float], int] = {}
+    for part in outcome.parts:
+        name = part.name.split(",")[0].lower()
+        # Rounded as they are listed to be cut: the card and the cut list say the same.
+        key = (name, round_to(part.length, step, part.rounding), round_to(part.width, step))
+        alike[key] = alike.get(key, 0) + 1
+    said = [Message(f"{count} × {name} {{0}} × {{1}}", (long, wide)) for (name, long, wide), count in alike.items()]
+    for fitting in outcome.fittings:
+        sizes = (fitting.size,) if fitting.size else ()
+        said.append(Message(f"{fitting.count} × {fitting.kind}" + (" {0}" if sizes else ""), sizes))
+    amounts: dict[str, float] = {}
+    for supply in outcome.supplies:
+        amounts[supply.kind] = amounts.get(supply.kind, 0.0) + supply.amount
+    said += [Message(f"{math.ceil(amount)} {_unit(kind)} {kind}") for kind, amount in amounts.items()]
+    return tuple(said)
+
+
+def _unit(kind: str) -> str:
+    return next(unit for known, unit in AMOUNTS.items() if known == kind)

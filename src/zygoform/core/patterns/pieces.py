@@ -1,17 +1,122 @@
 """What is cut: every strip less those it crosses that were laid before, and only what lies on a front."""
 
-from collections.abc import Sequence
-from typing import Any
+from collections.abc import Callable, Sequence
+from itertools import pairwise
+from typing import Any, Literal
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
-from zygoform.core.geometry.plane import Outline, Point, area, intersect
-from zygoform.core.patterns.convex_clip import measure_rows
+from zygoform.core.geometry.plane import Outline, Point, area, intersect, is_convex
+from zygoform.core.patterns.convex_clip import ConvexRows, clip_to_boxes, convex_rows, measure_rows
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.measure import Measured, measure_bent, measure_piece
-from zygoform.core.patterns.plain_laying import is_plain, lay_plain
 from zygoform.core.patterns.strip import Strip
 from zygoform.core.piecemeal import AT_A_TIME, Piecemeal, at_once
+from zygoform.core.tolerance import SAME_MM
+
+# Strips laid where all is convex: bands that meet no others, or are cut by parallel ones that run through.
+#
+# Between parallel bands that run through the whole field lie free slabs: a strip across them is cut into one piece
+# for each slab it meets. That is a lattice; slats, chevrons, blocks are cut by nothing but the fronts.
+
+SAME_DIRECTION = 1e-9
+"""Unit directions that differ by less are one."""
+_BEYOND = 1e7
+"""Further out than any field (mm)."""
+
+
+class PlainPieces(Struct, frozen=True):
+    """Pieces as rows, with their areas, and of each its strip, its front; the directions of all strips, n x 2."""
+
+    rows: ConvexRows
+    sizes: Any
+    strip: Any
+    front: Any
+    ways: Any
+
+
+def is_plain(field: PatternField, strips: Sequence[Strip]) -> bool:
+    """Whether all fronts are rectangles with nothing on them, and all bands convex and cut from trim."""
+    if not strips or any(front.shape or front.kept for front in field.fronts):
+        return False
+    return not any(strip.bought or strip.far or not is_convex(strip.band) for strip in strips)
+
+
+def lay_plain(field: PatternField, strips: Sequence[Strip]) -> PlainPieces | None:
+    """All pieces, in the order of strips, fronts and along the strip; nothing where something is not plain."""
+    if not is_plain(field, strips):
+        return None
+    import numpy as np
+
+    layers, ways = np.array([strip.layer for strip in strips]), np.array([strip.way for strip in strips])
+    box = np.array(field.box)
+    bands = convex_rows([strip.band for strip in strips])
+    own = np.arange(len(strips))
+    if len(np.unique(layers)) > 1:
+        cut = _between_earlier(bands, layers, ways, box)
+        if cut is None:
+            return None
+        bands, own = cut
+    fronts = np.array([(f.x, f.y, f.x + f.w, f.y + f.h) for f in field.fronts])
+    boxes = bands.boxes
+    meets = (
+        (boxes[:, None, 0] < fronts[None, :, 2]) & (boxes[:, None, 2] > fronts[None, :, 0])
+        & (boxes[:, None, 1] < fronts[None, :, 3]) & (boxes[:, None, 3] > fronts[None, :, 1])
+    )  # fmt: skip
+    part, front = np.nonzero(meets)
+    rows = clip_to_boxes(bands.take(part), fronts[front])
+    there = np.flatnonzero(rows.count)
+    rows, strip, front = rows.take(there), own[part[there]], front[there]
+    middles = (rows.points * rows.there[:, :, None]).sum(axis=1) / np.maximum(rows.count, 1)[:, None]
+    order = np.lexsort(((middles * ways[strip]).sum(axis=1), front, strip))
+    rows = rows.take(order)
+    return PlainPieces(rows, rows.areas, strip[order], front[order], ways)
+
+
+def _between_earlier(bands: ConvexRows, layers: Any, ways: Any, box: Any) -> tuple[ConvexRows, Any] | None:
+    """What is left of bands of two layers, the first one's parallel and running through; and whose each is.
+
+    Nothing where there are more layers, or the first ones are not so.
+    """
+    import numpy as np
+
+    first, second = layers == layers[0], layers != layers[0]
+    if len(np.unique(layers)) > 2 or not first[: first.sum()].all():
+        return None
+    way = ways[0]
+    if (np.abs(ways[first] - way) > SAME_DIRECTION).any():
+        return None
+    normal, corners = np.array([-way[1], way[0]]), np.array([(x, y) for x in box[::2] for y in box[1::2]])
+    along = bands.points[first] @ way
+    if (along.min(axis=1) > (corners @ way).min()).any() or (along.max(axis=1) < (corners @ way).max()).any():
+        return None
+    across = np.where(bands.there[first], bands.points[first] @ normal, np.nan)
+    low, high = np.nanmin(across, axis=1), np.nanmax(across, axis=1)
+    order = np.argsort(low)
+    starts, ends = np.concatenate([[-_BEYOND], high[order]]), np.concatenate([low[order], [_BEYOND]])
+    own = np.flatnonzero(second)
+    crossing = clip_to_boxes(bands.take(own), np.tile(box, (len(own), 1)))
+    places = crossing.points @ normal
+    least = np.where(crossing.there, places, np.inf).min(axis=1, initial=np.inf)
+    most = np.where(crossing.there, places, -np.inf).max(axis=1, initial=-np.inf)
+    meets = (least[:, None] < ends[None, :]) & (most[:, None] > starts[None, :]) & (starts < ends)[None, :]
+    strip, slab = np.nonzero(meets & (crossing.count > 0)[:, None])
+    pieces = crossing.take(strip)
+    for at, side in ((starts[slab], 1.0), (ends[slab], -1.0)):
+        pieces = pieces.clip(at[:, None] * normal, np.tile(side * normal, (len(slab), 1)))
+    whole = np.flatnonzero(first)
+    wide = max(bands.points.shape[1], pieces.points.shape[1])
+    points = np.concatenate([_padded(bands.points[whole], wide), _padded(pieces.points, wide)])
+    count = np.concatenate([bands.count[whole], pieces.count])
+    kept = np.flatnonzero(count)
+    return ConvexRows(points[kept], count[kept]), np.concatenate([whole, own[strip]])[kept]
+
+
+def _padded(points: Any, wide: int) -> Any:
+    import numpy as np
+
+    return np.pad(points, ((0, 0), (0, wide - points.shape[1]), (0, 0)))
+
 
 GRID = 1e-8
 """Corners are put on a grid as fine as this: where bands only just touch, plain floats make polygons of nothing."""
@@ -187,3 +292,54 @@ def _piece(ring: list[list[float]], front: int, strips: Sequence[Strip], strip: 
     outline, own = tuple((x, y) for x, y in ring[:-1]), strips[strip]
     found = measure_bent(outline, own.far, own.far_length) if own.far else measure_piece(outline, own.way)
     return TrimPiece(outline, front, strip, found)
+
+
+# From front to front: as one field, the same on each, turned over right of the middle, or two that take turns.
+
+SAME_PLACE = 5.0
+"""Middles of fronts that differ by less (mm) are in one row or column."""
+PatternRun = Literal["one", "each", "mirrored", "alternate"]
+
+
+def laid_over(
+    field: PatternField, run: PatternRun, strips_of: Callable[[PatternField, int], list[Strip]]
+) -> Piecemeal[tuple[list[Strip], Laid]]:
+    """All strips and what is cut of them, by the fronts of the whole field.
+
+    `strips_of` is asked for the first pattern, 0, or for the one that takes turns with it, 1.
+    """
+    if run == "one" or len(field.fronts) == 1:
+        strips = strips_of(field, 0)
+        yield len(strips) > MANY_STRIPS
+        return strips, (yield from lay_piecemeal(field, strips))
+    middle = field.middle[0]
+    strips, pieces = list[Strip](), list[TrimPiece]()
+    slivers, lost = 0, 0.0
+    turns = _turns(field) if run == "alternate" else [0] * len(field.fronts)
+    for k, front in enumerate(field.fronts):
+        alone = PatternField((front,))
+        own = strips_of(alone, turns[k])
+        x = alone.middle[0]
+        if run == "mirrored" and x > middle + SAME_MM:
+            own = [strip.mirrored(x) for strip in own]
+        laid = yield from lay_piecemeal(alone, own)
+        pieces += [structs.replace(piece, front=k, strip=piece.strip + len(strips)) for piece in laid.pieces]
+        strips += own
+        yield len(pieces) > MANY_STRIPS
+        slivers, lost = slivers + laid.slivers, lost + laid.sliver_area
+    return strips, Laid(tuple(pieces), slivers, lost)
+
+
+def _turns(field: PatternField) -> list[int]:
+    """Of every front whether it bears the first pattern or the second: no two beside or over each other alike."""
+    columns, rows = (_ranks([front.middle[k] for front in field.fronts]) for k in (0, 1))
+    # Counted from above, where one looks first.
+    top = max(rows)
+    return [(column + top - row) % 2 for column, row in zip(columns, rows, strict=True)]
+
+
+def _ranks(places: list[float]) -> list[int]:
+    """The how many-th of the different places each is."""
+    order = sorted(places)
+    steps = [order[0], *(b for a, b in pairwise(order) if b - a > SAME_PLACE)]
+    return [sum(step <= place + SAME_PLACE for step in steps) - 1 for place in places]

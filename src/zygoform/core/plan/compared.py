@@ -11,7 +11,7 @@ from zygoform.core.measure.param import Param, counts, params
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project, Variant
 from zygoform.core.shop import Shop
-from zygoform.core.steps.words import span
+from zygoform.core.steps.step import span
 
 MOST_BESIDE = 3
 """Variants side by side."""

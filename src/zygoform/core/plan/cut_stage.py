@@ -15,7 +15,7 @@ from zygoform.core.cutlist.problems import (
     size_problems,
 )
 from zygoform.core.cutlist.rows import PartRow, SettingGroup, by_part, by_setting
-from zygoform.core.cutting.problem import FoundLayout, LayoutProblem, quick_answer
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem, quick_answer
 from zygoform.core.goods.timber import StockLine
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.piecemeal import Piecemeal

@@ -21,8 +21,7 @@ from zygoform.core.schedule.day_plan import DayPlan, day_plan
 from zygoform.core.schedule.events import with_answer
 from zygoform.core.schedule.gates import Gate
 from zygoform.core.schedule.jobs import Question, question
-from zygoform.core.schedule.more_steps import all_steps
-from zygoform.core.schedule.progress import StepState, progress
+from zygoform.core.schedule.progress import StepState, all_steps, progress
 from zygoform.core.steps.step import Step
 
 AskedDays = tuple[tuple[Step, ...], dict[str, StepState], Question]

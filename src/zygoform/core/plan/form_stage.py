@@ -1,27 +1,72 @@
 """The pieces as found, change after change, the pieces as planned."""
 
+from collections.abc import Iterator
 from functools import cached_property, partial
 from typing import Any
 
 from msgspec import Struct, structs
 
 from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.changes.registry import made
 from zygoform.core.changes.suited import suited
 from zygoform.core.condition.condition import Condition
 from zygoform.core.condition.use import Damp, damp_of
 from zygoform.core.errors import BadInputError
+from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.form.arrange import set_aside
 from zygoform.core.form.belonging import belonging
 from zygoform.core.form.form import Body, Form, rebuilt
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.ids import HALF, origin_of, piece_of
-from zygoform.core.measure.message import Message
-from zygoform.core.outcome.outcome import Handle, Outcome
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Finding, Fix, Handle, Outcome
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.memory import Made, Memory
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
+
+# An old coat that comes off twice: by a mend of it, and by the stack of its zone.
+
+TAKES_OFF = ("finish", "strip")
+"""The fault and its remedy that take an old coat off."""
+
+
+def stripped_twice(
+    finish: FinishPlan, changes: tuple[ChangeBase, ...], condition: Condition
+) -> tuple[Finding, ...]:
+    """Of each mend that takes a coat off a part whose zone is stripped as well: the minutes of one are too many."""
+    mends = [c for c in changes if isinstance(c, Mend) and (c.about, c.remedy) == TAKES_OFF]
+    return tuple(
+        _told(mend, plan)
+        for mend in mends
+        for plan in _stripped(finish)
+        if (fault := condition.fault(mend.fault)) is not None and fault.part in plan.zone.parts
+    )
+
+
+def _stripped(finish: FinishPlan) -> Iterator[ZonePlan]:
+    return (plan for plan in finish.zones if any(layer.doing == "strip" for layer in plan.layers))
+
+
+def _told(mend: Mend, plan: ZonePlan) -> Finding:
+    kept = tuple(layer for layer in plan.layers if layer.doing != "strip")
+    return Finding(
+        "stripped_twice",
+        "mind",
+        Message(f"{literal(plan.zone.name)}: the old coat is taken off twice"),
+        Message(
+            "By the mend of its peeling finish and by its stack: one of them is enough, its hours count twice."
+        ),
+        (),
+        mend.id,
+        (
+            Fix(Message("Leave the mend out"), mend.id, leave_out=True),
+            Fix(Message("Take it out of the stack"), "", zone=plan.shared, layers=kept),
+        ),
+        plan.shared,
+    )
 
 
 class Failure(Struct, frozen=True):

@@ -11,7 +11,7 @@ from zygoform.core.condition.use import PieceUse
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.rows import PartRow, SettingGroup
-from zygoform.core.cutting.problem import FoundLayout, LayoutProblem
+from zygoform.core.cutting.either import FoundLayout, LayoutProblem
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.findings.registry import RULES
@@ -152,8 +152,7 @@ def plan_piecemeal(
     yield
     finish = NO_FINISH if finished or kept is None else kept
     if project.finishing.is_begun and (finished or finish.pieces):
-        from zygoform.core.plan.finish_stage import finish_stage
-        from zygoform.core.plan.sealed_by_finish import sealed_by_finish
+        from zygoform.core.plan.finish_stage import finish_stage, sealed_by_finish
 
         if finished:
             finish = yield from finish_stage(form, pieces, project, memory)
@@ -198,9 +197,9 @@ def _of_finish(
     if not finish.pieces:
         return ()
     # Loaded with the first finish.
-    from zygoform.core.money.too_few_cans import too_few_cans
-    from zygoform.core.plan.stripped_twice import stripped_twice
-    from zygoform.core.steps.finish_order import order_findings
+    from zygoform.core.money.purchase import too_few_cans
+    from zygoform.core.plan.form_stage import stripped_twice
+    from zygoform.core.steps.finish_steps import order_findings
 
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
     # What was logged as done comes too late for nothing.
@@ -214,7 +213,7 @@ def _of_days(project: Project, work: WorkPlan, form: FormPlan) -> tuple[Finding,
     days = project.days
     if not days.lessons:
         return ()
-    from zygoform.core.schedule.lessons import lesson_findings
+    from zygoform.core.schedule.gates import lesson_findings
 
     return lesson_findings(days.lessons, work.steps, form.changes, days.done)
 

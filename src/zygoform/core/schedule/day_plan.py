@@ -4,13 +4,17 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from zygoform.core.days.hours import ClockZone, Moment, day_number
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import kind_of
+from zygoform.core.days.hours import ClockZone, Free, Moment, day_number
 from zygoform.core.days.job import DaysAnswer, PlacedJob
 from zygoform.core.days.log import Days
-from zygoform.core.days.placing import Free
+from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from zygoform.core.ids import group_of, own_of, piece_of
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.schedule.jobs import Question, middle, planned_minutes
-from zygoform.core.schedule.progress import NOT_BEGUN, StepStanding, StepState
-from zygoform.core.steps.step import Step
+from zygoform.core.schedule.progress import NOT_BEGUN, StepStanding, StepState, span_words, when_words
+from zygoform.core.steps.step import Step, step_needs
 
 
 class DayStep(Struct, frozen=True):
@@ -140,3 +144,118 @@ def day_plan(
 def wanted_by(days: Days, zone: ClockZone) -> Moment:
     """The moment the wanted day is over; 0 where none is wanted."""
     return zone.moment(day_number(days.wanted) + 1, 0) if days.wanted else 0
+
+
+# Steps that belong together, a row each on the rule of days: a change, a mend, the coats of some zones.
+
+
+class SubJob(Struct, frozen=True):
+    """One row: what it is, and its steps in the order they begin in."""
+
+    key: str
+    title: str
+    steps: tuple[DayStep, ...]
+
+
+def sub_jobs(
+    days: DayPlan, changes: tuple[ChangeBase, ...], finish: FinishPlan, names: dict[str, str]
+) -> tuple[SubJob, ...]:
+    """In the order they are gone on with, those that are done last.
+
+    `names` are those of the pieces: said where there are several.
+    """
+    rows: dict[str, list[DayStep]] = {}
+    for own in days.steps:
+        rows.setdefault(row_of(own.step), []).append(own)
+
+    def of(piece_id: str, words: str) -> str:
+        # The piece first: of a long title it is the end that is not seen.
+        name = names.get(piece_id, "") if len(names) > 1 else ""
+        return f"{name}: {words[:1].lower()}{words[1:]}" if name else words
+
+    titles = {f"change/{c.id}": f"{c.number} {of(piece_of(c.targets[0]), kind_of(c).title)}" for c in changes}
+    titles |= {f"{FINISH}/{batch.id}": of(batch.piece_id, batch.titles) for batch in finish.batches}
+    titles |= {f"apart/{own}": of(own, "Take apart") for own in names}
+    titles |= {f"{FINISH}/{own}": of(own, "Before the coats") for own in names}
+    titles["buy"] = "Buy"
+    made = [SubJob(key, literal(titles.get(key, own_of(key))), tuple(steps)) for key, steps in rows.items()]
+    return tuple(sorted(made, key=_next_begin))
+
+
+def _next_begin(row: SubJob) -> tuple[bool, int]:
+    open_ = [own.begin for own in row.steps if own.standing != "done"]
+    return not open_, min(open_) if open_ else row.steps[0].begin
+
+
+def row_of(step: Step) -> str:
+    """The row a step stands in."""
+    if step.source == FINISH:
+        return group_of(step.id)
+    if step.source == "buy":
+        return "buy"
+    return f"apart/{step.source}" if step.phase == "apart" and step.id.count("/") > 1 else f"change/{step.source}"
+
+
+# What now, in one line with all it needs; what is waited for; what could be done meanwhile.
+
+AT_HAND = 6
+"""Minutes: what begins so soon is now."""
+_MOST = 4
+
+
+class WhatNow(Struct, frozen=True):
+    """`head` says when (now, or today 18:20), `what` the step, `more` how long and what it needs; `until` why not
+    sooner; `meanwhile` what nothing is in the way of.
+    """
+
+    own: DayStep | None
+    head: str
+    what: Message
+    more: str = ""
+    until: str = ""
+    meanwhile: tuple[DayStep, ...] = ()
+
+
+def what_now(days: DayPlan) -> WhatNow:
+    """Of a plan, at its moment."""
+    own = days.next
+    if not days.steps:
+        return WhatNow(None, "Nothing is planned yet", Message("Plan a change or a finish: its steps come here."))
+    if own is None:
+        dry = f"Dry {when_words(days.zone, days.end, days.now)}." if days.end > days.now else ""
+        return WhatNow(None, "All is done", Message("Nothing is left to do."), dry)
+    needs = step_needs(own.step)
+    if own.standing == "going":
+        until = f"planned until {when_words(days.zone, own.end, days.now)}"
+        return WhatNow(own, "At it", own.step.what, f"Begun {_since(days, own)}, {until}. {needs}".strip())
+    soon = own.begin - days.now < AT_HAND
+    head = "Now" if soon else f"Next, {when_words(days.zone, own.begin, days.now)}"
+    length = "" if own.standing == "open" else "the rest, "
+    minutes = sum(end - begin for begin, end in own.pieces)
+    one = len(own.pieces) == 1
+    broken = ", broken off at the end of your hours"
+    when = broken if not one else f", {span_words(days.zone, own.begin, own.end)}" if not soon else ""
+    scuff = " Scuff it first: it has waited too long for another coat." if own.scuffed else ""
+    meanwhile = days.meanwhile()[:_MOST] if not soon else ()
+    return WhatNow(
+        own, head, own.step.what, f"{length}about {minutes} min{when}. {needs}{scuff}".strip(),
+        "" if soon else _why_not_sooner(days, own), meanwhile,
+    )  # fmt: skip
+
+
+def _since(days: DayPlan, own: DayStep) -> str:
+    return when_words(days.zone, own.begin, days.now)
+
+
+def _why_not_sooner(days: DayPlan, own: DayStep) -> str:
+    before = days.waits_for(own)
+    if before is not None and before.dry > days.now and before.end <= days.now:
+        return f"{_plain(before.step.what.text)} is wet until {when_words(days.zone, before.dry, days.now)}"
+    free = next((part for part in days.free if part.end > days.now), None)
+    if free is not None and free.begin > days.now:
+        return f"your hours begin {when_words(days.zone, free.begin, days.now)}"
+    return "it is quiet hours, and this is loud" if free is not None and not free.loud else ""
+
+
+def _plain(words: str) -> str:
+    return words.split(",", maxsplit=1)[0]

@@ -10,7 +10,7 @@ from zygoform.core.edits.days import read_worked, set_own_day, write_down
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.finish_supplies import log_time
 from zygoform.core.edits.finishing import set_stack
-from zygoform.core.edits.variants import choose_variant
+from zygoform.core.edits.planning import choose_variant
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.finish.finish_work import layer_keys

@@ -10,14 +10,20 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import kind_of
+from zygoform.core.coats.coat import KNOWN_COATS, coat_of
 from zygoform.core.coats.layer import BLOCKERS, CoatLayer
 from zygoform.core.coats.readymade import layer_from
-from zygoform.core.days.log import Entry
+from zygoform.core.days.log import Entry, Lesson
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.finish_work import layer_keys
 from zygoform.core.finish.resolved import Batch
-from zygoform.core.measure.message import literal
+from zygoform.core.ids import origin_of, own_of
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.outcome import Finding
 from zygoform.core.project import Variant
+from zygoform.core.steps.step import Step
 
 GateKind = Literal["under", "bleeds", "colour", "spray"]
 _FINEST_ON_VENEER = 120
@@ -201,3 +207,61 @@ _EFFECTS: dict[tuple[str, str], Callable[[_Layers, int], _Layers]] = {
     ("spray", "runs"): _coats_by(1),
     ("spray", "rough"): _brushed,
 }
+
+
+# What was learnt once: what a lesson can be about, and the steps still to be done that it fits.
+
+_PHASES: dict[str, str] = {
+    "apart": "taking apart", "buy": "shopping", "cut": "cutting", "mend": "mending", "dry fit": "fitting dry",
+    "glue": "gluing", "shape": "shaping", "fix": "fixing", "test": "test boards", "clean": "cleaning",
+    "strip": "stripping and sanding", "fill": "filling", "prime": "priming", "colour": "colouring",
+    "clear": "clear coats", "refit": "putting on and in at the end",
+}  # fmt: skip
+
+
+def subjects(step: Step, changes: tuple[ChangeBase, ...]) -> tuple[tuple[str, str], ...]:
+    """What a lesson at a step can be about, the narrowest first: a key and how it is said."""
+    made = list[tuple[str, str]]()
+    change = next((change for change in changes if change.id == step.source), None)
+    if change is not None:
+        made.append((f"change:{change.tag}", kind_of(change).title))
+    if step.source == FINISH:
+        material = _material(step)
+        if material:
+            made.append((f"material:{material}", coat_of(material).title))  # type: ignore[union-attr]
+    made.append((f"phase:{step.phase}", f"all {_PHASES[step.phase]}"))
+    return tuple(made)
+
+
+def _material(step: Step) -> str:
+    """The coat of a step of the finish, by its name."""
+    words = origin_of(own_of(step.id).partition(".")[0]).split("-")[1:]
+    name = " ".join(words)
+    return name if name in KNOWN_COATS else ""
+
+
+def lesson_findings(
+    lessons: tuple[Lesson, ...], steps: tuple[Step, ...], changes: tuple[ChangeBase, ...], done: frozenset[str]
+) -> tuple[Finding, ...]:
+    """Each lesson that fits something still to be done, with the parts it is done to."""
+    if not lessons:
+        return ()
+    by_key: dict[str, list[Step]] = {}
+    for step in steps:
+        if step.id not in done:
+            for key, _ in subjects(step, changes):
+                by_key.setdefault(key, []).append(step)
+    found = []
+    for lesson in lessons:
+        fits = next((by_key[key] for key in lesson.fits if key in by_key), None)
+        if fits:
+            where = tuple(dict.fromkeys(part for step in fits for part in step.where))
+            change = fits[0].source if fits[0].source != FINISH else ""
+            found.append(
+                Finding(
+                    "lesson", "note", Message(f"You learnt: {literal(lesson.text)}"),
+                    Message(f"It fits: {fits[0].what.text}", fits[0].what.lengths), where,
+                    change if any(own.id == change for own in changes) else "",
+                )
+            )  # fmt: skip
+    return tuple(found)

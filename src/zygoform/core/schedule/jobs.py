@@ -6,10 +6,9 @@ figure is that), all in steps of five minutes and never less.
 
 from msgspec import Struct
 
-from zygoform.core.days.hours import MINUTES_A_DAY, ClockZone, Moment, day_number, moment_of
+from zygoform.core.days.hours import MINUTES_A_DAY, ClockZone, Free, Moment, day_number, free_time, moment_of
 from zygoform.core.days.job import After, DaysProblem, Hold, Job, Pieces
 from zygoform.core.days.log import Days
-from zygoform.core.days.placing import Free, free_time
 from zygoform.core.goods.fittings import CLAMPED, SANDED
 from zygoform.core.goods.minutes import Task, own_factor, pace
 from zygoform.core.ids import group_of, own_of

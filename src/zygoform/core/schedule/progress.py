@@ -4,12 +4,20 @@ A clock that was wrong does no harm: what was written down for a time still to c
 is taken for over, and of work that would have taken less than nothing, or more than a day, what was planned counts.
 """
 
+from collections.abc import Mapping
 from typing import Literal
 
 from msgspec import Struct, structs
 
-from zygoform.core.days.hours import Moment
+from zygoform.core.days.hours import ClockZone, Moment, clock_words, day_text, weekday
 from zygoform.core.days.log import Entry
+from zygoform.core.goods.minutes import Task
+from zygoform.core.ids import piece_of, role_of, within
+from zygoform.core.measure.message import Message, literal
+from zygoform.core.outcome.work import Work
+from zygoform.core.shop import Shop
+from zygoform.core.steps.order import WorkPlan, in_order
+from zygoform.core.steps.step import Step, step_of
 
 StepStanding = Literal["open", "going", "paused", "done"]
 LONGEST_WORK = 16 * 60
@@ -62,3 +70,139 @@ def worked(state: StepState, now: Moment, planned: float) -> float:
         return state.minutes
     since = now - state.begun
     return state.minutes + (since if 0 <= since <= LONGEST_WORK else planned)
+
+
+# Steps that no change brings about: shopping, and what has to be done again.
+
+SHOPPING = "buy/all"
+
+
+def all_steps(
+    work: WorkPlan, things: int, shop: Shop, states: dict[str, StepState], names: Mapping[str, str]
+) -> tuple[Step, ...]:
+    """Those of the plan with one trip for `things` still to be bought, and with what went wrong done again.
+
+    `names` says of a change or a piece, by its id, which piece of a set it is for; of a single piece nothing.
+    """
+    steps = _with_shopping(tuple(_of_its_piece(step, names) for step in work.steps), things, shop, states)
+    for own, state in states.items():
+        for entry in state.wrong:
+            steps = _again(steps, own, entry, shop)
+    return in_order(steps).steps
+
+
+def _of_its_piece(step: Step, names: Mapping[str, str]) -> Step:
+    """In a set each step says of which piece it is: one goes on with several at once."""
+    name = literal(names.get(step.source) or names.get(role_of(step.id), ""))
+    if not name or name in step.what.text:
+        return step
+    return structs.replace(step, what=Message(f"{name}: {step.what.text}", step.what.lengths))
+
+
+def _with_shopping(
+    steps: tuple[Step, ...], things: int, shop: Shop, states: dict[str, StepState]
+) -> tuple[Step, ...]:
+    """Taking apart can come before; nothing that is cut, glued or coated can."""
+    if not things and SHOPPING not in states:
+        return steps
+    what = Message(
+        f"Buy what is on the list: {things} thing{'s' * (things != 1)}" if things else "Buy: all of it is there"
+    )
+    trip = step_of(Work("all", "buy", what, (("shopping", 1.0),), needs=("the list",)), "buy", shop, ())
+    apart = {step.id for step in steps if step.phase == "apart"}
+    first = {step.id for step in steps if step.phase != "apart" and all(own in apart for own in step.follows)}
+    return (
+        trip,
+        *(structs.replace(s, follows=(*s.follows, trip.id)) if s.id in first else s for s in steps),
+    )
+
+
+def _again(steps: tuple[Step, ...], own: str, entry: Entry, shop: Shop) -> tuple[Step, ...]:
+    """Sanded when it is dry, and once more; or, of what is no coat, once more. What follows it follows that."""
+    step = next((step for step in steps if step.id == own), None)
+    if step is None:
+        return steps
+    area = max((amount for task, amount in step.tasks if task in _ON_AREA), default=0.0)
+    source, name = piece_of(own), within(own)
+    made: list[Step] = []
+    if area:
+        work = Work(
+            f"{name}+{entry.id}-sand", "strip", Message(f"Sand smooth: {step.what.text}", step.what.lengths),
+            (("sand between", area),), step.where, needs=("grit 320",), cautions=("sanding",),
+        )  # fmt: skip
+        made.append(step_of(work, source, shop, (own,)))
+    once = structs.replace(
+        step,
+        id=f"{own}+{entry.id}",
+        what=Message(f"Once more: {step.what.text}", step.what.lengths),
+        follows=(made[-1].id if made else own,),
+        soon=(),
+        within=step.within,
+    )
+    made.append(once)
+    changed = []
+    for other in steps:
+        if own in other.follows and other.id not in {m.id for m in made}:
+            changed.append(structs.replace(other, follows=(*other.follows, once.id)))
+        else:
+            changed.append(other)
+        if other.id == own:
+            changed += made
+    return tuple(changed)
+
+
+_ON_AREA: tuple[Task, ...] = (
+    "brush coat", "roll coat", "spray coat", "aerosol coat", "stain", "clear coat", "oil coat", "wax coat",
+    "effect coat",
+)  # fmt: skip
+
+
+# Days and times in words, by the clock on the wall.
+
+DAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
+MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
+
+
+def day_words(day: int) -> str:
+    """Fri 27 Nov."""
+    _, month, date = day_text(day).split("-")
+    return f"{DAYS[weekday(day)]} {int(date)} {MONTHS[int(month) - 1]}"
+
+
+def day_of(zone: ClockZone, moment: Moment, now: Moment) -> str:
+    """Today, tomorrow, or Sat 28 Nov."""
+    day, today = zone.local(moment)[0], zone.local(now)[0]
+    return {0: "today", 1: "tomorrow", -1: "yesterday"}.get(day - today) or day_words(day)
+
+
+def time_of(zone: ClockZone, moment: Moment) -> str:
+    """18:20."""
+    return clock_words(zone.local(moment)[1])
+
+
+def when_words(zone: ClockZone, moment: Moment, now: Moment) -> str:
+    """Today 18:20."""
+    return f"{day_of(zone, moment, now)} {time_of(zone, moment)}"
+
+
+def dated_words(zone: ClockZone, moment: Moment) -> str:
+    """Sat 28 Nov 18:20: for paper, on which today is another day tomorrow."""
+    return f"{day_words(zone.local(moment)[0])} {time_of(zone, moment)}"
+
+
+def span_words(zone: ClockZone, begin: Moment, end: Moment) -> str:
+    """18:20 to 18:45; of another day with it."""
+    if zone.local(begin)[0] == zone.local(end)[0]:
+        return f"{time_of(zone, begin)} to {time_of(zone, end)}"
+    return f"{time_of(zone, begin)} to {day_words(zone.local(end)[0])} {time_of(zone, end)}"
+
+
+def long_words(minutes: float) -> str:
+    """45 min, 2 h, 3 1/2 days."""
+    if minutes < 90:
+        return f"{minutes:.0f} min"
+    if minutes < 36 * 60:
+        halves = round(minutes / 30)
+        return f"{halves // 2}{' 1/2' if halves % 2 else ''} h"
+    halves = round(minutes / 720)
+    return f"{halves // 2}{' 1/2' if halves % 2 else ''} days"

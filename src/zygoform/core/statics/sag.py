@@ -16,7 +16,8 @@ from zygoform.core.errors import BadInputError
 
 # How stiff wood and panels are, and how much more they bend under a load that stays.
 #
-# Bending modulus at 12 % moisture: USDA Wood Handbook (FPL-GTR-282), tables of mechanical properties; panels: the low
+# Bending modulus at 12 % moisture: USDA Wood Handbook (FPL-GTR-282), tables of mechanical properties; panels: the
+# low
 # end of its range. All are typical values: a board of one's own may differ by a fifth.
 
 PSI_MPA = 0.00689476

@@ -5,7 +5,7 @@ from msgspec import Struct
 from zygoform.core.drawing.views import Viewpoint
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.inside.opened import placing
-from zygoform.core.form.on_top import stands_on_top
+from zygoform.core.form.ornaments import stands_on_top
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.ids import role_of, within
 from zygoform.core.measure.param import Span

@@ -1,5 +1,5 @@
 """Variants side by side.
 
-stage.py    the screen: pictures at one scale, totals, ticks
-picture.py  one variant, drawn small
+stage.py   the screen: pictures at one scale, totals, ticks
+picture.py one variant, drawn small
 """

@@ -17,7 +17,7 @@ from zygoform.app.widgets.scrolled import scrolled
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.edits.variants import (
+from zygoform.core.edits.planning import (
     add_variant,
     choose_variant,
     remove_variant,

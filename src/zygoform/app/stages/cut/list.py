@@ -15,7 +15,7 @@ from zygoform.app.theme.plain import tool_tip
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.tick import TickBox
 from zygoform.core.cutlist.rows import SettingGroup, SettingRow, letter_runs
-from zygoform.core.edits.cutting_facts import mark_cut
+from zygoform.core.edits.cutting import mark_cut
 from zygoform.core.piecemeal import Piecemeal, at_once
 
 ROWS_AT_ONCE = 40

@@ -8,8 +8,7 @@ from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.core.cutlist.rows import TO_LINE, PartRow, letter_runs
-from zygoform.core.edits.counting import set_row_count
-from zygoform.core.edits.cutting_facts import mark_cut
+from zygoform.core.edits.cutting import mark_cut, set_row_count
 
 _COLUMNS = ("Part", "Name", "Count", "Thick", "Wide", "Long", "Ends", "Stock", "Boards")
 """A part's code begins with the number of its change."""

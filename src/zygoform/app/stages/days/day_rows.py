@@ -23,8 +23,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.theme.plain import tool_tip
 from zygoform.core.days.hours import Moment
-from zygoform.core.schedule.day_plan import DayPlan, DayStep
-from zygoform.core.schedule.sub_jobs import SubJob
+from zygoform.core.schedule.day_plan import DayPlan, DayStep, SubJob
 
 NAMES_WIDE, ROW = 168.0, 26.0
 """Width of the names and height of a row (px at 100 %)."""

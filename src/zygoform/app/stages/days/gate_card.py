@@ -13,7 +13,7 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.core.days.hours import Moment
 from zygoform.core.schedule.day_plan import DayPlan
 from zygoform.core.schedule.gates import Gate
-from zygoform.core.schedule.words import when_words
+from zygoform.core.schedule.progress import when_words
 
 ANSWERS_A_ROW, WHERE_LARGE = 3, 2
 """Side by side; and where the text is so large that three are too wide."""

@@ -21,7 +21,7 @@ from zygoform.app.theme.plain import tool_tip
 from zygoform.core.days.hours import MINUTES_A_DAY
 from zygoform.core.days.log import Entry
 from zygoform.core.schedule.day_plan import DayPlan
-from zygoform.core.schedule.words import long_words, when_words
+from zygoform.core.schedule.progress import long_words, when_words
 
 _KINDS = {
     "began": "Begun", "paused": "Broken off", "done": "Done", "tacky": "Still tacky", "wrong": "Went wrong",

@@ -11,7 +11,7 @@ from zygoform.app.widgets.fields import empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.days import forget_lesson
 from zygoform.core.schedule.day_plan import DayPlan
-from zygoform.core.schedule.words import long_words
+from zygoform.core.schedule.progress import long_words
 
 
 class LogPage(QWidget):

@@ -11,8 +11,7 @@ from zygoform.app.stages.days.card import Card, in_rows
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.schedule.day_plan import DayPlan, DayStep
-from zygoform.core.schedule.what_now import what_now
+from zygoform.core.schedule.day_plan import DayPlan, DayStep, what_now
 
 _BUTTONS = (
     ("begin", "Start", "The clock runs from now (Space)"),

@@ -20,7 +20,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.plan.days_stage import Help
 from zygoform.core.project import Project
 from zygoform.core.schedule.day_plan import DayPlan, wanted_by
-from zygoform.core.schedule.words import day_of, when_words
+from zygoform.core.schedule.progress import day_of, when_words
 
 FAR_YEARS, DAYS_A_YEAR = 10, 365.25
 OWN_DAYS_SHOWN = 40

@@ -21,9 +21,8 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.theme.fonts import font
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.core.days.hours import Moment
-from zygoform.core.schedule.day_plan import DayPlan, DayStep
-from zygoform.core.schedule.sub_jobs import SubJob
-from zygoform.core.schedule.words import day_words
+from zygoform.core.schedule.day_plan import DayPlan, DayStep, SubJob
+from zygoform.core.schedule.progress import day_words
 
 DAYS_HIGH = 36.0
 """Height of the days over the rows (px at 100 %)."""

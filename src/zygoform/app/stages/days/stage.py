@@ -28,7 +28,7 @@ from zygoform.core.edits.days import put_at, write_down
 from zygoform.core.edits.edited import Edited
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.project import Project
-from zygoform.core.schedule.day_plan import DayPlan, DayStep, wanted_by
+from zygoform.core.schedule.day_plan import DayPlan, DayStep, sub_jobs, wanted_by
 from zygoform.core.schedule.events import (
     answer_gate,
     begin_step,
@@ -39,9 +39,8 @@ from zygoform.core.schedule.events import (
     still_tacky,
     went_wrong,
 )
-from zygoform.core.schedule.sub_jobs import sub_jobs
-from zygoform.core.schedule.words import day_of, long_words, span_words, when_words
-from zygoform.core.steps.words import span, step_needs
+from zygoform.core.schedule.progress import day_of, long_words, span_words, when_words
+from zygoform.core.steps.step import span, step_needs
 
 DAYS_SIDE, _ROOMY = 400, 620
 """Width of the panel (px at 100 %), and of the screen that has room for the legend."""
@@ -243,7 +242,7 @@ class DaysStage(QWidget):
 
     def _photo(self, own: DayStep) -> None:
         """Pictures brought in, written down at their step."""
-        from zygoform.core.edits.photos import add_photos
+        from zygoform.core.edits.condition import add_photos
         from zygoform.files.photos import bring_in_all, own_id
 
         session, what = self.session, self.session.show(own.step.what)

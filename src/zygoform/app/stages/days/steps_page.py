@@ -14,9 +14,9 @@ from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.core.edits.days import learn, put_at, write_down
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
-from zygoform.core.schedule.lessons import subjects
-from zygoform.core.schedule.words import day_of, long_words, span_words, time_of, when_words
-from zygoform.core.steps.words import span, step_needs
+from zygoform.core.schedule.gates import subjects
+from zygoform.core.schedule.progress import day_of, long_words, span_words, time_of, when_words
+from zygoform.core.steps.step import span, step_needs
 
 _ID = Qt.ItemDataRole.UserRole
 

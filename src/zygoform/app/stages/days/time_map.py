@@ -7,8 +7,7 @@
 from bisect import bisect_right
 from collections.abc import Sequence
 
-from zygoform.core.days.hours import Moment
-from zygoform.core.days.placing import Free
+from zygoform.core.days.hours import Free, Moment
 
 HOUR = 30.0
 """Width of one of one's own hours (px at 100 %)."""

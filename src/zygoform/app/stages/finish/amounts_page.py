@@ -14,7 +14,7 @@ from zygoform.core.coats.layer import ShelfCan
 from zygoform.core.edits.finish_supplies import add_can, drop_can, set_can_count
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
-from zygoform.core.measure.quantity import Litres
+from zygoform.core.measure.write import Litres
 from zygoform.core.money.purchase import BuyRow
 
 _GROUPS = ("Finish", "To prepare")

@@ -15,8 +15,17 @@ from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.readymade import ready_for
-from zygoform.core.edits.finish_zones import rename_zone, set_lies, set_turned
-from zygoform.core.edits.finishing import add_layer, drop_layer, leave_so, move_layer, same_as, take_stack
+from zygoform.core.edits.finishing import (
+    add_layer,
+    drop_layer,
+    leave_so,
+    move_layer,
+    rename_zone,
+    same_as,
+    set_lies,
+    set_turned,
+    take_stack,
+)
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 

@@ -15,8 +15,7 @@ from zygoform.core.edits.finishing import set_weather
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.goods.minutes import own_factor, pace
 from zygoform.core.outcome.cautions import CAUTIONS
-from zygoform.core.steps.step import Step
-from zygoform.core.steps.words import span, wait_words
+from zygoform.core.steps.step import Step, span, wait_words
 
 _TOOLS: dict[Tool, str] = {
     "gun": "gun", "roller": "roller", "brush": "brush", "sander": "sander", "stripper": "stripper",

@@ -27,12 +27,12 @@ from zygoform.app.widgets.piece_view_area import LOW
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.side_pages import SidePages
 from zygoform.app.widgets.tool_button import tool_button
-from zygoform.core.edits.finish_zones import front_into, merge_zones, part_into, zones_as_usual
+from zygoform.core.edits.finishing import front_into, merge_zones, part_into, zones_as_usual
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.form.belonging import front_boards, front_opening
 from zygoform.core.ids import own_of, piece_of
-from zygoform.core.steps.words import span
+from zygoform.core.steps.step import span
 
 SIDE_WIDE = 416
 FINISH_GROUPS = ("Finish", "To prepare")

@@ -9,9 +9,9 @@ from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.finish.zones import Ground
 from zygoform.core.goods.fittings import AMOUNTS
-from zygoform.core.measure.quantity import Litres, SquareMetres
+from zygoform.core.measure.write import Litres, SquareMetres
 from zygoform.core.steps.finish_steps import steps_of_layers
-from zygoform.core.steps.words import layer_waits
+from zygoform.core.steps.step import layer_waits
 
 WAYS: dict[Way, str] = {
     "brush": "Brush", "roller": "Roller", "foam": "Foam", "rag": "Rag", "gun": "Gun", "can": "Can",

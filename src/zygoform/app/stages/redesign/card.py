@@ -16,10 +16,9 @@ from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import kind_of, titled
-from zygoform.core.edits.patterns import meant_pattern
-from zygoform.core.edits.planning import leave_out, move_change, remove_change
+from zygoform.core.edits.planning import leave_out, meant_pattern, move_change, remove_change
 from zygoform.core.outcome.outcome import Note
-from zygoform.core.steps.words import span, step_note
+from zygoform.core.steps.step import span, step_note
 
 
 class _Number(QWidget):

@@ -6,7 +6,7 @@ from zygoform.app.session import Session
 from zygoform.app.widgets.fields import Field, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.changes.patterning.entries import StripPattern
-from zygoform.core.edits.patterns import draw_line, erase_line, line_of_text
+from zygoform.core.edits.planning import draw_line, erase_line, line_of_text
 from zygoform.core.errors import BadInputError
 
 _HOW = (

@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QGridLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, label
-from zygoform.core.edits.minutes import set_pace
+from zygoform.core.edits.workshop import set_pace
 from zygoform.core.goods.minutes import RATES, Task, pace
 
 _PER = {"each": "each", "m": "a metre", "m²": "a square metre", "min": "for a minute as written"}

@@ -22,7 +22,7 @@ from zygoform.core.edits.condition import (
 from zygoform.core.errors import BadInputError
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import CAUTIONS
-from zygoform.core.outcome.needs import needs
+from zygoform.core.outcome.outcome import needs
 from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 

@@ -13,8 +13,7 @@ from zygoform.app.widgets.fields import ComboBox, empty, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.condition.materials import MATERIALS, Material
-from zygoform.core.drawing.pin import pin_on
-from zygoform.core.drawing.views import VIEWS
+from zygoform.core.drawing.views import VIEWS, pin_on
 from zygoform.core.edits.condition import add_fault, set_made_of
 from zygoform.core.form.form import Board
 from zygoform.core.ids import own_of, piece_of

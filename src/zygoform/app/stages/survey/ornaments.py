@@ -9,7 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.faults import board_meant
 from zygoform.app.widgets.fields import ComboBox, Field, label, push_button, written
 from zygoform.app.widgets.findings import wrapped
-from zygoform.core.edits.ornaments import add_ornament, remove_ornament, set_ornament
+from zygoform.core.edits.survey import add_ornament, remove_ornament, set_ornament
 from zygoform.core.form.ornaments import Ornament
 from zygoform.core.ids import piece_of
 from zygoform.core.measure.param import param, params

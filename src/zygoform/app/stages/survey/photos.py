@@ -19,7 +19,7 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.photo_reader import PhotoReader
 from zygoform.app.widgets.tool_button import arrow_button
 from zygoform.core.condition.condition import Dot, Photo
-from zygoform.core.edits.photos import add_dot, add_photos, name_photo, remove_dot, remove_photo
+from zygoform.core.edits.condition import add_dot, add_photos, name_photo, remove_dot, remove_photo
 from zygoform.files.photos import bring_in_all, own_id
 
 

@@ -10,7 +10,7 @@ from zygoform.app.widgets.fields import Field, label
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.condition.use import PieceUse
-from zygoform.core.edits.use import say_glass, set_use
+from zygoform.core.edits.survey import say_glass, set_use
 from zygoform.core.measure.param import params
 
 ANSWERS = [("", "Not said"), ("yes", "Yes"), ("no", "No")]

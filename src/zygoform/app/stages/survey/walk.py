@@ -9,8 +9,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, angles, keep_room, label, push_button, written
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.fronts import set_cell_size
-from zygoform.core.edits.inside import set_inside
-from zygoform.core.edits.survey import set_reading
+from zygoform.core.edits.survey import set_inside, set_reading
 from zygoform.core.form.piece import PieceBase
 from zygoform.core.measure.param import param
 from zygoform.core.measure.reading import Readings

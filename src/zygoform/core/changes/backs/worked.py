@@ -10,10 +10,9 @@ from zygoform.core.changes.work import back_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, Rect
-from zygoform.core.form.halved import TOP_ROLES
-from zygoform.core.geometry.plane import FAR, Outline, area, extent, intersect, rectangle
+from zygoform.core.form.resized import TOP_ROLES
+from zygoform.core.geometry.plane import FAR, Outline, arc, area, extent, intersect, rectangle, segment
 from zygoform.core.geometry.prism import Prism, X, Z
-from zygoform.core.geometry.segment import arc, segment
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.reading import Sized, Term

@@ -1,5 +1,5 @@
 """What a piece stands on.
 
-legs/         legs or feet: straight, tapered, splayed
-skirt/        boards round the bottom, mitred or butted
+legs/  legs or feet: straight, tapered, splayed
+skirt/ boards round the bottom, mitred or butted
 """

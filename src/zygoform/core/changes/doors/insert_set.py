@@ -14,9 +14,9 @@ from zygoform.core.geometry.plane import Outline, extent, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import Sized, sized
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import GLASS, GLUE, Caution
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Fitting, Note, RollCut, Supply

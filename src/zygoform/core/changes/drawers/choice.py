@@ -4,8 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.form.form import Board, Body, FormOpening
-from zygoform.core.form.fronts import straight_room
-from zygoform.core.form.sure_room import sure_rect
+from zygoform.core.form.fronts import straight_room, sure_rect
 from zygoform.core.geometry.plane import FAR, intersect, offset_sides, rectangle
 from zygoform.core.geometry.prism import Point3
 from zygoform.core.ids import role_of

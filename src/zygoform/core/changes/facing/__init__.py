@@ -1,5 +1,5 @@
 """Whole faces covered.
 
-veneer/       veneer in sheets
-transfer/     transfers and stencils
+veneer/   veneer in sheets
+transfer/ transfers and stencils
 """

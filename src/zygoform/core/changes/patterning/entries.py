@@ -10,8 +10,8 @@ from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.param import Choice, choice, count, length
 from zygoform.core.measure.param import angle as degrees
 from zygoform.core.patterns.drawn_line import DrawnLine
+from zygoform.core.patterns.pieces import PatternRun
 from zygoform.core.patterns.registry import FAMILIES, uses
-from zygoform.core.patterns.runs import PatternRun
 from zygoform.core.shop import Shop
 
 MOST_STRIP = 12.0

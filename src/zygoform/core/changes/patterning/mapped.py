@@ -2,7 +2,7 @@
 
 from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.geometry.plane import Outline
-from zygoform.core.outcome.pattern_map import MapFront, MapPiece, PatternMap
+from zygoform.core.outcome.member import MapFront, MapPiece, PatternMap
 from zygoform.core.patterns.registry import FAMILIES
 
 

@@ -12,9 +12,8 @@ from zygoform.core.geometry.plane import Outline, area, intersect, rectangle
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.ids import own_of
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField, bridged
-from zygoform.core.patterns.pieces import Laid, TrimPiece, lay
+from zygoform.core.patterns.pieces import Laid, TrimPiece, laid_over, lay
 from zygoform.core.patterns.registry import FAMILIES
-from zygoform.core.patterns.runs import laid_over
 from zygoform.core.patterns.strip import Strip
 from zygoform.core.piecemeal import AT_A_TIME, Piecemeal, at_once
 from zygoform.core.shop import Shop

@@ -6,8 +6,8 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.goods.fittings import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.outcome import Fitting, Supply
 from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work

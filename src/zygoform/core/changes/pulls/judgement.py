@@ -4,7 +4,7 @@ from zygoform.core.changes.pulls.fronts import PulledFront, PullSet
 from zygoform.core.geometry.solid import has_wood_at
 from zygoform.core.goods.fittings import said_as_sold
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.quantity import Marked
+from zygoform.core.measure.write import Marked
 from zygoform.core.outcome.outcome import Finding, Fix, Note
 
 MOST_LINES = 6

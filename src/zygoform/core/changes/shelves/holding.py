@@ -4,7 +4,7 @@ from zygoform.core.changes.shelves.bay import GROOVE_SHARE, ShelfBay
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import pocket_screw, wood_screw
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import Fine, KilosAMetre, MlASquareMetre
+from zygoform.core.measure.write import Fine, KilosAMetre, MlASquareMetre
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Supply
 from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, MODULUS, Sag, creep_of, sag
 from zygoform.core.tolerance import SAME_MM

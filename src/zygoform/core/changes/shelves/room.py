@@ -4,7 +4,7 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, FormOpening, Rect
-from zygoform.core.form.sure_room import sure_union
+from zygoform.core.form.fronts import sure_union
 from zygoform.core.geometry.plane import FAR, Outline, intersect, offset_sides, rectangle
 from zygoform.core.tolerance import SHARED_MM
 

@@ -1,6 +1,6 @@
 """A piece given another size, or parted.
 
-resize/       made narrower or lower
-split/        sawn into two
-join/         two pieces made one
+resize/ made narrower or lower
+split/  sawn into two
+join/   two pieces made one
 """

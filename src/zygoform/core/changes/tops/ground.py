@@ -7,7 +7,7 @@ from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body
-from zygoform.core.form.on_top import stands_on_top
+from zygoform.core.form.ornaments import stands_on_top
 from zygoform.core.geometry.plane import Outline, corner_angles, offset_sides
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.goods.screws import Driven, wood_screw

@@ -82,7 +82,8 @@ def _shortened(packing: Packing, pattern: Pattern) -> Pattern:
 
 # Some boards of a layout laid out anew on their own: a small problem can be proven, and may come out cheaper.
 #
-# Large neighbourhood search: the boards with the most waste for their money first, each time a few others with them.
+# Large neighbourhood search: the boards with the most waste for their money first, each time a few others with
+# them.
 
 ROUNDS, MOST_TYPES = 14, 14
 

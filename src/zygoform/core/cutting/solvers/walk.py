@@ -99,7 +99,8 @@ class PatternWalk:
 
 # The best pattern for given values, by dynamic programming over a grid of lengths.
 #
-# For long lists of different parts, where walking every pattern takes too long. Widths rounded up give patterns that
+# For long lists of different parts, where walking every pattern takes too long. Widths rounded up give patterns
+# that
 # really fit, rounded down a value that no pattern exceeds (the knapsack bound behind Gilmore and Gomory's columns).
 
 COARSE, FINE = 4_000, 24_000

@@ -2,7 +2,7 @@
 
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Body
-from zygoform.core.form.halved import TOP_ROLES
+from zygoform.core.form.resized import TOP_ROLES
 from zygoform.core.geometry.plane import extent
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix

@@ -5,7 +5,7 @@ from decimal import Decimal
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.problems import size_problems
-from zygoform.core.cutting.problem import quick_answer
+from zygoform.core.cutting.either import quick_answer
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix

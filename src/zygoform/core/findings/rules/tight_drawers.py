@@ -2,7 +2,7 @@
 
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.form.form import Board, FormOpening
-from zygoform.core.form.sure_room import sure_rect
+from zygoform.core.form.fronts import sure_rect
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.tolerance import SAME_MM

@@ -10,7 +10,7 @@ from zygoform.core.geometry.convex import box_around
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.ids import origin_of
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.quantity import Fine, Kilos
+from zygoform.core.measure.write import Fine, Kilos
 from zygoform.core.outcome.outcome import Finding
 from zygoform.core.statics.sag import LOOKS_STRAIGHT, MODULUS, Sag, creep_of, sag
 from zygoform.core.tolerance import SHARED_MM

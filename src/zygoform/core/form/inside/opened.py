@@ -6,7 +6,7 @@ from functools import lru_cache
 from msgspec import Struct, structs
 
 from zygoform.core.form.form import Board, Body, Form, FormOpening
-from zygoform.core.form.on_top import case_box
+from zygoform.core.form.ornaments import case_box
 from zygoform.core.geometry.convex import plus
 from zygoform.core.geometry.prism import Point3, Turn
 from zygoform.core.ids import goes_with, sibling

@@ -8,7 +8,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.form.carcass import BaseKind, Carcass
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Holds
-from zygoform.core.form.on_top import CrownKind, crown_boards, mirror_boards
+from zygoform.core.form.ornaments import CrownKind, crown_boards, mirror_boards
 from zygoform.core.form.piece import FrontedPiece, settled
 from zygoform.core.measure.param import Choice, Span, choice, corner, count, measured
 from zygoform.core.measure.reading import Readings, Sized

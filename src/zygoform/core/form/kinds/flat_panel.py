@@ -7,9 +7,8 @@ from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.front import Cell, FrontLayout, Holds, Opening, lay_out
 from zygoform.core.form.fronts import opening_names
 from zygoform.core.form.piece import FrontedPiece, guessed, settled
-from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.plane import rectangle, segment
 from zygoform.core.geometry.prism import Prism, X, Z, upright
-from zygoform.core.geometry.segment import segment
 from zygoform.core.measure.param import Choice, Span, choice, count, measured
 from zygoform.core.measure.reading import Readings, sized
 from zygoform.core.tolerance import SAME_MM

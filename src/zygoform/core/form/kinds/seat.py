@@ -6,9 +6,8 @@ from zygoform.core.condition.materials import MaterialCode
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Opening
-from zygoform.core.form.legged import LeggedFrame
+from zygoform.core.form.legged import CornerBlocks, LeggedFrame, StretcherHeight, Stretchers, StretcherThickness
 from zygoform.core.form.piece import BACK, CORNERS, PieceBase, band, guessed, settled
-from zygoform.core.form.stretchers import CornerBlocks, StretcherHeight, Stretchers, StretcherThickness
 from zygoform.core.geometry.plane import Outline, extent, offset_sides, rectangle
 from zygoform.core.geometry.prism import X, Y, Z, upright
 from zygoform.core.measure.param import Choice, Span, choice, corner, measured

@@ -4,9 +4,8 @@ from typing import Annotated, ClassVar
 
 from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import Holds
-from zygoform.core.form.legged import LeggedFrame
+from zygoform.core.form.legged import CornerBlocks, LeggedFrame, StretcherHeight, Stretchers, StretcherThickness
 from zygoform.core.form.piece import FrontedPiece, guessed, settled
-from zygoform.core.form.stretchers import CornerBlocks, StretcherHeight, Stretchers, StretcherThickness
 from zygoform.core.geometry.plane import offset_sides
 from zygoform.core.geometry.prism import upright
 from zygoform.core.measure.param import Span, corner, measured

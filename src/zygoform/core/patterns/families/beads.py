@@ -4,8 +4,15 @@ import math
 from typing import Literal
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.inset import inset_sides, side_line, smooth_runs, turn_after, turn_at
-from zygoform.core.geometry.plane import Outline, is_convex
+from zygoform.core.geometry.plane import (
+    Outline,
+    inset_sides,
+    is_convex,
+    side_line,
+    smooth_runs,
+    turn_after,
+    turn_at,
+)
 from zygoform.core.patterns.field import PatternField
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked

@@ -5,8 +5,8 @@ from itertools import accumulate, pairwise
 
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import Point
-from zygoform.core.patterns.bend import BentAlong, bend
 from zygoform.core.patterns.field import PatternField
+from zygoform.core.patterns.measure import BentAlong, bend
 from zygoform.core.patterns.registry import PatternEntries
 from zygoform.core.patterns.strip import Strip, checked
 

@@ -1,5 +1,5 @@
 """Legs or feet, straight, tapered or splayed.
 
-entries.py    what they ask, and how they begin
-worked.py     the set worked out
+entries.py what they ask, and how they begin
+worked.py  the set worked out
 """

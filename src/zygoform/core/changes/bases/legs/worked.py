@@ -10,10 +10,9 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, is_put_on
 from zygoform.core.form.piece import CORNERS, corner_posts
-from zygoform.core.geometry.legs import leg_axes, leg_blank, tapered
+from zygoform.core.geometry.legs import leg_axes, leg_blank, splay, tapered
 from zygoform.core.geometry.plane import Outline, Point, offset_sides
 from zygoform.core.geometry.prism import Point3, upright
-from zygoform.core.geometry.splay import splay
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2, FittingKind
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.measure.message import Message, literal

@@ -15,8 +15,8 @@ from zygoform.core.goods.fittings import GLUE_ML_PER_M2, spacing
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.goods.timber import TimberSize
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import Origin, Sized, Term, sized
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW
 from zygoform.core.outcome.member import Axes, Member, end_cuts
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply

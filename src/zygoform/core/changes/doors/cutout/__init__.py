@@ -1,5 +1,5 @@
 """An opening cut into doors.
 
-entries.py    what it asks, and how it begins
-worked.py     line, insert and stops worked out
+entries.py what it asks, and how it begins
+worked.py  line, insert and stops worked out
 """

@@ -15,13 +15,14 @@ from zygoform.core.form.form import Board, Body, Form, FormOpening, Rect
 from zygoform.core.form.inside.door import REBATE
 from zygoform.core.geometry.convex import boxes_meet
 from zygoform.core.geometry.cut_shape import (
+    Cutout,
     convex_pieces,
     cut_outline,
+    cutout,
     simplified,
     starter_holes,
     stretched,
 )
-from zygoform.core.geometry.cutout import Cutout, cutout
 from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.geometry.prism import Prism, X, Z
 from zygoform.core.geometry.solid import without

@@ -1,5 +1,5 @@
 """A front that drops open.
 
-entries.py    what it asks, and how it begins
-worked.py     its axis, its way, its stays
+entries.py what it asks, and how it begins
+worked.py  its axis, its way, its stays
 """

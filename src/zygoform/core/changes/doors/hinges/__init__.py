@@ -1,5 +1,5 @@
 """Hinges, catches and stays.
 
-entries.py    what they ask, and how they begin
-worked.py     how many, where, and what holds
+entries.py what they ask, and how they begin
+worked.py  how many, where, and what holds
 """

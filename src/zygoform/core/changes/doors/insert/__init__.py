@@ -1,5 +1,5 @@
 """A new insert for framed doors.
 
-entries.py    what it asks, and how it begins
-worked.py     inserts and stops worked out
+entries.py what it asks, and how it begins
+worked.py  inserts and stops worked out
 """

@@ -1,5 +1,5 @@
 """New boxes behind fronts.
 
-entries.py    what they ask, and how they begin
-worked.py     boxes and what they run on worked out
+entries.py what they ask, and how they begin
+worked.py  boxes and what they run on worked out
 """

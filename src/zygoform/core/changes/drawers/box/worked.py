@@ -9,8 +9,7 @@ from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form
-from zygoform.core.geometry.casework import DrawerBox, SlideKind, drawer
-from zygoform.core.geometry.drawer_droop import drawer_droop
+from zygoform.core.geometry.casework import DrawerBox, SlideKind, drawer, drawer_droop
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z, upright
 from zygoform.core.geometry.solid import Shape, Solid, without

@@ -14,8 +14,8 @@ from zygoform.core.geometry.prism import Point3, Y, upright
 from zygoform.core.goods.fittings import RollKind
 from zygoform.core.ids import own_of, role_of
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.outcome import Note, Outcome, RollCut, Supply
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM

@@ -1,5 +1,5 @@
 """Transfers and stencils over faces.
 
-entries.py    what it asks, and how it begins
-worked.py     where each lies, and what is cut off
+entries.py what it asks, and how it begins
+worked.py  where each lies, and what is cut off
 """

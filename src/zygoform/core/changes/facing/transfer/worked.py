@@ -14,8 +14,8 @@ from zygoform.core.geometry.plane import Outline, rectangle
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import SOLVENT
 from zygoform.core.outcome.outcome import Fitting, Note, Outcome, Supply, Template
 from zygoform.core.outcome.work import Work

@@ -13,9 +13,9 @@ from zygoform.core.goods.fittings import GLUED
 from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import Sized, Term
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import DUST, GLUE, IRON
 from zygoform.core.outcome.outcome import Finding, Fix, Note, Outcome, Supply
 from zygoform.core.outcome.part import Part

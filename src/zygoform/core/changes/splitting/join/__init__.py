@@ -1,5 +1,5 @@
 """Two pieces made one.
 
-entries.py    what it asks, and how it begins
-worked.py     the one piece worked out
+entries.py what it asks, and how it begins
+worked.py  the one piece worked out
 """

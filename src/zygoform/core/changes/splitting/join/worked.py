@@ -8,7 +8,7 @@ from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.arrange import joined_bodies
 from zygoform.core.form.form import Board, Body, Form
-from zygoform.core.form.halved import TOP_ROLES, Half
+from zygoform.core.form.resized import TOP_ROLES, Half
 from zygoform.core.geometry.plane import extent, rectangle
 from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.goods.fittings import spacing

@@ -3,7 +3,7 @@
 from msgspec import Struct
 
 from zygoform.core.form.form import Board, Body
-from zygoform.core.form.halved import TOP_ROLES, Half
+from zygoform.core.form.resized import TOP_ROLES, Half
 from zygoform.core.geometry.convex import box_around
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z

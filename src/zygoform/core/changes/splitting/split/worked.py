@@ -8,14 +8,14 @@ from zygoform.core.changes.work import split_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
-from zygoform.core.form.halved import PLANED, Half, half_of, planed_only, spoilt
-from zygoform.core.form.on_top import stands_on_top
+from zygoform.core.form.ornaments import stands_on_top
+from zygoform.core.form.resized import PLANED, Half, half_of, planed_only, spoilt
 from zygoform.core.geometry.plane import extent
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import wood_screw
 from zygoform.core.ids import HALF, origin_of
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.quantity import SquareMetres
+from zygoform.core.measure.write import SquareMetres
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, Note, Outcome, Supply
 from zygoform.core.shop import Shop

@@ -13,9 +13,8 @@ from typing import Annotated, Any, Literal
 from msgspec import Struct
 
 from zygoform.core.errors import BadInputError
-from zygoform.core.geometry.plane import Outline, Point, extent, round_corners
+from zygoform.core.geometry.plane import Outline, Point, arc, extent, round_corners, segment
 from zygoform.core.geometry.prism import Prism, upright
-from zygoform.core.geometry.segment import arc, segment
 from zygoform.core.geometry.solid import CutOff, Shape, Solid
 from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import Choice, choice, length

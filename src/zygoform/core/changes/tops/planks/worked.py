@@ -27,13 +27,22 @@ from zygoform.core.goods.screws import Driven, pocket_screw, wood_screw
 from zygoform.core.goods.species import movement, slot
 from zygoform.core.goods.timber import LEAST_RIP, TimberSize, board_widths
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
 from zygoform.core.measure.reading import sized
 from zygoform.core.measure.rounding import round_to
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW
 from zygoform.core.outcome.member import Axes, Member
-from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Handle, LaterCut, Note, Outcome, Supply
-from zygoform.core.outcome.slanted import slant_words
+from zygoform.core.outcome.outcome import (
+    Finding,
+    Fitting,
+    Fix,
+    Handle,
+    LaterCut,
+    Note,
+    Outcome,
+    Supply,
+    slant_words,
+)
 from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM

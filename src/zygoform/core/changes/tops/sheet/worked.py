@@ -18,7 +18,7 @@ from zygoform.core.form.form import Body, Form
 from zygoform.core.geometry.plane import Outline, extent, round_corners
 from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import MlASquareMetre
+from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, Caution
 from zygoform.core.outcome.member import Member
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply

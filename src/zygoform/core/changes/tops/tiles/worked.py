@@ -22,8 +22,8 @@ from zygoform.core.goods.fittings import GLUE_ML_PER_M2
 from zygoform.core.goods.screws import Driven, wood_screw
 from zygoform.core.ids import origin_of
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.quantity import Kilos, MlASquareMetre, SquareMetres
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.measure.write import Kilos, MlASquareMetre, SquareMetres
 from zygoform.core.outcome.cautions import DUST, GLUE, LIFT, SAW, TILE, Caution
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, Supply
 from zygoform.core.shop import Shop

@@ -1,5 +1,5 @@
 """Straps that hold a piece to the wall.
 
-entries.py    what they ask
-worked.py     straps and screws worked out
+entries.py what they ask
+worked.py  straps and screws worked out
 """

@@ -11,7 +11,7 @@ from zygoform.core.geometry.prism import Prism, Y, Z
 from zygoform.core.goods.screws import wall_screw
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.quantity import Fine
+from zygoform.core.measure.write import Fine
 from zygoform.core.outcome.cautions import WALL
 from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome
 from zygoform.core.shop import Shop
