@@ -24,11 +24,11 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
     "Compound mitres and splayed legs": {
         "compound": "geometry.mitres:compound_mitre",
         "compound_unequal": "geometry.mitres:compound_unequal",
-        "tapered_plinth": "geometry.splay:tapered_plinth",
-        "splay": "geometry.splay:splay",
+        "tapered_plinth": "geometry.legs:tapered_plinth",
+        "splay": "geometry.legs:splay",
     },
     "Tops": {
-        "boards": "goods.plank_layout:board_widths",
+        "boards": "goods.timber:board_widths",
         "top": "geometry.casework:top",
         "spacing": "goods.fittings:spacing",
         "screw": "goods.screws:through_screw",
@@ -56,7 +56,7 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "drawer": "geometry.casework:drawer",
         "flap": "geometry.flap:flap",
         "flap_axis": "geometry.flap:flap_axis",
-        "drawer_droop": "geometry.drawer_droop:drawer_droop",
+        "drawer_droop": "geometry.casework:drawer_droop",
     },
     "Pulls": {
         "pulls": "geometry.pull_holes:pull_places",
@@ -66,12 +66,12 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "packs": "goods.fittings:packs",
         "bar_length": "changes.pulls.bar:bar_length",
         "bar_screw": "changes.pulls.bar:bar_screw",
-        "door_hinges": "goods.hinge_count:door_hinges",
-        "hinge_match": "goods.hinge_count:hinge_match",
+        "door_hinges": "goods.fittings:door_hinges",
+        "hinge_match": "goods.fittings:hinge_match",
     },
     "Door cut-outs, arches, templates": {
-        "arc": "geometry.segment:arc",
-        "cutout": "geometry.cutout:cutout",
+        "arc": "geometry.plane:arc",
+        "cutout": "geometry.cut_shape:cutout",
         "starter_holes": "geometry.cut_shape:starter_holes",
         "pages": "geometry.paper_tiles:pages",
         "scale_check": "geometry.paper_tiles:scale_check",
@@ -85,7 +85,7 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "nested_frames": "patterns.families.nested_frames:nested_frames",
         "lattice": "patterns.tally:lattice",
         "herringbone": "patterns.tally:herringbone",
-        "bend": "patterns.bend:bend",
+        "bend": "patterns.measure:bend",
     },
     "Finishing": {
         "area": "coats.amounts:faces_area",
@@ -94,7 +94,7 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "cans": "coats.amounts:cans",
         "sheets": "coats.amounts:sheets",
         "tape": "coats.amounts:tape",
-        "timeline": "coats.drying:timeline",
+        "timeline": "coats.coat:timeline",
     },
 }
 

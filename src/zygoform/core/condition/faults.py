@@ -1,12 +1,10 @@
-"""All kinds of fault by their code."""
+"""Kinds of fault: what is measured of each, its remedies with their reason, their work and their time."""
 
 from typing import Literal
 
 from msgspec import Struct
 
 from zygoform.core.measure.reading import Takes
-
-# Kinds of fault: what is measured of each, and its remedies with their reason, their work and their time.
 
 How = Literal["mend", "patch", "replace", "leave", "take out"]
 Operation = Literal[
@@ -85,7 +83,6 @@ class FaultKind(Struct, frozen=True):
 
 
 # Joints that are loose, broken, or let a piece wobble.
-
 JOINTS = (
     FaultKind(
         "loose_joint",
@@ -241,9 +238,7 @@ WOOD = (
     ),
 )  # fmt: skip
 
-
 # Veneer, stains, mould, old finish and labels.
-
 FACES = (
     FaultKind(
         "lifted_veneer",
@@ -441,9 +436,7 @@ DRAWERS = (
     ),
 )  # fmt: skip
 
-
 # Backs, hinges and pulls.
-
 FITTINGS = (
     FaultKind(
         "torn_back",
