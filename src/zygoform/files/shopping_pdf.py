@@ -1,7 +1,7 @@
 """The shopping list: what to buy in the order of a shop, with boxes to tick."""
 
 from zygoform.core.cutlist.car import car_cuts
-from zygoform.core.findings.rules.car_room import shop_words
+from zygoform.core.findings.rules.at_the_saw import shop_words
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.pdf_page import PAGE_MARGIN, Page

@@ -7,7 +7,7 @@ from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.part_outline import draw_board, end_angles, panel_outline, part_outline
 from zygoform.core.drawing.scene import draw_form
-from zygoform.core.findings.rules.car_room import shop_words
+from zygoform.core.findings.rules.at_the_saw import shop_words
 from zygoform.core.form.piece import over_all
 from zygoform.core.measure.write import in_unit
 from zygoform.core.outcome.outcome import slant_words

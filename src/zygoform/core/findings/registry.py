@@ -1,49 +1,42 @@
-"""All rules, in the order they are shown. A rule is a file in rules/ and one line here."""
+"""All rules, in the order they are shown. A rule is a function in rules/ and one line here."""
 
 from collections.abc import Callable
 
 from zygoform.core.findings.judged_plan import JudgedPlan
-from zygoform.core.findings.rules import (
+from zygoform.core.findings.rules.at_the_saw import (
     car_room,
-    damp,
-    doors_drag,
     ends_cross,
-    guessed,
-    no_footing,
-    no_screw,
+    recounted,
+    short_parts,
+    spare_strips,
+    too_long,
+)
+from zygoform.core.findings.rules.damp import damp
+from zygoform.core.findings.rules.joined import no_screw, runs_through, weak_screws
+from zygoform.core.findings.rules.on_the_floor import doors_drag, no_footing, skirt_and_feet
+from zygoform.core.findings.rules.readings import guessed, openings_add_up, openings_close, tight_drawers
+from zygoform.core.findings.rules.tipping import tipping
+from zygoform.core.findings.rules.top_sags import top_sags
+from zygoform.core.outcome.outcome import Finding
+
+RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
+    too_long,
+    top_sags,
+    ends_cross,
     openings_add_up,
     openings_close,
-    recounted,
-    runs_through,
+    guessed,
+    weak_screws,
     short_parts,
     skirt_and_feet,
     spare_strips,
     tight_drawers,
+    recounted,
+    car_room,
+    runs_through,
     tipping,
-    too_long,
-    top_sags,
-    weak_screws,
-)
-from zygoform.core.outcome.outcome import Finding
-
-RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
-    too_long.judge,
-    top_sags.judge,
-    ends_cross.judge,
-    openings_add_up.judge,
-    openings_close.judge,
-    guessed.judge,
-    weak_screws.judge,
-    short_parts.judge,
-    skirt_and_feet.judge,
-    spare_strips.judge,
-    tight_drawers.judge,
-    recounted.judge,
-    car_room.judge,
-    runs_through.judge,
-    tipping.judge,
-    damp.judge,
-    doors_drag.judge,
-    no_footing.judge,
-    no_screw.judge,
+    damp,
+    doors_drag,
+    no_footing,
+    no_screw,
 )

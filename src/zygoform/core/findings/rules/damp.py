@@ -20,7 +20,7 @@ DAMPEST_OUTDOORS = 14.0
 """As far as the coefficients of movement hold (percent)."""
 
 
-def judge(view: JudgedPlan) -> tuple[Finding, ...]:
+def damp(view: JudgedPlan) -> tuple[Finding, ...]:
     uses = {piece: use for piece, use in view.uses if use.wet or use.outdoors}
     return tuple(
         finding

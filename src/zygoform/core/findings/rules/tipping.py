@@ -31,7 +31,7 @@ TRAVEL = 0.75
 _Mass = tuple[float, float, float]
 
 
-def judge(view: JudgedPlan) -> tuple[Finding, ...]:
+def tipping(view: JudgedPlan) -> tuple[Finding, ...]:
     uses = dict(view.uses)
     # Straps are planned: the word is theirs and the wall's.
     held = {o.body for o in view.outcomes if any(fitting.kind == "wall strap" for fitting in o.fittings)}

@@ -33,7 +33,7 @@ SHARE = 0.6
 """Of a top's length so much has to lie on a frame for it to carry there."""
 
 
-def judge(view: JudgedPlan) -> tuple[Finding, ...]:
+def top_sags(view: JudgedPlan) -> tuple[Finding, ...]:
     uses = {piece: use for piece, use in view.uses if use.carries > 0}
     sizes = {part.id: view.shop.size(part.part.size_id) for part in view.parts}
     return tuple(
