@@ -28,7 +28,7 @@ from zygoform.core.edits.survey import choose_inside, set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
 from zygoform.core.form.front import Holds, openings
-from zygoform.core.form.targets import target_in
+from zygoform.core.form.registry import target_in
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.measure.param import params
 from zygoform.core.patterns.drawn_line import DrawnLine

@@ -21,7 +21,7 @@ BREACHES = {
     "stages": ("app/stages/cut/rack.py", "import zygoform.app.stages.buy.row"),
     "kinds": ("core/changes/bases/skirt/worked.py", "import zygoform.core.changes.tops.planks.worked"),
     "entries": ("core/changes/bases/skirt/entries.py", "import zygoform.core.changes.tops.planks.entries"),
-    "rules": ("core/findings/rules/guessed.py", "import zygoform.core.findings.rules.at_the_saw"),
+    "rules": ("core/findings/rules/readings.py", "import zygoform.core.findings.rules.joined"),
     "cutting": ("core/cutting/nest.py", "import zygoform.core.form.form"),
     "qt": ("core/money/purchase.py", "import PySide6.QtCore"),
     "pure": ("core/plan/plan.py", "import random"),

@@ -8,8 +8,7 @@ from zygoform.core.changes.registry import CHANGE_KINDS, ChangeKind
 from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change
-from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import PIECE_KINDS, Target
 from zygoform.core.plan.plan import compile_plan
 from zygoform.files.demo import fresh_project
 

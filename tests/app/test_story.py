@@ -15,7 +15,7 @@ from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.stages.cut.list import CutRow
 from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.parse import INCH
 from zygoform.files.demo import counter_begun, fresh_project
 from zygoform.files.project_json import read_project

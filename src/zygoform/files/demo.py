@@ -18,7 +18,7 @@ from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.front import Division, Opening, replaced
 from zygoform.core.form.inside.door import BayParts, DoorParts
 from zygoform.core.form.kinds.case_piece import CasePiece
-from zygoform.core.form.targets import target_in
+from zygoform.core.form.registry import target_in
 from zygoform.core.measure.param import in_own_system, param
 from zygoform.core.measure.parse import INCH
 from zygoform.core.measure.reading import Reading, Readings

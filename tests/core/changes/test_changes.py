@@ -24,7 +24,7 @@ from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.edits.survey import set_inside, set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.piece import PieceBase
-from zygoform.core.form.targets import target_in
+from zygoform.core.form.registry import target_in
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.geometry.solid import Shape, cut_off

@@ -11,7 +11,7 @@ from tests.casefile import cases
 from tests.planned import plan_of
 from tests.strategies import known_faults, mended, pieces
 from zygoform.core.changes.mending.entries import Mend
-from zygoform.core.changes.mending.operations import OPERATIONS, usual_board
+from zygoform.core.changes.mending.worked import OPERATIONS, usual_board
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS
 from zygoform.core.drawing.scene import draw_form

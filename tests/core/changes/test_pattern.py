@@ -20,7 +20,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.form.form import Board, Body
 from zygoform.core.form.inside.opened import opened
-from zygoform.core.form.targets import target_in
+from zygoform.core.form.registry import target_in
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.pieces import lay
 from zygoform.core.patterns.registry import FAMILIES

@@ -9,7 +9,7 @@ from tests.planned import made, plan_of
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.form.form import Body, FormOpening
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.project import Project
 
 

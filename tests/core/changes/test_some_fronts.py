@@ -9,7 +9,7 @@ from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
 from zygoform.core.edits.finishing import front_into
 from zygoform.core.edits.planning import add_variant, pick_front, set_value, takes_some
-from zygoform.core.form.belonging import front_boards, front_opening
+from zygoform.core.form.carcass import front_boards, front_opening
 from zygoform.core.ids import own_of
 from zygoform.core.plan.finish_stage import finish_now
 from zygoform.core.plan.memory import Memory

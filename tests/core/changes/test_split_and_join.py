@@ -12,8 +12,8 @@ from zygoform.core.edits.fronts import hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, apply_fix
 from zygoform.core.form.form import Board, Body, Form
+from zygoform.core.form.registry import Target
 from zygoform.core.form.resized import kept_of
-from zygoform.core.form.targets import Target
 from zygoform.core.geometry.convex import shared_volume
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import Point3, Prism, X, Y, Z, upright

@@ -20,8 +20,7 @@ from zygoform.core.form.form import Board, Form
 from zygoform.core.form.front import openings
 from zygoform.core.form.ornaments import stands_on_top
 from zygoform.core.form.piece import PieceBase
-from zygoform.core.form.registry import PIECE_KINDS
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import PIECE_KINDS, Target
 from zygoform.core.measure.param import params
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project

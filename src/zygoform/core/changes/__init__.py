@@ -4,15 +4,14 @@ A kind's `entries.py` is what it asks, and how it begins: it is light, and loade
 `worked.py` makes of it what comes off, members, fittings, notes, findings and steps, and is loaded when it is
 planned.
 
-base.py           what every change has; a change of a kind this version does not know
+base.py           what every change has, the entry that says which faces; a change of a kind this version does
+                  not know
 registry.py       kind of change -> its folder, title, which parts it fits
 suited.py         what ripping and damp ask of any change
 work.py           the steps of most kinds, in amounts
 opening_choice.py which drawers or doors a change is for
 sheet_member.py   a part cut from sheet
-surface.py        faces that something is laid on
-face_entries.py   the entry that says which
-slick_ground.py   ground that glue does not hold on
+surface.py        faces that something is laid on, and ground that glue does not hold on
 tops/             planks, sheet, tiles, the old top used again
 bases/            legs, a skirt
 shelves/          shelves in place of drawers or doors

@@ -4,12 +4,14 @@ from typing import Annotated, Any, ClassVar, Self
 
 from msgspec import Meta, Struct
 
+from zygoform.core.changes.surface import FacesOf
 from zygoform.core.condition.condition import Condition
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.goods.timber import TimberSize
+from zygoform.core.measure.param import Choice, choice
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -77,3 +79,17 @@ def nearest_size(shop: Shop, thickness: float, width: float, at_least: float = 0
     own = [s for s in sold if s.system == shop.unit.system] or sold
     own = [s for s in own if s.width >= at_least - SAME_MM and s.stock != "rod"]
     return min(own, key=lambda s: (2 * abs(s.thickness - thickness) + abs(s.width - width), s.id), default=None)
+
+
+# The entry that every change laid on faces has: which faces.
+
+LaidOn = Annotated[
+    FacesOf,
+    choice(
+        "Over",
+        Choice("drawers", "all drawers", "those whose fronts lie in one plane"),
+        Choice("fronts", "drawers and doors", "all that lie in one plane"),
+        Choice("some", "some fronts", "those that are clicked in the drawing, or ticked"),
+        Choice("this", "this one", "the front, side or lid that was pointed at"),
+    ),
+]

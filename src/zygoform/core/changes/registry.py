@@ -9,7 +9,7 @@ from msgspec import Struct
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form, Role
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.ids import piece_of
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.piecemeal import Piecemeal

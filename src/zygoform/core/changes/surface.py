@@ -6,14 +6,17 @@ from typing import Literal
 from msgspec import Struct, structs
 
 from zygoform.core.changes.opening_choice import CHOOSE_SOME
+from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.geometry.convex import face_area
 from zygoform.core.geometry.cut_shape import convex_pieces
 from zygoform.core.geometry.plane import Outline, Point, area, intersect, rectangle
 from zygoform.core.geometry.prism import Face, Point3, Prism, X, Z, along, cross, dot, extent_along
-from zygoform.core.ids import own_of
+from zygoform.core.ids import origin_of, own_of
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.outcome import Finding
 from zygoform.core.patterns.field import FieldFront, PatternField, shaped
 from zygoform.core.tolerance import SAME_MM
 
@@ -255,3 +258,25 @@ def broadest(body: Body) -> Board:
         return wide * max(tall if deep <= tall else 0.0, deep if tall < deep else 0.0)
 
     return max((board for board in body.boards if not board.inside), key=face, default=body.boards[0])
+
+
+# Ground that glue does not hold on: foil, under strips and veneer.
+
+
+def slick_ground(
+    change_id: str, boards: Iterable[Board], condition: Condition, *, iron: bool
+) -> tuple[Finding, ...]:
+    """One finding for all boards that foil was found on, or is likely on; how they are fixed says what it does.
+
+    What is glued to foil comes off with it: the bond is that of foil and board (trade practice).
+    """
+    known = {made.part: made.material for made in condition.made_of}
+    foil = tuple(b.id for b in boards if known.get(b.id, known.get(origin_of(b.id), b.likely)) == "foil on board")
+    if not foil:
+        return ()
+    heat = " The iron's heat lifts it, too." if iron else ""
+    why = (
+        "Glue holds no better on it than it does on its board. Where a corner lifts, take it off; else scuff it "
+        f"dull, take contact cement or a glue for plastics, and try one strip on a hidden place.{heat}"
+    )
+    return (Finding("slick_ground", "mind", Message("It is glued on foil"), Message(why), foil, change_id),)

@@ -5,7 +5,7 @@ import math
 from msgspec import structs
 
 from zygoform.core.changes.mending.entries import Mend
-from zygoform.core.changes.mending.operations import usual_board, wood_of
+from zygoform.core.changes.mending.worked import usual_board, wood_of
 from zygoform.core.condition.condition import Dot, Fault, Photo
 from zygoform.core.condition.faults import FAULT_KINDS, remedy_of
 from zygoform.core.condition.materials import MATERIALS, MadeOf

@@ -15,7 +15,7 @@ from zygoform.core.edits.finishing import set_order, set_stack
 from zygoform.core.edits.pieces import known_piece
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Body, Form, FormOpening
-from zygoform.core.form.targets import Target, target_in
+from zygoform.core.form.registry import Target, target_in
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.ids import own_of, piece_of
 from zygoform.core.measure.message import Message, literal

@@ -14,7 +14,7 @@ from zygoform.core.findings.rules.at_the_saw import (
 from zygoform.core.findings.rules.damp import damp
 from zygoform.core.findings.rules.joined import no_screw, runs_through, weak_screws
 from zygoform.core.findings.rules.on_the_floor import doors_drag, no_footing, skirt_and_feet
-from zygoform.core.findings.rules.readings import guessed, openings_add_up, openings_close, tight_drawers
+from zygoform.core.findings.rules.readings import openings_add_up, openings_close, rests_on_guesses, tight_drawers
 from zygoform.core.findings.rules.tipping import tipping
 from zygoform.core.findings.rules.top_sags import top_sags
 from zygoform.core.outcome.outcome import Finding
@@ -25,7 +25,7 @@ RULES: tuple[Callable[[JudgedPlan], tuple[Finding, ...]], ...] = (
     ends_cross,
     openings_add_up,
     openings_close,
-    guessed,
+    rests_on_guesses,
     weak_screws,
     short_parts,
     skirt_and_feet,

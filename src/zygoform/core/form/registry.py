@@ -1,9 +1,11 @@
 """Kinds of piece, by name: a kind is a file in kinds/ and one row here, and is loaded when it is first wanted."""
 
 from importlib import import_module
+from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.piece import PieceBase
 
 
@@ -33,3 +35,38 @@ PIECE_KINDS: dict[str, PieceKind] = {
         PieceKind("wall_shelf", "wall_shelf:WallShelf", "Wall shelf", "boards on brackets"),
     )
 }
+
+
+# What a change can be planned for: a body, an opening, what closes one, or a single part.
+
+TargetKind = Literal["body", "opening", "front", "member"]
+
+
+class Target(Struct, frozen=True):
+    """One of them, with the body it belongs to; `board` is the part itself, `opening` the place in the front."""
+
+    kind: TargetKind
+    id: str
+    body: Body
+    board: Board | None = None
+    opening: FormOpening | None = None
+
+
+def target_in(form: Form, target_id: str) -> Target | None:
+    """What an id names in a form; None where it is gone."""
+    body = form.body(target_id)
+    if body is None:
+        return None
+    if target_id == body.id:
+        return Target("body", target_id, body)
+    opening = next((o for o in body.openings if o.id == target_id), None)
+    if opening is not None:
+        return Target("opening", target_id, body, opening=opening)
+    board = form.board(target_id)
+    opening = body.opening_of(target_id)
+    # What fills a door's frame means the door.
+    fills = (
+        board is not None and board.role in ("panel", "pane") and opening is not None and opening.holds == "door"
+    )
+    closes = fills or (board is not None and board.role in ("drawer", "door"))
+    return Target("front" if closes else "member", target_id, body, board, opening if closes else None)

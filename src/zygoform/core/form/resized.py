@@ -11,7 +11,7 @@ from typing import Literal
 
 from msgspec import Struct, structs
 
-from zygoform.core.form.belonging import belonging
+from zygoform.core.form.carcass import belonging
 from zygoform.core.form.form import Board, Body, FormOpening
 from zygoform.core.form.ornaments import stands_on_top
 from zygoform.core.geometry.convex import Convex, Plane, halves

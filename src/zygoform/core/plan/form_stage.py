@@ -16,7 +16,7 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.form.arrange import set_aside
-from zygoform.core.form.belonging import belonging
+from zygoform.core.form.carcass import belonging
 from zygoform.core.form.form import Body, Form, rebuilt
 from zygoform.core.form.piece import PieceBase, unmeasured
 from zygoform.core.ids import HALF, origin_of, piece_of

@@ -4,7 +4,7 @@ from collections.abc import Collection, Sequence
 
 from msgspec import Struct
 
-from zygoform.core.form.belonging import belonging
+from zygoform.core.form.carcass import belonging
 from zygoform.core.form.form import Body
 from zygoform.core.goods.minutes import RATES, Task, own_factor, pace
 from zygoform.core.measure.message import Message, literal

@@ -30,7 +30,7 @@ from zygoform.app.widgets.tool_button import tool_button
 from zygoform.core.edits.finishing import front_into, merge_zones, part_into, zones_as_usual
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
-from zygoform.core.form.belonging import front_boards, front_opening
+from zygoform.core.form.carcass import front_boards, front_opening
 from zygoform.core.ids import own_of, piece_of
 from zygoform.core.steps.step import span
 

@@ -6,7 +6,7 @@ from msgspec import Struct
 
 from zygoform.app.session import Session
 from zygoform.core.changes.registry import CHANGE_KINDS, ChangeGroup, ChangeKind
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.ids import piece_of
 
 

@@ -8,7 +8,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import empty
 from zygoform.core.edits.planning import pick_front, takes_some
-from zygoform.core.form.belonging import front_opening
+from zygoform.core.form.carcass import front_opening
 from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.ids import own_of
 

@@ -14,7 +14,7 @@ from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.scrolled import scrolled
 from zygoform.core.changes.patterning.gallery_picture import GalleryPicture, gallery_picture
-from zygoform.core.changes.patterning.told import run_of_trim
+from zygoform.core.changes.patterning.steps import run_of_trim
 from zygoform.core.edits.planning import meant_pattern, take_from_gallery
 from zygoform.core.form.form import Body
 from zygoform.core.patterns.gallery import GALLERY, GalleryPattern

@@ -22,7 +22,7 @@ from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change, takes_some
-from zygoform.core.form.targets import target_in
+from zygoform.core.form.registry import target_in
 from zygoform.core.ids import piece_of
 
 FIRST_CARDS, MORE_CARDS = 14, 6

@@ -4,7 +4,7 @@ from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.sheet_member import usual_sheet
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, count, length
 from zygoform.core.shop import Shop
 

@@ -1,9 +1,7 @@
 """What a remedy comes to: parts, supplies and fittings sized from the fault it mends.
 
-entries.py        which fault, by which remedy
-worked.py         the fault dealt with
-repair_context.py the fault, the shop, and what has been worked out so far
-wood.py           parts cut from strips, boards and sheets
-consumables.py    what is used up, and hardware
-operations.py     the kind of work -> its function, and the wood it needs
+entries.py     which fault, by which remedy
+worked.py      the kind of work -> its function, and the wood it needs; the fault dealt with
+wood.py        parts cut from strips, boards and sheets
+consumables.py the fault, the shop, and what has been worked out so far; what is used up, and hardware
 """

@@ -2,7 +2,7 @@
 
 from msgspec import structs
 
-from zygoform.core.changes.mending.repair_context import RepairContext
+from zygoform.core.changes.mending.consumables import RepairContext
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.fittings import spacing
 from zygoform.core.ids import sibling

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 from msgspec import field
 
 from zygoform.core.changes.base import ChangeBase, nearest_size
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure import param as entry
 from zygoform.core.shop import Shop
 

@@ -6,8 +6,10 @@ from zygoform.core.changes.patterning.pattern_set import PatternSet
 from zygoform.core.geometry.plane import Outline
 from zygoform.core.measure.reading import Sized, Term, sized
 from zygoform.core.measure.rounding import count_up
+from zygoform.core.outcome.member import MapFront, MapPiece, PatternMap
 from zygoform.core.outcome.part import EndCut, Part
 from zygoform.core.patterns.pieces import TrimPiece
+from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.piecemeal import AT_A_TIME, Piecemeal
 from zygoform.core.tolerance import SAME_MM
 
@@ -120,3 +122,28 @@ def _steepest(angles: tuple[float, ...]) -> float:
     """Of an end with two cuts the one further from square: that is sawn first."""
     both = (max(angles), min(angles)) if angles else (0.0, 0.0)
     return round(both[0] if both[0] >= -both[1] else both[1], 6) + 0.0
+
+
+# A pattern as a map: every piece where it lies.
+
+
+def pattern_map(pattern: PatternSet) -> PatternMap:
+    """Its fronts from the left and from below, each piece with the part it is cut as."""
+    x0, y0, _, _ = pattern.whole.box
+
+    def placed(outline: Outline) -> Outline:
+        return tuple((x - x0, y - y0) for x, y in outline)
+
+    fronts = tuple(
+        MapFront(board.name, placed(front.outline))
+        for board, front in zip(pattern.surface.boards, pattern.whole.fronts, strict=True)
+    )
+    pieces = tuple(
+        MapPiece(
+            "" if pattern.is_bought(piece) else f"{pattern.change.id}/strip/{number}",
+            placed(piece.outline),
+            piece.front,
+        )
+        for piece, number in zip(pattern.laid.pieces, pattern.numbers, strict=True)
+    )
+    return PatternMap(FAMILIES[pattern.change.family].title, fronts, pieces)

@@ -3,13 +3,16 @@
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.handles import pattern_handles
 from zygoform.core.changes.patterning.judged import pattern_findings
-from zygoform.core.changes.patterning.mapped import pattern_map
 from zygoform.core.changes.patterning.pattern_set import PatternSet
-from zygoform.core.changes.patterning.steps import pattern_fittings, pattern_steps, pattern_supplies
-from zygoform.core.changes.patterning.strip_parts import spare_parts, strip_parts
-from zygoform.core.changes.patterning.told import pattern_notes, run_of_trim
-from zygoform.core.changes.slick_ground import slick_ground
-from zygoform.core.changes.surface import covered
+from zygoform.core.changes.patterning.steps import (
+    pattern_fittings,
+    pattern_notes,
+    pattern_steps,
+    pattern_supplies,
+    run_of_trim,
+)
+from zygoform.core.changes.patterning.strip_parts import pattern_map, spare_parts, strip_parts
+from zygoform.core.changes.surface import covered, slick_ground
 from zygoform.core.condition.condition import Condition
 from zygoform.core.form.form import Form
 from zygoform.core.measure.message import Message

@@ -5,8 +5,7 @@ import math
 from zygoform.core.changes.pulls.bar import bar_members, bar_notes, bar_screw
 from zygoform.core.changes.pulls.entries import Pulls
 from zygoform.core.changes.pulls.fronts import BAR, LEAST_THREAD, PLUG, REACH, PulledFront, PullSet
-from zygoform.core.changes.pulls.ground import pull_grounds, uneven_findings
-from zygoform.core.changes.pulls.judgement import pull_findings, pull_notes
+from zygoform.core.changes.pulls.ground import pull_findings, pull_grounds, pull_notes, uneven_findings
 from zygoform.core.changes.work import pulls_work
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError

@@ -7,7 +7,7 @@ from msgspec import structs
 from zygoform.core.changes.base import ChangeBase, nearest_size
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.condition.use import PieceUse
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, count, length, switch
 from zygoform.core.shop import Shop
 

@@ -63,7 +63,7 @@ def _finding(opening: FormOpening, why: Message) -> Finding:
 # Parts whose size rests on a guess.
 
 
-def guessed(view: JudgedPlan) -> tuple[Finding, ...]:
+def rests_on_guesses(view: JudgedPlan) -> tuple[Finding, ...]:
     ids = tuple(listed.id for listed in view.parts if listed.part.rests_on)
     if not ids:
         return ()

@@ -4,7 +4,7 @@ import math
 from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import ChangeBase, nearest_size
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, angle, choice, length
 from zygoform.core.measure.rounding import round_to
 from zygoform.core.shop import Shop

@@ -18,7 +18,7 @@ from zygoform.core.changes.doors.insert_entries import (
     held_by,
 )
 from zygoform.core.changes.sheet_member import usual_sheet
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.geometry.cut_shape import MOST_POINTS
 from zygoform.core.geometry.plane import Point
 from zygoform.core.measure.param import Choice, choice, length

@@ -16,7 +16,7 @@ from zygoform.core.changes.doors.insert_entries import (
     held_by,
 )
 from zygoform.core.changes.sheet_member import usual_sheet
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.shop import Shop
 

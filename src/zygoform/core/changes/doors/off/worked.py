@@ -3,12 +3,12 @@
 import math
 
 from zygoform.core.changes.doors.off.entries import DoorsOff
-from zygoform.core.changes.drawers.choice import room_behind
+from zygoform.core.changes.drawers.work import room_behind
 from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
-from zygoform.core.form.belonging import belonging
+from zygoform.core.form.carcass import belonging
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import upright

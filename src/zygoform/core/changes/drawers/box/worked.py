@@ -3,8 +3,7 @@
 from msgspec import Struct, structs
 
 from zygoform.core.changes.drawers.box.entries import DrawerBoxes
-from zygoform.core.changes.drawers.choice import DrawerRoom, chosen_drawers, whole_of
-from zygoform.core.changes.drawers.work import box_work
+from zygoform.core.changes.drawers.work import DrawerRoom, box_work, chosen_drawers, whole_of
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError

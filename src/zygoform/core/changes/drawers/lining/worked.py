@@ -2,9 +2,8 @@
 
 from msgspec import structs
 
-from zygoform.core.changes.drawers.choice import DrawerRoom, chosen_drawers
 from zygoform.core.changes.drawers.lining.entries import DrawerLining
-from zygoform.core.changes.drawers.work import lining_work
+from zygoform.core.changes.drawers.work import DrawerRoom, chosen_drawers, lining_work
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError

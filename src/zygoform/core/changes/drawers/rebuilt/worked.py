@@ -2,9 +2,8 @@
 
 from msgspec import structs
 
-from zygoform.core.changes.drawers.choice import DrawerRoom, chosen_drawers
 from zygoform.core.changes.drawers.rebuilt.entries import DrawerRebuild
-from zygoform.core.changes.drawers.work import repair_work
+from zygoform.core.changes.drawers.work import DrawerRoom, chosen_drawers, repair_work
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition

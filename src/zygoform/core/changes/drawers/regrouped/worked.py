@@ -5,9 +5,8 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.changes.drawers.choice import chosen_drawers, drawer_room, whole_of
 from zygoform.core.changes.drawers.regrouped.entries import RegroupDrawers
-from zygoform.core.changes.drawers.work import regroup_work
+from zygoform.core.changes.drawers.work import chosen_drawers, drawer_room, regroup_work, whole_of
 from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError

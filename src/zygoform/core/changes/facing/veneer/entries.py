@@ -2,10 +2,9 @@
 
 from typing import Annotated, Literal, Self
 
-from zygoform.core.changes.base import ChangeBase
-from zygoform.core.changes.face_entries import LaidOn
+from zygoform.core.changes.base import ChangeBase, LaidOn
 from zygoform.core.changes.surface import meant_faces
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.shop import Shop
 

@@ -3,8 +3,7 @@
 from msgspec import Struct, structs
 
 from zygoform.core.changes.facing.veneer.entries import SheetVeneer
-from zygoform.core.changes.slick_ground import slick_ground
-from zygoform.core.changes.surface import Surface, chosen_surface, covered
+from zygoform.core.changes.surface import Surface, chosen_surface, covered, slick_ground
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form

@@ -3,7 +3,7 @@
 from typing import Annotated, ClassVar, Literal, Self
 
 from zygoform.core.changes.base import ChangeBase, nearest_size
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.shop import Shop
 

@@ -4,7 +4,7 @@ from typing import Annotated, Literal, Self
 
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.sheet_member import usual_sheet
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.geometry.plane import extent
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.measure.rounding import round_to

@@ -8,7 +8,7 @@ from zygoform.core.changes.base import ChangeBase, nearest_size
 from zygoform.core.changes.tops.ground import OverBack, OverFront, OverLeft, OverRight
 from zygoform.core.changes.tops.planks.shape import Bow, EdgeProfile, FrontEdge, ProfileSize, depth_entry
 from zygoform.core.condition.use import PieceUse
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.goods.timber import Rip
 from zygoform.core.measure.param import Choice, choice, length, switch
 from zygoform.core.shop import Shop

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 from zygoform.core.changes.base import ChangeBase, nearest_size
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.changes.tops.ground import OverBack, OverFront, OverLeft, OverRight, old_overhangs
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, length
 from zygoform.core.shop import Shop
 

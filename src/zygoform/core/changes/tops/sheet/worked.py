@@ -3,12 +3,14 @@
 import math
 
 from zygoform.core.changes.sheet_member import sheet_member, trimmed_later
-from zygoform.core.changes.tops.edge_trim import SIDE_NAMES, inside_trim, trim_members
 from zygoform.core.changes.tops.ground import (
     HOLD_SPACING,
+    SIDE_NAMES,
     hold_down,
+    inside_trim,
     overhang_handles,
     top_ground,
+    trim_members,
 )
 from zygoform.core.changes.tops.sheet.entries import SheetTop
 from zygoform.core.changes.tops.work import sheet_top_work

@@ -6,7 +6,7 @@ from zygoform.core.changes.base import ChangeBase, nearest_size
 from zygoform.core.changes.sheet_member import usual_sheet
 from zygoform.core.changes.tops.ground import OverBack, OverFront, OverLeft, OverRight, old_overhangs
 from zygoform.core.condition.condition import Condition
-from zygoform.core.form.targets import Target
+from zygoform.core.form.registry import Target
 from zygoform.core.measure.param import Choice, choice, count, length
 from zygoform.core.shop import Shop
 

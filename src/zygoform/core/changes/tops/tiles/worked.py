@@ -3,12 +3,13 @@
 from msgspec import Struct, structs
 
 from zygoform.core.changes.sheet_member import sheet_member, trimmed_later
-from zygoform.core.changes.tops.edge_trim import inside_trim, trim_members
 from zygoform.core.changes.tops.ground import (
     HOLD_SPACING,
     hold_down,
+    inside_trim,
     overhang_handles,
     top_ground,
+    trim_members,
 )
 from zygoform.core.changes.tops.tiles.entries import BED, TiledTop
 from zygoform.core.changes.tops.work import tiled_top_work
