@@ -12,9 +12,7 @@ from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule, end_of_all
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, solve, solve_piecemeal
 from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.plan.plan import compile_plan
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_days import in_its_days
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, in_its_days, set_demo
 
 NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)
 

@@ -13,15 +13,14 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QLinearGradient, QPainter, QPen, QPolygonF
 
-from zygoform.app.canvas.mapping import Mapping, fit
+from zygoform.app.canvas.paint import Mapping, fit
 from zygoform.app.main import qt_application
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
 from zygoform.core.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, set_demo
 
 FOLDER = Path(__file__).parents[1] / "src" / "zygoform" / "data" / "photos"
 WIDTH, HEIGHT = 640, 480

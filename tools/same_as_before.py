@@ -26,8 +26,7 @@ from zygoform.core.form.form import Form
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
 from zygoform.files.cutlist_csv import by_part_csv, by_setting_csv
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, set_demo
 from zygoform.files.marks_pdf import marks
 from zygoform.files.pattern_pdf import maps
 from zygoform.files.project_json import SUFFIX, read_project, write_project

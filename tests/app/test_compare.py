@@ -5,8 +5,8 @@ from PySide6.QtWidgets import QLabel, QLineEdit, QPushButton, QToolButton
 
 from tests.app.desk import Desk
 from zygoform.app.stages.compare.picture import VariantPicture
+from zygoform.app.widgets.buttons import TickBox
 from zygoform.app.widgets.preview import Preview
-from zygoform.app.widgets.tick import TickBox
 from zygoform.core.edits.planning import add_variant, choose_variant, leave_out, set_value
 
 

@@ -14,7 +14,7 @@ from PySide6.QtWidgets import QApplication, QLineEdit
 
 from tests.app.desk import LEFT, move_pointer
 from tests.app.test_days import NOW, Bench
-from zygoform.app.stages.days import log_list, rule
+from zygoform.app.stages.days import log_page, rule
 from zygoform.app.stages.days.day_rows import ROW, DayRows
 from zygoform.app.stages.days.time_map import HOUR, OTHER, TimeMap, own_spans
 from zygoform.core.days.hours import Free
@@ -171,8 +171,8 @@ def test_of_a_long_log_only_lines_that_are_seen_are_put_into_words(
     lines = tuple(Entry(f"e{k}", "note", NOW, text=f"line {k}") for k in range(1000, 6000))
     project = structs.replace(bench.session.project, days=structs.replace(days, log=(*days.log, *lines)))
     said: list[str] = []
-    real = log_list.log_words
-    monkeypatch.setattr(log_list, "log_words", lambda entry, plan: said.append(entry.id) or real(entry, plan))  # type: ignore[func-returns-value]
+    real = log_page.log_words
+    monkeypatch.setattr(log_page, "log_words", lambda entry, plan: said.append(entry.id) or real(entry, plan))  # type: ignore[func-returns-value]
     bench.session.begin(project, None, "Long")
     bench.go()
     bench.stage.pages.turn_to("log")

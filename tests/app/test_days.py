@@ -15,7 +15,7 @@ from tests.app.desk import LEFT, NONE, Desk
 from zygoform.app.autosave import Autosave
 from zygoform.app.clock import Clock
 from zygoform.app.stages.days.stage import DaysStage
-from zygoform.app.stages.days.step_photos import StepPhotos
+from zygoform.app.stages.days.steps_page import StepPhotos
 from zygoform.core.days.hours import DaySpan
 from zygoform.core.days.log import Days
 from zygoform.core.edits.condition import remove_photo
@@ -24,8 +24,7 @@ from zygoform.core.edits.finishing import take_stack
 from zygoform.core.edits.planning import rename_variant, tick
 from zygoform.core.measure.message import Message
 from zygoform.core.schedule.day_plan import DayPlan
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_days import in_its_days
+from zygoform.files.demo import demo_project, in_its_days
 from zygoform.files.project_json import read_project
 
 NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)

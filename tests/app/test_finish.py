@@ -26,8 +26,7 @@ from zygoform.core.edits.survey import set_reading
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.plan.plan import Plan, compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, set_demo
 from zygoform.files.settings_json import Settings
 
 

@@ -12,7 +12,7 @@ from tests.app.test_finish import at_the_finish, layer_at, plan_of_finish, stage
 from tests.core.changes.test_shelves import chest
 from zygoform.app.stages.finish.coats_page import _ADDED
 from zygoform.app.stages.finish.layer_editor import LayerEditor
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.schools import CHOICES
 from zygoform.core.edits.finishing import take_stack

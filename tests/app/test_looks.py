@@ -30,9 +30,8 @@ from zygoform.app.stages.days.stage import DaysStage
 from zygoform.app.stages.finish.stage import FinishStage
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
-from zygoform.app.theme.look import put_on
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.theme.look import font, put_on
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.stage_navigation import summary_lines
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.days import set_day

@@ -13,14 +13,13 @@ from tests.app.desk import LEFT, NONE, Desk, move_pointer
 from tests.fuzzing import FULL
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.theme.look import put_on
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.limits import is_large
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, fresh_project, set_demo
 from zygoform.files.project_json import dump_project, parse_project
 
 TEXTS = (

@@ -15,15 +15,14 @@ from zygoform.app.stages.survey.kind_choice import KindChoice
 from zygoform.app.stages.survey.recent import RecentButton
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.stages.survey.start import StartBox
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.side_drawer import SideDrawer
 from zygoform.app.widgets.tally import TOTALS, Tally
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.ids import piece_of
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, fresh_project, set_demo
 from zygoform.files.project_json import write_project
 
 pytestmark = pytest.mark.window

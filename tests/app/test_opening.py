@@ -11,7 +11,7 @@ from msgspec import structs
 from PySide6.QtWidgets import QApplication, QLabel
 
 from tests.app.desk import LONGEST, Desk
-from zygoform.app.widgets.tick import TickBox
+from zygoform.app.widgets.buttons import TickBox
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.coats.layer import Recipe, RecipePart
 from zygoform.core.condition.condition import Photo

@@ -13,7 +13,7 @@ from tests.app.desk import Desk
 from tests.core.changes.test_doors import cupboard
 from zygoform.app.canvas.boards import BoardsView
 from zygoform.app.stages.cut.list import CutRow
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.core.edits.pieces import copy_piece, new_piece, rename
 from zygoform.core.form.registry import Target
 from zygoform.core.measure.parse import INCH

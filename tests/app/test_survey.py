@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QMenu, QPushButton, 
 
 from tests.app.desk import LEFT, NONE, Desk, move_pointer
 from zygoform.app.stages.survey.stage import SurveyStage
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.kinds.case_piece import CasePiece
 from zygoform.files.photos import photo_folder

@@ -11,7 +11,7 @@ from zygoform.app.stages.survey.faults import MOST_CARDS
 from zygoform.core.condition.condition import SHIPPED
 from zygoform.core.condition.materials import MATERIALS
 from zygoform.core.edits.condition import add_fault
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import set_demo
 
 
 def test_a_field_with_several_readings_says_the_one_that_counts(desk: Desk) -> None:

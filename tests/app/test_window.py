@@ -23,7 +23,7 @@ from tests.app.desk import Desk, move_pointer
 from zygoform.app.actions import filing
 from zygoform.app.actions.asking import UnsavedChoice
 from zygoform.app.canvas.gestures import DragGrip
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.tally import TOTALS, Tally
 from zygoform.core.drawing.views import CORNER_PLACES
 from zygoform.files.demo import counter_begun, demo_project

@@ -22,12 +22,12 @@ from tests.app.desk import Desk, put_on_look
 from zygoform.app.application import Application as Whole
 from zygoform.app.main_window import MainWindow
 from zygoform.app.preferences import Preferences
-from zygoform.app.stages.help.answers import answers
+from zygoform.app.stages.help.stage import answers
 from zygoform.app.theme import tokens as t
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.busy import Busy
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.finder import Findable, Finder
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.goods.timber import Saw

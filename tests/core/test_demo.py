@@ -5,8 +5,7 @@ import pytest
 from zygoform.core.ids import piece_of
 from zygoform.core.plan.compared import compared, totals_of
 from zygoform.core.plan.plan import compile_plan
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, set_demo
 
 
 @pytest.mark.parametrize(("variant", "left_out"), [("v1", {"c9", "c10"}), ("v2", {"c1", "c2"})])

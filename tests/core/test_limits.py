@@ -28,8 +28,7 @@ from zygoform.core.most import CAPACITY, LOG_SIGNS
 from zygoform.core.project import Fact, PartCount, Project, Variant
 from zygoform.files.demo import counter_begun
 from zygoform.files.photos import bring_in_all
-from zygoform.files.project_json import dump_project, parse_project, read_project, write_project
-from zygoform.files.writable import writable
+from zygoform.files.project_json import dump_project, parse_project, read_project, writable, write_project
 
 NOW = datetime(2026, 12, 1, 12, tzinfo=UTC)
 BEGUN = counter_begun()

@@ -16,8 +16,7 @@ from zygoform.core.schedule.progress import dated_words
 from zygoform.core.steps.finish_steps import steps_of_layers
 from zygoform.files.calendar_ics import calendar_ics
 from zygoform.files.day_sheets_pdf import day_sheets
-from zygoform.files.demo import demo_project
-from zygoform.files.demo_days import in_its_days
+from zygoform.files.demo import demo_project, in_its_days
 from zygoform.files.paper import pictures
 from zygoform.files.worksheet_pdf import work_sheet
 

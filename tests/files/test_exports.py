@@ -33,8 +33,7 @@ from zygoform.files.demo import demo_project, fresh_project
 from zygoform.files.import_csv import parse_cut_list
 from zygoform.files.pdf_page import Page
 from zygoform.files.prices_csv import parse_prices, prices_csv, read_prices, shipped_prices
-from zygoform.files.rolls_pdf import rolls
-from zygoform.files.worksheet_pdf import work_sheet
+from zygoform.files.worksheet_pdf import rolls, work_sheet
 
 
 def test_the_shipped_prices_are_whole() -> None:

@@ -21,6 +21,7 @@ from zygoform.core.limits import MOST_CHANGES, check_size
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import PartCount, Project
 from zygoform.files.demo import counter_begun, fresh_project
+from zygoform.files.photos import left_out_words
 from zygoform.files.project_json import (
     FORMAT,
     UnreadableError,
@@ -29,7 +30,6 @@ from zygoform.files.project_json import (
     read_project,
     write_project,
 )
-from zygoform.files.saving import left_out_words
 from zygoform.files.schema import project_schema
 
 

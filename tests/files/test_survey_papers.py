@@ -11,8 +11,7 @@ from zygoform.core.edits.disassembly import add_bag, count_hardware, set_bag, se
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.goods.fittings import SIZELESS, FittingKind
 from zygoform.files.cutlist_csv import by_part_csv
-from zygoform.files.demo import counter_begun, fresh_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import counter_begun, fresh_project, set_demo
 from zygoform.files.labels_pdf import labels
 from zygoform.files.prices_csv import parse_prices, prices_csv, shipped_prices
 from zygoform.files.shopping_pdf import shopping_list

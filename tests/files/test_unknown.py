@@ -5,7 +5,7 @@ from typing import Any
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zygoform.files.unknown import put_back, unknown_in
+from zygoform.files.project_json import put_back, unknown_in
 
 plain = st.one_of(st.none(), st.booleans(), st.integers(-9, 9), st.text(max_size=4))
 known = st.recursive(

@@ -16,8 +16,7 @@ from zygoform.app.session import Session
 from zygoform.app.theme.look import put_on
 from zygoform.core.limits import is_large
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.demo_days import in_its_days
+from zygoform.files.demo import demo_project, fresh_project, in_its_days
 from zygoform.files.prices_csv import PriceList, own_prices
 from zygoform.files.project_json import UnreadableError
 from zygoform.files.recovery import Copy, drop

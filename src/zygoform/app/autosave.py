@@ -9,10 +9,9 @@ from zygoform.app.background import Background
 from zygoform.app.bench_journal import BenchJournal
 from zygoform.app.session import Session
 from zygoform.core.project import Project
-from zygoform.files.photos import forget_unsaved
+from zygoform.files.photos import forget_unsaved, left_out_words
 from zygoform.files.prices_csv import keep_prices
 from zygoform.files.recovery import RecoveryFile
-from zygoform.files.saving import left_out_words
 
 EVERY_MS, RETRY_MS = 2000, 10_000
 

@@ -5,7 +5,7 @@ from functools import partial
 
 from zygoform.app.actions.action import Action
 from zygoform.app.session import Session
-from zygoform.app.stages.help.answers import answers
+from zygoform.app.stages.help.stage import answers
 from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.widgets.finder import Findable
 from zygoform.core.goods.timber import Saw

@@ -10,8 +10,7 @@ from PySide6.QtWidgets import QApplication
 
 from zygoform.app.background import finish
 from zygoform.app.quick_start import start_finished
-from zygoform.app.theme.fonts import load_fonts
-from zygoform.app.theme.look import desktop_is_dark, first_look, put_on
+from zygoform.app.theme.look import desktop_is_dark, first_look, load_fonts, put_on
 
 if TYPE_CHECKING:
     from zygoform.app.application import Application

@@ -18,7 +18,7 @@ from zygoform.app.preferences import Preferences
 from zygoform.app.session import Session
 from zygoform.app.theme.plain import plain, unmarked
 from zygoform.app.widgets.head import HeadStrip
-from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.side_drawer import scrolled
 from zygoform.app.widgets.tally import Tally
 from zygoform.files.names import from_text, shown
 from zygoform.files.project_json import SUFFIX

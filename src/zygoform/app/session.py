@@ -38,7 +38,7 @@ from zygoform.core.project import Project
 
 if TYPE_CHECKING:
     from zygoform.core.survey.spans import TapeLine
-    from zygoform.files.saving import Saved
+    from zygoform.files.photos import Saved
 
 
 ONE_STREAM = 1.0
@@ -305,7 +305,7 @@ class Session(QObject):
 
     def save(self, path: Path) -> None:
         """Saves. Raises OSError; the document stays as it is and unsaved."""
-        from zygoform.files.saving import save_project
+        from zygoform.files.photos import save_project
 
         self.saved_as(path, save_project(self.path, path, self.history.project))
 

@@ -17,11 +17,9 @@ from zygoform.app.main_window import MainWindow
 from zygoform.app.session import Session
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme.look import put_on
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.buttons import Segments
 from zygoform.core.edits.planning import set_value
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.demo_days import in_its_days
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, fresh_project, in_its_days, set_demo
 from zygoform.files.settings_json import Theme
 
 LONGEST_WAIT = 300.0

@@ -1,23 +1,171 @@
 """The work sheet: the piece, the cut list by setting and by part, the boards to scale, the cautions."""
 
+import math
+
+from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.condition.use import use_words
 from zygoform.core.cutlist.car import car_cuts
 from zygoform.core.cutlist.layouts import PlacedBoard
+from zygoform.core.cutlist.problems import CutRoll
 from zygoform.core.cutlist.rows import SettingGroup
 from zygoform.core.cutting.saw import how
 from zygoform.core.drawing.part_outline import draw_board, end_angles, panel_outline, part_outline
 from zygoform.core.drawing.scene import draw_form
+from zygoform.core.edits.finishing import layer_title
 from zygoform.core.findings.rules.at_the_saw import shop_words
+from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.form.piece import over_all
-from zygoform.core.measure.write import in_unit
-from zygoform.core.outcome.outcome import slant_words
+from zygoform.core.measure.write import DisplayUnit, in_unit
+from zygoform.core.outcome.outcome import LaterCut, set_out_words, slant_words
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
-from zygoform.core.steps.step import span, step_needs
+from zygoform.core.steps.finish_steps import steps_of_layers
+from zygoform.core.steps.step import layer_waits, span, step_needs
 from zygoform.core.why.sizes import tape_before_cut
 from zygoform.files.pdf_page import PAGE_MARGIN, PALE, PDF_FAMILY, Page
-from zygoform.files.rolls_pdf import rolls
-from zygoform.files.set_out_pdf import set_out_pages
+
+# The finish on the work sheet: zone by zone what goes on, in its order, and the waits that are planned.
+
+
+def finish_sheet(page: Page, plan: Plan) -> None:
+    """A table for zones that are coated together; nothing where no finish is chosen."""
+    finish = plan.finish
+    if not finish.batches:
+        return
+    page.keep_together(40)
+    page.words("Finish", 13, "B")
+    room = page.w - 2 * PAGE_MARGIN
+    for batch in finish.batches:
+        page.keep_together(12 + 6 * len(batch.layers))
+        names = batch.names
+        page.words(f"{names}: {plan.shop.unit.show_area(batch.area)}", 11, "B", after=0.5)
+        page.rows(
+            (8.0, 62.0, 30.0, 30.0, room - 130.0),
+            (
+                ("[  ]", *_cells(layer, finish), layer_waits(steps))
+                for layer, steps in zip(batch.layers, steps_of_layers(batch, plan.work.steps), strict=True)
+                # New wood has no old coat to take off: what is not done is not listed.
+                if steps
+            ),
+            head=("", "What", "With", "Coats, grits", "Then wait"),
+        )
+
+
+def _cells(layer: CoatLayer, finish: FinishPlan) -> tuple[str, str, str]:
+    colour = finish.finishing.colour(layer.colour)
+    recipe = finish.finishing.recipe(layer.recipe)
+    named = recipe.name if recipe is not None else colour.name if colour is not None else ""
+    title, doing = layer_title(layer), layer.doing.capitalize()
+    what = (title if title.startswith(doing) else f"{doing}: {title.lower()}") + (f", {named}" if named else "")
+    with_what: str = layer.way if layer.is_coat else ""
+    with_what += f", thinned {layer.thin:g} %" if layer.thin else ""
+    count = f"{layer.coats} coat{'s' * (layer.coats > 1)}" if layer.is_coat else ", ".join(map(str, layer.grits))
+    return what, with_what, count
+
+
+# What is cut from rolls, on the work sheet: each roll drawn, its pieces with their sizes.
+
+MOST_ACROSS = 60.0
+"""A roll is drawn no wider than this (mm on paper)."""
+ROLL_ACROSS = 7.0
+"""Nor narrower: across, such a roll is not to scale."""
+
+
+def rolls(page: Page, plan: Plan) -> None:
+    """All of them to one scale, the length of the roll to the right."""
+    found = plan.cut.rolls
+    if not found:
+        return
+    room = page.w - 2 * PAGE_MARGIN
+    scale = min(min(room / (1.05 * roll.length), MOST_ACROSS / roll.width) for roll in found)
+    page.keep_together(found[0].width * scale + 36)
+    page.words("Rolls", 13, "B")
+    page.words("No piece is turned: the length of the roll runs to the right.", 10, after=2)
+    for roll in found:
+        _roll(page, plan, roll, scale)
+
+
+def _roll(page: Page, plan: Plan, roll: CutRoll, scale: float) -> None:
+    show, across = plan.shop.unit.show, max(scale, ROLL_ACROSS / roll.width)
+    page.keep_together(roll.width * across + 14)
+    proven = "no less does" if roll.proven else "a quick layout"
+    page.words(f"{roll.kind.capitalize()}: {show(roll.length)} of {show(roll.width)} wide, {proven}", 11, "B")
+    if across > scale:
+        page.words("Across, it is drawn wider than to scale.", 9.5, after=1)
+    left, top = PAGE_MARGIN, page.get_y()
+    page.set_draw_color(25)
+    page.set_line_width(0.2)
+    page.rect(left, top, roll.length * scale, roll.width * across)
+    page.set_line_width(0.35)
+    page.set_font(PDF_FAMILY, "", 8)
+    for number, placed in enumerate(roll.cuts, start=1):
+        x, y = left + placed.y * scale, top + placed.x * across
+        page.rect(x, y, placed.cut.length * scale, placed.cut.width * across)
+        page.text(x + 1.2, y + 3.4, str(number))
+    page.set_y(top + roll.width * across + 2)
+    sizes = (
+        f"{number} {placed.cut.name} {show(placed.cut.width)} × {show(placed.cut.length)}"
+        for number, placed in enumerate(roll.cuts, start=1)
+    )
+    page.words("; ".join(sizes), 9.5, after=3)
+
+
+# A page for each top that is out of square: its true shape, every edge and both diagonals, to set it out by.
+
+_DRAWN = (136.0, 150.0)
+"""No larger than this (mm on paper)."""
+_ASIDE = 4.5
+"""How far the words of an edge stand from it (mm)."""
+
+
+def set_out_pages(page: Page, plan: Plan) -> None:
+    """All of a plan's; the front edge lies below, as one stands before the piece."""
+    for outcome in plan.outcomes:
+        for cut in outcome.later:
+            if slant_words(cut, plan.shop.saw):
+                _set_out(page, cut, plan.shop.unit)
+
+
+def _set_out(page: Page, cut: LaterCut, unit: DisplayUnit) -> None:
+    page.add_page()
+    page.words(f"{cut.name}, out of square: to set it out", 13, "B")
+    page.words(set_out_words(cut).words(unit.show), 10, after=12)
+    x0, y0 = (min(p[k] for p in cut.outline) for k in (0, 1))
+    x1, y1 = (max(p[k] for p in cut.outline) for k in (0, 1))
+    scale = min(_DRAWN[0] / (x1 - x0), _DRAWN[1] / (y1 - y0))
+    left, top = PAGE_MARGIN + 22.0, page.get_y()
+    corners = [(left + (x - x0) * scale, top + (y1 - y) * scale) for x, y in cut.outline]
+    page.set_draw_color(25)
+    page.set_line_width(0.4)
+    page.polygon(corners, style="D")
+    page.set_line_width(0.15)
+    page.set_dash_pattern(1.5, 1.2)
+    for a, b in ((0, 2), (1, 3)):
+        page.line(*corners[a], *corners[b])
+    page.set_dash_pattern()
+    middle = sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4
+    for k, name in enumerate(("front", "right", "back", "left")):
+        a, b = k, (k + 1) % 4
+        at = (corners[a][0] + corners[b][0]) / 2, (corners[a][1] + corners[b][1]) / 2
+        words = f"{name} {unit.show(math.dist(cut.outline[a], cut.outline[b]))}"
+        page.set_font(PDF_FAMILY, "", 9)
+        aside = (0.0, _ASIDE) if k % 2 == 0 else (_ASIDE + page.get_string_width(words) / 2, 0.0)
+        x, y = (at[i] + math.copysign(aside[i], at[i] - middle[i]) for i in (0, 1))
+        _words(page, words, x, y)
+    for (a, b), share in (((0, 2), 0.3), ((1, 3), 0.3)):
+        x, y = (corners[a][i] + share * (corners[b][i] - corners[a][i]) for i in (0, 1))
+        _words(page, unit.show(math.dist(cut.outline[a], cut.outline[b])), x, y)
+    page.set_y(top + (y1 - y0) * scale + 14)
+
+
+def _words(page: Page, words: str, x: float, y: float) -> None:
+    """In the middle of a place, on white."""
+    page.set_font(PDF_FAMILY, "", 9)
+    wide = page.get_string_width(words)
+    page.set_fill_color(255)
+    page.rect(x - wide / 2 - 1, y - 2.4, wide + 2, 4.8, style="F")
+    page.text(x - wide / 2, y + 1.1, words)
+
 
 PICTURE_HEIGHT = 62.0
 BOARD_HEIGHT = 6.0
@@ -39,8 +187,6 @@ def work_sheet(project: Project, plan: Plan) -> bytes:
     rolls(page, plan)
     _work(page, plan)
     if plan.finish.batches:
-        from zygoform.files.finish_sheet_pdf import finish_sheet
-
         finish_sheet(page, plan)
     _changes(page, plan)
     _cautions(page, plan)

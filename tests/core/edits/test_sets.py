@@ -32,8 +32,7 @@ from zygoform.core.history import begin_history
 from zygoform.core.plan.plan import Plan
 from zygoform.core.plan.seen import SeenDrawing, seen_of
 from zygoform.core.project import Project
-from zygoform.files.demo import counter_begun, fresh_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import counter_begun, fresh_project, set_demo
 
 
 def every_kind() -> Project:

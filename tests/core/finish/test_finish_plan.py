@@ -37,8 +37,7 @@ from zygoform.core.ids import piece_of
 from zygoform.core.measure.write import SquareMetres
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, fresh_project, set_demo
 
 
 def table() -> Project:

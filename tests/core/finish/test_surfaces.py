@@ -19,8 +19,7 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.geometry.prism import Face
 from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
-from zygoform.files.demo import demo_project, fresh_project
-from zygoform.files.demo_set import set_demo
+from zygoform.files.demo import demo_project, fresh_project, set_demo
 
 
 def _shape(face: Face, normal: np.ndarray) -> Polygon:

@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction, QIcon, QKeySequence
 from PySide6.QtWidgets import QMenu, QWidget
 
-from zygoform.app.theme.icons import icon
+from zygoform.app.theme.look import icon
 
 MenuName = Literal["File", "Edit", "Devices", "Drawing", "Stage", ""]
 

@@ -68,15 +68,14 @@ class Filing(QObject):
     def demo(self) -> None:
         """The Harbour Lane counter."""
         if self.may_leave():
-            from zygoform.files.demo import demo_project
-            from zygoform.files.demo_days import in_its_days
+            from zygoform.files.demo import demo_project, in_its_days
 
             self.session.begin(in_its_days(demo_project(), self.session.days.clock.time()), None, "Opened the demo")
 
     def demo_set(self) -> None:
         """The Mill Row set."""
         if self.may_leave():
-            from zygoform.files.demo_set import set_demo
+            from zygoform.files.demo import set_demo
 
             self.session.begin(set_demo(), None, "Opened the demo")
 
@@ -178,7 +177,7 @@ class Filing(QObject):
     def _saved(self, path: Path) -> bool:
         """Saves, unless the file was changed elsewhere; between looking and writing no other window comes."""
         from zygoform.files.guard import alone, stamp
-        from zygoform.files.saving import Saved, left_out_words, save_project
+        from zygoform.files.photos import Saved, left_out_words, save_project
 
         before, project = self.session.path, self.session.history.project
 

@@ -4,10 +4,9 @@ paint.py            wood, outlines, grain, text, dimensions: the helpers all dra
 mapping.py          mm on the view plane to pixels
 piece_view.py       the drawing of the piece
 drawing_ahead.py    the drawing of what is seen, of many pieces a slice at a time
-pictures.py         every piece as a picture that is kept
+pictures.py         every piece as a picture that is kept, and a small drawing of it
 notes.py            what is written round it: floor rule, numbers of changes, grips
-looking_in.py       drawers drawn out and doors opened
-swing.py            a flap let down step by step
+looking_in.py       drawers drawn out, doors opened, a flap let down step by step
 dividing.py         dragging what parts two openings
 surveying.py        openings, dividers and the tape on a survey's drawing
 finish_view.py      the piece in its planned colours, zone by zone
@@ -20,9 +19,7 @@ gestures.py         one class a mouse gesture: pan, drag a grip
 pressed.py          which gesture a press begins
 line_drawing.py     strips of a pattern drawn by hand
 outline_view.py     one part with the angles of its ends
-thumbnail.py        a small drawing of a piece or a set
-boards.py           the boards with their cuts
+boards.py           the boards and sheets with their cuts
 rolls.py            what is cut from rolls
-sheets.py           what a sheet has that a board has not
 viewpoint_picker.py where you stand: the piece in plan
 """

@@ -12,7 +12,7 @@ from PySide6.QtGui import QBrush, QColor, QFontMetricsF, QPainter, QPen, QPolygo
 from PySide6.QtWidgets import QWidget
 
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 
 if TYPE_CHECKING:
     # The frame paints before the core is loaded.

@@ -13,7 +13,7 @@ from zygoform.app.describe import spoken
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.core.cutlist.problems import CutRoll, PlacedRollCut
 
 ROLL_HEADING, _GAP, _RIGHT = 26.0, 20.0, 16.0

@@ -7,7 +7,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.core.drawing.primitives import Scene
 
 BELOW = 16.0

@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QAbstractButton, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.core.drawing.views import CORNER_PLACES, Viewpoint, next_corner
 
 _PLACES: tuple[tuple[Viewpoint, str, QRectF, QPointF], ...] = (

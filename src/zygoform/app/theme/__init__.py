@@ -1,9 +1,6 @@
 """How it looks.
 
 tokens.py colours and sizes by meaning
-fonts.py  the shipped family
-icons.py  the line icons, tinted at load
-look.py   puts a theme and a text size on
-style.py  the style sheet
+look.py   puts a theme, the shipped family, the style sheet and a text size on; the line icons, tinted at load
 plain.py  text of others is shown as it was written
 """

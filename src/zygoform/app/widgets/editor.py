@@ -9,10 +9,10 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPush
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import ComboBox, Field, empty, label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.edits.planning import set_text, set_value
 from zygoform.core.measure.param import Choice, Param, counts, params

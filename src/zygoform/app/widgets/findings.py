@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLay
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import pixmap
+from zygoform.app.theme.look import pixmap
 from zygoform.app.widgets.fields import empty, label
 from zygoform.core.edits.planning import apply_fix
 from zygoform.core.measure.write import in_unit

@@ -2,15 +2,15 @@
 
 from PySide6.QtCore import QEvent, QObject, QSize, Qt
 from PySide6.QtGui import QAction, QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QStyleOptionButton, QToolButton, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QStyleOptionButton, QToolButton, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import icon
+from zygoform.app.theme.look import icon
 from zygoform.app.theme.plain import tool_tip, unmarked
 from zygoform.app.widgets.busy import Busy
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import ComboBox, label
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.workshop import set_fraction, set_unit
 from zygoform.core.form.piece import over_all
 
@@ -160,3 +160,34 @@ class HeadStrip(QWidget):
 
     def _mark(self) -> str:
         return '" as found' if self.session.unit.system == "inch" else " as found"
+
+
+# Which piece of a set is on screen.
+
+
+class PieceChoice(ComboBox):
+    """The names of all pieces, and all of them together; not there while there is only one."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._entries: list[tuple[str, str]] = []
+        self.setObjectName("piece_shown")
+        self.setAccessibleName("Piece on screen")
+        self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToContents)
+        self.activated.connect(lambda _row: session.show_piece(self.currentData()))
+        session.changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Shows what the document says."""
+        plan = self.session.plan
+        pieces = plan.pieces if plan is not None else ()
+        entries = [("All together", ""), *((piece.name, piece.id) for piece in pieces)]
+        if entries != self._entries:
+            self._entries = entries
+            self.clear()
+            for name, piece_id in entries:
+                self.addItem(name, piece_id)
+        self.setCurrentIndex(max(0, self.findData(self.session.view.shown)))
+        self.setVisible(len(pieces) > 1)

@@ -11,10 +11,9 @@ from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.canvas.viewpoint_picker import ViewpointPicker
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.widgets.piece_choice import PieceChoice
+from zygoform.app.widgets.buttons import Segments, tool_button
+from zygoform.app.widgets.head import PieceChoice
 from zygoform.app.widgets.readout import Legend, Readout
-from zygoform.app.widgets.segments import Segments
-from zygoform.app.widgets.tool_button import tool_button
 
 _NARROW, _SLIM, LOW = 700, 460, 440
 OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]

@@ -9,8 +9,8 @@ from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QScroll
 
 from zygoform.app.background import Background
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import label
-from zygoform.app.widgets.segments import Segments
 from zygoform.files.paper import PAPERS, Paper, Picture, pictures
 
 SCREEN_DPI, PRINT_DPI = 88, 300

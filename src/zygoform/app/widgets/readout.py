@@ -8,7 +8,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.describe import Description, describe
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 
 _NARROW = 430
 """In a box narrower than this the lines are broken as they come."""

@@ -1,11 +1,53 @@
 """A panel beside what it is about; where there is no room for both, a drawer that comes in over it."""
 
-from PySide6.QtCore import QEvent, QObject, QPointF, QSize, Qt
+from collections.abc import Mapping
+
+from PySide6.QtCore import QEvent, QObject, QPointF, QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QPaintEvent, QResizeEvent
-from PySide6.QtWidgets import QApplication, QToolButton, QWidget
+from PySide6.QtWidgets import QApplication, QScrollArea, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import Segments
+
+# The pages beside a drawing, one of them seen, their names in a row above.
+
+
+class SidePages(QWidget):
+    """`turned` says that another page is seen, by whichever way."""
+
+    turned = Signal(str)
+
+    def __init__(self, name: str, says: str, pages: Mapping[str, tuple[str, QWidget]]) -> None:
+        super().__init__()
+        self.by_name = {own: page for own, (_, page) in pages.items()}
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 8, 8, 8)
+        self._names = Segments(name, [(own, words) for own, (words, _) in pages.items()])
+        self._names.setAccessibleName(says)
+        self._names.chosen.connect(self.turn_to)
+        column.addWidget(self._names, 0, Qt.AlignmentFlag.AlignLeft)
+        self._stack = QStackedWidget()
+        for page in self.by_name.values():
+            self._stack.addWidget(scrolled(page))
+        column.addWidget(self._stack, 1)
+
+    @property
+    def value(self) -> str:
+        """The page that is seen, by its name."""
+        return self._names.value
+
+    def turn_to(self, page: str) -> None:
+        """Another page, or this one once more."""
+        self._names.set_value(page)
+        self._stack.setCurrentIndex(list(self.by_name).index(page))
+        self.turned.emit(page)
+
+    def next(self) -> None:
+        """The page after this one; after the last the first."""
+        names = list(self.by_name)
+        self.turn_to(names[(names.index(self.value) + 1) % len(names)])
+
 
 _HANDLE, _NAME_AT = 30, 210
 
@@ -138,3 +180,16 @@ class SideDrawer(QWidget):
         self.open(on=False)
         self.handle.setFocus()
         return True
+
+
+# What may be taller than its room scrolls.
+
+
+def scrolled(inner: QWidget, *, sideways: bool = False) -> QScrollArea:
+    """`inner` in an area as wide as there is room; only where `sideways` does it also scroll across."""
+    area = QScrollArea()
+    area.setWidgetResizable(True)
+    if not sideways:
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    area.setWidget(inner)
+    return area

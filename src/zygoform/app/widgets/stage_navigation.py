@@ -6,8 +6,7 @@ from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
-from zygoform.app.theme.icons import pixmap
+from zygoform.app.theme.look import font, pixmap
 
 MOST_TICKS = 20
 _PAGES = (("settings", "Settings", "settings", "Ctrl+,"), ("help", "Help", "help", "F1"))

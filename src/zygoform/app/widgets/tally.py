@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.app.theme.plain import tool_tip
 from zygoform.core.plan.plan import Plan
 from zygoform.core.steps.step import wait_words

@@ -12,8 +12,7 @@ from zygoform.app.stages.buy.row import BuyHead, BuyLine
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.app.widgets.side_drawer import SideDrawer, scrolled
 from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.edits.workshop import set_shop
 from zygoform.core.measure.param import param

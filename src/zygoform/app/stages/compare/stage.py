@@ -11,10 +11,10 @@ from zygoform.app.session import Session
 from zygoform.app.slices import Slices
 from zygoform.app.stages.compare.picture import VariantPicture
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import TickBox
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.tick import TickBox
+from zygoform.app.widgets.side_drawer import scrolled
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.edits.planning import (

@@ -9,11 +9,10 @@ from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.slices import Slices
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
-from zygoform.app.theme.icons import pixmap
+from zygoform.app.theme.look import font, pixmap
 from zygoform.app.theme.plain import tool_tip
+from zygoform.app.widgets.buttons import TickBox
 from zygoform.app.widgets.fields import empty, label
-from zygoform.app.widgets.tick import TickBox
 from zygoform.core.cutlist.rows import SettingGroup, SettingRow, letter_runs
 from zygoform.core.edits.cutting import mark_cut
 from zygoform.core.piecemeal import Piecemeal, at_once

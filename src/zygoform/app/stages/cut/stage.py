@@ -16,12 +16,11 @@ from zygoform.app.stages.cut.list import CutList
 from zygoform.app.stages.cut.rack import Rack
 from zygoform.app.stages.cut.table import PartTable
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import icon
+from zygoform.app.theme.look import icon
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.segments import Segments
-from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.app.widgets.side_drawer import SideDrawer, scrolled
 from zygoform.app.widgets.why import WhyPanel
 from zygoform.core.drawing.part_outline import PartOutline, part_outline
 from zygoform.core.plan.plan import Plan

@@ -20,7 +20,7 @@ from PySide6.QtWidgets import QScrollArea, QSizePolicy, QToolTip, QWidget
 from zygoform.app.canvas import paint
 from zygoform.app.stages.days.time_map import HOUR, TimeMap
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.app.theme.plain import tool_tip
 from zygoform.core.days.hours import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep, SubJob

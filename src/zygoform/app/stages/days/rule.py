@@ -18,8 +18,8 @@ from zygoform.app.canvas import paint
 from zygoform.app.stages.days.day_rows import NAMES_WIDE, ROW, ZOOMS, DayRows, RuleShared, now_mark
 from zygoform.app.stages.days.time_map import HOUR, TimeMap, own_spans
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
-from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.theme.look import font
+from zygoform.app.widgets.side_drawer import scrolled
 from zygoform.core.days.hours import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep, SubJob
 from zygoform.core.schedule.progress import day_words

@@ -11,18 +11,16 @@ from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 from zygoform.app.background import patiently
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
-from zygoform.app.stages.days.gate_card import GateCard
+from zygoform.app.stages.days.cards import GateCard, NowCard, drying
 from zygoform.app.stages.days.log_page import LogPage
-from zygoform.app.stages.days.now_card import NowCard, drying
 from zygoform.app.stages.days.own_hours_page import OwnHoursPage
 from zygoform.app.stages.days.rule import DayRule
 from zygoform.app.stages.days.steps_page import StepsPage
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import tool_button
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.side_drawer import SideDrawer
-from zygoform.app.widgets.side_pages import SidePages
-from zygoform.app.widgets.tool_button import tool_button
+from zygoform.app.widgets.side_drawer import SideDrawer, SidePages
 from zygoform.core.days.hours import Moment, utc_of
 from zygoform.core.edits.days import put_at, write_down
 from zygoform.core.edits.edited import Edited

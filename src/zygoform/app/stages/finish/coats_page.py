@@ -9,7 +9,7 @@ from zygoform.app.session import Session
 from zygoform.app.stages.finish.layer_editor import LayerEditor
 from zygoform.app.stages.finish.section import CoatSection
 from zygoform.app.stages.finish.words import OLD_COATS, RELIEFS, area_words
-from zygoform.app.theme.icons import icon
+from zygoform.app.theme.look import icon
 from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import ComboBox, Field, label, push_button
 from zygoform.app.widgets.findings import Judgements, wrapped

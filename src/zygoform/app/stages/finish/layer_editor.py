@@ -8,9 +8,9 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.colour_row import ColourRow
 from zygoform.app.stages.finish.words import cover_words, materials_for, mix_words, recoat_words, ways_for
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import ComboBox, Field, push_button
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.coats.coat import coat_of
 from zygoform.core.coats.layer import CoatLayer, Doing
 from zygoform.core.edits.finishing import (

@@ -6,9 +6,9 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.coats.schools import CHOICES, SCHOOLS
 from zygoform.core.edits.finishing import set_order
 from zygoform.core.finish.finish_plan import FinishPlan

@@ -15,7 +15,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.words import ground_words, layer_line, layer_name
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.core.coats.coat import WIPED, coat_of
 from zygoform.core.coats.layer import CoatLayer, contrast
 from zygoform.core.finish.appearance import ZoneLook, appearance

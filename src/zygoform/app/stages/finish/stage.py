@@ -20,13 +20,12 @@ from zygoform.app.stages.finish.hours_page import HoursPage
 from zygoform.app.stages.finish.schools_page import SchoolsPage
 from zygoform.app.stages.finish.zone_strip import ZoneStrip
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import tool_button
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.piece_choice import PieceChoice
+from zygoform.app.widgets.head import PieceChoice
 from zygoform.app.widgets.piece_view_area import LOW
-from zygoform.app.widgets.side_drawer import SideDrawer
-from zygoform.app.widgets.side_pages import SidePages
-from zygoform.app.widgets.tool_button import tool_button
+from zygoform.app.widgets.side_drawer import SideDrawer, SidePages
 from zygoform.core.edits.finishing import front_into, merge_zones, part_into, zones_as_usual
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan

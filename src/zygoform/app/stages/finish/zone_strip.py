@@ -8,7 +8,7 @@ from zygoform.app.canvas import paint
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.words import area_words, state_words
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.core.finish.appearance import ZoneLook
 from zygoform.core.finish.resolved import ZonePlan
 

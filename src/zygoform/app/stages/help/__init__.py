@@ -1,5 +1,4 @@
 """Answers and keys.
 
-stage.py   the screen
-answers.py the first questions of a maker
+stage.py the screen
 """

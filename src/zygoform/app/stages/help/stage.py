@@ -1,15 +1,16 @@
 """Help: questions on the left, the answer on the right; all keys below."""
 
 from collections.abc import Iterable
+from functools import cache
+from pathlib import Path
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QListWidget, QVBoxLayout, QWidget
 
-from zygoform.app.stages.help.answers import answers
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.side_drawer import scrolled
 
 MORE_KEYS = (
     (
@@ -107,3 +108,17 @@ class HelpStage(QWidget):
     def begin(self) -> None:
         """Where the keyboard starts on this screen."""
         self.search.setFocus()
+
+
+# The first questions of a maker, as they stand in data/answers.md.
+
+
+@cache
+def answers() -> tuple[tuple[str, str], ...]:
+    """Question and answer, in order."""
+    text = (Path(__file__).parents[3] / "data" / "answers.md").read_text("utf-8")
+    pairs = []
+    for block in text.split("## ")[1:]:
+        question, _, answer = block.partition("\n")
+        pairs.append((question.strip(), " ".join(answer.split())))
+    return tuple(pairs)

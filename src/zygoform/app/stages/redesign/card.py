@@ -9,10 +9,10 @@ from zygoform.app.session import Session
 from zygoform.app.stages.redesign.front_ticks import FrontTicks
 from zygoform.app.stages.redesign.pattern_tools import PatternTools
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import TickBox
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
-from zygoform.app.widgets.tick import TickBox
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import kind_of, titled

@@ -12,7 +12,7 @@ from zygoform.app.canvas.mapping import Mapping, fit
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.scrolled import scrolled
+from zygoform.app.widgets.side_drawer import scrolled
 from zygoform.core.changes.patterning.gallery_picture import GalleryPicture, gallery_picture
 from zygoform.core.changes.patterning.steps import run_of_trim
 from zygoform.core.edits.planning import meant_pattern, take_from_gallery

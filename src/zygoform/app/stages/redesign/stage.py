@@ -12,13 +12,12 @@ from zygoform.app.stages.redesign.adding import addable
 from zygoform.app.stages.redesign.card import ChangeCard
 from zygoform.app.stages.redesign.front_ticks import pick_pointed
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.icons import icon
+from zygoform.app.theme.look import icon
 from zygoform.app.theme.plain import unmarked
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
 from zygoform.app.widgets.piece_view_area import PieceViewArea
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.app.widgets.side_drawer import SideDrawer, scrolled
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, add_everywhere, leave_out, remove_change, takes_some

@@ -10,13 +10,12 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout
 from zygoform.app.preferences import Preferences
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
-from zygoform.app.stages.settings.coats import CoatsTableView
-from zygoform.app.stages.settings.minutes import MinutesTableView
+from zygoform.app.stages.settings.figures import CoatsTableView, MinutesTableView
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import Field, label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.segments import Segments
+from zygoform.app.widgets.side_drawer import scrolled
 from zygoform.core.edits import workshop
 from zygoform.core.goods.timber import Saw
 from zygoform.core.measure.param import Param, param, params

@@ -7,8 +7,8 @@ from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas.looking_in import look_in_entries, swap_opening
 from zygoform.app.session import Session
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import ComboBox, Field, brief, empty, label, push_button, written
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.survey import choose_inside, set_inside
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.front import INSIDE, Inside, Opening

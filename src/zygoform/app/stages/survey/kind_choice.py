@@ -5,7 +5,7 @@ from PySide6.QtGui import QPaintEvent, QShowEvent
 from PySide6.QtWidgets import QButtonGroup, QGridLayout, QToolButton, QVBoxLayout, QWidget
 
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.thumbnail import paint_thumbnail, scene_of
+from zygoform.app.canvas.pictures import paint_thumbnail, scene_of
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.findings import wrapped
 from zygoform.core.drawing.primitives import Scene

@@ -10,9 +10,9 @@ from zygoform.app.session import Session
 from zygoform.app.stages.survey.inside import InsidePanel
 from zygoform.app.stages.survey.opening_readings import OpeningReadingsPanel
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import Field, label, written
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.edits.fronts import HELD, divide, hold, join, set_cell_size
 from zygoform.core.form.form import FormOpening
 from zygoform.core.form.front import Division, Holds, find_opening, parent

@@ -14,10 +14,10 @@ from zygoform.app.canvas.surveying import paint_dot
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import arrow_button
 from zygoform.app.widgets.fields import Field, label, push_button
 from zygoform.app.widgets.findings import wrapped
 from zygoform.app.widgets.photo_reader import PhotoReader
-from zygoform.app.widgets.tool_button import arrow_button
 from zygoform.core.condition.condition import Dot, Photo
 from zygoform.core.edits.condition import add_dot, add_photos, name_photo, remove_dot, remove_photo
 from zygoform.files.photos import bring_in_all, own_id

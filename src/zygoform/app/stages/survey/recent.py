@@ -9,9 +9,9 @@ from PySide6.QtWidgets import QPushButton
 
 from zygoform.app.background import Errand
 from zygoform.app.canvas import paint
-from zygoform.app.canvas.thumbnail import paint_thumbnail, scene_of
+from zygoform.app.canvas.pictures import paint_thumbnail, scene_of
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font
 from zygoform.app.theme.plain import tool_tip
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.form.piece import OVER_ALL

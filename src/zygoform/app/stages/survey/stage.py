@@ -20,12 +20,11 @@ from zygoform.app.stages.survey.start import StartBox
 from zygoform.app.stages.survey.use import UsePanel
 from zygoform.app.stages.survey.walk import WalkBox
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements
 from zygoform.app.widgets.piece_view_area import PieceViewArea
-from zygoform.app.widgets.scrolled import scrolled
-from zygoform.app.widgets.segments import Segments
-from zygoform.app.widgets.side_drawer import SideDrawer
+from zygoform.app.widgets.side_drawer import SideDrawer, scrolled
 from zygoform.core.edits.edited import Edited
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, remove_piece

@@ -6,9 +6,9 @@ from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QVBoxLayout, 
 
 from zygoform.app.session import Session
 from zygoform.app.theme import tokens as t
+from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import Field, label
 from zygoform.app.widgets.findings import wrapped
-from zygoform.app.widgets.segments import Segments
 from zygoform.core.condition.use import PieceUse
 from zygoform.core.edits.survey import say_glass, set_use
 from zygoform.core.measure.param import params

@@ -1,17 +1,61 @@
-"""What now, in one line with all it needs, and what can be said of it with one press."""
+"""what now and what can be said of it; a question that only doing answers; as high as their words need"""
 
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QGridLayout, QWidget
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QFrame, QGridLayout, QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
-from zygoform.app.stages.days.card import Card, in_rows
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.fields import Field, empty, label, push_button
 from zygoform.app.widgets.findings import wrapped
+from zygoform.core.days.hours import Moment
 from zygoform.core.schedule.day_plan import DayPlan, DayStep, what_now
+from zygoform.core.schedule.gates import Gate
+from zygoform.core.schedule.progress import when_words
+
+# A frame that is as high as its words need, however narrow it is.
+
+
+class Card(QFrame):
+    """Its column never presses its lines together; buttons go into as many rows as they need."""
+
+    def __init__(self, name: str, kind: str) -> None:
+        super().__init__()
+        self.setObjectName(name)
+        self.setProperty("kind", kind)
+        self.column = QVBoxLayout(self)
+        self.column.setContentsMargins(12, 8, 12, 8)
+        self.column.setSpacing(3)
+
+    def refit(self) -> None:
+        """After its words changed."""
+        layout = self.column
+        layout.activate()
+        high = (
+            layout.totalHeightForWidth(self.width()) if layout.hasHeightForWidth() else layout.sizeHint().height()
+        )
+        self.setMinimumHeight(max(high, 0))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.refit()
+
+
+def in_rows(grid: QGridLayout, widgets: list[QWidget], room: int) -> None:
+    """Side by side as far as there is room, then below."""
+    row = column = used = 0
+    for widget in widgets:
+        wide = max(widget.sizeHint().width(), widget.minimumWidth()) + grid.horizontalSpacing()
+        if column and used + wide > room:
+            row, column, used = row + 1, 0, 0
+        grid.addWidget(widget, row, column)
+        column, used = column + 1, used + wide
+
+
+# What now, in one line with all it needs, and what can be said of it with one press.
 
 _BUTTONS = (
     ("begin", "Start", "The clock runs from now (Space)"),
@@ -138,3 +182,60 @@ def drying(days: DayPlan) -> DayStep | None:
             return max(mine, key=lambda own: own.dry)
     wet = [own for own in days.done if own.step.wait[1] and own.dry > days.now - 24 * 60]
     return max(wet, key=lambda own: (own.dry > days.now, own.end), default=None)
+
+
+# A question that only doing answers, at its step: each answer with what it changes and when it would be over.
+
+ANSWERS_A_ROW, WHERE_LARGE = 3, 2
+"""Side by side; and where the text is so large that three are too wide."""
+LARGE_TEXT = 1.25
+LONGEST_LABEL = 34
+"""Signs: a variant may have any name."""
+
+
+class GateCard(Card):
+    """`answered` carries the gate's id and the answer's key."""
+
+    answered = Signal(str, str)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__("gate_card", "finding")
+        self.session = session
+        column = self.column
+        column.addWidget(label("Known only by doing", "second"))
+        self.asks = wrapped("", "strong")
+        self.asks.setObjectName("gate_asks")
+        column.addWidget(self.asks)
+        self._grid = QGridLayout()
+        self._grid.setVerticalSpacing(4)
+        self._grid.setHorizontalSpacing(8)
+        column.addLayout(self._grid)
+        self._shown: object = None
+        self.hide()
+
+    def show_gate(self, gate: Gate | None, days: DayPlan | None, ends: dict[str, Moment]) -> None:
+        """The gate that comes next, or none."""
+        shown = gate, days.end if days is not None else 0, tuple(ends.items())
+        if shown == self._shown:
+            return
+        self._shown = shown
+        self.setVisible(gate is not None and days is not None)
+        empty(self._grid)
+        if gate is None or days is None:
+            return
+        self.asks.setText(gate.asks)
+        a_row = WHERE_LARGE if t.SCALE > LARGE_TEXT else ANSWERS_A_ROW
+        for at, answer in enumerate(gate.answers):
+            row, column = 2 * (at // a_row), at % a_row
+            brief = answer.label if len(answer.label) <= LONGEST_LABEL else f"{answer.label[: LONGEST_LABEL - 1]}…"
+            button = push_button(f"gate_{answer.key}", brief, partial(self.answered.emit, gate.id, answer.key))
+            button.setToolTip(answer.label)
+            self._grid.addWidget(button, row, column)
+            self._grid.setColumnStretch(column, 1)
+            end = ends.get(answer.key, 0) if answer.does else days.end
+            over = f"over {when_words(days.zone, end, days.now)}" if end else ""
+            words = ", ".join(part for part in (answer.does or "as planned", over) if part)
+            told = wrapped(words, "second")
+            told.setAlignment(Qt.AlignmentFlag.AlignTop)
+            self._grid.addWidget(told, row + 1, column)
+        self.refit()

@@ -1,12 +1,16 @@
-"""One of a few, side by side."""
+"""one of a few side by side, a tick, a picture or a sign"""
 
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from collections.abc import Callable
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPaintEvent
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QToolButton, QWidget
 
 from zygoform.app.canvas import paint
 from zygoform.app.theme import tokens as t
-from zygoform.app.theme.fonts import font
+from zygoform.app.theme.look import font, icon
+
+# One of a few, side by side.
 
 PAD = 11.0
 
@@ -103,3 +107,51 @@ class Segments(QWidget):
             painter.setPen(QColor(t.SHEET if on else t.INK))
             painter.drawText(inner, Qt.AlignmentFlag.AlignCenter, label)
             left += width
+
+
+# A tick.
+
+
+class TickBox(QAbstractButton):
+    """Whether something counts, or is done. 28 px to hit, 18 to see."""
+
+    def __init__(self, name: str) -> None:
+        super().__init__()
+        self.setCheckable(True)
+        self.setObjectName(name)
+        self.setFixedSize(t.px(28), t.px(28))
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, _ = paint.begin_painting(self)
+        box = QRectF(5, 5, 18, 18)
+        painter.setBrush(QColor(t.INK if self.isChecked() else t.CHANGE))
+        painter.setPen(paint.pen(t.BLUE if self.hasFocus() else t.INK, 2.0 if self.hasFocus() else 1.4))
+        painter.drawRoundedRect(box, 3, 3)
+        if self.isChecked():
+            painter.setPen(paint.pen(t.SHEET, 2.2))
+            painter.drawPolyline([QPointF(9, 14.5), QPointF(12.5, 18), QPointF(19, 10.5)])
+
+
+# A button that is a picture or a sign: what it does is its tip, and what a screen reader says.
+
+
+def tool_button(name: str, tip: str, picture: str, do: Callable[[], object]) -> QToolButton:
+    """`picture` names one of the icons."""
+    button = QToolButton()
+    button.setObjectName(name)
+    button.setProperty("kind", "plain")
+    button.setIcon(icon(picture))
+    button.setToolTip(tip)
+    button.setAccessibleName(tip)
+    button.clicked.connect(do)
+    return button
+
+
+def arrow_button(name: str, says: str, sign: str, do: Callable[[], object]) -> QToolButton:
+    """One step on or back: ‹ or ›."""
+    button = QToolButton()
+    button.setObjectName(name)
+    button.setText(sign)
+    button.setAccessibleName(says)
+    button.clicked.connect(do)
+    return button
