@@ -17,7 +17,7 @@ from msgspec import structs
 from pypdf import PdfReader
 
 from tests.core.changes.test_shelves import chest
-from tests.planned import changed, plan_of
+from tests.planned import changed, form_of, plan_of
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import ChangeKind
 from zygoform.core.coats.coat import AEROSOLS, Coat
@@ -34,7 +34,6 @@ from zygoform.core.measure.param import params
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.field import field_of
 from zygoform.core.patterns.pieces import lay
-from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import parse_project
@@ -50,7 +49,7 @@ def begun(row: ChangeKind, piece: str) -> Project | None:
     """A change of a kind on a piece of a kind as it begins; nothing where it is not offered or finds no room."""
     plain = new_piece(fresh_project(), "Piece", {}, piece).project
     for project in (filled(plain), plain):
-        found = plan_of(project).found
+        found = form_of(project).found
         (body,) = found.bodies
         for target_id in (body.id, *(own.id for own in body.openings), *(own.id for own in body.boards)):
             target = target_in(found, target_id)
@@ -58,7 +57,7 @@ def begun(row: ChangeKind, piece: str) -> Project | None:
                 continue
             with suppress(BadInputError):
                 planned = add_change(project, row.kind, target_id).project
-                if not plan_of(planned).failures:
+                if not form_of(planned).failures:
                     return planned
     return None
 
@@ -94,21 +93,25 @@ def at_its_ends(project: Project) -> Iterator[Project]:
         for value in ends if entry.unit in ("length", "count", "choice") and not entry.stock else ():
             with suppress(BadInputError):
                 other = set_value(project, change.id, entry.name, int(value) if entry.unit == "count" else value)
-                if not plan_of(other.project).failures:
+                if not form_of(other.project).failures:
                     yield other.project
 
 
-def through_another(plan: Plan) -> list[str]:
+def through_another(project: Project) -> list[str]:
     """A solid that a change brings passes through no other that it does not tell of."""
-    own = {board.id for outcome in plan.outcomes for board in outcome.added}
-    told = {part for finding in plan.findings if finding.change_id for part in finding.where} - own
-    boards = plan.planned.boards
+    form = form_of(project)
+    own = {board.id for outcome in form.counting for board in outcome.added}
+    through = [
+        (board, other)
+        for board, other in combinations(form.planned.boards, 2)
+        if (board.id in own or other.id in own) and _shared(board, other) > LEAST_SHARED
+    ]
+    findings = plan_of(project).findings if through else ()
+    told = {part for finding in findings if finding.change_id for part in finding.where} - own
     return [
         f"{board.name} ({board.id}) runs through {other.name} ({other.id})"
-        for board, other in combinations(boards, 2)
-        if (board.id in own or other.id in own)
-        and not {board.id, other.id} & told
-        and _shared(board, other) > LEAST_SHARED
+        for board, other in through
+        if not {board.id, other.id} & told
     ]
 
 

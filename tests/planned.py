@@ -2,7 +2,10 @@
 
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.plan.plan import Plan, compile_plan
+from zygoform.core.piecemeal import at_once
+from zygoform.core.plan.form_stage import FormPlan
+from zygoform.core.plan.memory import Memory
+from zygoform.core.plan.plan import Plan, compile_plan, form_piecemeal
 from zygoform.core.project import Project
 
 
@@ -10,6 +13,13 @@ def plan_of(project: Project) -> Plan:
     plan = compile_plan(project)
     assert plan is not None
     return plan
+
+
+def form_of(project: Project) -> FormPlan:
+    """Its pieces as found and as planned, where nothing that follows from them is asked for."""
+    form = at_once(form_piecemeal(project, Memory()))
+    assert form is not None
+    return form
 
 
 def made(project: Project) -> Outcome:

@@ -51,7 +51,7 @@ def breaches_of(kind: str) -> list[str]:
             continue
         found += not_told(project) + guesses_forgotten(project)
         for own in at_its_ends(project) if not tried else (project,):
-            found += through_another(plan_of(own))
+            found += through_another(own)
         tried += 1
     return sorted(set(found)) if tried else [f"{kind} can be begun on no piece"]
 

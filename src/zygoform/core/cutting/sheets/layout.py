@@ -89,6 +89,8 @@ def quick_sheets_piecemeal(problem: SheetProblem) -> Piecemeal[SheetLayout]:
     for fill in search.plain():
         search.take(fill())
         yield
+        if search.is_least():
+            break
     return search.best
 
 
@@ -145,6 +147,10 @@ class _Search:
             return False
         self.best, self.rank = layout, rank
         return True
+
+    def is_least(self) -> bool:
+        """Whether nothing can rank before the best: all parts, as cheap as can be, on one sheet."""
+        return self.rank <= (0, self.bound, 1)
 
     def plain(self) -> Iterator[Fill]:
         """Shelves both ways, first fit and best fit; and a few fills."""

@@ -28,10 +28,13 @@ def quick_layout(problem: StripProblem) -> StripLayout:
 def quick_piecemeal(problem: StripProblem) -> Piecemeal[StripLayout]:
     """As `quick_layout`, and may be interrupted between two ways to fill the boards."""
     packing = Packing(problem)
-    tries = []
+    # Nothing ranks before all parts on one board of the cheapest.
+    tries, least = list[Filled](), (0, min(packing.prices, default=0), 1)
     for filled in _ways_to_fill(packing):
         if filled is not None:
             tries.append(filled)
+            if filled.rank() <= least:
+                break
         yield
     layout = min(tries, key=Filled.rank).layout(packing)
     yield
