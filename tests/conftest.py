@@ -14,7 +14,7 @@ settings.register_profile(
     "zygoform",
     deadline=None,
     derandomize=True,
-    max_examples=200 if FULL else 30,
+    max_examples=200 if FULL else 20,
     suppress_health_check=[HealthCheck.too_slow],
 )
 settings.load_profile("zygoform")

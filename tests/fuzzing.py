@@ -18,3 +18,10 @@ fuzz = settings(
     deadline=None,
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large],
 )
+
+
+def random_cases(cases: int) -> settings:
+    """So many examples at random: half of them where everybody waits, many times more in `make fuzz`."""
+    return settings(
+        max_examples=10 * cases if FULL else cases // 2, deadline=None, suppress_health_check=[*HealthCheck]
+    )

@@ -10,11 +10,11 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
-from tests.fuzzing import FULL
+from tests.fuzzing import random_cases
 from zygoform.core.coats.layer import CanCount, Colour, Recipe, ShelfCan, ZoneChoice, ZoneMove
 from zygoform.core.condition.condition import Photo
 from zygoform.core.days.hours import OwnDay, day_text
@@ -122,7 +122,7 @@ def test_what_no_file_holds_is_refused_and_nothing_else_is_kept_back(
     assert left_out[0].encode(), "it can be shown"
 
 
-@settings(max_examples=200 if FULL else 12)
+@random_cases(12)
 @given(st.lists(st.binary(min_size=1, max_size=200), min_size=1, max_size=3))
 def test_photos_of_any_name_come_in_and_the_document_is_saved(names: list[bytes]) -> None:
     import tempfile

@@ -4,10 +4,11 @@ from collections.abc import Callable
 from random import Random
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.strategies import known, of_stock, planned, value_of
 from zygoform.core.changes.base import UnknownChange
 from zygoform.core.changes.registry import CHANGE_KINDS
@@ -27,7 +28,7 @@ from zygoform.core.project import Override, Project, UnknownPiece
 from zygoform.files.demo import counter_begun, fresh_project
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(st.data(), planned())
 def test_a_plan_from_the_one_before_is_the_plan_from_nothing(data: st.DataObject, project: Project) -> None:
     memory = Memory()
@@ -43,7 +44,7 @@ def test_a_plan_from_the_one_before_is_the_plan_from_nothing(data: st.DataObject
     assert compile_plan(edited, None, memory) == compile_plan(edited)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(planned(), st.data())
 def test_ids_do_not_depend_on_other_changes(project: Project, data: st.DataObject) -> None:
     """Leaving out or moving a change alters no id and no code of another that can still be built.
@@ -68,7 +69,7 @@ def test_ids_do_not_depend_on_other_changes(project: Project, data: st.DataObjec
         assert ids[0] == ids[1] == ids[2]
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(planned(), st.randoms(use_true_random=False))
 def test_the_plan_depends_on_the_list_of_changes_alone(project: Project, lot: Random) -> None:
     """Reordered step by step, switched off and on again: as if it had been planned so from the start."""

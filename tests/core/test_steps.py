@@ -3,9 +3,10 @@
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.condition import add_fault, mend
@@ -48,7 +49,7 @@ def test_the_demo_by_hand() -> None:
         assert ids.index(before) < ids.index(after)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(planned())
 def test_nothing_is_done_before_what_it_follows(project: Project) -> None:
     plan = plan_of(project)

@@ -3,10 +3,11 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from tests.strategies import bent, planned
 from zygoform.core.condition.faults import FAULT_KINDS
@@ -49,7 +50,7 @@ def topped(system: str = "mm", *kinds: str) -> Project:
 # Out of square
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(st.sampled_from((87.0, 88.5, 90.0, 91.25)), st.sampled_from((88.0, 90.0, 92.5)))
 def test_the_ends_of_a_skewed_top_are_told_as_they_are(left: float, right: float) -> None:
     """The corner measured inside the body is 90° less what the end is off square, whatever the top's size."""
@@ -85,7 +86,7 @@ def test_a_side_is_as_thick_as_it_was_measured_out_of_square_too() -> None:
 # Changes that meet
 
 
-@settings(max_examples=20)
+@random_cases(20)
 @given(planned())
 def test_of_two_tops_only_the_later_is_cut_and_bought(project: Project) -> None:
     one = add_change(project, "plank_top", BODY).project
@@ -194,7 +195,7 @@ def test_an_angle_is_rounded_once_to_what_the_scale_reads(angle: float, step: fl
     assert float(degrees(read).removesuffix("°")) == pytest.approx(read, abs=1e-6), "the words lose nothing of it"
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(st.lists(st.sampled_from(("10", "22.5", "45", "5", "44.25", "30")), min_size=2, max_size=6))
 def test_settings_stand_by_size_of_angle_each_once(angles: list[str]) -> None:
     project = topped("mm", *["own_part"] * len(angles))
@@ -297,7 +298,7 @@ def test_every_row_to_buy_says_what_for_and_in_what_packs(system: str) -> None:
         assert "No pack" in why_row(plan, unpacked).inputs.words(str)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(planned())
 def test_ripping_is_cautioned_of_where_there_is_ripping_and_only_there(project: Project) -> None:
     plan = plan_of(project)

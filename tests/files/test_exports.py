@@ -9,12 +9,13 @@ from pathlib import Path
 from types import SimpleNamespace
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 from pypdf import PageObject, PdfReader
 
 from tests.core.changes.test_shelves import chest
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from tests.strategies import planned, shops
 from zygoform.core.cutlist.problems import CutRoll, PlacedRollCut
@@ -54,7 +55,7 @@ def test_the_shipped_prices_are_whole() -> None:
         assert nominal[name] == pytest.approx(actual)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(shops())
 def test_a_price_list_written_out_comes_back_the_same(shop: Shop) -> None:
     """Sizes within the hundredth of a millimetre that a layout reckons with, prices to the cent."""
@@ -107,7 +108,7 @@ def test_a_price_list_of_ones_own_changes_the_bill(tmp_path: Path) -> None:
     assert plan_of(project).purchase.total > plan_of(demo_project()).purchase.total
 
 
-@settings(max_examples=20)
+@random_cases(20)
 @given(planned(), st.sampled_from(("inch", "mm")))
 def test_csv_holds_every_row_with_sizes_that_read_back(project: Project, system: str) -> None:
     plan = plan_of(set_unit(project, system).project)  # type: ignore[arg-type]

@@ -22,7 +22,8 @@ from zygoform.app.background import read_drawing
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.cut_shape import checked_outline, simplified
 from zygoform.core.outcome.outcome import Template
-from zygoform.files.closed_lines import FLAT, closed_lines
+from zygoform.files import closed_lines
+from zygoform.files.closed_lines import FLAT
 from zygoform.files.outline_dxf import outlines_of_dxf
 from zygoform.files.outline_svg import outlines_of_svg
 from zygoform.files.outlines import DrawingKind, read_outline, template_text
@@ -99,15 +100,17 @@ def test_a_line_that_ends_where_it_began_is_closed() -> None:
     svg = f'{HEAD}<path d="M0 0 L10 0 L10 10 L0 0"/></svg>'
     for rings in (outlines_of_dxf(written.getvalue()), outlines_of_svg(svg)):
         assert [Polygon(ring).area for ring in rings] == [pytest.approx(50)]
-    assert closed_lines([(corners, False)]) == [corners], "as it is, and not parted and put together again"
+    assert closed_lines.closed_lines([(corners, False)]) == [corners], (
+        "as it is, and not parted and put together again"
+    )
 
 
 def test_of_many_points_none_is_looked_at(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr("zygoform.files.closed_lines.MOST_POINTS_READ", 8)
     square = ((0.0, 0.0), (9.0, 0.0), (9.0, 9.0), (0.0, 9.0))
-    assert len(closed_lines([(square, True), (square, True)])) == 2
+    assert len(closed_lines.closed_lines([(square, True), (square, True)])) == 2
     with pytest.raises(BadInputError, match="over 8 points"):
-        closed_lines([(square, True), (square, True), (square[:2], False)])
+        closed_lines.closed_lines([(square, True), (square, True), (square[:2], False)])
 
 
 def test_files_that_hold_no_outline_are_refused_in_words(tmp_path: Path) -> None:
@@ -178,22 +181,28 @@ NESTED = "".join(f'<g id="n{k}"><use href="#n{k + 1}"/><use href="#n{k + 1}"/></
         (f'{HEAD}{NESTED}<g id="n40"><path d="M0 0 9 0 9 9Z"/></g></svg>', "elements"),
         (HEAD + "<g>" * 300 + "</g>" * 300 + "</svg>", "deep"),
         (HEAD + '<path d="M0 0', "damaged at line 1"),
-        (f'{HEAD}<path d="M0 0 {"L1 1 2 3 " * 110_000}Z"/></svg>', "points"),
+        (f'{HEAD}<path d="M0 0 {"L1 1 2 3 " * 300}Z"/></svg>', "points"),
         (HEAD + "</svg>", "no closed line"),
     ],
     ids=lambda value: value if len(value) < 40 else "",
 )
-def test_what_has_no_end_is_refused_with_its_reason(tmp_path: Path, content: str, why: str) -> None:
+def test_what_has_no_end_is_refused_with_its_reason(
+    tmp_path: Path, content: str, why: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(closed_lines, "MOST_POINTS_READ", 500)
     path = tmp_path / "a.svg"
     path.write_text(content)
     with pytest.raises(BadInputError, match=why):
-        read_drawing(path)
+        read_outline(path)
 
 
 def test_by_its_own_process_it_is_the_same(tmp_path: Path) -> None:
     path = tmp_path / "a.dxf"
     path.write_text(dxf_drawing(1)[0])
     assert read_drawing(path) == read_outline(path)
+    (tmp_path / "a.svg").write_text(f'{HEAD}<path d="M0 0 {"L1 1 2 3 " * 110_000}Z"/></svg>')
+    with pytest.raises(BadInputError, match="points"):
+        read_drawing(tmp_path / "a.svg")
     with pytest.raises(BadInputError, match="cannot be read"):
         read_drawing(tmp_path / "none.svg")
 

@@ -8,11 +8,12 @@ from typing import Any
 
 import msgspec
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.faults import full_disk
+from tests.fuzzing import random_cases
 from tests.strategies import planned
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.workshop import OwnRow, take_parts
@@ -33,7 +34,7 @@ from zygoform.files.project_json import (
 from zygoform.files.schema import project_schema
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(planned())
 def test_what_is_written_is_read_back(project: Project) -> None:
     content = dump_project(project)
@@ -188,7 +189,7 @@ def test_no_edit_makes_a_project_that_could_not_be_opened() -> None:
         check_size(structs.replace(project, counts=counts))
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(planned(), st.integers(1, 60))
 def test_saved_opened_and_saved_again_it_is_the_same_file(project: Project, whole: int) -> None:
     """Also where a size came as a whole number: 900 is written as it is read."""
@@ -211,7 +212,7 @@ def test_files_that_are_not_there_or_too_large(tmp_path: Path) -> None:
         read_project(large)
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(st.data())
 def test_any_spoiled_file_is_read_or_refused(data: st.DataObject) -> None:
     """Cut, doubled or changed bytes: never anything but a project or a refusal."""

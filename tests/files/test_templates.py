@@ -7,12 +7,13 @@ from types import SimpleNamespace
 
 import pypdfium2
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from zygoform.core.geometry.cut_shape import cut_outline
 from zygoform.core.geometry.paper_tiles import pages, runs_of_sheets
@@ -154,7 +155,7 @@ def test_only_the_part_with_the_holes_is_printed() -> None:
     assert part[1] == 0.0 or part[3] == template.height
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(
     st.floats(20, 3000), st.floats(150, 280), st.lists(st.tuples(st.floats(0, 3000), st.floats(1, 30)), max_size=4)
 )

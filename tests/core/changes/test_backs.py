@@ -3,11 +3,12 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon, box
 
 from tests.core.changes.test_shelves import chest, form_of
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from zygoform.core.drawing.scene import draw_form
 from zygoform.core.drawing.views import VIEWS, Viewpoint
@@ -40,7 +41,7 @@ def seen_from_behind(board: Board) -> Polygon:
     return Polygon(outline)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(st.integers(1, 5), st.floats(5, 400), st.floats(0, 300))
 def test_an_arched_back_in_pieces_is_a_rectangle_under_a_circle(pieces: int, rise: float, above: float) -> None:
     project = backed(pieces=pieces, shape="arched", rise=rise, above=above)

@@ -4,7 +4,7 @@ import math
 from typing import Any, Literal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 from shapely import union_all
@@ -12,6 +12,7 @@ from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
 from tests.casefile import cases
+from tests.fuzzing import random_cases
 from tests.outlines import outline_of
 from tests.planned import plan_of
 from tests.strategies import bent, planned
@@ -89,7 +90,7 @@ def test_skirts_by_hand(case: dict[str, Any]) -> None:
     assert glue.amount == pytest.approx(faces * 100 / 1e6 * GLUE_ML_PER_M2)
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(
     st.floats(85, 95),
     st.floats(85, 95),
@@ -143,7 +144,7 @@ def _moved(outline: Polygon, distance: float, sides: str) -> Polygon:
     return deep.buffer(distance, join_style="mitre", mitre_limit=10).intersection(wide)
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(
     st.floats(0, 120),
     st.floats(0, 120),
@@ -185,7 +186,7 @@ def test_planks_fill_the_finished_top(
     )
 
 
-@settings(max_examples=60, deadline=None)
+@random_cases(60)
 @given(planned())
 def test_any_values_in_range_give_a_plan_or_a_reason(project: Project) -> None:
     """Whatever the declared ranges allow is built, or refused at one of its own entries."""
@@ -298,7 +299,7 @@ def case_of(project: Project) -> PieceBase:
     return project.piece
 
 
-@settings(max_examples=20)
+@random_cases(20)
 @given(planned())
 def test_what_is_drawn_is_what_is_cut(project: Project) -> None:
     """Every member has the volume of its part: the blank less what its ends take. What is drawn lies in it."""

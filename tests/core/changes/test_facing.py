@@ -3,7 +3,7 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 from shapely import Polygon, box, union_all
@@ -11,6 +11,7 @@ from shapely import Polygon, box, union_all
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_pattern import MAIN, strips_of
 from tests.core.changes.test_shelves import chest
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from zygoform.core.changes.facing.transfer.worked import TransferSet
 from zygoform.core.edits.condition import set_made_of
@@ -125,7 +126,7 @@ def set_of(project: object) -> TransferSet:
     return TransferSet(plan.changes[0], plan.found.bodies[0], project.shop)  # type: ignore[attr-defined, arg-type]
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(
     st.sampled_from(["one", "each"]), st.sampled_from(["whole", "oval"]), st.floats(80, 2500), st.floats(80, 1200),
     st.floats(0, 30),

@@ -4,11 +4,11 @@ import math
 
 import pytest
 import shapely
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.core.changes.test_shelves import chest
-from tests.fuzzing import FULL
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from zygoform.core.edits.fronts import hold, set_opening_reading
 from zygoform.core.edits.survey import set_reading
@@ -67,7 +67,7 @@ def added(project: Project) -> tuple[Body, list[Board]]:
     return plan.found.bodies[0], [b for b in boards if b.role not in ("drawer", "door", "knob", "runner")]
 
 
-@settings(max_examples=60 if FULL else 6)
+@random_cases(12)
 @pytest.mark.parametrize("thing", THINGS)
 @given(openings())
 def test_it_goes_into_every_opening_the_readings_allow(
@@ -100,7 +100,7 @@ def test_it_goes_into_every_opening_the_readings_allow(
         assert hollow.contains(ring), board.id
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(openings())
 def test_what_stands_between_shelves_is_what_is_sure(measured: tuple[Project, shapely.Polygon]) -> None:
     """Clear heights come of the smallest the opening can be, not of the largest reading."""

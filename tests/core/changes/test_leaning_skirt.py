@@ -4,18 +4,19 @@ import math
 from itertools import combinations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.changes.test_changes import body, with_board
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from zygoform.core.changes.bases.skirt.entries import Skirt
 from zygoform.core.edits.planning import add_change, apply_fix, set_value
 from zygoform.core.geometry.convex import shared_volume
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(
     st.floats(80, 100),
     st.floats(80, 100),

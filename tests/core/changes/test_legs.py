@@ -3,10 +3,11 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from tests.strategies import bent
 from zygoform.core.edits.pieces import new_piece
@@ -30,7 +31,7 @@ def legs_on(kind: str = "case", width: float = 900, **values: object) -> Project
     return changed(legs_base(kind, width), "legs", BODY, **values)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(st.floats(0, 30), st.floats(0, 30), st.floats(100, 500), st.floats(-4, 4))
 def test_a_splayed_leg_stands_level_and_is_cut_as_the_formula_says(
     side: float, front: float, height: float, skew: float

@@ -5,7 +5,7 @@ from collections import Counter
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon
 from shapely.affinity import scale
@@ -13,6 +13,7 @@ from shapely.affinity import scale
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_pattern import MAIN, patterned, sawn, set_of, strips_of
 from tests.core.changes.test_shelves import chest
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from zygoform.core.cutlist.listed import list_parts
 from zygoform.core.cutting.saw import degrees, on_scale
@@ -61,7 +62,7 @@ def test_screws_of_new_pulls_go_through_strips_where_strips_are(family: str) -> 
     assert not over or screws(plan) >= bare + thick - max(b - a for a, b in pairwise(sizes))
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(
     st.sampled_from(["front", "corner", "left_corner"]), st.floats(-500, 500), st.floats(-500, 500),
     st.floats(0, 360), st.floats(10, 400),

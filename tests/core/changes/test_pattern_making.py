@@ -5,7 +5,7 @@ from collections import Counter
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 from shapely import Polygon, box
@@ -13,6 +13,7 @@ from shapely import Polygon, box
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_pattern import MAIN, patterned, sawn, set_of, strips_of
 from tests.core.changes.test_shelves import chest
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from zygoform.core.changes.patterning.drawing_plane import drawing_plane
 from zygoform.core.changes.patterning.judged import pattern_findings
@@ -286,7 +287,7 @@ def test_what_is_bought_ready_is_counted_and_never_cut() -> None:
     assert [f.count for f in sun.fittings if f.kind == "ornament"] >= [1]
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(
     st.sampled_from(["across", "up", "angle", "gap", "margin"]),
     st.floats(-30, 30),

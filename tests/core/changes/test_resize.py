@@ -1,10 +1,11 @@
 """A piece made narrower or lower: every part where it was, less the slice; and what can be done to it then."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.changes.test_shelves import chest, form_of
+from tests.fuzzing import random_cases
 from tests.planned import made, plan_of
 from zygoform.core.changes.registry import CHANGE_KINDS
 from zygoform.core.edits.planning import add_change, set_value
@@ -18,7 +19,7 @@ def resized(project: Project, way: str, by: float) -> Project:
     return set_value(set_value(project, "c1", "way", way).project, "c1", "by", by).project
 
 
-@settings(max_examples=20)
+@random_cases(20)
 @given(st.sampled_from(("narrower", "lower")), st.floats(5, 90), st.sampled_from(("case", "table", "seat")))
 def test_every_part_ends_where_it_did_less_the_slice(way: str, by: float, kind: str) -> None:
     """By hand: what lies before the cut stays, what lies beyond moves by the slice; volumes less what it took."""

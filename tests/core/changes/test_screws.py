@@ -3,11 +3,11 @@
 from typing import Literal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
-from tests.fuzzing import FULL
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
@@ -57,7 +57,7 @@ def chest(system: System, side: float, rail: float, deep: float = 400.0) -> Proj
     return project
 
 
-@settings(max_examples=60 if FULL else 6)
+@random_cases(12)
 @pytest.mark.parametrize("system", ["inch", "mm"])
 @pytest.mark.parametrize("case", CASES)
 @given(

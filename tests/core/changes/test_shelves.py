@@ -3,9 +3,10 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
@@ -84,7 +85,7 @@ def test_sizes_by_hand() -> None:
     assert grooved.parts[0].length == pytest.approx(inside - 1.0 + 2 * 6)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(
     st.integers(0, 4),
     st.integers(0, 3),

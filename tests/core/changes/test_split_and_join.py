@@ -1,10 +1,11 @@
 """A piece sawn in two and pieces joined: nothing lost, halves and wholes that take any further change."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.changes.test_shelves import chest, form_of
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from zygoform.core.changes.registry import CHANGE_KINDS, made
 from zygoform.core.condition.condition import Condition
@@ -43,7 +44,7 @@ def members(body: Body) -> dict[str, Board]:
     return {board.id: board for board in body.members}
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(
     st.sampled_from(KINDS),
     st.floats(200, 500),
@@ -276,7 +277,7 @@ STEPS = st.lists(
 )
 
 
-@settings(max_examples=30, deadline=None)
+@random_cases(30)
 @given(STEPS, st.sampled_from(("case", "table", "lidded_box")))
 def test_any_sequence_can_be_planned_and_left_out_again(steps: list[tuple[str, int]], kind: str) -> None:
     """Whatever is sawn, joined and made smaller, in any order and on any of the bodies there then are."""

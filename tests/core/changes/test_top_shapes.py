@@ -3,10 +3,11 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.changes.test_shelves import chest
+from tests.fuzzing import random_cases
 from tests.planned import changed, made, plan_of
 from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
@@ -25,7 +26,7 @@ def planks(project: Project) -> tuple[list[Prism | Solid], float]:
     return solids, sum(solid.volume for solid in solids)  # type: ignore[return-value]
 
 
-@settings(max_examples=15)
+@random_cases(15)
 @given(st.floats(10, 400), st.sampled_from(("width", "depth")))
 def test_a_bowed_front_adds_a_segment_of_a_circle(bow: float, direction: str) -> None:
     """Area of a segment: R² (θ - sin θ) / 2; drawn in chords it is a little less."""

@@ -5,11 +5,12 @@ import math
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
+from tests.fuzzing import random_cases
 from tests.outlines import outline_of
 from tests.planned import changed, made, plan_of
 from tests.strategies import bent
@@ -39,7 +40,7 @@ def test_boards_that_lie_apart_are_spaced_and_screwed_one_by_one_and_none_is_glu
     assert {caution.code for caution in glued.cautions} - {caution.code for caution in spaced.cautions} == {"glue"}
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(st.tuples(*[st.floats(-20, 60)] * 4), st.floats(-4, 4), st.floats(-4, 4), st.sampled_from(("three", "four")))
 def test_sheet_and_strips_fill_the_top_and_meet_without_gap(
     over: tuple[float, ...], left: float, right: float, sides: str

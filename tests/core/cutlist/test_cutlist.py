@@ -4,9 +4,10 @@ import itertools
 from decimal import Decimal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.cutlist.car import car_cuts
@@ -31,7 +32,7 @@ from zygoform.core.shop import Shop
 from zygoform.files.demo import counter_begun, fresh_project
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(planned())
 def test_every_part_is_listed_once_rounded_once_and_on_a_board(project: Project) -> None:
     plan = plan_of(project)
@@ -84,7 +85,7 @@ def whole_sheet(board: PlacedBoard, kerf: float) -> None:
         assert clear or not board.left_over
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(planned())
 def test_boards_hold_their_parts_and_say_what_is_left(project: Project) -> None:
     plan = plan_of(project)

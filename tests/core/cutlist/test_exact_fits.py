@@ -7,12 +7,12 @@ from functools import cache
 from typing import Literal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.test_told import topped
-from tests.fuzzing import FULL
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from zygoform.core.cutlist.problems import size_problems
 from zygoform.core.cutting.either import better_answers, wrong_with
@@ -129,7 +129,7 @@ TRIM = st.sampled_from([Fraction(), inch("1/2"), Fraction(12)])
 HAIR = st.sampled_from([INCH / 64, Fraction(1, 100)])
 
 
-@settings(max_examples=1000 if FULL else 12)
+@random_cases(12)
 @pytest.mark.parametrize("system", ["inch", "mm"])
 @given(st.lists(st.integers(60, 2_000), min_size=2, max_size=5), BLADE, TRIM, HAIR, st.data())
 def test_in_mixed_units_no_layout_is_beaten_by_exact_fractions(

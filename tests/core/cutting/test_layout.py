@@ -5,11 +5,12 @@ import math
 from decimal import Decimal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 from shapely.geometry import LineString
 
+from tests.fuzzing import random_cases
 from tests.strategies import strip_problems
 from zygoform.core.cutting.nest import Nester, delta, turned
 from zygoform.core.cutting.problem import Cut, CutBoard, PartType, StockType, StripLayout, StripProblem
@@ -35,7 +36,7 @@ def test_the_quick_layout_can_be_cut(problem: StripProblem) -> None:
     assert set(layout.unplaced) <= {part.id for part in problem.parts if part.length > on_sale}
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(strip_problems(most=4, types=4))
 def test_better_answers_can_be_cut_and_never_get_worse(problem: StripProblem) -> None:
     layouts = list(improve(problem))
@@ -81,7 +82,7 @@ def brute_force(problem: StripProblem) -> tuple[int, int]:  # noqa: C901
     return best
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(strip_problems(most=2, types=3))
 def test_a_proven_layout_is_the_best_of_all(problem: StripProblem) -> None:
     if sum(part.count for part in problem.parts) > 5:

@@ -8,11 +8,11 @@ from pathlib import Path
 from typing import NamedTuple
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
-from tests.fuzzing import FULL
+from tests.fuzzing import random_cases
 from zygoform.core.cutting.problem import (
     CutSheet,
     LaidPart,
@@ -122,7 +122,7 @@ def shelves(problem: SheetProblem, stock: SheetStock, rule: str) -> int | None:
     return len(sheets) * stock.price
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(sheet_problems(types=9))
 def test_no_layout_is_dearer_than_shelves(problem: SheetProblem) -> None:
     quick = quick_sheets(problem)
@@ -189,7 +189,7 @@ def fewest(parts: Sides, wide: int, high: int, kerf: int) -> int:
     return min(counts)
 
 
-@settings(max_examples=40 if FULL else 8)
+@random_cases(12)
 @given(st.data())
 def test_small_ones_against_trying_everything(data: st.DataObject) -> None:
     draw = data.draw
@@ -204,7 +204,7 @@ def test_small_ones_against_trying_everything(data: st.DataObject) -> None:
     assert cost_bound(SheetSet(problem)) <= best.cost == fewest(sides, 100, 100, problem.kerf)
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(sheet_problems())
 def test_the_cuts_in_their_order_free_every_part(problem: SheetProblem) -> None:
     """Made one after the other on pieces of paper: each goes from edge to edge of one that is there."""

@@ -4,8 +4,9 @@ import itertools
 import random
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
+from tests.fuzzing import random_cases
 from tests.strategies import strip_problems
 from zygoform.core.cutting.nest import Nester, delta
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem, usable_length
@@ -100,7 +101,7 @@ def test_the_quick_layout_is_no_dearer_than_a_pencil(problem: StripProblem) -> N
     assert layout.cost <= min(by_hand)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(strip_problems(most=4, types=4))
 def test_the_bound_is_never_above_what_was_found(problem: StripProblem) -> None:
     layouts = list(improve(problem))

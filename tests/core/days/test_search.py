@@ -1,12 +1,12 @@
 """The shortest plan: kept in every way, no longer than any rule's, as short as trying everything finds."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.days.exhaustive import STEP, Exhaustive
 from tests.core.days.problems import BEGIN, check, random_problem
-from tests.fuzzing import FULL
+from tests.fuzzing import FULL, random_cases
 from zygoform.core.days.bound import bound_of
 from zygoform.core.days.hours import UTC_ZONE, DaySpan, Free, Hours, OwnDay, Room, free_time
 from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
@@ -56,7 +56,7 @@ def test_nothing_shorter_is_found_by_trying_everything(count: int, seed: int) ->
 
 
 @given(st.integers(17, 40), st.integers(0, 10_000))
-@settings(max_examples=20)
+@random_cases(20)
 def test_from_a_plan_that_is_known_only_to_a_shorter_one(count: int, seed: int) -> None:
     """An order is kept without any search, as far as waits let it; others are gone on from if they are better."""
     problem = random_problem(count, seed)

@@ -6,12 +6,13 @@ from collections.abc import Iterable
 import numpy as np
 import numpy.typing as npt
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.changes.test_doors import cupboard
 from tests.core.form.test_kinds import found
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from tests.strategies import pieces, planned
 from zygoform.core.drawing import order
@@ -94,7 +95,7 @@ def compare(form: Form, place: Viewpoint, shares: list[tuple[float, float]]) -> 
 SHARES = st.lists(st.tuples(st.floats(0.01, 0.99), st.floats(0.01, 0.99)), min_size=60, max_size=60)
 
 
-@settings(max_examples=50)
+@random_cases(50)
 @given(pieces(), SHARES)
 def test_what_is_painted_is_what_a_ray_meets(project: Project, shares: list[tuple[float, float]]) -> None:
     assert project.piece is not None
@@ -130,7 +131,7 @@ def carved(form: Form, cuts: list[tuple[int, float, float, float]]) -> Form:
     return Form((structs.replace(body, boards=tuple(boards)), *form.bodies[1:]))
 
 
-@settings(max_examples=50)
+@random_cases(50)
 @given(pieces(), SHARES, CARVED, st.sampled_from(PLACES))
 def test_slanted_ends_and_holes_are_seen_and_seen_through(
     project: Project,
@@ -142,7 +143,7 @@ def test_slanted_ends_and_holes_are_seen_and_seen_through(
     compare(carved(project.piece.build(), cuts), place, shares)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(found(), SHARES, st.sampled_from(PLACES), st.booleans())
 def test_what_stands_open_is_seen_as_a_ray_meets_it(
     drawn: tuple[str, Project], shares: list[tuple[float, float]], place: Viewpoint, framed: bool
@@ -161,7 +162,7 @@ def test_what_stands_open_is_seen_as_a_ray_meets_it(
     compare(opened(form, [*every, "p1/lid/main"]), place, shares)
 
 
-@settings(max_examples=12)
+@random_cases(12)
 @given(planned(), SHARES, st.sampled_from(PLACES))
 def test_planned_pieces_from_everywhere(
     project: Project, shares: list[tuple[float, float]], place: Viewpoint
@@ -270,7 +271,7 @@ def test_the_front_of_the_corner_view_is_true_to_scale() -> None:
     assert part_dimensions(flat, "nothing", (1.0, 1.0)) == ()
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(pieces())
 def test_every_opening_says_its_height_and_the_lowest_their_widths(project: Project) -> None:
     plan = plan_of(project)

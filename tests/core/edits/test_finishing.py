@@ -3,10 +3,11 @@
 from typing import Any
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.layer import CoatLayer
 from zygoform.core.coats.readymade import READY_STACKS
@@ -217,7 +218,7 @@ def done(project: Project, act: str, value: Any, zone: str) -> Project:
     return made[act]().project
 
 
-@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+@random_cases(40)
 @given(st.lists(st.tuples(ACTS, st.sampled_from(["p1/body", "p1/top", "p1/fronts", "p1/z1"])), max_size=8))
 def test_whatever_is_done_the_file_holds_it_and_the_plan_stands(acts: list[Any]) -> None:
     from zygoform.core.plan.plan import compile_plan

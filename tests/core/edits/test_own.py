@@ -3,10 +3,11 @@
 from decimal import Decimal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.cutting import set_row_count
@@ -50,7 +51,7 @@ def test_a_part_of_ones_own_goes_all_the_way() -> None:
         set_text(with_own(), "c3", "left", "120")
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(planned(), st.data())
 def test_a_row_is_cut_as_often_as_one_says(project: Project, data: st.DataObject) -> None:
     plan = plan_of(project)
@@ -160,7 +161,7 @@ def test_a_table_of_something_else_is_told(text: str) -> None:
     assert parse_boards(text, counter_begun().shop).problems
 
 
-@settings(max_examples=200)
+@random_cases(200)
 @given(st.text(max_size=300))
 def test_any_text_is_taken_or_told(text: str) -> None:
     for parse in (parse_cut_list, parse_boards):

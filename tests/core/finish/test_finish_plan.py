@@ -5,10 +5,11 @@ from decimal import Decimal
 from typing import Any
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from tests.strategies import planned
 from zygoform.core.coats.coat import KNOWN_COATS
@@ -251,7 +252,7 @@ def test_the_finish_comes_after_every_hole_and_before_what_goes_on_last(demo: An
             assert place[step.id] > max(own) if step.phase == "refit" else place[step.id] < min(own), step.id
 
 
-@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck))
+@random_cases(30)
 @given(planned(), st.lists(st.sampled_from(READY_STACKS), min_size=1, max_size=4), st.data())
 def test_steps_needs_and_amounts_hold_for_any_finish(
     project: Project, stacks: list[Any], data: st.DataObject

@@ -5,10 +5,11 @@ from collections import defaultdict
 import numpy as np
 import pytest
 import shapely
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from msgspec import structs
 from shapely.geometry import Polygon
 
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from tests.strategies import planned
 from zygoform.core.edits.pieces import new_piece
@@ -104,7 +105,7 @@ def test_so_do_those_of_the_demos_with_strips_tiles_and_cut_outs(demo: object) -
         agree(plan_of(structs.replace(project, chosen=variant.id)).planned)
 
 
-@settings(max_examples=25, deadline=None, suppress_health_check=list(HealthCheck))
+@random_cases(25)
 @given(planned())
 def test_so_do_those_of_random_pieces(project: Project) -> None:
     agree(plan_of(project).planned)

@@ -5,11 +5,12 @@ from collections import Counter
 from typing import Any
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.finish.test_finish_plan import finished, table
+from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
 from tests.strategies import planned
 from zygoform.core.coats.layer import GroundSaid, ZoneChoice
@@ -81,7 +82,7 @@ BROAD = {"side": 0, "upright": 0, "back": 1, "bottom": 2}
 OUTSIDE = {"body", "back", "underside", "top", "fronts"}
 
 
-@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+@random_cases(40)
 @given(planned(), st.integers(0, 9999))
 def test_faces_of_a_case_lie_where_one_looks_from_them(project: Project, seed: int) -> None:
     """Of faces that lie in one zone altogether, nearly every point looks into the room of that zone."""

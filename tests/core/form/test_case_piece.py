@@ -3,11 +3,12 @@
 import itertools
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 from shapely.geometry import Polygon
 
+from tests.fuzzing import random_cases
 from tests.outlines import outline_of
 from tests.strategies import bent, case_piece, pieces
 from zygoform.core.edits.fronts import divide, hold, join, set_cell_size
@@ -27,7 +28,7 @@ def fresh(width: str = "60 in", height: str = "34 in", depth: str = "20 in") -> 
     return new_piece(fresh_project(), "Counter", {"width": width, "height": height, "depth": depth}).project
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(pieces())
 def test_no_two_boards_take_the_same_room(project: Project) -> None:
     form = case_piece(project).build()
@@ -41,7 +42,7 @@ def test_no_two_boards_take_the_same_room(project: Project) -> None:
         del ax0, ay0, ax1, ay1, bx0, by0, bx1, by1
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(pieces())
 def test_the_piece_measures_what_was_measured(project: Project) -> None:
     piece = case_piece(project)
@@ -55,7 +56,7 @@ def test_the_piece_measures_what_was_measured(project: Project) -> None:
         assert y1 - y0 == pytest.approx(piece.depth[-1].value, abs=25 if knobs else 1e-6)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(pieces())
 def test_openings_fill_the_front_between_the_rails(project: Project) -> None:
     form = case_piece(project).build()

@@ -5,10 +5,11 @@ import json
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.strategies import case_piece, pieces
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import set_done, set_fate, touched_parts
@@ -108,7 +109,7 @@ def overlap(a: SolidCell, b: SolidCell) -> float:
     )
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(pieces(), st.sampled_from(("runners", "slides", "centre")), st.floats(0, 20), st.integers(0, 2))
 def test_parts_of_drawers_share_no_room_and_lose_what_is_cut(
     project: Project, runs_on: str, groove: float, stops: int
@@ -132,7 +133,7 @@ def test_parts_of_drawers_share_no_room_and_lose_what_is_cut(
             assert side.solid.volume == pytest.approx(blank - cut, rel=1e-6)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(pieces(), st.sampled_from(("drawer", "door")), st.booleans(), st.tuples(*[st.floats(-500, 500)] * 3))
 def test_what_is_opened_is_the_same_part_elsewhere(
     project: Project, holds: str, right: bool, point: Point3

@@ -3,9 +3,10 @@
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.fuzzing import random_cases
 from zygoform.core.geometry.flap import flap, flap_axis
 from zygoform.core.geometry.plane import Outline
 
@@ -38,7 +39,7 @@ THICK, HIGH = st.floats(10, 40), st.floats(80, 400)
 SHARE = st.floats(0, 1)
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(THICK, HIGH, st.floats(-0.5, 1), st.floats(0, 0.4), st.floats(0.5, 12))
 def test_what_it_sweeps_is_what_turning_it_finds(t: float, h: float, share: float, up: float, gap: float) -> None:
     a, zh = share * t, up * h
@@ -57,7 +58,7 @@ def test_what_it_sweeps_is_what_turning_it_finds(t: float, h: float, share: floa
     assert max(y for y, _ in section) == pytest.approx(found.reach_open)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(THICK, SHARE, st.floats(1, 10))
 def test_the_lowest_axis_that_clears_is_the_planned_one(t: float, share: float, gap: float) -> None:
     """A tenth of a millimetre lower it would hit; at it, it opens."""

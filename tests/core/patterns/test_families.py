@@ -9,11 +9,12 @@ from pathlib import Path
 import numpy as np
 import pytest
 import shapely
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.core.patterns.test_patterns import FAMILIES, FIELDS, polygons
+from tests.fuzzing import random_cases
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.errors import BadInputError
 from zygoform.core.geometry.plane import rectangle, segment
@@ -35,7 +36,7 @@ EVEN = [name for name, row in ROWS.items() if row.even]
 PATTERN = StripPattern("c1", 1, ("p1/body/main",))
 
 
-@settings(max_examples=60)
+@random_cases(60)
 @given(
     st.sampled_from(EVEN), st.floats(180, 900), st.floats(120, 500), st.floats(10, 45), st.floats(0, 60), st.data()
 )
@@ -95,7 +96,7 @@ def test_an_even_gap_leaves_no_part_of_a_strip_at_the_edge(
         assert covered.area >= wide * high * (1 - 1e-6)
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(
     st.sampled_from(sorted(FAMILIES)), FIELDS, st.floats(12, 80), st.floats(0, 40), st.floats(2, 88),
     st.floats(4, 60), st.floats(4, 40), st.floats(-25, 25),
@@ -147,7 +148,7 @@ def test_two_by_turns_never_lie_beside_or_over_each_other(columns: int, rows: in
 
 
 @pytest.mark.parametrize("shape", ["oval", "round_rect", "arch"])
-@settings(max_examples=20)
+@random_cases(20)
 @given(st.floats(120, 500), st.floats(90, 400), st.floats(15, 40), st.integers(1, 5))
 def test_bent_trim_is_as_long_as_its_far_edge(shape: BentAlong, wide: float, high: float, w: float, n: int) -> None:
     """By integrating the offset's speed; equal pieces that share no area and lie between the two lines."""
@@ -176,7 +177,7 @@ def test_bent_trim_is_as_long_as_its_far_edge(shape: BentAlong, wide: float, hig
     assert shapely.union_all(found).area == pytest.approx(sum(p.area for p in found), rel=1e-6)
 
 
-@settings(max_examples=20)
+@random_cases(20)
 @given(
     st.sampled_from(["oval", "round_rect", "arch"]), st.floats(150, 500), st.floats(120, 300), st.integers(8, 40)
 )
@@ -239,7 +240,7 @@ def test_ends_are_drawn_to_the_nearest_place_and_lines_to_an_angle(x: float, y: 
         assert math.dist(end, (x, y)) == pytest.approx(best if best <= near else 0.0, abs=1e-6)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(st.floats(0, 30), st.floats(0, 30), st.floats(0, 30), st.floats(0, 30), st.floats(-30, 30))
 def test_margins_of_each_edge_by_moving_its_line(
     left: float, right: float, below: float, above: float, lean: float

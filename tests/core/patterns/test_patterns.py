@@ -8,9 +8,10 @@ from itertools import combinations, pairwise
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.fuzzing import random_cases
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.families.basket import basket_strips
 from zygoform.core.patterns.families.beads import bead_strips
@@ -75,7 +76,7 @@ def polygons(laid: Laid) -> list[shapely.Polygon]:
     return [shapely.Polygon(piece.outline) for piece in laid.pieces]
 
 
-@settings(max_examples=40)
+@random_cases(40)
 @given(st.sampled_from(sorted(FAMILIES)), FIELDS, st.floats(12, 50), st.floats(0, 40), st.floats(2, 88))
 def test_pieces_are_the_pattern_inside_the_field_and_nothing_else(
     name: str, field: PatternField, w: float, gap: float, theta: float
@@ -99,7 +100,7 @@ def test_pieces_are_the_pattern_inside_the_field_and_nothing_else(
         assert piece.area == pytest.approx(polygon.area)
 
 
-@settings(max_examples=30)
+@random_cases(30)
 @given(st.sampled_from(sorted(FAMILIES)), FIELDS, st.floats(15, 50), st.floats(0, 40), st.floats(2, 88))
 def test_long_points_and_angles_measured_with_a_square_and_a_bevel(
     name: str, field: PatternField, w: float, gap: float, theta: float
@@ -123,7 +124,7 @@ def test_long_points_and_angles_measured_with_a_square_and_a_bevel(
         assert sorted(said.elements()) == pytest.approx(sorted(leans.elements()), abs=0.11)
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(FIELDS, st.floats(12, 50), st.floats(0, 40), st.floats(5, 85))
 def test_what_is_mirrored_has_mirrored_pieces_in_equal_number(
     field: PatternField, w: float, gap: float, theta: float
@@ -137,7 +138,7 @@ def test_what_is_mirrored_has_mirrored_pieces_in_equal_number(
         assert left == pytest.approx(right, rel=1e-6)
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(FIELDS, st.floats(12, 50), st.floats(3, 87), st.sampled_from(TIGHT))
 def test_a_tight_pattern_covers_every_front(field: PatternField, w: float, theta: float, name: str) -> None:
     laid = lay(field, FAMILIES[name](field, w, 0.0, theta))

@@ -6,9 +6,10 @@ from collections import Counter
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.fuzzing import random_cases
 from zygoform.core.errors import BadInputError
 from zygoform.core.patterns.families.chevron import chevron_strips
 from zygoform.core.patterns.families.lattice import lattice_strips
@@ -45,7 +46,7 @@ def sprung(field: PatternField, w: float, theta: float) -> list[Strip]:
     return ray_strips(field, w, (field.box[0], field.box[1]), [theta * k / 6 for k in range(1, 6)])
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(st.booleans(), st.floats(15, 40), st.floats(20, 85), st.integers(0, 2**32 - 1))
 def test_a_place_belongs_to_the_first_strip_that_was_laid_over_it(
     crossed: bool, w: float, theta: float, seed: int
@@ -64,7 +65,7 @@ def test_a_place_belongs_to_the_first_strip_that_was_laid_over_it(
         assert found == ([(bands.index(True), faces.index(True))] if laid else [])
 
 
-@settings(max_examples=25)
+@random_cases(25)
 @given(
     st.sampled_from(["each", "mirrored"]), st.integers(2, 4), st.integers(1, 2), st.floats(120, 300),
     st.floats(12, 40), st.floats(5, 85),

@@ -6,10 +6,11 @@ from functools import cache, partial
 
 import msgspec
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec import structs
 
+from tests.fuzzing import random_cases
 from tests.planned import plan_of
 from zygoform.core.days.hours import UTC_ZONE, moment_of, utc_of
 from zygoform.core.days.log import Days, Entry, Lesson
@@ -116,7 +117,7 @@ def act(project: Project, days: DayPlan, word: str, number: int, now: datetime) 
     ).project
 
 
-@settings(max_examples=10)
+@random_cases(10)
 @given(WORDS)
 def test_whatever_happens_nothing_done_moves_and_all_waits_are_kept(words: list[tuple[str, int]]) -> None:
     project, now, done = chest(), START, dict[str, tuple[int, int]]()
