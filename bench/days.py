@@ -6,10 +6,11 @@ from datetime import UTC, datetime
 
 from tests.core.days.problems import random_problem
 
-from zygoform.core.days.hours import UTC_ZONE, moment_of
+from zygoform.core.days.hours import ClockZone, moment_of
 from zygoform.core.days.job import DaysProblem
-from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule, end_of_all
+from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule_piecemeal, end_of_all
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, solve, solve_piecemeal
+from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.plan.plan import compile_plan
 from zygoform.files.demo import demo_project, in_its_days, set_demo
@@ -28,7 +29,7 @@ def days_costs() -> dict[str, float]:
         plan = compile_plan(project)
         assert plan is not None
         begun = time.perf_counter()
-        problem = asked_of(project, plan, moment_of(NOW), UTC_ZONE)[2].problem
+        problem = asked_of(project, plan, moment_of(NOW), ClockZone())[2].problem
         found[f"{name}: its problem, ms"] = 1000 * (time.perf_counter() - begun)
         found |= _of(name, [problem], AT_ONCE)
     for count in (12, 40):
@@ -54,7 +55,9 @@ def _of(name: str, problems: list[DaysProblem], effort: Effort) -> dict[str, flo
             longest.append(1000 * stretch)
         answer = solve(problem, effort)
         ahead = Ahead(problem)
-        worse += answer.end > min(end_of_all(ahead, by_rule(ahead, rule)) for rule in PRIORITY_RULES)
+        worse += answer.end > min(
+            end_of_all(ahead, at_once(by_rule_piecemeal(ahead, rule))) for rule in PRIORITY_RULES
+        )
         over.append(100 * ((answer.end - problem.begin) / (answer.bound - problem.begin) - 1))
     return {
         f"{name}: ms": statistics.median(times),

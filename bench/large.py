@@ -13,10 +13,11 @@ from itertools import count
 from bench.window import shown_in_a_window
 from bench.work import milliseconds
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
-from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.solvers.quick import quick_piecemeal
 from zygoform.core.edits.condition import add_photos, set_fault_note
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import add_change, set_value
+from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -123,7 +124,7 @@ def mixed(parts: int = 300) -> StripProblem:
 def quick_ms() -> float:
     """ms the quick layout of 300 mixed mitred parts takes, median."""
     problem = mixed()
-    return milliseconds(lambda: quick_layout(problem), 9)
+    return milliseconds(lambda: at_once(quick_piecemeal(problem)), 9)
 
 
 KINDS = """

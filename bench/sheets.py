@@ -7,7 +7,8 @@ from pathlib import Path
 from typing import NamedTuple
 
 from zygoform.core.cutting.problem import SheetPart, SheetProblem, SheetStock
-from zygoform.core.cutting.sheets.layout import improve_sheets, quick_sheets
+from zygoform.core.cutting.sheets.layout import improve_sheets, quick_sheets_piecemeal
+from zygoform.core.piecemeal import at_once
 
 CASES = Path(__file__).parents[1] / "tests" / "cases" / "sheets.json"
 
@@ -29,7 +30,7 @@ def sheets() -> SheetFigures:
         parts = tuple(SheetPart(*own) for own in raw["parts"])
         problem = SheetProblem(raw["kerf"], raw["trim"], stocks, parts, raw["stages"])
         start = time.perf_counter()
-        quick.append(quick_sheets(problem).cost / raw["packing_library"])
+        quick.append(at_once(quick_sheets_piecemeal(problem)).cost / raw["packing_library"])
         seconds.append(time.perf_counter() - start)
         start = time.perf_counter()
         best.append(list(improve_sheets(problem))[-1].cost / raw["packing_library"])

@@ -8,9 +8,10 @@ from collections.abc import Callable
 from bench.window import shown_in_a_window
 from zygoform.core.cutting.either import FoundLayout, better_answers
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
-from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.solvers.quick import quick_piecemeal
 from zygoform.core.edits.planning import set_value
 from zygoform.core.edits.survey import set_reading
+from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.memory import Memory
 from zygoform.core.plan.plan import compile_plan
 from zygoform.core.project import Project
@@ -108,7 +109,7 @@ def layouts() -> list[tuple[float, float, FoundLayout]]:
     demo = [problem for problem in problems if isinstance(problem, StripProblem)]
     result = []
     for problem in demo + lists():
-        quick = milliseconds(lambda q=problem: quick_layout(q), 3)  # type: ignore[misc]
+        quick = milliseconds(lambda q=problem: at_once(quick_piecemeal(q)), 3)  # type: ignore[misc]
         start = time.perf_counter()
         *_, layout = better_answers(problem)
         result.append((quick, time.perf_counter() - start, layout))

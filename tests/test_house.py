@@ -6,6 +6,7 @@ import re
 import subprocess
 import sys
 import tomllib
+from collections.abc import Iterable
 from functools import cache
 from pathlib import Path
 
@@ -114,7 +115,7 @@ def parsed(path: Path) -> ast.Module:
     return ast.parse(path.read_text())
 
 
-def names_of(tree: ast.Module) -> set[str]:
+def names_of(tree: ast.Module, *, private: bool = False) -> set[str]:
     """What a module offers under a public name: classes, functions, constants, types."""
     found = set[str]()
     for node in tree.body:
@@ -123,7 +124,7 @@ def names_of(tree: ast.Module) -> set[str]:
         elif isinstance(node, ast.Assign | ast.AnnAssign):
             targets = node.targets if isinstance(node, ast.Assign) else [node.target]
             found |= {n.id for target in targets for n in ast.walk(target) if isinstance(n, ast.Name)}
-    return {name for name in found if not name.startswith("_")}
+    return {name for name in found if name.startswith("_") == private}
 
 
 def with_two_meanings(files: dict[str, ast.Module]) -> dict[str, list[str]]:
@@ -140,6 +141,53 @@ def test_no_public_name_has_two_meanings() -> None:
     assert with_two_meanings(files) == {}
     planted = files | {"elsewhere.py": ast.parse("class Board: ...\nTAPE_MM, kerf = 1, 2\n")}
     assert set(with_two_meanings(planted)) == {"Board", "TAPE_MM"}
+
+
+def repeated(files: dict[str, set[str]], most: int = 2) -> dict[tuple[str, str], list[str]]:
+    """Private names in more than two modules of a room (a folder of core, a screen), by room and name."""
+    where: dict[tuple[str, str], list[str]] = {}
+    for path, names in files.items():
+        parts = Path(path).parts
+        room = "/".join(parts[:2] if parts[0] == "core" else parts[:-1])
+        for name in names:
+            where.setdefault((room, name), []).append(path)
+    return {key: paths for key, paths in where.items() if len(paths) > most}
+
+
+def test_no_private_name_is_repeated_all_over_a_room() -> None:
+    files = {
+        str(path.relative_to(SRC)): names_of(parsed(path), private=True)
+        for path in SRC.rglob("*.py")
+        if path.parent != CORE
+    }
+    assert repeated(files) == {}
+    planted = {f"core/edits/{name}.py": {"_with", f"_{name}"} for name in ("one", "two", "three")}
+    assert set(repeated(planted)) == {("core/edits", "_with")}
+
+
+def used_in(trees: Iterable[ast.Module]) -> set[str]:
+    """Names that are read anywhere, or named in a table of what is loaded when it is wanted (`module:name`)."""
+    found = set[str]()
+    for tree in trees:
+        for node in ast.walk(tree):
+            if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Load):
+                found.add(node.id)
+            elif isinstance(node, ast.Attribute):
+                found.add(node.attr)
+            elif isinstance(node, ast.Constant) and isinstance(node.value, str):
+                found.update(re.findall(r"(?::|^)(\w+)$", node.value))
+    return found
+
+
+def test_nothing_is_built_that_only_tests_call() -> None:
+    """What the table of calculations names stands for the page of sums, and is told in docs/calculations.md."""
+    files = [*SRC.rglob("*.py"), *(ROOT / "tools").rglob("*.py")]
+    used = used_in(parsed(path) for path in files)
+    spare = {str(path): names_of(parsed(path)) - used for path in SRC.rglob("*.py")}
+    assert {path: names for path, names in spare.items() if names} == {}
+    planted = ast.parse("def lonely(): ...\nROW = 'tops.planks:wanted'\nprint(seen)")
+    assert names_of(planted) - used_in([planted]) == {"lonely", "ROW"}
+    assert used_in([planted]) == {"wanted", "print", "seen"}
 
 
 def test_every_character_shown_is_in_the_font() -> None:

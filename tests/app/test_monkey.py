@@ -135,7 +135,7 @@ class Monkey:
         project = session.history.project
         if project.pieces:
             assert parse_project(dump_project(project)) == project
-            if session.project is project and not session.planning.at_work:
+            if session.project is project and not session.planning._slices.busy:
                 assert compile_plan(project, session.planning.layouts.best) == session.plan
 
 

@@ -182,12 +182,12 @@ def test_pointing_lights_the_part_everywhere(desk: Desk) -> None:
     desk.session.select("c2/board/front")
     desk.settle()
     assert [codes for codes, row in rows.items() if row.is_lit] == [("2a",)]
-    box = boards.box_of("c2/board/front")
+    box = boards._places().get("c2/board/front")
     assert box is not None
     assert boards.part_at(box.center()) == "c2/board/front"
     rows["2b",].click()
     assert desk.session.view.hovered in rows["2b",].row.part_ids
-    plank = boards.box_of("c1/plank/2")
+    plank = boards._places().get("c1/plank/2")
     assert plank is not None
     for at in (plank.center() + QPointF(30, 0), plank.center()):
         move = QMouseEvent(QEvent.Type.MouseMove, at, boards.mapToGlobal(at), NO_BUTTON, NO_BUTTON, NO_KEY)

@@ -13,7 +13,7 @@ from tests.strategies import bent, planned
 from zygoform.core.condition.faults import FAULT_KINDS
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem
 from zygoform.core.cutting.saw import degrees, on_scale
-from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.solvers.quick import quick_piecemeal
 from zygoform.core.cutting.verify import verify
 from zygoform.core.edits.condition import add_fault, set_fault_count
 from zygoform.core.edits.cutting import set_row_count
@@ -29,6 +29,7 @@ from zygoform.core.measure.parse import INCH, parse_length
 from zygoform.core.measure.write import DisplayUnit
 from zygoform.core.outcome.cautions import RIP
 from zygoform.core.outcome.outcome import slant_words
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Override, Project, Variant
 from zygoform.core.tolerance import TAPE_MM
 from zygoform.core.why.buying import why_row
@@ -278,7 +279,7 @@ def test_parts_too_short_to_hold_are_named_and_no_others() -> None:
 def test_a_board_holds_what_lies_between_its_end_trims_to_the_hundredth(long: int, trim: int, kerf: int) -> None:
     for part, fits in ((long - 2 * trim, True), (long - 2 * trim + 1, False)):
         problem = StripProblem(kerf, trim, 500, (StockType("s", long, 100),), (PartType("p", part, 1),))
-        layout = quick_layout(problem)
+        layout = at_once(quick_piecemeal(problem))
         assert (len(layout.boards), layout.unplaced) == ((1, ()) if fits else (0, ("p",)))
         assert not verify(problem, layout)
 

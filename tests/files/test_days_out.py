@@ -7,7 +7,7 @@ import vobject
 from pypdf import PdfReader
 
 from tests.planned import plan_of
-from zygoform.core.days.hours import UTC_ZONE, moment_of
+from zygoform.core.days.hours import ClockZone, moment_of
 from zygoform.core.piecemeal import at_once
 from zygoform.core.plan.days_stage import plan_days
 from zygoform.core.project import Project
@@ -25,7 +25,7 @@ NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)
 
 def demo() -> tuple[Project, DayPlan]:
     project = in_its_days(demo_project(), NOW)
-    return project, at_once(plan_days(project, plan_of(project), moment_of(NOW), UTC_ZONE))
+    return project, at_once(plan_days(project, plan_of(project), moment_of(NOW), ClockZone()))
 
 
 def test_the_calendar_is_the_plan() -> None:
@@ -57,7 +57,7 @@ def test_day_sheets_say_each_day_and_need_no_colour() -> None:
     project, days = demo()
     pdf = day_sheets(project, plan_of(project), days)
     words = " ".join(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(pdf)).pages)
-    assert dated_words(UTC_ZONE, days.end) in words
+    assert dated_words(ClockZone(), days.end) in words
     for own in days.open:
         assert " ".join(own.step.what.words(project.shop.unit.show).split()) in words, own.id
     assert "today" not in words.lower(), "tomorrow it is another day"

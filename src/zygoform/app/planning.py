@@ -81,11 +81,6 @@ class Planning(QObject):
         """Whether the plan of what was done last is still being worked out."""
         return self._ahead is not None
 
-    @property
-    def at_work(self) -> bool:
-        """Whether anything is still being worked out: that, areas of faces, or a plan with a better layout."""
-        return self._slices.busy
-
     def form_of(self, project: Project) -> Piecemeal[FormPlan | None]:
         """The pieces of another state of the document. Raises BadInputError where one is impossible."""
         return form_piecemeal(project, self._memory)

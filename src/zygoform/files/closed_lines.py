@@ -39,13 +39,13 @@ def _closed_together(loose: list[Outline]) -> list[Outline]:
     # A library for a kind of file that few open.
     import shapely
 
-    size = _size(loose)
+    size = _extent(loose)
     drawn = shapely.multilinestrings([shapely.linestrings(line) for line in loose])
     met = shapely.unary_union(drawn, grid_size=MEETING * size) if size else drawn
     faces = shapely.union_all(shapely.get_parts(shapely.polygonize(shapely.get_parts(met))))
     return [tuple(face.exterior.coords) for face in shapely.get_parts(faces) if face.geom_type == "Polygon"]
 
 
-def _size(lines: list[Outline]) -> float:
+def _extent(lines: list[Outline]) -> float:
     xs, ys = ([point[axis] for line in lines for point in line] for axis in (0, 1))
     return max(max(xs) - min(xs), max(ys) - min(ys))

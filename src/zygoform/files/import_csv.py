@@ -74,7 +74,7 @@ def _rows(
 
 
 def _part(row: dict[str, str], shop: Shop) -> OwnRow:
-    size = _size(row, shop)
+    size = _stock_of(row, shop)
     width = _length(row, "width", shop) if row.get("width") else shop.size(size).width
     if width > shop.size(size).width + 0.01:
         raise BadInputError("does_not_fit", f"width: {row['width']} is wider than {shop.size(size).name}")
@@ -95,14 +95,14 @@ def _part(row: dict[str, str], shop: Shop) -> OwnRow:
 
 
 def _board(row: dict[str, str], shop: Shop) -> OwnBoard:
-    size = shop.size(_size(row, shop))
+    size = shop.size(_stock_of(row, shop))
     width = _length(row, "width", shop) if row.get("width") else None
     if width is not None and width > size.width + 0.01:
         raise BadInputError("does_not_fit", f"width: {row['width']} is wider than {size.name}")
     return OwnBoard(size.id, _length(row, "length", shop), _count(row), width)
 
 
-def _size(row: dict[str, str], shop: Shop) -> str:
+def _stock_of(row: dict[str, str], shop: Shop) -> str:
     wanted = row.get("stock", "").strip().lower()
     for size in shop.timber:
         if wanted in (size.id.lower(), size.name.lower()):

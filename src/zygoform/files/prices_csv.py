@@ -118,7 +118,7 @@ def parse_prices(text: str) -> PriceList:
         row = dict(zip(names, cells, strict=False))
         try:
             if row.get("kind") in ("timber", "board", "sheet", "rod"):
-                size = _size(row)
+                size = _timber_row(row)
                 known = timber.get(size.id)
                 timber[size.id] = structs.replace(known, offers=known.offers + size.offers) if known else size
             else:
@@ -128,7 +128,7 @@ def parse_prices(text: str) -> PriceList:
     return PriceList(tuple(timber.values()), tuple(packs), tuple(problems))
 
 
-def _size(row: dict[str, str]) -> TimberSize:
+def _timber_row(row: dict[str, str]) -> TimberSize:
     system, species = _cell(row, "system"), _cell(row, "species")
     if system not in ("inch", "mm"):
         raise BadInputError("unknown_key", "system is inch or mm")

@@ -168,7 +168,6 @@ def _words(page: Page, words: str, x: float, y: float) -> None:
 
 
 PICTURE_HEIGHT = 62.0
-BOARD_HEIGHT = 6.0
 
 _CODE_HIGH = 3.2
 """Room a code needs across a board (mm on paper)."""

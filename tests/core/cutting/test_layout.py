@@ -15,8 +15,9 @@ from tests.strategies import strip_problems
 from zygoform.core.cutting.nest import Nester, delta, turned
 from zygoform.core.cutting.problem import Cut, CutBoard, PartType, StockType, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.exact import improve
-from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.solvers.quick import quick_piecemeal
 from zygoform.core.cutting.verify import verify
+from zygoform.core.piecemeal import at_once
 
 FEET = 30_480
 
@@ -28,7 +29,7 @@ def last(problem: StripProblem) -> StripLayout:
 
 @given(strip_problems(most=8))
 def test_the_quick_layout_can_be_cut(problem: StripProblem) -> None:
-    layout = quick_layout(problem)
+    layout = at_once(quick_piecemeal(problem))
     assert verify(problem, layout) == []
     longest = max(stock.length for stock in problem.stocks) - 2 * problem.trim
     on_sale = max(stock.length for stock in problem.stocks if stock.limit is None) - 2 * problem.trim
@@ -103,7 +104,7 @@ def test_repeats_like_a_real_cut_list_are_proven() -> None:
     layout = last(problem)
     assert layout.proven
     assert verify(problem, layout) == []
-    assert layout.cost <= quick_layout(problem).cost
+    assert layout.cost <= at_once(quick_piecemeal(problem)).cost
 
 
 def test_a_part_as_long_as_a_board_holds_is_cut_from_it() -> None:
@@ -111,11 +112,11 @@ def test_a_part_as_long_as_a_board_holds_is_cut_from_it() -> None:
     for trim in (0, 1000):
         part = PartType("a", 60_000 - 2 * trim, 1)
         for kerf in (0, 300):
-            layout = quick_layout(StripProblem(kerf, trim, 0, sale, (part,)))
+            layout = at_once(quick_piecemeal(StripProblem(kerf, trim, 0, sale, (part,))))
             assert [board.stock for board in layout.boards] == ["short"]
             longer = StripProblem(kerf, trim, 0, sale, (structs.replace(part, length=part.length + 1),))
-            assert [board.stock for board in quick_layout(longer).boards] == ["long"]
-            assert verify(longer, quick_layout(longer)) == []
+            assert [board.stock for board in at_once(quick_piecemeal(longer)).boards] == ["long"]
+            assert verify(longer, at_once(quick_piecemeal(longer))) == []
 
 
 def test_own_boards_come_first_and_no_more_than_there_are() -> None:

@@ -22,9 +22,10 @@ from zygoform.core.cutting.problem import (
     SheetStock,
 )
 from zygoform.core.cutting.sheets.cut_order import SheetPiece, cut_order
-from zygoform.core.cutting.sheets.layout import cost_bound, improve_sheets, quick_sheets
+from zygoform.core.cutting.sheets.layout import cost_bound, improve_sheets, quick_sheets_piecemeal
 from zygoform.core.cutting.sheets.stock_sheets import SheetSet
 from zygoform.core.cutting.verify import verify_sheets
+from zygoform.core.piecemeal import at_once
 
 CASES = Path(__file__).parents[2] / "cases" / "sheets.json"
 
@@ -81,7 +82,7 @@ def sheet_problems(draw: st.DrawFn, *, types: int = 6, most: int = 4) -> SheetPr
 
 @given(sheet_problems())
 def test_every_layout_can_be_cut_and_none_is_cheaper_than_the_bound(problem: SheetProblem) -> None:
-    quick = quick_sheets(problem)
+    quick = at_once(quick_sheets_piecemeal(problem))
     assert verify_sheets(problem, quick) == []
     fits = {
         part.id
@@ -125,13 +126,13 @@ def shelves(problem: SheetProblem, stock: SheetStock, rule: str) -> int | None:
 @random_cases(60)
 @given(sheet_problems(types=9))
 def test_no_layout_is_dearer_than_shelves(problem: SheetProblem) -> None:
-    quick = quick_sheets(problem)
+    quick = at_once(quick_sheets_piecemeal(problem))
     plain = [shelves(problem, s, rule) for s in problem.stocks if s.limit is None for rule in ("first", "best")]
     assert quick.cost <= min((cost for cost in plain if cost is not None), default=math.inf)
 
 
 def test_better_ones_come_and_the_figures_hold() -> None:
-    quick = {case.name: quick_sheets(case.problem) for case in cases()}
+    quick = {case.name: at_once(quick_sheets_piecemeal(case.problem)) for case in cases()}
     for case in cases():
         assert verify_sheets(case.problem, quick[case.name]) == [], case.name
         plain = [
@@ -209,7 +210,7 @@ def test_small_ones_against_trying_everything(data: st.DataObject) -> None:
 def test_the_cuts_in_their_order_free_every_part(problem: SheetProblem) -> None:
     """Made one after the other on pieces of paper: each goes from edge to edge of one that is there."""
     sizes = {part.id: (part.width, part.height) for part in problem.parts}
-    for sheet in quick_sheets(problem).boards:
+    for sheet in at_once(quick_sheets_piecemeal(problem)).boards:
         stock = next(stock for stock in problem.stocks if stock.id == sheet.stock)
         trim, order = problem.trim, cut_order(problem, sheet)
         pieces = {SheetPiece((trim, trim), (stock.width - trim, stock.height - trim))}

@@ -12,8 +12,9 @@ from zygoform.core.cutting.nest import Nester, delta
 from zygoform.core.cutting.problem import PartType, StockType, StripProblem, usable_length
 from zygoform.core.cutting.solvers.exact import improve
 from zygoform.core.cutting.solvers.packing import Packing, affordable_counts
-from zygoform.core.cutting.solvers.quick import quick_layout
+from zygoform.core.cutting.solvers.quick import quick_piecemeal
 from zygoform.core.cutting.verify import verify
+from zygoform.core.piecemeal import at_once
 
 
 @given(strip_problems())
@@ -94,7 +95,7 @@ def first_fit(problem: StripProblem, stock: StockType) -> int | None:
 
 @given(strip_problems(slanted=False))
 def test_the_quick_layout_is_no_dearer_than_a_pencil(problem: StripProblem) -> None:
-    layout = quick_layout(problem)
+    layout = at_once(quick_piecemeal(problem))
     if layout.unplaced or any(stock.limit is not None for stock in problem.stocks):
         return
     by_hand = [cost for stock in problem.stocks if (cost := first_fit(problem, stock)) is not None]

@@ -3,7 +3,7 @@
 import random
 from itertools import pairwise
 
-from zygoform.core.days.hours import UTC_ZONE, Hours, Room, day_number, free_time
+from zygoform.core.days.hours import ClockZone, Hours, Room, day_number, free_time
 from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
 
 BEGIN = day_number("2026-11-27") * 1440 + 18 * 60
@@ -32,7 +32,7 @@ def random_problem(count: int, seed: int, *, step: int = 5) -> DaysProblem:
         chains[own] = k
     total = sum(job.minutes + job.scuff for job in jobs)
     days = 20 if count <= 12 else 60
-    return DaysProblem(tuple(jobs), BEGIN, free_time(Hours(), UTC_ZONE, BEGIN, 2 * total, days), Room(1, 2, 2))
+    return DaysProblem(tuple(jobs), BEGIN, free_time(Hours(), ClockZone(), BEGIN, 2 * total, days), Room(1, 2, 2))
 
 
 def check(problem: DaysProblem, answer: DaysAnswer) -> None:

@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.days.problems import BEGIN
-from zygoform.core.days.bound import bound_of
+from zygoform.core.days.bound import bound_piecemeal
 from zygoform.core.days.hours import (
-    UTC_ZONE,
+    ClockZone,
     DaySpan,
     Free,
     Hours,
@@ -25,6 +25,7 @@ from zygoform.core.days.job import After, DaysProblem, Hold, Job
 from zygoform.core.days.placing import FIRST_PIECE, PlaceHolds, find, free_place, left_of, stretches
 from zygoform.core.days.rules import Ahead
 from zygoform.core.days.search import solve
+from zygoform.core.piecemeal import at_once
 
 
 @st.composite
@@ -130,26 +131,26 @@ def test_a_place_is_free_as_soon_as_it_is(
 
 def test_quiet_hours_part_ones_hours_and_over_midnight_too() -> None:
     hours = Hours(week=((DaySpan(17 * 60, 23 * 60),),) * 7, quiet_from=21 * 60, quiet_to=7 * 60)
-    first, second = free_time(hours, UTC_ZONE, BEGIN, 10, 0)[:2]
+    first, second = free_time(hours, ClockZone(), BEGIN, 10, 0)[:2]
     assert [(first.end - BEGIN, first.loud), (second.end - BEGIN, second.loud)] == [(180, True), (300, False)]
     noon = Hours(week=hours.week, quiet_from=18 * 60, quiet_to=19 * 60)
-    assert [part.loud for part in free_time(noon, UTC_ZONE, BEGIN - 60, 10, 0)[:3]] == [True, False, True]
+    assert [part.loud for part in free_time(noon, ClockZone(), BEGIN - 60, 10, 0)[:3]] == [True, False, True]
     never = Hours(week=hours.week, quiet_from=0, quiet_to=0)
-    assert all(part.loud for part in free_time(never, UTC_ZONE, BEGIN, 10, 3))
+    assert all(part.loud for part in free_time(never, ClockZone(), BEGIN, 10, 3))
 
 
 def test_there_is_as_much_time_as_was_asked_for_and_no_more_than_hours_give() -> None:
     """Minutes of loud work too, where a usual week has any; nothing at all where it has none."""
     hours = Hours()
-    free = free_time(hours, UTC_ZONE, BEGIN, 3000, 1)
+    free = free_time(hours, ClockZone(), BEGIN, 3000, 1)
     assert sum(part.end - part.begin for part in free if part.loud) >= 3000
     for one, other in pairwise(free):
         assert one.end <= other.begin
     times = Timetable(free)
     assert times.strand(loud=True).before[-1] < times.strand(loud=False).before[-1]
-    assert free_time(Hours(week=((),) * 7), UTC_ZONE, BEGIN, 10) == ()
+    assert free_time(Hours(week=((),) * 7), ClockZone(), BEGIN, 10) == ()
     only = OwnDay("2026-12-24", (DaySpan(600, 660),))
-    assert len(free_time(Hours(week=((),) * 7, days=(only,)), UTC_ZONE, BEGIN, 10)) == 1
+    assert len(free_time(Hours(week=((),) * 7, days=(only,)), ClockZone(), BEGIN, 10)) == 1
 
 
 def test_days_of_the_week_begin_with_monday() -> None:
@@ -157,7 +158,7 @@ def test_days_of_the_week_begin_with_monday() -> None:
 
 
 def problem(*jobs: Job, room: Room | None = None, days: int = 20) -> DaysProblem:
-    return DaysProblem(jobs, BEGIN, free_time(Hours(), UTC_ZONE, BEGIN, 4000, days), room or Room())
+    return DaysProblem(jobs, BEGIN, free_time(Hours(), ClockZone(), BEGIN, 4000, days), room or Room())
 
 
 @pytest.mark.parametrize(
@@ -189,7 +190,7 @@ def test_the_bound_by_hand(jobs: tuple[Job, ...], hours: float, ruled_out: float
     answer = solve(asked)
     assert (answer.end - BEGIN) / 60 == hours
     assert answer.is_proven
-    assert (bound_of(Ahead(asked), answer.end + 10 * 1440) - BEGIN) / 60 == ruled_out
+    assert (at_once(bound_piecemeal(Ahead(asked), answer.end + 10 * 1440)) - BEGIN) / 60 == ruled_out
 
 
 def test_what_is_held_when_one_begins_is_not_taken() -> None:

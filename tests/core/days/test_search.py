@@ -7,10 +7,10 @@ from hypothesis import strategies as st
 from tests.core.days.exhaustive import STEP, Exhaustive
 from tests.core.days.problems import BEGIN, check, random_problem
 from tests.fuzzing import FULL, random_cases
-from zygoform.core.days.bound import bound_of
-from zygoform.core.days.hours import UTC_ZONE, DaySpan, Free, Hours, OwnDay, Room, free_time
+from zygoform.core.days.bound import bound_piecemeal
+from zygoform.core.days.hours import ClockZone, DaySpan, Free, Hours, OwnDay, Room, free_time
 from zygoform.core.days.job import After, DaysAnswer, DaysProblem, Hold, Job
-from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule, end_of_all, in_order_piecemeal, worth
+from zygoform.core.days.rules import PRIORITY_RULES, Ahead, by_rule_piecemeal, end_of_all, in_order_piecemeal, worth
 from zygoform.core.days.search import AT_ONCE, LATER, Effort, climb_piecemeal, solve
 from zygoform.core.errors import BadInputError
 from zygoform.core.piecemeal import at_once
@@ -22,7 +22,7 @@ HOUR = 60
 def test_a_plan_keeps_hours_waits_windows_and_places(count: int, seed: int) -> None:
     problem = random_problem(count, seed)
     ahead = Ahead(problem)
-    best = min(end_of_all(ahead, by_rule(ahead, name)) for name in PRIORITY_RULES)
+    best = min(end_of_all(ahead, at_once(by_rule_piecemeal(ahead, name))) for name in PRIORITY_RULES)
     for effort in (AT_ONCE, LATER):
         answer = solve(problem, effort)
         check(problem, answer)
@@ -36,7 +36,7 @@ def test_forty_steps_are_planned_no_worse_than_by_any_rule(seed: int) -> None:
     ahead = Ahead(problem)
     answer = solve(problem, Effort(4, 4, 40))
     check(problem, answer)
-    assert answer.end <= min(end_of_all(ahead, by_rule(ahead, name)) for name in PRIORITY_RULES)
+    assert answer.end <= min(end_of_all(ahead, at_once(by_rule_piecemeal(ahead, name))) for name in PRIORITY_RULES)
 
 
 @pytest.mark.parametrize(
@@ -52,7 +52,9 @@ def test_nothing_shorter_is_found_by_trying_everything(count: int, seed: int) ->
     everything = Exhaustive(problem)
     assert everything.possible(answer.end), "the other way does not even find this one"
     assert not everything.possible(answer.end - STEP), "there is a shorter one"
-    assert bound_of(Ahead(problem), answer.end + 10 * 1440) <= answer.end, "what is possible is ruled out"
+    assert at_once(bound_piecemeal(Ahead(problem), answer.end + 10 * 1440)) <= answer.end, (
+        "what is possible is ruled out"
+    )
 
 
 @given(st.integers(17, 40), st.integers(0, 10_000))
@@ -78,7 +80,7 @@ def test_from_a_plan_that_is_known_only_to_a_shorter_one(count: int, seed: int) 
 
 def problem_of(*jobs: Job, free: tuple[Free, ...] | None = None, room: Room | None = None) -> DaysProblem:
     """From a Friday at six in the evening on: 18 to 21, quiet from 20 on; at the week's end 9 to 12, 13 to 17."""
-    time = free or free_time(Hours(), UTC_ZONE, BEGIN, 5000, 20)
+    time = free or free_time(Hours(), ClockZone(), BEGIN, 5000, 20)
     return DaysProblem(jobs, BEGIN, time, room or Room())
 
 
@@ -126,5 +128,5 @@ def test_too_little_time_is_said_and_too_long_a_coat_is_broken_off() -> None:
 
 def test_days_that_are_otherwise() -> None:
     hours = Hours(days=(OwnDay("2026-11-27"), OwnDay("2026-11-28", (DaySpan(600, 660),))))
-    free = free_time(hours, UTC_ZONE, BEGIN, 60, 3)
+    free = free_time(hours, ClockZone(), BEGIN, 60, 3)
     assert [(part.begin - BEGIN, part.end - BEGIN) for part in free[:2]] == [(960, 1020), (2340, 2520)]

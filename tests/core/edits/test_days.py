@@ -1,13 +1,14 @@
 """Edits of the days: each as it is typed, undone by the one before, and nothing written is ever changed."""
 
 from datetime import UTC, datetime, timedelta
+from typing import get_args
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from zygoform.core.days.hours import USUAL_WEEK, DaySpan, OwnDay
-from zygoform.core.days.log import ENTRY_KINDS, EntryKind
+from zygoform.core.days.log import EntryKind
 from zygoform.core.edits.days import (
     forget_lesson,
     learn,
@@ -24,7 +25,7 @@ from zygoform.core.project import Project
 from zygoform.files.project_json import dump_project, read_project
 
 NOW = datetime(2026, 11, 27, 18, tzinfo=UTC)
-LINES = st.lists(st.tuples(st.sampled_from(ENTRY_KINDS), st.integers(-10_000, 10_000)), max_size=12)
+LINES = st.lists(st.tuples(st.sampled_from(get_args(EntryKind)), st.integers(-10_000, 10_000)), max_size=12)
 
 
 @given(LINES)

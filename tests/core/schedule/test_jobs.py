@@ -7,7 +7,7 @@ from msgspec import structs
 
 from tests.core.schedule.test_life import START, chest, days_of, first
 from tests.planned import plan_of
-from zygoform.core.days.hours import UTC_ZONE, moment_of
+from zygoform.core.days.hours import ClockZone, moment_of
 from zygoform.core.edits.finishing import set_turned, take_stack
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.plan.days_stage import asked_of
@@ -65,7 +65,7 @@ def test_waits_are_the_middle_of_the_label_and_a_window_has_to_leave_them_time()
 
 def test_spray_holds_its_place_until_it_can_be_touched_and_glue_its_clamps() -> None:
     project = take_stack(chest(), "p1/body", "aerosol").project
-    _, _, asked = asked_of(project, plan_of(project), moment_of(START), UTC_ZONE)
+    _, _, asked = asked_of(project, plan_of(project), moment_of(START), ClockZone())
     jobs = dict(zip(asked.ids, asked.problem.jobs, strict=True))
     coat = next(job for own, job in jobs.items() if "spray-paint.1" in own)
     assert [(hold.place, hold.extra) for hold in coat.holds] == [("spray", 20)], "0.3 h"
@@ -114,7 +114,7 @@ def test_what_lies_flat_is_turned_over_when_it_can_be_touched_and_coated_again_w
     """Two steps a coat, half the work each: the other side after touch, the next coat after recoat and touch."""
     flat = set_turned(chest(), "p1/body", on=True).project
     plain, turned = plan_of(chest()).work.steps, plan_of(flat).work.steps
-    steps, _, asked = asked_of(flat, plan_of(flat), moment_of(START), UTC_ZONE)
+    steps, _, asked = asked_of(flat, plan_of(flat), moment_of(START), ClockZone())
     by_id = {step.id: step for step in steps}
     jobs = dict(zip(asked.ids, asked.problem.jobs, strict=True))
 
@@ -152,5 +152,5 @@ def test_how_long_is_said_as_one_would(minutes: int, words: str) -> None:
 
 def test_what_ends_another_day_says_which() -> None:
     evening = moment_of(START)
-    assert span_words(UTC_ZONE, evening, evening + 90) == "18:00 to 19:30"
-    assert span_words(UTC_ZONE, evening, evening + 15 * 60) == "18:00 to Sat 28 Nov 9:00"
+    assert span_words(ClockZone(), evening, evening + 90) == "18:00 to 19:30"
+    assert span_words(ClockZone(), evening, evening + 15 * 60) == "18:00 to Sat 28 Nov 9:00"

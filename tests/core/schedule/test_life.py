@@ -12,7 +12,7 @@ from msgspec import structs
 
 from tests.fuzzing import random_cases
 from tests.planned import plan_of
-from zygoform.core.days.hours import UTC_ZONE, moment_of, utc_of
+from zygoform.core.days.hours import ClockZone, moment_of, utc_of
 from zygoform.core.days.log import Days, Entry, Lesson
 from zygoform.core.days.search import LATER
 from zygoform.core.edits.days import learn, put_at, read_worked, set_day, set_own_day, set_week, write_down
@@ -63,7 +63,7 @@ def counter() -> Project:
 
 
 def days_of(project: Project, now: datetime = START, like: DayPlan | None = None) -> DayPlan:
-    return at_once(plan_days(project, plan_of(project), moment_of(now), UTC_ZONE, like=like))
+    return at_once(plan_days(project, plan_of(project), moment_of(now), ClockZone(), like=like))
 
 
 def keeps(project: Project, days: DayPlan) -> None:
@@ -98,7 +98,7 @@ def act(project: Project, days: DayPlan, word: str, number: int, now: datetime) 
     """One thing happens to what is next, or was last."""
     nearest, last = days.next, max(days.done, key=lambda own: own.end, default=None)
     if word == "today":
-        return no_time_today(project, now, UTC_ZONE).project
+        return no_time_today(project, now, ClockZone()).project
     if word == "gate":
         open_ = [g for g in gates(plan_of(project).finish, project.days.log) if not g.answered]
         return answer_gate(project, open_[0], open_[0].answers[number % 3].key, now).project if open_ else project
@@ -187,7 +187,7 @@ def test_broken_off_twice_what_was_worked_is_added_up_and_taken_off_the_rest() -
 def test_what_is_planned_again_begins_from_the_plan_before_and_is_no_longer() -> None:
     """One step done as it was planned, and a step nobody knew of: the rest stays about as it was."""
     begun = TUESDAY + timedelta(days=1)
-    better = at_once(plan_days(counter(), plan_of(counter()), moment_of(begun), UTC_ZONE, LATER))
+    better = at_once(plan_days(counter(), plan_of(counter()), moment_of(begun), ClockZone(), LATER))
     # By rules and states alone it is 7 % over it: most of a day.
     assert better.end - better.now <= 1.01 * (better.bound - better.now)
     own = better.next
@@ -253,7 +253,7 @@ def test_an_answer_switches_layers_and_until_then_both_are_known(key: str, coats
 def test_a_day_that_cannot_be_kept_is_said_with_what_would_help() -> None:
     project = set_day(chest(), "wanted", "2026-11-30").project
     days = days_of(project)
-    wanted = wanted_by(project.days, UTC_ZONE)
+    wanted = wanted_by(project.days, ClockZone())
     assert days.end > wanted
     helps = at_once(what_helps(project, plan_of(project), days, wanted, Memory()))
     assert any("ater stain instead" in one.words for one in helps)

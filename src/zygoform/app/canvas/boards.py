@@ -328,14 +328,6 @@ class BoardsView(QWidget):
             for polygon in row.scene.polygons[1:]
         }
 
-    def box_of(self, part_id: str) -> QRectF | None:
-        """Where a part lies, px."""
-        for row in self._rows:
-            if any(placed.part.id == part_id for placed in row.board.parts):
-                own = next(polygon for polygon in row.scene.polygons if polygon.part_id == part_id)
-                return QPolygonF(self._mapping(row.box).outline(own.points)).boundingRect()
-        return None
-
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         self.session.hover(self.part_at(paint.unscaled(event.position())))
 

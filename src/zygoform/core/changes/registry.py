@@ -61,7 +61,6 @@ class ChangeKind(Struct, frozen=True):
 
 _INSIDE: frozenset[Role] = frozenset({"drawer", "door", "apron", "bottom"})
 _STANDING: frozenset[Role] = frozenset({"side", "back", "apron", "panel"})
-_BACKED: frozenset[Role] = frozenset({"back", "panel", "bracket", "apron", "lid"})
 _CLOSED = frozenset({"drawer", "door"})
 _DRAWER = frozenset({"drawer"})
 _FLAT: frozenset[Role] = frozenset({"drawer", "door", "panel", "side", "lid"})

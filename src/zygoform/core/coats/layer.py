@@ -1,6 +1,6 @@
 """What someone chooses for a zone: layers from the wood up, and what lies there before. Plain values."""
 
-from typing import Annotated, Literal, get_args
+from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
@@ -9,10 +9,7 @@ from zygoform.core.ids import group_of, own_of
 from zygoform.core.most import most
 
 Doing = Literal["test", "clean", "strip", "scuff", "sand", "fill", "prime", "colour", "effect", "clear"]
-DOINGS: tuple[Doing, ...] = get_args(Doing)
-"""In the order they usually come."""
 COATING: tuple[Doing, ...] = ("prime", "colour", "effect", "clear")
-PREPARING: tuple[Doing, ...] = ("clean", "strip", "scuff", "sand", "fill")
 BLOCKERS: tuple[CoatId, ...] = ("stain blocker", "oil stain blocker")
 
 Cleaner = Literal["soap", "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash"]

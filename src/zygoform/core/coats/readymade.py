@@ -107,13 +107,13 @@ def layer_from(text: str) -> CoatLayer:
     return convert(raw, CoatLayer)
 
 
-def _read(head: str, layers: str) -> ReadyStack:
+def _stacks_read(head: str, layers: str) -> ReadyStack:
     own, title, when, roles = (part.strip() for part in head.split("|"))
     return ReadyStack(own, title, when, tuple(map(layer_from, layers.split("; "))), tuple(roles.split()))
 
 
 _LINES = _STACKS.strip().splitlines()
-READY_STACKS: tuple[ReadyStack, ...] = tuple(map(_read, _LINES[::2], _LINES[1::2]))
+READY_STACKS: tuple[ReadyStack, ...] = tuple(map(_stacks_read, _LINES[::2], _LINES[1::2]))
 
 
 def ready_stack(stack_id: str) -> ReadyStack | None:

@@ -60,7 +60,7 @@ Putting it on
 """
 
 
-def _read(text: str) -> tuple[School, ...]:
+def _schools_read(text: str) -> tuple[School, ...]:
     """Schools from lines: a question, then indented its ways as `value = title = when`, or `title = when`."""
     found = list[School]()
     for line in text.strip().splitlines():
@@ -74,5 +74,5 @@ def _read(text: str) -> tuple[School, ...]:
     return tuple(found)
 
 
-CHOICES, SCHOOLS = _read(_CHOICES), _read(_SCHOOLS)
+CHOICES, SCHOOLS = _schools_read(_CHOICES), _schools_read(_SCHOOLS)
 """Those that change the order of work, and those that each stack decides."""

@@ -39,7 +39,7 @@ def better_rolls(asked: RollProblem) -> Iterator[RollLayout]:
     names, sizes, unplaced = _pieces(asked)
     if quick.proven or len(sizes) > PROVEN_UP_TO:
         return
-    search = _Search(sizes, asked.width, quick.length, quick.bound)
+    search = _RollSearch(sizes, asked.width, quick.length, quick.bound)
     search.descend(0, ((0, 0),), 0, {})
     places = tuple(RollPlace(name, *at) for name, at in zip(names, search.best, strict=True)) if search.best else ()
     proven = search.states < MOST_STAIRCASES
@@ -100,7 +100,7 @@ def _lowest(order: list[int], sizes: list[Size], width: int) -> tuple[int, tuple
     return max(top for _, _, top in sky), tuple(places[k] for k in range(len(sizes)))
 
 
-class _Search:
+class _RollSearch:
     """Every piece in every corner, as long as what is left could still make it shorter."""
 
     def __init__(self, sizes: list[Size], width: int, length: int, least: int) -> None:

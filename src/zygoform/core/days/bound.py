@@ -11,19 +11,14 @@ from heapq import heappop, heappush
 
 from zygoform.core.days.hours import Moment, Strand
 from zygoform.core.days.rules import Ahead
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import Piecemeal
 
 _Task = tuple[int, int, int]
 """Head, deadline, minutes: all counted in minutes of the time they may use."""
 
 
-def bound_of(ahead: Ahead, upper: Moment) -> Moment:
-    """The least end that is not ruled out; `upper` is the end of a plan that is known."""
-    return at_once(bound_piecemeal(ahead, upper))
-
-
 def bound_piecemeal(ahead: Ahead, upper: Moment) -> Piecemeal[Moment]:
-    """As `bound_of`, for work that may be interrupted."""
+    """The least end that is not ruled out; `upper` is the end of a plan that is known."""
     jobs = ahead.problem.jobs
     if not jobs:
         return ahead.problem.begin

@@ -7,7 +7,7 @@ import re
 from bisect import bisect_right
 from datetime import UTC, date, datetime, timedelta
 from itertools import accumulate, pairwise
-from typing import Annotated, Literal, get_args
+from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
@@ -52,9 +52,6 @@ class ClockZone(Struct, frozen=True):
         return min(at for at, ahead in self.changes if at + ahead >= wall)
 
 
-UTC_ZONE = ClockZone()
-
-
 def day_number(text: str) -> int:
     """Of an ISO day, days since 1970. Raises BadInputError."""
     try:
@@ -91,7 +88,6 @@ DayOrNone = Annotated[str, Meta(pattern=r"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$")]
 MinuteOfDay = Annotated[int, Meta(ge=0, le=MINUTES_A_DAY)]
 Place = Literal["spray", "clamps", "table"]
 """What a step may hold beside the person: the one spray place, sets of clamps, tables that things lie on."""
-PLACES: tuple[Place, ...] = get_args(Place)
 
 
 class DaySpan(Struct, frozen=True):

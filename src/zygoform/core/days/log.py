@@ -1,7 +1,7 @@
 """What was done, when, and what was seen at it: written down once, never changed."""
 
 from datetime import datetime
-from typing import Annotated, Literal, get_args
+from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
@@ -9,7 +9,6 @@ from zygoform.core.days.hours import DayOrNone, Hours, Moment, moment_of
 from zygoform.core.most import most
 
 EntryKind = Literal["began", "paused", "done", "tacky", "wrong", "answer", "note", "photo"]
-ENTRY_KINDS: tuple[EntryKind, ...] = get_args(EntryKind)
 When = Annotated[datetime, Meta(tz=True)]
 """With its zone, so that it is the same moment on another machine."""
 

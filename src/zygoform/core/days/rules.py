@@ -12,7 +12,7 @@ from zygoform.core.days.hours import HOURS, Moment, Stretch, Timetable
 from zygoform.core.days.job import DaysProblem, Job, PlacedJob
 from zygoform.core.days.placing import PlaceHolds, find, free_place, left_of, stretches
 from zygoform.core.errors import BadInputError
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import Piecemeal
 
 # What of a problem never changes while a plan is looked for: who follows whom, and how much is still to come.
 
@@ -229,13 +229,8 @@ def later_starts(ahead: Ahead, k: int, start: Moment) -> list[Moment]:
     return sorted({moment for moment in made if moment > start})
 
 
-def by_rule(ahead: Ahead, name: str) -> tuple[PlacedJob, ...]:
-    """All jobs by one rule. Raises BadInputError where there are not enough hours."""
-    return at_once(by_rule_piecemeal(ahead, name))
-
-
 def by_rule_piecemeal(ahead: Ahead, name: str) -> Piecemeal[tuple[PlacedJob, ...]]:
-    """As `by_rule`, for work that may be interrupted."""
+    """All jobs by one rule. Raises BadInputError where there are not enough hours."""
     rule = PRIORITY_RULES[name]
     placed = yield from _place_all(
         ahead, lambda placer, ready: min(ready, key=lambda k: (*rule(ahead, k, placer.ready(k)), k))

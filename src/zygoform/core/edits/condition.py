@@ -218,7 +218,7 @@ def name_photo(project: Project, photo_id: str, title: str) -> Edited:
     plain = " ".join(title.split())
     if len(plain) > 60:
         raise BadInputError("out_of_range", "At most 60 signs.", "title")
-    return _with(
+    return _with_photo(
         project, structs.replace(_photo(project, photo_id), title=plain), Message(f"Photo: {literal(plain)}")
     )
 
@@ -230,14 +230,14 @@ def add_dot(project: Project, photo_id: str, x: float, y: float, part: str) -> E
     number = known or 1 + max((d.number for p in project.photos for d in p.dots), default=0)
     dot = Dot(number, min(max(x, 0.0), 1.0), min(max(y, 0.0), 1.0), part)
     dots = (*(d for d in photo.dots if d.part != part), dot)
-    return _with(project, structs.replace(photo, dots=dots), Message(f"Dot {number} on the photo"))
+    return _with_photo(project, structs.replace(photo, dots=dots), Message(f"Dot {number} on the photo"))
 
 
 def remove_dot(project: Project, photo_id: str, number: int) -> Edited:
     """Takes a dot off one photo."""
     photo = _photo(project, photo_id)
     dots = tuple(d for d in photo.dots if d.number != number)
-    return _with(project, structs.replace(photo, dots=dots), Message(f"Took dot {number} off"))
+    return _with_photo(project, structs.replace(photo, dots=dots), Message(f"Took dot {number} off"))
 
 
 def _photo(project: Project, photo_id: str) -> Photo:
@@ -247,6 +247,6 @@ def _photo(project: Project, photo_id: str) -> Photo:
     return photo
 
 
-def _with(project: Project, photo: Photo, words: Message) -> Edited:
+def _with_photo(project: Project, photo: Photo, words: Message) -> Edited:
     photos = tuple(photo if p.id == photo.id else p for p in project.photos)
     return Edited(structs.replace(project, photos=photos), words, frozenset({photo.id}))

@@ -19,7 +19,7 @@ DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday",
 LONGEST_STEP = 100_000.0
 
 
-def _with(project: Project, words: str, **values: Any) -> Edited:
+def _with_days(project: Project, words: str, **values: Any) -> Edited:
     days = structs.replace(project.days, **values)
     return Edited(structs.replace(project, days=days), Message(words), frozenset(values))
 
@@ -30,7 +30,7 @@ def set_week(project: Project, weekday: int, text: str) -> Edited:
     hours = project.days.hours
     week = (*hours.week[:weekday], spans, *hours.week[weekday + 1 :])
     words = f"{DAY_NAMES[weekday]}: {spans_words(spans) or 'off'}"
-    return _with(project, words, hours=structs.replace(hours, week=week))
+    return _with_days(project, words, hours=structs.replace(hours, week=week))
 
 
 def set_own_day(project: Project, day: str, text: str | None) -> Edited:
@@ -39,10 +39,10 @@ def set_own_day(project: Project, day: str, text: str | None) -> Edited:
     hours = project.days.hours
     others = tuple(own for own in hours.days if own.day != day)
     if text is None:
-        return _with(project, f"{day} as usual", hours=structs.replace(hours, days=others))
+        return _with_days(project, f"{day} as usual", hours=structs.replace(hours, days=others))
     spans = _beside("day", text)
     own = tuple(sorted((*others, OwnDay(day, spans)), key=lambda d: d.day))
-    return _with(project, f"{day}: {spans_words(spans) or 'off'}", hours=structs.replace(hours, days=own))
+    return _with_days(project, f"{day}: {spans_words(spans) or 'off'}", hours=structs.replace(hours, days=own))
 
 
 def _beside(entry: str, text: str) -> tuple[Any, ...]:
@@ -56,9 +56,9 @@ def set_quiet(project: Project, which: Literal["from", "to"], text: str) -> Edit
     """When quiet hours begin or end; emptied, or both alike: never quiet."""
     if not text.strip():
         never = structs.replace(project.days.hours, quiet_from=0, quiet_to=0)
-        return _with(project, "No quiet hours", hours=never)
+        return _with_days(project, "No quiet hours", hours=never)
     hours = structs.replace(project.days.hours, **{f"quiet_{which}": read_time(text, end=True)})
-    return _with(project, f"Quiet {which} {text.strip()}", hours=hours)
+    return _with_days(project, f"Quiet {which} {text.strip()}", hours=hours)
 
 
 def set_room(project: Project, place: str, text: str) -> Edited:
@@ -68,7 +68,7 @@ def set_room(project: Project, place: str, text: str) -> Edited:
         raise BadInputError("out_of_range", f"A whole number from 1 to {most}.", place)
     hours = project.days.hours
     room = structs.replace(hours.room, **{place: int(text)})
-    return _with(project, f"{place}: {int(text)}", hours=structs.replace(hours, room=room))
+    return _with_days(project, f"{place}: {int(text)}", hours=structs.replace(hours, room=room))
 
 
 def set_day(project: Project, which: Literal["start", "wanted"], text: str) -> Edited:
@@ -78,7 +78,7 @@ def set_day(project: Project, which: Literal["start", "wanted"], text: str) -> E
         day = day_text(day_number(plain)) if plain else ""
     except BadInputError as refused:
         raise BadInputError(refused.kind, refused.message, which) from refused
-    return _with(project, f"{which.title()} {day}" if day else f"No day for the {which}", **{which: day})
+    return _with_days(project, f"{which.title()} {day}" if day else f"No day for the {which}", **{which: day})
 
 
 def write_down(project: Project, kind: EntryKind, at: datetime, words: str, **values: Any) -> Edited:
@@ -114,7 +114,7 @@ def put_at(project: Project, step: str, at: datetime | None, words: str) -> Edit
     """A step is not begun before that; None lets it go where it likes."""
     others = tuple(pin for pin in project.days.pins if pin.step != step)
     pins = others if at is None else (*others, StepPin(step, at))
-    return _with(project, words, pins=pins)
+    return _with_days(project, words, pins=pins)
 
 
 def learn(project: Project, text: str, fits: tuple[str, ...]) -> Edited:
@@ -125,10 +125,10 @@ def learn(project: Project, text: str, fits: tuple[str, ...]) -> Edited:
     days = project.days
     number = 1 + max((int(lesson.id[1:]) for lesson in days.lessons), default=0)
     lessons = (*days.lessons, Lesson(f"l{number}", plain, fits))
-    return _with(project, f"Learnt: {literal(plain)}", lessons=lessons)
+    return _with_days(project, f"Learnt: {literal(plain)}", lessons=lessons)
 
 
 def forget_lesson(project: Project, lesson_id: str) -> Edited:
     """A lesson is not told any more."""
     lessons = tuple(lesson for lesson in project.days.lessons if lesson.id != lesson_id)
-    return _with(project, "Lesson forgotten", lessons=lessons)
+    return _with_days(project, "Lesson forgotten", lessons=lessons)

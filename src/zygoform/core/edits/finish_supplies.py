@@ -35,7 +35,7 @@ def add_colour(project: Project, name: str, rgb: str, tin: str = "") -> Edited:
     _room(len(finishing.colours), most("finishing.colours"), "colours")
     own = _next("k", [colour.id for colour in finishing.colours])
     colour = Colour(own, _name(name, "name", 40), read_rgb(rgb), _words(tin, "tin", 60))
-    return _with(project, f"Colour {literal(colour.name)}", {own}, colours=(*finishing.colours, colour))
+    return _with_finishing(project, f"Colour {literal(colour.name)}", {own}, colours=(*finishing.colours, colour))
 
 
 def set_colour(project: Project, colour_id: str, entry: Literal["name", "rgb", "tin"], text: str) -> Edited:
@@ -51,7 +51,7 @@ def set_colour(project: Project, colour_id: str, entry: Literal["name", "rgb", "
         structs.replace(colour, **{entry: value}) if colour.id == colour_id else colour
         for colour in project.finishing.colours
     )
-    return _with(project, f"Colour: {literal(value)}", {colour_id}, colours=colours)
+    return _with_finishing(project, f"Colour: {literal(value)}", {colour_id}, colours=colours)
 
 
 def drop_colour(project: Project, colour_id: str) -> Edited:
@@ -59,7 +59,7 @@ def drop_colour(project: Project, colour_id: str) -> Edited:
     finishing = project.finishing
     zones = _without(finishing, "colour", colour_id)
     colours = tuple(colour for colour in finishing.colours if colour.id != colour_id)
-    return _with(project, "Colour out of the fan", {colour_id}, colours=colours, zones=zones)
+    return _with_finishing(project, "Colour out of the fan", {colour_id}, colours=colours, zones=zones)
 
 
 def _without(finishing: Finishing, entry: Literal["colour", "recipe"], gone: str) -> tuple[ZoneChoice, ...]:
@@ -92,7 +92,7 @@ def add_recipe(project: Project, name: str, parts: tuple[RecipePart, ...] = ()) 
     _room(len(finishing.recipes), most("finishing.recipes"), "recipes")
     own = _next("r", [recipe.id for recipe in finishing.recipes])
     recipe = Recipe(own, _name(name, "name", 60), parts)
-    return _with(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, recipe))
+    return _with_finishing(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, recipe))
 
 
 def take_recipe(project: Project, recipe: Recipe) -> Edited:
@@ -102,7 +102,7 @@ def take_recipe(project: Project, recipe: Recipe) -> Edited:
     own = _next("r", [other.id for other in finishing.recipes])
     parts = tuple(structs.replace(part, colour="") for part in recipe.parts)
     taken = structs.replace(recipe, id=own, parts=parts)
-    return _with(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, taken))
+    return _with_finishing(project, f"Recipe {literal(recipe.name)}", {own}, recipes=(*finishing.recipes, taken))
 
 
 def set_recipe_words(
@@ -153,7 +153,7 @@ def drop_recipe(project: Project, recipe_id: str) -> Edited:
     finishing = project.finishing
     zones = _without(finishing, "recipe", recipe_id)
     recipes = tuple(recipe for recipe in finishing.recipes if recipe.id != recipe_id)
-    return _with(project, "Recipe taken out", {recipe_id}, recipes=recipes, zones=zones)
+    return _with_finishing(project, "Recipe taken out", {recipe_id}, recipes=recipes, zones=zones)
 
 
 def add_can(project: Project, material: CoatId, amount: str, colour: str = "") -> Edited:
@@ -163,7 +163,7 @@ def add_can(project: Project, material: CoatId, amount: str, colour: str = "") -
     own = _next("s", [can.id for can in finishing.shelf])
     litres = _read_aerosol(amount) if material in AEROSOLS else 0.0
     can = ShelfCan(own, material, litres or read_litres(amount, project.shop.unit.system), colour)
-    return _with(
+    return _with_finishing(
         project, f"On the shelf: {KNOWN_COATS[material].title.lower()}", {own}, shelf=(*finishing.shelf, can)
     )
 
@@ -174,11 +174,11 @@ def set_can_count(project: Project, material: CoatId, colour: str, pack: str, te
     own = next((other.id for other in finishing.colours if other.name == colour), "")
     others = tuple(can for can in finishing.cans if (can.material, can.colour, can.pack) != (material, own, pack))
     if not text.strip():
-        return _with(project, "As many cans as it takes", set(), cans=others)
+        return _with_finishing(project, "As many cans as it takes", set(), cans=others)
     if not text.strip().isdecimal() or int(text) > MOST_CANS:
         raise BadInputError("not_a_number", f"A whole number of cans, 0 to {MOST_CANS}.", "cans")
     count = CanCount(material, pack, int(text), own)
-    return _with(project, f"{count.count} cans", set(), cans=(*others, count))
+    return _with_finishing(project, f"{count.count} cans", set(), cans=(*others, count))
 
 
 def as_many_as_it_takes(project: Project, material: str, colour: str) -> Edited:
@@ -187,12 +187,12 @@ def as_many_as_it_takes(project: Project, material: str, colour: str) -> Edited:
     kept = tuple(
         can for can in project.finishing.cans if (can.material, names.get(can.colour, "")) != (material, colour)
     )
-    return _with(project, "As many cans as it takes", set(), cans=kept)
+    return _with_finishing(project, "As many cans as it takes", set(), cans=kept)
 
 
 def drop_can(project: Project, can_id: str) -> Edited:
     shelf = tuple(can for can in project.finishing.shelf if can.id != can_id)
-    return _with(project, "Off the shelf", {can_id}, shelf=shelf)
+    return _with_finishing(project, "Off the shelf", {can_id}, shelf=shelf)
 
 
 def _read_aerosol(text: str) -> float:
@@ -335,10 +335,10 @@ def _changed_recipe(project: Project, recipe_id: str, words: str, **values: Any)
         structs.replace(recipe, **values) if recipe.id == recipe_id else recipe
         for recipe in project.finishing.recipes
     )
-    return _with(project, f"Recipe: {words}", {recipe_id}, recipes=recipes)
+    return _with_finishing(project, f"Recipe: {words}", {recipe_id}, recipes=recipes)
 
 
-def _with(project: Project, words: str, touched: set[str], **values: Any) -> Edited:
+def _with_finishing(project: Project, words: str, touched: set[str], **values: Any) -> Edited:
     finishing: Finishing = structs.replace(project.finishing, **values)
     return Edited(structs.replace(project, finishing=finishing), Message(words), frozenset(touched))
 

@@ -336,7 +336,7 @@ def rename_variant(project: Project, variant_id: str, name: str) -> Edited:
     if not 1 <= len(name) <= LONGEST_NAME:
         raise BadInputError("out_of_range", f"A name has 1 to {LONGEST_NAME} signs.", "name")
     new = structs.replace(_variant(project, variant_id), name=name)
-    return Edited(_with(project, new), Message(f"Called it {literal(name)}"), frozenset({variant_id}))
+    return Edited(_with_variant(project, new), Message(f"Called it {literal(name)}"), frozenset({variant_id}))
 
 
 def remove_variant(project: Project, variant_id: str) -> Edited:
@@ -358,7 +358,7 @@ def tick(project: Project, variant_id: str, change_id: str, *, counts: bool) -> 
     words = Message(
         f"{literal(variant.name)}: change {change_id.lstrip('c')} {'taken in' if counts else 'left out'}"
     )
-    return Edited(_with(project, new), words, frozenset({variant_id, change_id}))
+    return Edited(_with_variant(project, new), words, frozenset({variant_id, change_id}))
 
 
 def take_over(project: Project, variant_id: str, change_id: str) -> Edited:
@@ -374,7 +374,7 @@ def take_over(project: Project, variant_id: str, change_id: str) -> Edited:
     theirs = tuple(o for o in other.overrides if o.change_id == change_id)
     new = structs.replace(chosen, left_out=left_out, overrides=(*rest, *theirs))
     words = Message(f"{literal(chosen.name)}: change {change_id.lstrip('c')} as in {literal(other.name)}")
-    return Edited(_with(project, new), words, frozenset({chosen.id, change_id}))
+    return Edited(_with_variant(project, new), words, frozenset({chosen.id, change_id}))
 
 
 def _variant(project: Project, variant_id: str) -> Variant:
@@ -382,7 +382,3 @@ def _variant(project: Project, variant_id: str) -> Variant:
     if found is None:
         raise BadInputError("unknown_key", "That variant is no longer there.")
     return found
-
-
-def _with(project: Project, new: Variant) -> Project:
-    return structs.replace(project, variants=tuple(new if v.id == new.id else v for v in project.variants))

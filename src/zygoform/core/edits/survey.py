@@ -109,7 +109,7 @@ def set_inside(project: Project, opening_id: str, inside: Inside, name: str, tex
         raise BadInputError(refused.kind, refused.message, name, refused.lengths) from refused
     counts = counting(value)
     words = Message(f"{_said(entry)} {{0}}", (counts.value,)) if counts else Message(f"{_said(entry)} not measured")
-    return _with(project, opening_id, inside, name, value, words)
+    return _with_inside(project, opening_id, inside, name, value, words)
 
 
 def choose_inside(project: Project, opening_id: str, inside: Inside, name: str, value: object) -> Edited:
@@ -119,7 +119,7 @@ def choose_inside(project: Project, opening_id: str, inside: Inside, name: str, 
         raise BadInputError("out_of_range", f"{entry.label} cannot be that.", name)
     label = next((c.label.lower() for c in entry.choices if c.value == value), f"{value}")
     label = {"True": "yes", "False": "no"}.get(label, label)
-    return _with(project, opening_id, inside, name, value, Message(f"{_said(entry)}: {label}"))
+    return _with_inside(project, opening_id, inside, name, value, Message(f"{_said(entry)}: {label}"))
 
 
 def _said(entry: Param) -> str:
@@ -137,7 +137,9 @@ def _parts(project: Project, opening_id: str, inside: Inside) -> Struct:
     return _opening(project, opening_id).parts(inside)
 
 
-def _with(project: Project, opening_id: str, inside: Inside, name: str, value: object, words: Message) -> Edited:
+def _with_inside(
+    project: Project, opening_id: str, inside: Inside, name: str, value: object, words: Message
+) -> Edited:
     piece, opening = fronted_piece(project, opening_id), _opening(project, opening_id)
     parts = structs.replace(opening.parts(inside), **{name: value})
     front = replaced(piece.front, opening.id, structs.replace(opening, **{inside: parts}))

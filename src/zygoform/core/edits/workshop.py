@@ -228,19 +228,19 @@ def set_pace(project: Project, task: Task, end: Literal["low", "high"], text: st
     """Minutes of a quick or of a slow hand, as typed; emptied, as usual again."""
     own = project.shop.minutes
     if not text.strip():
-        return _with(project, tuple(row for row in own if row.task != task), f"{_named(task)}: as usual")
+        return _with_minutes(project, tuple(row for row in own if row.task != task), f"{_named(task)}: as usual")
     low, high = pace(task, own)
     value = read_minutes(text, end)
     low, high = (value, high) if end == "low" else (low, value)
     if low > high:
         raise BadInputError("out_of_range", f"From {low:g} to {high:g}: the first is the smaller.", end)
     rows = {row.task: row for row in own} | {task: Pace(task, low, high)}
-    return _with(project, tuple(rows.values()), f"{_named(task)}: {low:g} to {high:g} min")
+    return _with_minutes(project, tuple(rows.values()), f"{_named(task)}: {low:g} to {high:g} min")
 
 
 def use_minutes(project: Project, rows: tuple[Pace, ...]) -> Edited:
     """A whole table; what it does not name is as usual."""
-    return _with(project, rows, f"Minutes of {len(rows)} kinds of work taken over")
+    return _with_minutes(project, rows, f"Minutes of {len(rows)} kinds of work taken over")
 
 
 def read_minutes(text: str, column: str) -> float:
@@ -260,7 +260,7 @@ def _named(task: Task) -> str:
     return task.capitalize()
 
 
-def _with(project: Project, rows: tuple[Pace, ...], words: str) -> Edited:
+def _with_minutes(project: Project, rows: tuple[Pace, ...], words: str) -> Edited:
     # A row that says what is usual says nothing.
     kept = tuple(row for row in rows if (row.low, row.high) != (RATES[row.task].low, RATES[row.task].high))
     shop = structs.replace(project.shop, minutes=kept)

@@ -40,7 +40,6 @@ _FILLER: dict[str, tuple[FittingKind, float]] = {
 """Litres a m²: nail holes and dents about, the grain all over (5 m² a litre)."""
 SHEET_SERVES = {"strip": 0.4, "sand": 0.8, "scuff": 1.2, "between": 1.2}
 """m² that a disc or quarter sheet serves (trade practice)."""
-GRITS_SOLD = (60, 80, 100, 120, 150, 180, 220, 320, 400, 600)
 _BETWEEN = {"primer": 220, "paint": 320, "clear": 400, "effect": 320}
 
 

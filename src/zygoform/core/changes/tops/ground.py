@@ -28,7 +28,7 @@ OverBack = Annotated[float, length("Back", -50, 400, group="Overhang")]
 
 HOLD_SPACING = 300.0
 """A top is held from below at least so often (mm): shop practice."""
-_TOPS = ("top", "lid", "seat", "padding")
+_OLD_TOPS = ("top", "lid", "seat", "padding")
 _ORDER = ("front", "right", "back", "left")
 
 
@@ -66,7 +66,7 @@ def top_ground(
 
     Raises BadInputError where the piece has no top, or nothing would be left of it.
     """
-    tops = [board for board in body.boards if board.role in _TOPS]
+    tops = [board for board in body.boards if board.role in _OLD_TOPS]
     if not tops:
         raise BadInputError("impossible", "This piece has no top that another could take the place of.")
     outline = offset_sides(body.plan, over)

@@ -10,7 +10,7 @@ from zygoform.core.cutting.sheets.free_rects import FILL_RULES, FillRule, fill_r
 from zygoform.core.cutting.sheets.stock_sheets import FilledSheet, Placed, SheetSet
 from zygoform.core.cutting.sheets.strips import FitRule, fill_strips
 from zygoform.core.cutting.verify import verify_sheets
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import Piecemeal
 
 # What no layout of sheets can beat: by area, and by parts of which no two lie on one sheet.
 
@@ -78,14 +78,9 @@ KEYS: tuple[Callable[[Sizes], tuple[int, int]], ...] = (
 """Larger ones first, by area, longer side, height, width, both sides together, shorter side."""
 
 
-def quick_sheets(problem: SheetProblem) -> SheetLayout:
-    """The best of the shelf packings and a few fills; always one that can be cut."""
-    return at_once(quick_sheets_piecemeal(problem))
-
-
 def quick_sheets_piecemeal(problem: SheetProblem) -> Piecemeal[SheetLayout]:
-    """As `quick_sheets`, and may be interrupted between two fills."""
-    search = _Search(problem)
+    """The best of the shelf packings and a few fills; always one that can be cut."""
+    search = _SheetSearch(problem)
     for fill in search.plain():
         search.take(fill())
         yield
@@ -96,7 +91,7 @@ def quick_sheets_piecemeal(problem: SheetProblem) -> Piecemeal[SheetLayout]:
 
 def improve_sheets(problem: SheetProblem) -> Iterator[SheetLayout]:
     """Better and better layouts: every rule with every order, then orders at random near the good ones."""
-    search = _Search(problem)
+    search = _SheetSearch(problem)
     for fill in (*search.plain(), *search.thorough()):
         if search.take(fill()):
             yield search.best
@@ -114,7 +109,7 @@ def improve_sheets(problem: SheetProblem) -> Iterator[SheetLayout]:
 Fill = Callable[[], list[FilledSheet] | None]
 
 
-class _Search:
+class _SheetSearch:
     def __init__(self, problem: SheetProblem) -> None:
         self.problem = problem
         # Strips along the height are strips along the width of everything turned on its side.

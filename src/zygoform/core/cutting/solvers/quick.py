@@ -12,7 +12,7 @@ from zygoform.core.cutting.nest import Ends, delta
 from zygoform.core.cutting.problem import Cut, CutBoard, StripLayout, StripProblem
 from zygoform.core.cutting.solvers.packing import Packing, Pattern
 from zygoform.core.cutting.verify import verify
-from zygoform.core.piecemeal import Piecemeal, at_once
+from zygoform.core.piecemeal import Piecemeal
 
 A_WHILE = 50
 """After so many alike parts the filling may be interrupted."""
@@ -20,13 +20,8 @@ MANY = 120
 """More types of part than this are not filled best on each length in turn."""
 
 
-def quick_layout(problem: StripProblem) -> StripLayout:
-    """The cheapest of first fit and best fit decreasing over every length on sale; always one that can be cut."""
-    return at_once(quick_piecemeal(problem))
-
-
 def quick_piecemeal(problem: StripProblem) -> Piecemeal[StripLayout]:
-    """As `quick_layout`, and may be interrupted between two ways to fill the boards."""
+    """The cheapest of first fit and best fit decreasing over every length on sale; always one that can be cut."""
     packing = Packing(problem)
     # Nothing ranks before all parts on one board of the cheapest.
     tries, least = list[Filled](), (0, min(packing.prices, default=0), 1)
@@ -43,7 +38,7 @@ def quick_piecemeal(problem: StripProblem) -> Piecemeal[StripLayout]:
 
 
 def quick_patterns(packing: Packing) -> tuple[list[Pattern], tuple[int, ...]]:
-    """As `quick_layout`, as counts; and the part types that found no board."""
+    """As `quick_piecemeal`, as counts; and the part types that found no board."""
     filled = quick_fill(packing)
     return filled.patterns(packing), filled.missing
 

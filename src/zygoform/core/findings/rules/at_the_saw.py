@@ -143,10 +143,10 @@ MOST_LAID_ANEW = 120
 
 
 def spare_strips(view: JudgedPlan) -> tuple[Finding, ...]:
-    return tuple(found for layout in view.layouts if (found := _judged(layout, view)) is not None)
+    return tuple(found for layout in view.layouts if (found := _dear_spare(layout, view)) is not None)
 
 
-def _judged(layout: SizeLayout, view: JudgedPlan) -> Finding | None:
+def _dear_spare(layout: SizeLayout, view: JudgedPlan) -> Finding | None:
     laid = [placed.part for board in layout.boards for placed in board.parts]
     spare = [part for part in laid if SPARE in part.id]
     rest = tuple(part for part in laid if SPARE not in part.id)
@@ -188,10 +188,12 @@ def _costs_more(layout: SizeLayout, rest: tuple[ListedPart, ...], view: JudgedPl
 
 
 def car_room(view: JudgedPlan) -> tuple[Finding, ...]:
-    return tuple(_finding(cuts, view) for cuts in car_cuts(view.layouts, view.shop.car_long, view.shop.car_wide))
+    return tuple(
+        _too_large_for_car(cuts, view) for cuts in car_cuts(view.layouts, view.shop.car_long, view.shop.car_wide)
+    )
 
 
-def _finding(cuts: CarCuts, view: JudgedPlan) -> Finding:
+def _too_large_for_car(cuts: CarCuts, view: JudgedPlan) -> Finding:
     board = cuts.board
     thing = "Sheet" if board.size.is_sheet else "Board"
     sizes = (board.length, board.size.width)

@@ -26,11 +26,11 @@ def damp(view: JudgedPlan) -> tuple[Finding, ...]:
         finding
         for body in view.planned.bodies
         if (use := uses.get(body.piece_id)) is not None
-        for finding in _told(view, body, use)
+        for finding in _damp_body(view, body, use)
     )
 
 
-def _told(view: JudgedPlan, body: Body, use: PieceUse) -> Iterator[Finding]:
+def _damp_body(view: JudgedPlan, body: Body, use: PieceUse) -> Iterator[Finding]:
     place = "outdoors" if use.outdoors else "in a wet room"
     made = [outcome for outcome in view.outcomes if outcome.body == body.id]
     yield from _ruled_out(view, body, place)

@@ -69,12 +69,14 @@ def weak_screws(view: JudgedPlan) -> tuple[Finding, ...]:
         # What stands in place of a part taken off is new: its screws go into what stays of the same body.
         bodies = {id(body): body for part in sorted(outcome.removed) if (body := whose.get(part)) is not None}
         found += [
-            finding for body in bodies.values() if (finding := _judged(outcome, body, view.made_of)) is not None
+            finding
+            for body in bodies.values()
+            if (finding := _weakly_screwed(outcome, body, view.made_of)) is not None
         ]
     return tuple(found)
 
 
-def _judged(outcome: Outcome, body: Body, made_of: tuple[MadeOf, ...]) -> Finding | None:
+def _weakly_screwed(outcome: Outcome, body: Body, made_of: tuple[MadeOf, ...]) -> Finding | None:
     roles = {board.id: board.role for board in body.boards if board.id not in outcome.removed}
     weak = [m for m in made_of if m.material in WEAK_EDGES and roles.get(m.part) in HELD_BY]
     if not weak:

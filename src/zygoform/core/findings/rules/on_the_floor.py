@@ -14,10 +14,12 @@ from zygoform.core.tolerance import SHARED_MM
 
 
 def no_footing(view: JudgedPlan) -> tuple[Finding, ...]:
-    return tuple(found for body in view.planned.bodies if not body.hangs and (found := _told(body)) is not None)
+    return tuple(
+        found for body in view.planned.bodies if not body.hangs and (found := _one_ended(body)) is not None
+    )
 
 
-def _told(body: Body) -> Finding | None:
+def _one_ended(body: Body) -> Finding | None:
     """None where something of it stands in the outer third of both ends."""
     floor = -body.base_height
     on_floor = [

@@ -32,17 +32,17 @@ def openings_add_up(view: JudgedPlan) -> tuple[Finding, ...]:
 
 def openings_close(view: JudgedPlan) -> tuple[Finding, ...]:
     openings = (opening for body in view.found.bodies for opening in body.openings)
-    return tuple(finding for opening in openings if (finding := _judged(opening)) is not None)
+    return tuple(finding for opening in openings if (finding := _contradicting(opening)) is not None)
 
 
-def _judged(opening: FormOpening) -> Finding | None:
+def _contradicting(opening: FormOpening) -> Finding | None:
     try:
         sure = opening.readings.usable() if opening.readings is not None else None
     except BadInputError as refused:
-        return _finding(opening, Message(refused.message, refused.lengths))
+        return _contradiction(opening, Message(refused.message, refused.lengths))
     if sure is None or abs(sure.closure) <= CLOSURE_MM:
         return None
-    return _finding(
+    return _contradiction(
         opening,
         Message(
             "The other readings make the top {0}, {1} off. One of them is wrong, mostly a diagonal.",
@@ -55,7 +55,7 @@ def _top(opening: FormOpening) -> float:
     return (opening.readings.value("across_top") if opening.readings else None) or 0.0
 
 
-def _finding(opening: FormOpening, why: Message) -> Finding:
+def _contradiction(opening: FormOpening, why: Message) -> Finding:
     what = Message(f"The readings of {literal(opening.name.lower())} contradict each other")
     return Finding("openings_close", "mind", what, why, (opening.id,))
 

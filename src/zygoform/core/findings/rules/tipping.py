@@ -39,12 +39,12 @@ def tipping(view: JudgedPlan) -> tuple[Finding, ...]:
         found
         for body in view.planned.bodies
         if not body.hangs and body.id not in held
-        if (found := _told(body, view.made_of, uses.get(body.piece_id, PieceUse()))) is not None
+        if (found := _least_stable(body, view.made_of, uses.get(body.piece_id, PieceUse()))) is not None
     )
 
 
 @lru_cache(maxsize=512)
-def _told(body: Body, made_of: tuple[MadeOf, ...], use: PieceUse) -> Finding | None:
+def _least_stable(body: Body, made_of: tuple[MadeOf, ...], use: PieceUse) -> Finding | None:
     """The worst that can be said of one body, empty or loaded. One that stays the same is not looked at again."""
     front, back, low = _contacts(body)
     high = max(board.solid.box[1][2] for board in body.boards) - low
@@ -57,7 +57,7 @@ def _told(body: Body, made_of: tuple[MadeOf, ...], use: PieceUse) -> Finding | N
         loaded = [*masses, (use.carries, (back - front) / 2, high)]
         found.append(_worst(stance, loaded, ", with what it carries"))
     worst = min((case for case in found if case is not None), key=lambda case: case.rank, default=None)
-    return _finding(body, worst) if worst is not None else None
+    return _tips(body, worst) if worst is not None else None
 
 
 class _Opened(NamedTuple):
@@ -190,7 +190,7 @@ def _wind(body: Body, high: float) -> float:
     return WIND_N_M2 * (max(xs) - min(xs)) / 1000 * high / 1000 / GRAVITY_N_KG
 
 
-def _finding(body: Body, case: _Case) -> Finding:
+def _tips(body: Body, case: _Case) -> Finding:
     ratio = f"What holds it down is {case.how.ratio:.1f} times what tips it. " if case.how.ratio < 10 else ""
     why = (
         f"{ratio}Fix it to studs or solid wall with two straps made for that wall, lock or stop its drawers, keep "

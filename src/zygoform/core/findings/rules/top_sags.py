@@ -39,7 +39,7 @@ def top_sags(view: JudgedPlan) -> tuple[Finding, ...]:
     return tuple(
         found
         for body in view.planned.bodies
-        if (use := uses.get(body.piece_id)) is not None and (found := _told(body, use, sizes, view)) is not None
+        if (use := uses.get(body.piece_id)) is not None and (found := _sagging(body, use, sizes, view)) is not None
     )
 
 
@@ -54,7 +54,7 @@ class _Slab(NamedTuple):
     material: str
 
 
-def _told(body: Body, use: PieceUse, sizes: dict[str, TimberSize], view: JudgedPlan) -> Finding | None:
+def _sagging(body: Body, use: PieceUse, sizes: dict[str, TimberSize], view: JudgedPlan) -> Finding | None:
     """The load spread over all of it; over the widest room between what carries it, simply laid on."""
     slab = _slab(body, sizes, view.made_of)
     bends = _bends(body, slab, use.carries) if slab is not None else []

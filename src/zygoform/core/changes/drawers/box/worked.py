@@ -25,9 +25,6 @@ from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Note, Outcome, 
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
-_BESIDE: tuple[str, object] = ("runs_on", ("side", "runner", "centre"))
-
-
 UNDER_UP = 13.0
 """A box on slides below stands so far over the floor of its opening (mm): usual; the slide's sheet comes first."""
 THICKEST_UNDER = 16.0
@@ -37,7 +34,6 @@ SCREWS_A_PAIR, FRONT_SCREWS = 12, 4
 GLUE_ML_A_BOX = 15.0
 OUT_SHARE = 2 / 3
 """Of its length a drawer on runners is drawn out in use."""
-_SLIDES: dict[str, FittingKind] = {"side": "slide pair", "under": "under slide pair"}
 SINKS = 20.0
 """A front that sinks by more (mm) feels broken."""
 

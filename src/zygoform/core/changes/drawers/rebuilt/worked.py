@@ -24,7 +24,7 @@ from zygoform.core.tolerance import SAME_MM
 _PARTNER = {"left": "right", "right": "left"}
 CORNER_BLOCK, NEW_STOP = (50.0, 19.0), (50.0, 12.0)
 """Length and side of a corner block; length and depth of a stop (mm): usual ones."""
-GLUE_ML_A_JOINT, GLUE_ML_A_BLOCK = 3.0, 2.0
+GLUE_ML_A_JOINT = 3.0
 BOTTOM_PLAY = 1.5
 """A new bottom is so much shorter and narrower than its grooves would hold (mm): it has to be free to move."""
 THINNER = 1.5

@@ -277,7 +277,7 @@ def worked(change: TiledTop, form: Form, shop: Shop, condition: Condition) -> Ou
     return TileField(change, change.body_in(form), shop, condition).outcome()
 
 
-_TOPS = ("top", "lid", "seat")
+_TILED_ON = ("top", "lid", "seat")
 _FLAT = "flat and tight: what gives cracks joints"
 
 
@@ -294,7 +294,7 @@ class SheetHeld(Struct, frozen=True):
 def held_sheet(tiles: "TileField") -> SheetHeld:
     """Over an old top screws go down through the sheet: tiles hide their heads. In metal and glass none holds."""
     change, sheet, sizes = tiles.change, tiles.sheet.thickness, tiles.shop.sizes_of("wood screw")
-    tops = [board for board in tiles.body.boards if board.role in _TOPS]
+    tops = [board for board in tiles.body.boards if board.role in _TILED_ON]
     if change.place == "instead":
         _, screw = hold_down(tiles.body, sheet, tiles.shop, tiles.body.bottom_rail)
         return _screwed(tiles, screw, "Screw the sheet on from below", "hold the sheet from below")
