@@ -6,7 +6,7 @@ import pytest
 from msgspec import convert, structs
 
 from tests.casefile import cases
-from zygoform.core.coats.coat import KNOWN_COATS, CoatId, weather
+from zygoform.core.coats.coat import KNOWN_COATS, OILY, SOLVENT_COATS, CoatId, weather
 from zygoform.core.coats.layer import CoatLayer, Colour, Finishing, Recipe, RecipePart, brightness, contrast
 from zygoform.core.coats.readymade import READY_STACKS, layer_from
 from zygoform.core.condition.use import PieceUse
@@ -142,4 +142,7 @@ def test_every_material_is_on_sale_and_in_order() -> None:
         for low, high in (coat.touch, coat.recoat, coat.handle, coat.cure):
             assert 0 <= low <= high
         assert coat.touch[0] <= coat.recoat[0]
+        # Oil, shellac and lacquer smell of solvent, but for oils that are wiped on pure; rags with oil heat up.
+        assert (coat.id in SOLVENT_COATS) == (coat.binder in ("oil", "shellac", "lacquer") and coat.group != "oil")
+        assert coat.binder != "oil" or coat.id in OILY or coat.group == "primer"
     assert set(KNOWN_COATS) == set(get_args(CoatId))

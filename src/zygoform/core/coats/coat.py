@@ -54,57 +54,41 @@ class Coat(Struct, frozen=True):
     @property
     def fresh_clear(self) -> float:
         """Hours until a clear may go over it, where that is longer than its recoat; 0 where it is not."""
-        return {"oil stain": 24.0, "gel stain": 24.0, "water stain": 3.0}.get(self.id, 0.0)
+        return _FRESH_CLEAR[self.id]
 
-
-POROUS: tuple[CoatId, ...] = ("mineral paint", "chalk paint")
-"""Paints that take oil and wax."""
-AEROSOLS: tuple[CoatId, ...] = ("spray paint", "spray clear")
-AEROSOL_L = 0.4
-"""A can holds so much: what goes on comes by the can."""
-WIPED: tuple[CoatId, ...] = (
-    "conditioner", "oil stain", "gel stain", "water stain", "paint wash", "lightening wax", "hardwax oil",
-    "drying oil", "wax",
-)  # fmt: skip
-"""What is put on and wiped off again."""
-SOLVENT_COATS: tuple[CoatId, ...] = (
-    "stain blocker", "oil stain blocker", "metal primer", "spray paint", "spray clear", "oil stain", "gel stain",
-    "oil clear", "shellac", "conditioner",
-)  # fmt: skip
-"""What smells of solvent: air, a mask for organic vapours, no flame."""
-OILY: tuple[CoatId, ...] = ("oil stain", "gel stain", "hardwax oil", "drying oil", "oil clear", "lightening wax")
-"""Whose rags may set themselves on fire."""
 
 _TABLE = """
-adhesion primer   | Adhesion primer    | primer | water   | 10   | 0.5-1 | 1-3   | 0  | 4    | 7     | 10 | no
-stain blocker     | Blocker, shellac   | primer | shellac | 10   | 0.3   | 0.75  | 0  | 2    | 3     | 0  | no
-oil stain blocker | Blocker, oil       | primer | oil     | 10   | 2     | 8-24  | 0  | 24   | 7     | 5  | no
-bonding primer    | Bonding primer     | primer | water   | 12   | 1     | 4-12  | 72 | 12   | 10    | 0  | no
-metal primer      | Metal primer       | primer | oil     | 9    | 1     | 4-24  | 0  | 24   | 7     | 5  | no
-mineral paint     | Mineral paint      | paint  | water   | 12   | 1     | 2-6   | 0  | 12   | 21-30 | 10 | built in
-acrylic paint     | Acrylic paint      | paint  | water   | 12   | 1     | 2-6   | 0  | 12   | 21-30 | 10 | built in
-chalk paint       | Chalk-type paint   | paint  | water   | 12   | 0.5-1 | 1-2   | 0  | 6    | 21-30 | 15 | yes
-enamel            | Enamel, water      | paint  | water   | 9.5  | 2     | 4-6   | 0  | 24   | 14-30 | 5  | no
-wall paint        | Wall paint         | paint  | water   | 9    | 1     | 2-4   | 0  | 24   | 14-30 | 10 | yes
-exterior paint    | Exterior paint     | paint  | water   | 9    | 1     | 4     | 0  | 24   | 14-30 | 5  | no
-spray paint       | Aerosol paint      | paint  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24 | 7     | 0  | touched
-conditioner       | Conditioner        | stain  | oil     | 12   | 0.1   | 0.17  | 2  | 0.2  | 0     | 0  | no
-oil stain         | Oil stain          | stain  | oil     | 14   | 2     | 4-6   | 0  | 12   | 3     | 0  | yes
-gel stain         | Gel stain          | stain  | oil     | 11   | 4     | 8-24  | 0  | 24   | 3     | 0  | yes
-water stain       | Water stain        | stain  | water   | 12   | 0.5   | 2     | 0  | 4    | 1     | 10 | yes
-paint wash        | Thinned wash       | stain  | water   | 20   | 0.5   | 2     | 0  | 4    | 7     | 0  | yes
-lightening wax    | Lightening wax     | wax    | wax     | 15   | 0.5   | 2     | 0  | 12   | 7     | 0  | no
-imitation grain   | Imitation grain    | effect | water   | 5    | 1     | 2-4   | 0  | 12   | 14    | 0  | yes
-water clear       | Water-based clear  | clear  | water   | 10.5 | 0.5   | 2     | 24 | 24   | 21-30 | 10 | no
-oil clear         | Oil-based clear    | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48   | 30    | 10 | no
-exterior clear    | Exterior clear     | clear  | oil     | 11.5 | 6     | 12-24 | 24 | 48   | 30    | 10 | no
-spray clear       | Aerosol clear      | clear  | lacquer | 1.2  | 0.3   | 24-48 | 1  | 4-24 | 7     | 0  | no
-shellac           | Shellac, clear     | clear  | shellac | 12   | 0.3   | 1-2   | 0  | 4    | 3     | 0  | no
-hardwax oil       | Hardwax oil        | oil    | oil     | 25   | 6     | 12-24 | 0  | 24   | 30    | 0  | no
-drying oil        | Hemp or drying oil | oil    | oil     | 18   | 8     | 12-24 | 0  | 24   | 30    | 0  | no
-wax               | Wax, buffed        | wax    | wax     | 28   | 0.3   | 24    | 0  | 12   | 21    | 0  | no
+adhesion primer  |Adhesion primer   |primer|water  |10  |0.5-1|1-3  |0 |4   |7    |10|no      |0 |
+stain blocker    |Blocker, shellac  |primer|shellac|10  |0.3  |0.75 |0 |2   |3    |0 |no      |0 |solvent
+oil stain blocker|Blocker, oil      |primer|oil    |10  |2    |8-24 |0 |24  |7    |5 |no      |0 |solvent
+bonding primer   |Bonding primer    |primer|water  |12  |1    |4-12 |72|12  |10   |0 |no      |0 |
+metal primer     |Metal primer      |primer|oil    |9   |1    |4-24 |0 |24  |7    |5 |no      |0 |solvent
+mineral paint    |Mineral paint     |paint |water  |12  |1    |2-6  |0 |12  |21-30|10|built in|0 |porous
+acrylic paint    |Acrylic paint     |paint |water  |12  |1    |2-6  |0 |12  |21-30|10|built in|0 |
+chalk paint      |Chalk-type paint  |paint |water  |12  |0.5-1|1-2  |0 |6   |21-30|15|yes     |0 |porous
+enamel           |Enamel, water     |paint |water  |9.5 |2    |4-6  |0 |24  |14-30|5 |no      |0 |
+wall paint       |Wall paint        |paint |water  |9   |1    |2-4  |0 |24  |14-30|10|yes     |0 |
+exterior paint   |Exterior paint    |paint |water  |9   |1    |4    |0 |24  |14-30|5 |no      |0 |
+spray paint      |Aerosol paint     |paint |lacquer|1.2 |0.3  |24-48|1 |4-24|7    |0 |touched |0 |solvent aerosol
+conditioner      |Conditioner       |stain |oil    |12  |0.1  |0.17 |2 |0.2 |0    |0 |no      |0 |wiped solvent oily
+oil stain        |Oil stain         |stain |oil    |14  |2    |4-6  |0 |12  |3    |0 |yes     |24|wiped solvent oily
+gel stain        |Gel stain         |stain |oil    |11  |4    |8-24 |0 |24  |3    |0 |yes     |24|wiped solvent oily
+water stain      |Water stain       |stain |water  |12  |0.5  |2    |0 |4   |1    |10|yes     |3 |wiped
+paint wash       |Thinned wash      |stain |water  |20  |0.5  |2    |0 |4   |7    |0 |yes     |0 |wiped
+lightening wax   |Lightening wax    |wax   |wax    |15  |0.5  |2    |0 |12  |7    |0 |no      |0 |wiped oily
+imitation grain  |Imitation grain   |effect|water  |5   |1    |2-4  |0 |12  |14   |0 |yes     |0 |
+water clear      |Water-based clear |clear |water  |10.5|0.5  |2    |24|24  |21-30|10|no      |0 |
+oil clear        |Oil-based clear   |clear |oil    |11.5|6    |12-24|24|48  |30   |10|no      |0 |solvent oily
+exterior clear   |Exterior clear    |clear |oil    |11.5|6    |12-24|24|48  |30   |10|no      |0 |solvent oily
+spray clear      |Aerosol clear     |clear |lacquer|1.2 |0.3  |24-48|1 |4-24|7    |0 |no      |0 |solvent aerosol
+shellac          |Shellac, clear    |clear |shellac|12  |0.3  |1-2  |0 |4   |3    |0 |no      |0 |solvent
+hardwax oil      |Hardwax oil       |oil   |oil    |25  |6    |12-24|0 |24  |30   |0 |no      |0 |wiped oily
+drying oil       |Hemp or drying oil|oil   |oil    |18  |8    |12-24|0 |24  |30   |0 |no      |0 |wiped oily
+wax              |Wax, buffed       |wax   |wax    |28  |0.3  |24   |0 |12  |21   |0 |no      |0 |wiped
 """
-"""What it is, title, group, binder, m² a litre; touch, recoat, before, handle (h); cure (days); thin (%); clear?"""
+"""What it is, title, group, binder, m² a litre; touch, recoat, before, handle (h); cure (days); thin (%); clear?;
+hours until a clear may go over it, where that is longer than its recoat; what else it is."""
+Also = Literal["porous", "wiped", "solvent", "oily", "aerosol"]
 
 
 def _span(cell: str) -> tuple[float, float]:
@@ -112,16 +96,36 @@ def _span(cell: str) -> tuple[float, float]:
     return float(low), float(high or low)
 
 
-def _read(line: str) -> Coat:
-    own, title, group, binder, cover, touch, recoat, before, handle, cure, thin, clear = map(
+def _read(line: str) -> tuple[Coat, float, frozenset[str]]:
+    own, title, group, binder, cover, touch, recoat, before, handle, cure, thin, clear, fresh, also = map(
         str.strip, line.split("|")
     )
     hours = _span(touch), _span(recoat), float(before), _span(handle), _span(cure)
     thirsty = group in ("primer", "paint", "clear", "oil")
-    return Coat(own, title, group, binder, float(cover), *hours, float(thin), clear, thirsty)  # type: ignore[arg-type]
+    coat = Coat(own, title, group, binder, float(cover), *hours, float(thin), clear, thirsty)  # type: ignore[arg-type]
+    return coat, float(fresh), frozenset(also.split())
 
 
-KNOWN_COATS: dict[CoatId, Coat] = {(coat := _read(line)).id: coat for line in _TABLE.strip().splitlines()}
+_ROWS = tuple(_read(line) for line in _TABLE.strip().splitlines())
+KNOWN_COATS: dict[CoatId, Coat] = {coat.id: coat for coat, _, _ in _ROWS}
+_FRESH_CLEAR: dict[CoatId, float] = {coat.id: fresh for coat, fresh, _ in _ROWS}
+
+
+def _all(what: Also) -> tuple[CoatId, ...]:
+    return tuple(coat.id for coat, _, also in _ROWS if what in also)
+
+
+POROUS = _all("porous")
+"""Paints that take oil and wax."""
+AEROSOLS = _all("aerosol")
+AEROSOL_L = 0.4
+"""A can holds so much: what goes on comes by the can."""
+WIPED = _all("wiped")
+"""What is put on and wiped off again."""
+SOLVENT_COATS = _all("solvent")
+"""What smells of solvent: air, a mask for organic vapours, no flame."""
+OILY = _all("oily")
+"""Whose rags may set themselves on fire."""
 
 
 def coat_of(coat_id: str, own: tuple[Coat, ...] = ()) -> Coat | None:
