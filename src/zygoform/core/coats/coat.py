@@ -9,13 +9,10 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.errors import BadInputError
+from zygoform.core.goods.fittings import CoatKind
 
-CoatId = Literal[
-    "adhesion primer", "stain blocker", "oil stain blocker", "bonding primer", "metal primer",
-    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint", "spray paint",
-    "conditioner", "oil stain", "gel stain", "water stain", "paint wash", "lightening wax", "imitation grain",
-    "water clear", "oil clear", "exterior clear", "spray clear", "shellac", "hardwax oil", "drying oil", "wax",
-]  # fmt: skip
+CoatId = Literal[CoatKind, "paint wash"]
+"""What is sold, and what is thinned from it."""
 CoatGroup = Literal["primer", "paint", "stain", "effect", "clear", "oil", "wax"]
 Binder = Literal["water", "oil", "shellac", "lacquer", "wax"]
 """What it is thinned with and cleaned up by: what decides which coat holds on which."""

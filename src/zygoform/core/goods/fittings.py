@@ -3,7 +3,7 @@
 import math
 from decimal import Decimal
 from functools import lru_cache
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from msgspec import Meta, Struct
 
@@ -15,20 +15,24 @@ from zygoform.core.measure.rounding import count_up
 from zygoform.core.measure.write import Imperial, Marked, Metric
 from zygoform.core.tolerance import COUNT_SLACK, SAME_MM
 
+CoatKind = Literal[
+    "adhesion primer", "stain blocker", "oil stain blocker", "bonding primer", "metal primer",
+    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint", "spray paint",
+    "conditioner", "oil stain", "gel stain", "water stain", "lightening wax", "imitation grain",
+    "water clear", "oil clear", "exterior clear", "spray clear", "shellac", "hardwax oil", "drying oil", "wax",
+]  # fmt: skip
+"""What a finish is made of, as it is sold; `coats/coat.py` has a row for each."""
 FittingKind = Literal[
+    CoatKind,
     "pocket screw", "wood screw", "pin", "dowel", "hinge", "pull", "slide pair", "pad",
     "leg plate", "leg", "castor", "leveller", "tile", "shelf pin", "bracket", "wall strap",
     "edge band", "tile adhesive", "grout",
-    "glue", "filler", "veneer", "stain blocker", "insect treatment", "sealer",
+    "glue", "filler", "veneer", "insect treatment", "sealer",
     "machine screw", "knob", "lid stay", "catch",
     "woven cane", "fabric", "mesh", "lining paper",
     "glass", "mirror glass", "staple", "glass clip", "retaining strip", "spline", "adhesive",
     "drawer glide", "centre guide", "under slide pair", "ornament",
     "transfer", "stencil",
-    "adhesion primer", "oil stain blocker", "bonding primer", "metal primer",
-    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint", "spray paint",
-    "conditioner", "oil stain", "gel stain", "water stain", "lightening wax", "imitation grain",
-    "water clear", "oil clear", "exterior clear", "spray clear", "shellac", "hardwax oil", "drying oil", "wax",
     "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
     "light filler", "wood filler", "grain filler", "flexible filler",
     "sandpaper", "masking tape", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
@@ -36,11 +40,10 @@ FittingKind = Literal[
 RollKind = Literal["woven cane", "fabric", "mesh", "lining paper"]
 ROLLS: tuple[RollKind, ...] = ("woven cane", "fabric", "mesh", "lining paper")
 """What is sold by the metre from a roll of some width: that is its size."""
+_OTHERWISE: tuple[CoatKind, ...] = ("stain blocker", "spray paint", "spray clear", "lightening wax", "wax")
+"""Coats that come in cans under pressure or by weight; and one that furniture is mended with, too."""
 LIQUIDS: tuple[FittingKind, ...] = (
-    "adhesion primer", "oil stain blocker", "bonding primer", "metal primer",
-    "mineral paint", "acrylic paint", "chalk paint", "enamel", "wall paint", "exterior paint",
-    "conditioner", "oil stain", "gel stain", "water stain", "imitation grain",
-    "water clear", "oil clear", "exterior clear", "shellac", "hardwax oil", "drying oil",
+    *(kind for kind in get_args(CoatKind) if kind not in _OTHERWISE),
     "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
     "light filler", "wood filler", "grain filler", "flexible filler",
 )  # fmt: skip
