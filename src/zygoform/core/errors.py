@@ -1,4 +1,4 @@
-"""One base error for everything the core refuses."""
+"""One base error for everything the core refuses, and a fault tied to the entry it was typed at."""
 
 from typing import Literal
 

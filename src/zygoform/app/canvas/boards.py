@@ -1,4 +1,4 @@
-"""The boards, all to one scale, with every part's true shape, kerf and what is left."""
+"""Boards and sheets, all to one scale, with every part's true shape, kerf, the order of cuts and what is left."""
 
 from functools import cached_property, partial
 

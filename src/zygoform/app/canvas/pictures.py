@@ -1,4 +1,4 @@
-"""Every piece of a drawing as a picture: painted anew only when it, its scale or what is lit changes."""
+"""Every piece as a picture, painted anew only when it, its scale or what is lit changes; small ones."""
 
 import math
 import time

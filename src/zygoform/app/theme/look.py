@@ -1,4 +1,4 @@
-"""Puts a theme and a text size on: everything made after it has them."""
+"""Puts a theme and a text size on, with fonts, icons and style: everything made after it has them."""
 
 import re
 from functools import cache

@@ -1,4 +1,4 @@
-"""A panel beside what it is about; where there is no room for both, a drawer that comes in over it."""
+"""What stands beside a drawing: pages, what is taller than its room, a panel that becomes a drawer without room."""
 
 from collections.abc import Mapping
 

@@ -1,4 +1,7 @@
-"""The state pieces were found in: it lies beside the form, so that a note or a photo builds nothing anew."""
+"""The state pieces were found in, as values: faults, photos, bags, what comes off.
+
+It lies beside the form, so that a note or a photo builds nothing anew.
+"""
 
 from functools import cached_property
 from typing import Annotated, Literal

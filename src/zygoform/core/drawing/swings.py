@@ -1,4 +1,4 @@
-"""The way of a flap's upper edge as it drops open, as lines on the view plane."""
+"""Lines on the view plane that are no edges: the way of a flap as it drops open, and where holes are bored."""
 
 from itertools import pairwise
 

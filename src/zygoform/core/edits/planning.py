@@ -1,4 +1,4 @@
-"""Edits of what is planned: changes, their parameters, remedies."""
+"""Edits of what is planned: changes, their entries and fronts, outlines and patterns, variants, remedies."""
 
 from typing import Any, Literal
 

@@ -1,4 +1,4 @@
-"""Edits of the sizes of a piece as found."""
+"""Edits of a piece as found: its sizes, what stands behind its front, what is applied to it, what it is for."""
 
 from typing import Any, Literal
 

@@ -1,4 +1,4 @@
-"""Edits of what the workshop has: units, saw, prices, boards owned."""
+"""Edits of what the workshop has: units, saw, prices, boards owned, minutes; lists from elsewhere taken over."""
 
 import math
 from decimal import Decimal, InvalidOperation

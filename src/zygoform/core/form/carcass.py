@@ -1,4 +1,4 @@
-"""What a case is made of: top, sides, back, bottom, what divides and closes its front, and what it stands on."""
+"""What a case is made of, from its top to what it stands on; and what leaves together with a part of it."""
 
 import math
 from typing import Literal

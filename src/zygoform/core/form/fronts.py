@@ -1,4 +1,4 @@
-"""The boards that close a front: drawers, doors, and their knobs."""
+"""The boards that close a front (drawers, doors, knobs), and the room that its openings are sure to have."""
 
 import math
 from collections.abc import Callable, Sequence

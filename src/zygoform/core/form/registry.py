@@ -1,4 +1,4 @@
-"""Kinds of piece, by name: a kind is a file in kinds/ and one row here, and is loaded when it is first wanted."""
+"""Kinds of piece by name, a file in kinds/ and a row here, loaded when wanted; what a change is planned for."""
 
 from importlib import import_module
 from typing import Literal

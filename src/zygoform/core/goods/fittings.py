@@ -1,4 +1,4 @@
-"""Screws and glue as they are sold, and the shop's rule for spacing screws; screws.py chooses them."""
+"""What is sold in packs, cans and rolls: how it is counted, spaced, paired and bought cheapest."""
 
 import math
 from decimal import Decimal

@@ -1,4 +1,4 @@
-"""Boards, screws and glue to buy, in packs, with a total."""
+"""What to buy, in packs, with a total; what the survey's bags hold of it; too few cans."""
 
 import math
 from collections.abc import Iterable, Iterator, Mapping

@@ -1,4 +1,4 @@
-"""The steps of what is done to drawers, in amounts."""
+"""Which drawers a change is for, the room behind each front, and the steps of what is done to them, in amounts."""
 
 from collections.abc import Collection, Sequence
 

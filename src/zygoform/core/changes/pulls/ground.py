@@ -1,4 +1,4 @@
-"""What lies under each new pull: the bare front, a strip, a moulding, or two of them at once."""
+"""What lies under each new pull (bare front, strip, moulding, two of them at once), and what is told of it."""
 
 import math
 
