@@ -247,6 +247,10 @@ def days_pages(
         check_screen(app, desk, "days", written, size)
 
 
+ROUNDS = 300
+"""So often a screen is looked at before it counts as wrong, some 60 ms apart."""
+
+
 def check_screen(
     app: QApplication,
     desk: Application,
@@ -258,7 +262,7 @@ def check_screen(
     desk.window.go(screen)
     settle(app)
     # A thread's answer may come at any moment and be laid out a round later: what counts is how it rests.
-    for _ in range(5):
+    for _ in range(ROUNDS):
         try:
             return check_at_once(frame, screen, written, size)
         except AssertionError:
