@@ -24,7 +24,7 @@ def verify(problem: StripProblem, layout: StripLayout) -> list[str]:
     """What is wrong with a layout; empty when it can be cut."""
     stocks = {stock.id: stock for stock in problem.stocks}
     parts = {part.id: part for part in problem.parts}
-    wrong = _wrong_counts(problem, layout)
+    wrong = _wrong_counts(problem, layout, Counter(cut.part for board in layout.boards for cut in board.cuts))
     for number, board in enumerate(layout.boards):
         stock = stocks.get(board.stock)
         if stock is None or any(cut.part not in parts for cut in board.cuts):
@@ -47,8 +47,9 @@ def verify(problem: StripProblem, layout: StripLayout) -> list[str]:
     return wrong
 
 
-def _wrong_counts(problem: StripProblem, layout: StripLayout) -> list[str]:
-    cut = Counter(c.part for board in layout.boards for c in board.cuts)
+def _wrong_counts(
+    problem: StripProblem | SheetProblem, layout: StripLayout | SheetLayout, cut: Counter[str]
+) -> list[str]:
     used = Counter(board.stock for board in layout.boards)
     wanted = {part.id: part.count for part in problem.parts if part.id not in layout.unplaced}
     return wrong_counts(cut, wanted, used, {stock.id: stock.limit for stock in problem.stocks})
@@ -113,7 +114,7 @@ def verify_sheets(problem: SheetProblem, layout: SheetLayout) -> list[str]:
     """What is wrong with a layout; empty when it can be cut."""
     stocks = {stock.id: stock for stock in problem.stocks}
     parts = {part.id: part for part in problem.parts}
-    wrong = _wrong_parts(problem, layout)
+    wrong = _wrong_counts(problem, layout, Counter(laid.part for sheet in layout.boards for laid in sheet.parts))
     for number, sheet in enumerate(layout.boards):
         if sheet.stock not in stocks or any(laid.part not in parts for laid in sheet.parts):
             wrong.append(f"sheet {number}: unknown stock or part")
@@ -127,13 +128,6 @@ def verify_sheets(problem: SheetProblem, layout: SheetLayout) -> list[str]:
     if cost != layout.cost:
         wrong.append(f"the sheets cost {cost}, not {layout.cost}")
     return wrong
-
-
-def _wrong_parts(problem: SheetProblem, layout: SheetLayout) -> list[str]:
-    laid = Counter(one.part for sheet in layout.boards for one in sheet.parts)
-    used = Counter(sheet.stock for sheet in layout.boards)
-    wanted = {part.id: part.count for part in problem.parts if part.id not in layout.unplaced}
-    return wrong_counts(laid, wanted, used, {stock.id: stock.limit for stock in problem.stocks})
 
 
 def _wrong_cuts(problem: SheetProblem, sheet: CutSheet, room: _Rect) -> list[str]:
