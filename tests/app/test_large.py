@@ -111,7 +111,7 @@ def hands(app: QApplication) -> Iterator[Desk]:
 def drawn(desk: Desk) -> bool:
     """Whether nothing is being opened, worked out or drawn any more."""
     views = [view for view in desk.window._made.values() if hasattr(view, "area")]
-    drawing = any(view.area.view.drawing.busy for view in views)
+    drawing = not all(view.area.view.drawing.at_rest for view in views)
     return not (desk.session.planning.busy or drawing or desk.frame.findChildren(QDialog, "opening"))
 
 

@@ -239,7 +239,7 @@ def test_a_heavy_front_is_seen_as_it_was_until_it_is_drawn_anew(desk: Desk) -> N
     planning = desk.session.planning
 
     def drawing() -> bool:
-        return stand.drawing.busy or planning.busy
+        return not stand.drawing.at_rest or planning.busy
 
     def picture() -> QImage:
         return stand.grab().toImage()

@@ -16,6 +16,7 @@ from zygoform.core.changes.mending.entries import Mend
 from zygoform.core.drawing.primitives import Scene
 from zygoform.core.edits.pieces import copy_piece
 from zygoform.core.edits.planning import set_value
+from zygoform.core.plan.seen import SeenDrawing
 from zygoform.core.project import Project
 from zygoform.files.demo import counter_begun
 
@@ -117,6 +118,36 @@ def test_only_the_piece_that_changed_is_painted_again(desk: Desk, painted: list[
     desk.session.hover("")
     desk.settle()
     assert len(painted) == 1
+    desk.close()
+
+
+@pytest.mark.parametrize("overlay", ["over", "planned"])
+def test_what_is_new_is_seen_before_the_lines_round_it(app: QApplication, painted: list[str], overlay: str) -> None:
+    """Painted plain at once; then with its lines as if it had been drawn in one go, no face of it a second time."""
+    desk = Desk(app, counter_begun())
+    desk.session.look_from("corner", overlay)  # type: ignore[arg-type]
+    view = view_of(desk)
+    desk.wait(lambda: view.drawing.at_rest)
+    for inches, held in ((2.0, False), (1.5, False), (1.0, True)):
+        painted.clear()
+        (desk.session.preview if held else desk.session.do)(overhang(inches))  # type: ignore[arg-type]
+        first = view.scene()
+        assert first is not None
+        assert first.lined == held, "what is dragged is drawn in one go"
+        assert bool(first.edges) == held
+        desk.wait(lambda: view.drawing.at_rest and bool(painted))
+        whole = view.scene()
+        assert whole is not None
+        assert whole.edges
+        assert whole.polygons is first.polygons
+        assert len(painted) == 1
+        seen = desk.session.seen()
+        assert seen is not None
+        alone = SeenDrawing().scene(seen, "corner", overlay)  # type: ignore[arg-type]
+        assert (alone.polygons, alone.edges, alone.leaders) == (whole.polygons, whole.edges, whole.leaders)
+    kept = view.grab().toImage()
+    view.pictures._kept.clear()
+    assert view.grab().toImage() == kept
     desk.close()
 
 

@@ -38,7 +38,7 @@ class _Studio:
 
     def shot(self, name: str) -> None:
         """Takes a picture once everything that waits is done."""
-        _settle(self.app, lambda: not any(view.drawing.busy for view in self.frame.findChildren(PieceView)))
+        _settle(self.app, lambda: all(view.drawing.at_rest for view in self.frame.findChildren(PieceView)))
         self.keep(self.frame, name)
 
     def keep(self, widget: QWidget, name: str) -> None:

@@ -31,20 +31,31 @@ class DrawingAhead:
     def __init__(self, canvas: QWidget) -> None:
         self._canvas, self._drawing, self._slices = canvas, SeenDrawing(), Slices(canvas)
         self._shown: _Shown | None = None
+        self._lining = False
 
     @property
     def busy(self) -> bool:
         """Whether the canvas shows what was there before, or nothing yet."""
-        return self._slices.busy
+        return self._slices.busy and not self._lining
+
+    @property
+    def at_rest(self) -> bool:
+        """Whether nothing of it is still to be drawn."""
+        return not self._slices.busy
 
     def scene(self, seen: Seen, place: Viewpoint, overlay: Overlay) -> Scene:
-        """All of it, at once."""
-        made = self._drawing.scene(seen, place, overlay)
-        if self._slices.busy:
-            # Someone could not wait: what the slices had begun is there.
+        """It at once; the lines round what is new may follow."""
+        if self.busy:
+            # Someone cannot wait for what the slices began.
             self._slices.drop()
             self._canvas.update()
-        return made
+        return self._drawing.so_far(seen, place, overlay)
+
+    def add_lines(self, seen: Seen, place: Viewpoint, overlay: Overlay) -> None:
+        """What was painted has no lines yet: they come while the window answers."""
+        self._lining = True
+        work = self._drawing.scene_piecemeal(seen, place, overlay)
+        self._slices.begin(work, self._painted, self._painted)
 
     def begin(self, seen: Seen | None, place: Viewpoint, overlay: Overlay) -> bool:
         """Begins to draw what takes long; whether it does."""
@@ -53,8 +64,10 @@ class DrawingAhead:
             return False
         at_once = DRAWN_AT_ONCE if len(seen.pieces) <= LARGE_SET else 0
         if self._drawing.undrawn(seen, place, overlay) <= at_once:
-            self._slices.drop()
+            if self.busy:
+                self._slices.drop()
             return False
+        self._lining = False
         work = self._drawing.scene_piecemeal(seen, place, overlay)
         self._slices.begin(work, self._painted, self._painted)
         return True

@@ -49,10 +49,17 @@ class _Look(NamedTuple):
 
 
 class _Picture:
-    """How a piece looks while nothing of it is lit; `painted` faces of it so far."""
+    """How a piece looks while nothing of it is lit; `painted` faces of it so far.
 
-    def __init__(self, look: _Look) -> None:
+    `plain` are the faces alone, kept where the lines round what is new are still to come: one picture, not two.
+    """
+
+    def __init__(self, look: _Look, plain: QPixmap | None = None) -> None:
         self.look, self.painted = look, 0
+        self.plain: QPixmap | None = None
+        if plain is not None:
+            self.painted, self.pixmap = len(look.scene.polygons), QPixmap(plain)
+            return
         self.pixmap = QPixmap(look.room.size())
         self.pixmap.setDevicePixelRatio(look.ratio)
         self.pixmap.fill(Qt.GlobalColor.transparent)
@@ -64,13 +71,23 @@ class _Picture:
     def paint_more(self) -> None:
         """The next faces; after the last ones the lines round what is new."""
         look, start = self.look, self.painted
+        if not self.is_whole:
+            self.painted = start + FACES_AT_A_TIME if look.is_many else len(look.scene.polygons)
+            painter = self._begin()
+            _paint_faces(painter, look.scene, look.scale, frozenset(), "", look.tint, start, self.painted)
+            painter.end()
+        if self.is_whole and look.tint is None:
+            self.plain = None if look.scene.lined else QPixmap(self.pixmap)
+            painter = self._begin()
+            _paint_lines(painter, look.scene, frozenset(), "")
+            painter.end()
+
+    def _begin(self) -> QPainter:
         painter = QPainter(self.pixmap)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        mm, corner = look.scale * t.SCALE, look.room.topLeft()
-        painter.setTransform(QTransform(mm, 0, 0, -mm, -corner.x() / look.ratio, -corner.y() / look.ratio))
-        self.painted = start + FACES_AT_A_TIME if look.is_many else len(look.scene.polygons)
-        _paint_faces(painter, look.scene, look.scale, frozenset(), "", look.tint, start, self.painted)
-        painter.end()
+        mm, corner, ratio = self.look.scale * t.SCALE, self.look.room.topLeft(), self.look.ratio
+        painter.setTransform(QTransform(mm, 0, 0, -mm, -corner.x() / ratio, -corner.y() / ratio))
+        return painter
 
 
 class Tint(Protocol):
@@ -133,6 +150,8 @@ class PiecePictures:
             elif large or pointed or selected in parts or not parts.isdisjoint(lit):
                 painter.setTransform(QTransform(scale, 0, 0, -scale, at.x(), at.y()))
                 _paint_faces(painter, layer.scene, mapping.scale, lit, selected, self.tint)
+                if self.tint is None:
+                    _paint_lines(painter, layer.scene, lit, selected)
             else:
                 painter.resetTransform()
                 look = _Look(layer.scene, mapping.scale, ratio, room, self.tint)
@@ -152,7 +171,7 @@ class PiecePictures:
         if not self._is_kept(piece_id, look):
             made = self._made.get(piece_id)
             if made is None or not _same(made.look, look):
-                made = self._made[piece_id] = _Picture(look)
+                made = self._made[piece_id] = self._begun(piece_id, look)
             made.paint_more()
             if made.is_whole or piece_id not in self._kept:
                 self._kept[piece_id] = made
@@ -171,14 +190,25 @@ class PiecePictures:
 
     def _picture(self, piece_id: str, look: _Look) -> QPixmap:
         if not self._is_kept(piece_id, look):
-            self._kept[piece_id] = _Picture(look)
+            self._kept[piece_id] = self._begun(piece_id, look)
             self._kept[piece_id].paint_more()
         return self._kept[piece_id].pixmap
+
+    def _begun(self, piece_id: str, look: _Look) -> _Picture:
+        """A picture to paint; of one that only gets its lines the faces are there."""
+        kept = self._kept.get(piece_id)
+        if kept is None or kept.plain is None or kept.look.scene.polygons is not look.scene.polygons:
+            return _Picture(look)
+        return _Picture(look, kept.plain if _same_room(kept.look, look) else None)
 
 
 def _same(one: _Look, other: _Look) -> bool:
     """Scenes are looked at by what they are, not what they hold: that would take long."""
-    return one.scene is other.scene and one.tint is other.tint and one[1:4] == other[1:4] and one[5] == other[5]
+    return one.scene is other.scene and _same_room(one, other)
+
+
+def _same_room(one: _Look, other: _Look) -> bool:
+    return one.tint is other.tint and one[1:4] == other[1:4] and one[5] == other[5]
 
 
 def _room(scene: Scene, scale: float) -> QRect:
@@ -198,16 +228,19 @@ def _paint_faces(
     start: int = 0,
     end: int | None = None,
 ) -> None:
-    """All faces, or those from `start` to before `end`; the lines round what is new come with the last ones."""
+    """All faces, or those from `start` to before `end`."""
     for polygon in scene.polygons[start:end]:
         on = tint.is_lit(polygon) if tint is not None else polygon.part_id in lit
         if polygon.role != "off":
             own = tint.colours(polygon) if tint is not None else None
             kept = tint is None and not on and polygon.part_id == selected
             paint.face(painter, polygon, scale, pointed=on, kept=kept, own=own)
-    if tint is None and (end is None or end >= len(scene.polygons)):
-        off = [polygon for polygon in scene.polygons if polygon.role == "off"]
-        paint.new_and_off(painter, scene.edges, off, {*lit, selected})
+
+
+def _paint_lines(painter: QPainter, scene: Scene, lit: AbstractSet[str], selected: str) -> None:
+    """Round what is new, and round what comes off."""
+    off = [polygon for polygon in scene.polygons if polygon.role == "off"]
+    paint.new_and_off(painter, scene.edges, off, {*lit, selected})
 
 
 # A small drawing of a piece or a set, painted wherever there is a little room.

@@ -167,6 +167,8 @@ class PieceView(QWidget):
         scene, mapping = self.scene(), self.mapping()
         if scene is not None and self._paint(scene, mapping):
             self.drawing.was_painted(self.session.view, scene, mapping)
+        if scene is not None and not scene.lined and (seen := self.session.seen()) is not None:
+            self.drawing.add_lines(seen, self.place, self.overlay)
 
     def _paint(self, scene: Scene, mapping: Mapping, noted: bool = True) -> bool:
         """The piece and what is written round it; whether it was all."""

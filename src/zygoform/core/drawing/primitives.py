@@ -117,7 +117,8 @@ class Scene(Struct, frozen=True, dict=True):
     """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1).
 
     `edges` are the lines round what is new; what comes off stands last among the polygons. `floors` are the heights
-    that pieces stand at, the lowest first. `layers` are the pieces of a set one by one, the farthest first.
+    that pieces stand at, the lowest first. `layers` are the pieces of a set one by one, the farthest first. One that is
+    not `lined` has no edges yet.
     """
 
     polygons: tuple[Polygon, ...]
@@ -129,6 +130,7 @@ class Scene(Struct, frozen=True, dict=True):
     floors: tuple[float, ...] = ()
     edges: tuple[Edge, ...] = ()
     layers: tuple["Layer", ...] = ()
+    lined: bool = True
 
     @cached_property
     def solid_box(self) -> Box:

@@ -75,6 +75,20 @@ def draw_piecemeal(
     held: bool,
 ) -> Piecemeal[Scene]:
     """As `draw_form`, and may be interrupted between two of many parts."""
+    plain = yield from plain_piecemeal(found, planned, numbers, place, overlay, handles, mended)
+    return (yield from lined_piecemeal(plain, held=held))
+
+
+def plain_piecemeal(
+    found: Form,
+    planned: Form,
+    numbers: dict[str, int],
+    place: Viewpoint,
+    overlay: Overlay,
+    handles: tuple[Handle, ...],
+    mended: frozenset[str],
+) -> Piecemeal[Scene]:
+    """All but the lines round what is new, which take as long as the rest of it."""
     view = VIEWS[place]
     form, stays = found if overlay == "found" else planned, painted_ids(found)
     # Half of a board is what stays of it, and so is what was of a piece that was joined to this one.
@@ -96,7 +110,6 @@ def draw_piecemeal(
     strokes = swing_strokes(form, view) if overlay != "found" else ()
     box = _box([*boxes, *(box_of(stroke.points) for stroke in strokes)], floor, place)
     leaders = _leaders(polygons, boxes, numbers, box) if overlay != "found" else ()
-    edges = yield from new_edges(polygons, boxes, held=held)
     return Scene(
         tuple(polygons),
         box,
@@ -105,8 +118,17 @@ def draw_piecemeal(
         tuple(g for h in handles if (g := _grip(h, view)) is not None) if overlay != "found" else (),
         strokes=strokes,
         floors=() if place == "above" else floors_of(form, place),
-        edges=edges,
+        lined=not any(polygon.role == "new" for polygon in polygons),
     )
+
+
+def lined_piecemeal(plain: Scene, *, held: bool) -> Piecemeal[Scene]:
+    """A drawing with the lines round what is new; the same where nothing is."""
+    if plain.lined:
+        return plain
+    boxes = [box_of(polygon.points) for polygon in plain.polygons]
+    edges = yield from new_edges(plain.polygons, boxes, held=held)
+    return structs.replace(plain, edges=edges, lined=True)
 
 
 def floors_of(form: Form, place: Viewpoint = "front") -> tuple[float, ...]:
@@ -282,11 +304,15 @@ def _moved(polygon: Polygon, view: View, by: float) -> Polygon:
 
 def _shown_at(polygons: Sequence[Polygon], boxes: Sequence[Box], i: int, spots: tuple[Point, ...]) -> Point | None:
     """The first of these places on face i that is covered by nothing painted later."""
+    left, low, right, high = boxes[i]
+    over = [
+        (polygons[k].points, box)
+        for k in range(i + 1, len(polygons))
+        if (box := boxes[k])[0] < right and box[2] > left and box[1] < high and box[3] > low
+        and polygons[k].role != "off"
+    ]  # fmt: skip
     for x, y in spots:
-        for polygon, (x0, y0, x1, y1) in zip(polygons[i + 1 :], boxes[i + 1 :], strict=True):
-            if x0 < x < x1 and y0 < y < y1 and polygon.role != "off" and holds(polygon.points, (x, y)):
-                break
-        else:
+        if not any(x0 < x < x1 and y0 < y < y1 and holds(own, (x, y)) for own, (x0, y0, x1, y1) in over):
             return x, y
     return None
 

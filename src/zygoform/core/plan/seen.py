@@ -7,7 +7,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.drawing.pieces import PieceDrawn, SetDrawing, work_of
 from zygoform.core.drawing.primitives import Scene
-from zygoform.core.drawing.scene import Overlay, draw_piecemeal, floors_of
+from zygoform.core.drawing.scene import Overlay, floors_of, lined_piecemeal, plain_piecemeal
 from zygoform.core.drawing.views import CORNER_PLACES, VIEWS, Viewpoint
 from zygoform.core.form.arrange import USUAL_ROOM, by_piece, offsets, only, side_by_side
 from zygoform.core.form.form import Form, shifted
@@ -129,10 +129,21 @@ class SeenDrawing:
         """What is seen, from there."""
         return at_once(self.scene_piecemeal(seen, viewpoint, overlay))
 
+    def so_far(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Scene:
+        """What is seen, from there; of one piece that rests the lines round what is new may still be to come."""
+        known = self._known(seen, viewpoint, overlay)
+        if known is None and (seen.pieces or seen.held):
+            known = self.scene(seen, viewpoint, overlay)
+        return known or at_once(self._plain(seen, viewpoint, overlay))
+
+    def _known(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Scene | None:
+        last = self._last
+        same = last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay)
+        return last[3] if last is not None and same else None
+
     def undrawn(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> int:
         """How many plain pieces' worth would have to be drawn first; what moves is never waited for."""
-        last = self._last
-        if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
+        if self._known(seen, viewpoint, overlay) is not None:
             return 0
         if seen.pieces:
             return self._set.undrawn(seen.pieces, viewpoint, overlay, moves=seen.moves)
@@ -140,16 +151,22 @@ class SeenDrawing:
 
     def scene_piecemeal(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Piecemeal[Scene]:
         """As `scene`, and may be interrupted between two parts; pieces of a set that are drawn are remembered."""
-        last = self._last
-        if last is not None and last[0] is seen and last[1:3] == (viewpoint, overlay):
-            return last[3]
+        known = self._known(seen, viewpoint, overlay)
+        if known is not None and known.lined:
+            return known
         if seen.pieces:
             floors = () if viewpoint == "above" else floors_of(seen.planned, viewpoint)
             # One that was joined to another is drawn with that.
             there = tuple(p for p in seen.pieces if overlay == "found" or p.planned.bodies)
             scene = yield from self._set.draw(there, viewpoint, overlay, floors)
         else:
-            forms = seen.found, seen.planned, seen.numbers
-            scene = yield from draw_piecemeal(*forms, viewpoint, overlay, seen.handles, seen.mended, held=seen.held)
+            plain = known or (yield from self._plain(seen, viewpoint, overlay))
+            scene = yield from lined_piecemeal(plain, held=seen.held)
+        self._last = seen, viewpoint, overlay, scene
+        return scene
+
+    def _plain(self, seen: Seen, viewpoint: Viewpoint, overlay: Overlay) -> Piecemeal[Scene]:
+        forms = seen.found, seen.planned, seen.numbers
+        scene = yield from plain_piecemeal(*forms, viewpoint, overlay, seen.handles, seen.mended)
         self._last = seen, viewpoint, overlay, scene
         return scene
