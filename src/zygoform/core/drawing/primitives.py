@@ -116,9 +116,9 @@ class Stroke(Struct, frozen=True):
 class Scene(Struct, frozen=True, dict=True):
     """A drawing: polygons from back to front, what is written on them, and its extent (x0, y0, x1, y1).
 
-    `edges` are the lines round what is new; what comes off stands last among the polygons. `floors` are the heights
-    that pieces stand at, the lowest first. `layers` are the pieces of a set one by one, the farthest first. One that is
-    not `lined` has no edges yet.
+    `edges` are the lines round what is new; what comes off stands last among the polygons. `floors` are the
+    heights that pieces stand at, the lowest first. `layers` are the pieces of a set one by one, the farthest first.
+    One that is not `lined` has no edges yet.
     """
 
     polygons: tuple[Polygon, ...]
