@@ -22,7 +22,7 @@ from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import ChangeKind
 from zygoform.core.coats.coat import AEROSOLS, Coat
 from zygoform.core.edits.fronts import divide, hold
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, remove_change, set_value
 from zygoform.core.edits.survey import choose_inside, set_reading
 from zygoform.core.errors import BadInputError
@@ -30,10 +30,12 @@ from zygoform.core.form.form import Board
 from zygoform.core.form.front import Holds, openings
 from zygoform.core.form.registry import target_in
 from zygoform.core.geometry.convex import shared_volume
-from zygoform.core.measure.param import params
+from zygoform.core.geometry.prism import dot
+from zygoform.core.measure.param import param, params
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.field import field_of
-from zygoform.core.patterns.pieces import lay
+from zygoform.core.patterns.pieces import laid_over, lay
+from zygoform.core.piecemeal import at_once
 from zygoform.core.project import Project
 from zygoform.files.demo import fresh_project
 from zygoform.files.project_json import parse_project
@@ -48,9 +50,10 @@ LEAST_SHARED = 5.0
 def begun(row: ChangeKind, piece: str) -> Project | None:
     """A change of a kind on a piece of a kind as it begins; nothing where it is not offered or finds no room."""
     plain = new_piece(fresh_project(), "Piece", {}, piece).project
-    for project in (filled(plain), plain):
+    several = (copy_piece(filled(plain), "p1").project,) if row.of_set else ()
+    for project in (*several, filled(plain), plain):
         found = form_of(project).found
-        (body,) = found.bodies
+        body = found.bodies[0]
         for target_id in (body.id, *(own.id for own in body.openings), *(own.id for own in body.boards)):
             target = target_in(found, target_id)
             if target is None or not row.takes(target):
@@ -160,6 +163,27 @@ def not_told(project: Project) -> list[str]:
     return found
 
 
+def handles_astray(project: Project) -> list[str]:
+    """What is dragged goes with the hand: a size that grows by d moves its handle by d along its direction."""
+    change, found = project.changes[0], list[str]()
+    own = form_of(project).outcome(change.id)
+    for handle in own.handles if own is not None else ():
+        entry = param(type(change), handle.parameter)
+        here = handle.value if handle.value is not None else float(getattr(change, handle.parameter))
+        steps = (1, -1) if entry.unit == "count" else (0.5, -0.5)
+        for step in steps if handle.pivot is None else ():
+            with suppress(BadInputError):
+                other = form_of(set_value(project, change.id, handle.parameter, here + step).project)
+                made = other.outcome(change.id)
+                same = [h for h in made.handles if h.parameter == handle.parameter] if made is not None else []
+                wide = dot(handle.direction, handle.direction)
+                moved = [tuple(b - a for a, b in zip(handle.at, h.at, strict=True)) for h in same]
+                by = [dot(way, handle.direction) / wide - step for way in moved]  # type: ignore[arg-type]
+                if by and min(map(abs, by)) > 0.02:
+                    found.append(f"the handle “{handle.label}” of {change.tag} does not go with {handle.parameter}")
+    return found
+
+
 _FRONTS = [[0.0, 0.0, 420.0, 180.0], [430.0, 0.0, 420.0, 180.0], [0.0, 190.0, 420.0, 180.0]]
 
 
@@ -178,7 +202,18 @@ def family_breaches(name: str, load: Callable[[], Any]) -> list[str]:
             found.append(f"two strips of {name} overlap")
     whole = shapely.union_all([front.polygon for front in field.fronts]).buffer(1e-6)
     found += [f"a strip of {name} lies beside its front" for shape in shapes if not whole.covers(shape)]
-    return sorted(set(found))
+    return sorted(set(found)) + mirror_breaches(name, load, change)
+
+
+def mirror_breaches(name: str, load: Callable[[], Any], change: StripPattern) -> list[str]:
+    """Turned over right of the middle, what lies on two fronts is its own mirror image; what is bought is not."""
+    field = field_of([[0.0, 0.0, 420.0, 180.0], [430.0, 0.0, 420.0, 180.0]])
+    strips, laid = at_once(laid_over(field, "mirrored", lambda own, _turn: load()(own, 30.0, change)))
+    halves = [shapely.union_all([shapely.Polygon(p.outline) for p in laid.pieces if p.front == k]) for k in (0, 1)]
+    mirrored = shapely.transform(halves[0], lambda at: at * (-1.0, 1.0) + (850.0, 0.0))
+    bought = any(strip.bought for strip in strips)
+    astray = shapely.symmetric_difference(mirrored, halves[1]).area > LEAST_SHARED
+    return [f"{name} is not its mirror image on the other side"] if astray and not bought else []
 
 
 def coat_breaches(coat: Coat, project: Project) -> list[str]:

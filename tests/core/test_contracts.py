@@ -15,6 +15,7 @@ from tests.contracts import (
     export_breaches,
     family_breaches,
     guesses_forgotten,
+    handles_astray,
     not_told,
     through_another,
 )
@@ -27,9 +28,9 @@ from zygoform.core.form.registry import PIECE_KINDS
 from zygoform.core.geometry.plane import rectangle
 from zygoform.core.geometry.prism import X, Z, upright
 from zygoform.core.measure.message import Message
-from zygoform.core.measure.param import choice
+from zygoform.core.measure.param import choice, length
 from zygoform.core.outcome.member import Axes, Member
-from zygoform.core.outcome.outcome import Outcome
+from zygoform.core.outcome.outcome import Handle, Outcome
 from zygoform.core.outcome.work import Work
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.patterns.strip import Strip
@@ -39,7 +40,7 @@ from zygoform.files.exports import TABLE_EXPORTS
 from zygoform.files.paper import PAPERS
 from zygoform.files.project_json import dump_project
 
-BEGINS = sorted(kind for kind, row in CHANGE_KINDS.items() if row.begins and not row.of_set)
+BEGINS = sorted(kind for kind, row in CHANGE_KINDS.items() if row.begins)
 
 
 def breaches_of(kind: str) -> list[str]:
@@ -49,7 +50,7 @@ def breaches_of(kind: str) -> list[str]:
         project = begun(CHANGE_KINDS[kind], piece)
         if project is None:
             continue
-        found += not_told(project) + guesses_forgotten(project)
+        found += not_told(project) + guesses_forgotten(project) + handles_astray(project)
         for own in at_its_ends(project) if not tried else (project,):
             found += through_another(own)
         tried += 1
@@ -88,10 +89,16 @@ class Cleat(ChangeBase, frozen=True, tag="cleat"):
     """A board across the inside, as a newcomer might add it."""
 
     board: Annotated[str, choice("Board", stock="board")] = "pine-1x4"
+    raised: Annotated[float, length("Raised", 0.0, 100.0)] = 10.0
 
 
-def planted(monkeypatch: pytest.MonkeyPatch, *, through: bool, guess: bool, minutes: bool = True) -> None:
-    """A kind whose board runs from end to end of the piece, above all of it or through what stands there."""
+def planted(
+    monkeypatch: pytest.MonkeyPatch, *, through: bool, guess: bool, minutes: bool = True, handle: float = 0.0
+) -> None:
+    """A kind whose board runs from end to end of the piece, above all of it or through what stands there.
+
+    What is dragged of it goes by so many times as much.
+    """
 
     def worked(change: Cleat, form: Form, shop: Shop, _condition: object) -> Outcome:
         body = change.body_in(form)
@@ -104,7 +111,9 @@ def planted(monkeypatch: pytest.MonkeyPatch, *, through: bool, guess: bool, minu
             change.id, board, Axes(X, Z), size, rests_on=rests, length_of=structs.replace(wide, guesses=rests)
         )
         work = Work("cut", "cut", Message("Cut the cleat"), (("crosscut", 1),) if minutes else (), (board.id,))
-        return Outcome(change.id, Message("A cleat"), members=(own,), work=(work,), body=body.id)
+        held = Handle(change.id, "raised", "Higher", (0.0, 0.0, handle * change.raised), Z)
+        handles = (held,) if handle else ()
+        return Outcome(change.id, Message("A cleat"), members=(own,), work=(work,), handles=handles, body=body.id)
 
     for name, own in (("entries", SimpleNamespace(Cleat=Cleat)), ("worked", SimpleNamespace(worked=worked))):
         module = ModuleType(name)
@@ -120,10 +129,11 @@ def planted(monkeypatch: pytest.MonkeyPatch, *, through: bool, guess: bool, minu
         ({"through": True, "guess": True}, "runs through"),
         ({"through": False, "guess": False}, "moves with the width, a guess, and does not say so"),
         ({"through": False, "guess": True, "minutes": False}, "takes no minutes"),
+        ({"through": False, "guess": True, "handle": -1.0}, "does not go with raised"),
     ],
 )
 def test_a_broken_kind_is_refused(fault: dict[str, bool], said: str, monkeypatch: pytest.MonkeyPatch) -> None:
-    planted(monkeypatch, through=False, guess=True)
+    planted(monkeypatch, through=False, guess=True, handle=1.0)
     assert breaches_of("cleat") == []
     planted(monkeypatch, **fault)
     assert [breach for breach in breaches_of("cleat") if said in breach]
@@ -137,7 +147,12 @@ def test_a_broken_family_or_material_is_refused() -> None:
             *(structs.replace(strip, layer=strip.layer) for strip in load(field, w * 1.7, change)),
         ]
 
+    def not_turned() -> Callable[..., list[Strip]]:
+        load = FAMILIES["slats"].load()
+        return lambda field, w, change: load(field, w if field.middle[0] < 300 else w * 2, change)
+
     assert family_breaches("planted", twice) == ["two strips of planted overlap"]
+    assert family_breaches("planted", not_turned) == ["planted is not its mirror image on the other side"]
     coat = KNOWN_COATS["enamel"]
     unsold = structs.replace(coat, id="lacquer", title="Lacquer")
     assert coat_breaches(unsold, fresh_project()) == ["Lacquer has no price"]

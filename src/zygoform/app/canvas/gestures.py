@@ -60,8 +60,8 @@ class DragGrip:
         self._from = mapping.to_mm(at)
         change = session.project.change(grip.change_id)
         self._entry = param(type(change), grip.parameter) if change is not None else None
-        self._before = float(getattr(change, grip.parameter)) if change is not None else 0.0
-        self._value = self._before
+        self._before = self._value = float(getattr(change, grip.parameter)) if change is not None else 0.0
+        self._here = self._before if grip.value is None else grip.value
 
     def move(self, at: QPointF) -> None:
         if self._entry is None:
@@ -86,9 +86,9 @@ class DragGrip:
         if (angle := grip.angle_at(at)) is not None:
             # It moves from where it was taken hold of; a full turn is none.
             start = grip.angle_at(self._from) or 0.0
-            return self._before + (angle - start + 180) % 360 - 180
+            return self._here + (angle - start + 180) % 360 - 180
         dx, dy = at[0] - self._from[0], at[1] - self._from[1]
-        return self._before + (dx * grip.direction[0] + dy * grip.direction[1]) / grip.stretch
+        return self._here + (dx * grip.direction[0] + dy * grip.direction[1]) / grip.stretch
 
     def end(self) -> None:
         value, grip = self._value, self._grip

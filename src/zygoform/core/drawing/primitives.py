@@ -78,7 +78,8 @@ def leader_side(at: Point, box: Box) -> Literal["left", "above"]:
 class Grip(Struct, frozen=True):
     """A handle on the view plane: moving along `direction` by d (mm) adds d / stretch to the parameter.
 
-    It snaps to `stops`. One that turns has a `pivot` and the two ways its angle is counted between, as seen.
+    It snaps to `stops`. One that turns has a `pivot` and the two ways its angle is counted between, as seen. `value`
+    is what the parameter is worth where it stands, if it says so otherwise.
     """
 
     change_id: str
@@ -91,6 +92,7 @@ class Grip(Struct, frozen=True):
     pivot: Point | None = None
     level: Point = (1.0, 0.0)
     upright: Point = (0.0, 1.0)
+    value: float | None = None
 
     def angle_at(self, at: Point) -> float | None:
         """Of one that turns: the angle to a place on the view plane, degrees; none on the pivot itself."""

@@ -365,5 +365,6 @@ def _grip(handle: Handle, view: View) -> Grip | None:
     pivot = None if handle.pivot is None else view.project(handle.pivot)
     ways = view.project(handle.level), view.project(handle.upright)
     return Grip(
-        handle.change_id, handle.parameter, handle.label, at, direction, stretch, handle.stops, pivot, *ways
-    )
+        handle.change_id, handle.parameter, handle.label, at, direction, stretch, handle.stops, pivot, *ways,
+        handle.value,
+    )  # fmt: skip

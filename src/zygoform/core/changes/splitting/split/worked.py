@@ -247,7 +247,7 @@ class Splitting:
     def _handles(self) -> tuple[Handle, ...]:
         z = self.body.underside + self.body.height / 2
         at = (self.low, self.body.plan[0][1], z)
-        return (Handle(self.change.id, "place", "Sawn at", at, (1.0, 0.0, 0.0)),)
+        return (Handle(self.change.id, "place", "Sawn at", at, (1.0, 0.0, 0.0), value=self.low - self.left),)
 
     def _findings(self) -> tuple[Finding, ...]:
         found = list[Finding]()
