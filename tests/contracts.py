@@ -165,7 +165,7 @@ def not_told(project: Project) -> list[str]:
 
 def handles_astray(project: Project) -> list[str]:
     """What is dragged goes with the hand: a size that grows by d moves its handle by d along its direction."""
-    change, found = project.changes[0], list[str]()
+    change, found = form_of(project).changes[0], list[str]()
     own = form_of(project).outcome(change.id)
     for handle in own.handles if own is not None else ():
         entry = param(type(change), handle.parameter)

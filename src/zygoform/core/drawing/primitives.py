@@ -78,8 +78,8 @@ def leader_side(at: Point, box: Box) -> Literal["left", "above"]:
 class Grip(Struct, frozen=True):
     """A handle on the view plane: moving along `direction` by d (mm) adds d / stretch to the parameter.
 
-    It snaps to `stops`. One that turns has a `pivot` and the two ways its angle is counted between, as seen. `value`
-    is what the parameter is worth where it stands, if it says so otherwise.
+    It snaps to `stops`. One that turns has a `pivot` and the two ways its angle is counted between, as seen.
+    `value` is what the parameter is worth where it stands, if it says so otherwise.
     """
 
     change_id: str

@@ -162,8 +162,8 @@ class Handle(Struct, frozen=True):
     """A place on the piece to drag: moving it by d mm along `direction` adds d to the parameter.
 
     A `direction` that is k long makes that d / k. `stops` are values it snaps to. With a `pivot` it turns about
-    that instead: the parameter is the angle from `level` to the hand, counted towards `upright` (degrees). `value` is
-    what the parameter is worth where it stands, if it says so otherwise: 0 for the middle.
+    that instead: the parameter is the angle from `level` to the hand, counted towards `upright` (degrees). `value`
+    is what the parameter is worth where it stands, if it says so otherwise: 0 for the middle.
     """
 
     change_id: str
