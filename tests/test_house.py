@@ -136,6 +136,58 @@ def with_two_meanings(files: dict[str, ast.Module]) -> dict[str, list[str]]:
     return {name: paths for name, paths in where.items() if len(paths) > 1}
 
 
+WORLDLY = ("changes", "coats", "condition", "findings", "finish", "form", "goods", "schedule", "statics")
+"""Rooms of core whose figures speak of wood, goods and work; those of the others are amounts and tolerances."""
+UNITS = re.compile(
+    r"\b(mm[²³]?|ml|m²|g|kg|lb|litres?|hours?|minutes?|degrees|shares?|times|percent|inch(es)?|MPa|N|prices?|s²)\b"
+    r"|%|°C|_(mm|ml|kg)(_|\b)",
+    re.IGNORECASE,
+)
+
+
+def _constants(path: Path) -> Iterable[tuple[str, ast.expr, str]]:
+    """Every module constant with a figure in it: its name, its value, the words below it."""
+    body = ast.parse(path.read_text()).body
+    for node, after in zip(body, [*body[1:], ast.Pass()], strict=True):
+        target = node.targets[0] if isinstance(node, ast.Assign) else getattr(node, "target", None)
+        names = [own.id for own in ast.walk(target) if isinstance(own, ast.Name)] if target is not None else []
+        value = getattr(node, "value", None)
+        if value is None or not any(name.strip("_").isupper() for name in names):
+            continue
+        # Nothing and one say no more than themselves.
+        if any(
+            isinstance(n, ast.Constant) and type(n.value) in (int, float) and n.value not in (0, 1)
+            for n in ast.walk(value)
+        ):
+            words = (
+                after.value.value if isinstance(after, ast.Expr) and isinstance(after.value, ast.Constant) else ""
+            )
+            yield names[0], value, str(words)
+
+
+def _without_source(path: Path, tags: set[str]) -> list[str]:
+    lacking = list[str]()
+    for name, value, words in _constants(path):
+        own = set(re.findall(r"\[(\w+)\]", words))
+        if len(own) != 1 or not own <= tags:
+            lacking.append(f"{path.name}: {name} says not where it comes from")
+        measured = any(isinstance(n, ast.Constant) and isinstance(n.value, float) for n in ast.walk(value))
+        if measured and not own & {"drawn", "choice", "geometry"} and not UNITS.search(f"{name} {words}"):
+            lacking.append(f"{path.name}: {name} says not in what it is counted")
+    return lacking
+
+
+def test_every_figure_of_the_trade_says_where_it_comes_from(tmp_path: Path) -> None:
+    tags = set(re.findall(r"^\| `\[(\w+)\]`", (ROOT / "docs/sources.md").read_text(), re.MULTILINE))
+    files = [path for room in WORLDLY for path in sorted((CORE / room).rglob("*.py"))]
+    assert [said for path in files for said in _without_source(path, tags)] == []
+    used = {tag for path in files for *_, words in _constants(path) for tag in re.findall(r"\[(\w+)\]", words)}
+    assert used == tags
+    planted = tmp_path / "planted.py"
+    planted.write_text('LEAST_GAP = 3.0\n"""So far apart. [practice]"""\nMOST = 4\n')
+    assert len(_without_source(planted, tags)) == 2
+
+
 def test_no_public_name_has_two_meanings() -> None:
     files = {str(path): parsed(path) for path in SRC.rglob("*.py")}
     assert with_two_meanings(files) == {}

@@ -13,9 +13,9 @@ from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import Work
 
 SEALER_ML_PER_M2, END_COATS = 100.0, 2
-"""A coat of sealer on planed wood, and how many more the end grain drinks: shop practice; the label comes first."""
+"""A coat of sealer on planed wood, and how many more the end grain drinks; the label comes first. [practice]"""
 DRIES = (4.0, 24.0)
-"""Hours until what is sealed is handled: the label comes first."""
+"""Hours until what is sealed is handled: the label comes first. [label]"""
 
 
 def suited(outcome: Outcome, damp: Damp) -> Outcome:

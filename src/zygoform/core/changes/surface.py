@@ -24,12 +24,12 @@ FacesOf = Literal["drawers", "fronts", "this", "some"]
 FRONTS = ("drawer", "door", "panel")
 """What closes an opening and may be laid on."""
 IN_PLANE = 0.5
-"""Faces that differ by no more (mm) lie in one plane."""
+"""Faces that differ by no more (mm) lie in one plane. [choice]"""
 _COVERED = 250.0
-"""A hole of less area (mm²) is covered: that of a pull's screw, of a key."""
+"""A hole of less area (mm²) is covered: that of a pull's screw, of a key. [choice]"""
 _FRONT: Point3 = (0.0, -1.0, 0.0)
 _STEEP = 0.7
-"""The normal of a face that is rather level than upright has more than this upward."""
+"""The normal of a face that is rather level than upright has more than this upward. [choice]"""
 
 
 class Surface(Struct, frozen=True):

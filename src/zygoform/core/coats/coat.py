@@ -116,7 +116,7 @@ POROUS = _all("porous")
 """Paints that take oil and wax."""
 AEROSOLS = _all("aerosol")
 AEROSOL_L = 0.4
-"""A can holds so much: what goes on comes by the can."""
+"""A can holds so many litres: what goes on comes by the can. [label]"""
 WIPED = _all("wiped")
 """What is put on and wiped off again."""
 SOLVENT_COATS = _all("solvent")
@@ -132,9 +132,11 @@ def coat_of(coat_id: str, own: tuple[Coat, ...] = ()) -> Coat | None:
 
 
 BARE_COVER, CARVED_COVER, ROUGH_COVER = 0.7, 0.75, 0.6
-"""Shares of the cover: the first coat on bare wood; every coat on carved and on rough wood (trade practice)."""
+"""Shares of the cover: the first coat on bare wood; every coat on carved and on rough wood. [practice]"""
 COLD, DAMP = 15.0, 70.0
+"""Below so many °C, above so much humidity (%) coats dry slower than their label says. [label]"""
 COLDEST = 10.0
+"""Colder than this (°C) no coat should go on. [label]"""
 
 
 def weather(celsius: float, humidity: float) -> float:

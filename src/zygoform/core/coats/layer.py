@@ -19,7 +19,7 @@ Way = Literal["brush", "foam", "rag", "roller", "gun", "can"]
 Tool = Literal["brush", "foam", "rag", "roller", "gun", "can", "sander", "stripper", "scraper"]
 """What one may do for the first time."""
 LOSS: dict[Way, float] = {"brush": 0.05, "foam": 0.05, "rag": 0.05, "roller": 0.10, "gun": 0.35, "can": 0.0}
-"""What never arrives, as a share; of aerosol it is in the cover of a can (trade practice: gun 0.25 to 0.40)."""
+"""What never arrives, as a share; of aerosol it is in the cover of a can (gun 0.25 to 0.40). [practice]"""
 
 LayerMaterial = Cleaner | FillerId | Stripping | CoatId | Literal[""]
 

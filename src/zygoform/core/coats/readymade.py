@@ -71,6 +71,7 @@ _BY_GROUP: dict[CoatGroup, Doing] = {
     "wax": "clear",
 }  # fmt: skip
 _USUAL_DEEP = 2.0
+"""A dent that nobody measured is so deep (mm). [choice]"""
 
 
 def doing_of(material: str) -> Doing:
@@ -114,6 +115,7 @@ def _stacks_read(head: str, layers: str) -> ReadyStack:
 
 _LINES = _STACKS.strip().splitlines()
 READY_STACKS: tuple[ReadyStack, ...] = tuple(map(_stacks_read, _LINES[::2], _LINES[1::2]))
+"""Grits and numbers of coats of usual ways. [practice]"""
 
 
 def ready_stack(stack_id: str) -> ReadyStack | None:

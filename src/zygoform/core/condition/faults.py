@@ -138,12 +138,13 @@ JOINTS = (
         counted="Joints",
     ),
 )  # fmt: skip
+"""Sizes (mm) until they are measured, supplies of each remedy. [practice]"""
 
 
 # Wood that is split, missing, dented, holed, bent or eaten.
 
 LONG, WIDE, DEEP = (Ask("length", "Long", 100.0), Ask("width", "Wide", 20.0), Ask("depth", "Deep", 10.0))
-
+"""What is asked of a fault, with a size (mm) until it is measured. [practice]"""
 WOOD = (
     FaultKind(
         "split",
@@ -237,6 +238,7 @@ WOOD = (
         cautions=("insects",),
     ),
 )  # fmt: skip
+"""Sizes (mm) until they are measured, supplies of each remedy. [practice]"""
 
 # Veneer, stains, mould, old finish and labels.
 FACES = (
@@ -331,6 +333,7 @@ FACES = (
         counted="Labels",
     ),
 )  # fmt: skip
+"""Sizes (mm) until they are measured, supplies of each remedy. [practice]"""
 
 
 # Drawers that stick, fall, sag or have lost a part.
@@ -435,6 +438,7 @@ DRAWERS = (
         ),
     ),
 )  # fmt: skip
+"""Sizes (mm) until they are measured, supplies of each remedy. [practice]"""
 
 # Backs, hinges and pulls.
 FITTINGS = (
@@ -484,6 +488,7 @@ FITTINGS = (
         counted="Pulls",
     ),
 )  # fmt: skip
+"""Sizes (mm) until they are measured, supplies of each remedy. [practice]"""
 
 
 FAULT_KINDS: dict[str, FaultKind] = {kind.code: kind for kind in (*JOINTS, *WOOD, *FACES, *DRAWERS, *FITTINGS)}

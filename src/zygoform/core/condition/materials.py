@@ -180,6 +180,7 @@ DENSITIES: dict[MaterialCode, float] = {
     "cane": 300.0,
     "fabric": 80.0,
 }
+"""kg/m³ of what parts are made of: solid wood as a mean of usual furniture woods, sheets as sold. [WH]"""
 
 
 def weight_of(volume: float, material: MaterialCode) -> float:

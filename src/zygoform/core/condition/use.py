@@ -8,7 +8,7 @@ from msgspec import Struct
 from zygoform.core.measure.param import params, switch, text, weight
 
 CARPET = 11.0
-"""A carpet is so thick (mm): under the back alone it leans a piece forward, and low doors drag on it."""
+"""A carpet is so thick (mm): under the back alone it leans a piece forward, and low doors drag on it. [practice]"""
 
 
 class PieceUse(Struct, frozen=True):

@@ -22,25 +22,27 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.write import Litres, SquareMetres, SquareMetresALitre
 
 TOUCH_UP = 0.1
-"""So much more of a mix than its coats take."""
+"""So much more of a mix than its coats take. [choice]"""
 WASH = 1 / 3
-"""Paint in a wash of one part to two of water."""
+"""Paint in a wash of one part to two of water. [practice]"""
 _RELIEF = {"carved": CARVED_COVER, "rough": ROUGH_COVER}
 _CLEANER: dict[str, tuple[FittingKind, float]] = {
     "degreaser": ("degreaser", 0.06), "no-rinse cleaner": ("no-rinse cleaner", 0.06), "alcohol": ("alcohol", 0.05),
     "mineral spirits": ("mineral spirits", 0.06), "vinegar wash": ("vinegar wash", 0.08),
 }  # fmt: skip
-"""Litres a m² and wipe (trade practice)."""
+"""Litres a m² and wipe. [practice]"""
 _STRIPPER = 0.4
+"""Litres of paste stripper for a m² and layer. [label]"""
 _FILLER: dict[str, tuple[FittingKind, float]] = {
     "light filler": ("light filler", 0.03), "wood filler": ("wood filler", 0.03),
     "two-part filler": ("filler", 0.03),
     "flexible filler": ("flexible filler", 0.03), "grain filler": ("grain filler", 0.2),
 }  # fmt: skip
-"""Litres a m²: nail holes and dents about, the grain all over (5 m² a litre)."""
+"""Litres a m²: nail holes and dents about, the grain all over (5 m² a litre). [practice]"""
 SHEET_SERVES = {"strip": 0.4, "sand": 0.8, "scuff": 1.2, "between": 1.2}
-"""m² that a disc or quarter sheet serves (trade practice)."""
+"""m² that a disc or quarter sheet serves. [practice]"""
 _BETWEEN = {"primer": 220, "paint": 320, "clear": 400, "effect": 320}
+"""The grit between two coats of a role. [practice]"""
 
 
 class MaterialNeed(Struct, frozen=True):

@@ -23,7 +23,7 @@ _MATERIALS = {
 _DEFAULTS = {"paint": "#d8d3c6", "stain": "#6b3f22", "effect": "#b98d58", "primer": "#e4e2dc"}
 """Of coats whose colour nobody chose."""
 _PALE = {"paint wash": ("#efece4", 0.4), "lightening wax": ("#f4efe4", 0.4)}
-"""What lets the wood through and pales it: in what tone, by how much."""
+"""What lets the wood through and pales it: in what tone, by how much. [choice]"""
 _OLD_CLEAR, _OLD_PAINT, _FOIL = "#8a5a2b", "#b9b3a4", "#c8b08a"
 _WET = "#9a6a35"
 """What a clear or oil brings out: a little warmer and darker."""

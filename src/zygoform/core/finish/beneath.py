@@ -14,7 +14,7 @@ _OLD: dict[str, OldThing] = {
     "foil": "foil",
 }  # fmt: skip
 WAX_OFF = 2
-"""Wiped so often with mineral spirits wax and polish are off (trade practice)."""
+"""Wiped so often with mineral spirits wax and polish are off. [practice]"""
 
 
 class Beneath(Struct, frozen=True):

@@ -16,18 +16,21 @@ from zygoform.core.outcome.work import Phase, Work
 
 Tasks = tuple[tuple[Task, float], ...]
 HOLES_A_M2 = 6.0
-"""Nail holes and dents on a m² of a secondhand piece: about."""
+"""Nail holes and dents on a m² of a secondhand piece: about. [practice]"""
 TURNED, CARVED, FIRST_TIME = 2.5, 3.0, 1.3
-"""By how much legs and turned work, carvings, and a tool that is new to one take longer (trade practice)."""
+"""So many times as long take legs and turned work, carvings, and a tool that is new to one. [practice]"""
 _CLEAN_WAIT: dict[str, tuple[float, float]] = {
     "soap": (1, 1), "degreaser": (2, 2), "no-rinse cleaner": (0.5, 0.5), "alcohol": (0.2, 0.2),
     "mineral spirits": (1, 24), "vinegar wash": (24, 24),
 }  # fmt: skip
+"""Hours, quick and slow, until what was cleaned with it is dry. [practice]"""
 _FILL_WAIT: dict[str, tuple[float, float]] = {
     "light filler": (1, 4), "wood filler": (2, 6), "two-part filler": (0.5, 0.5), "grain filler": (3, 3),
     "flexible filler": (1, 2),
 }  # fmt: skip
+"""Hours, quick and slow, until a filler is sanded. [label]"""
 _DAY = 24.0
+"""Hours of a day. [geometry]"""
 _PHASE: dict[str, Phase] = {
     "test": "test", "clean": "clean", "strip": "strip", "scuff": "strip", "sand": "strip", "fill": "fill",
     "prime": "prime", "colour": "colour", "effect": "colour", "clear": "clear",

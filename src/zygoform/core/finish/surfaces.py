@@ -55,10 +55,11 @@ _UNDER: dict[str, ZoneRole] = {"lid": "inside", "seat": "underside"}
 _FRONT = ("drawer", "door")
 _FOOT = ("base", "skirt")
 _THIN = 80.0
-"""What is no deeper than that (mm) is a panel: it has no inside."""
+"""What is no deeper than that (mm) is a panel: it has no inside. [choice]"""
 _SHOWS = ("door", "nothing", "knees", "flap")
 _LEVEL, _SQUARE = 0.7, 0.7
-"""A face that looks so far up, down, to the front or to the back is an upper, lower, front or back face."""
+"""A face that looks so far up, down, to the front or to the back is an upper, lower, front or back face. [choice]
+"""
 
 
 class ZoneSurface(Struct, frozen=True):

@@ -11,13 +11,13 @@ from zygoform.core.measure.reading import sized
 from zygoform.core.tolerance import SAME_MM
 
 APART = 250.0
-"""Between one piece and the next, seen as they are drawn."""
+"""Between one piece and the next, seen as they are drawn. [choice]"""
 HALVES_APART = 160.0
-"""Between two halves of one piece, as they are drawn."""
+"""Between two halves of one piece, as they are drawn. [choice]"""
 ROWS_APART = 0.3
-"""Between two rows, as a share of the higher: the names of the upper one stand there."""
+"""Between two rows, as a share of the higher: the names of the upper one stand there. [choice]"""
 HUNG = 1000.0
-"""How high above the floor what hangs on a wall is drawn, where something stands on the floor."""
+"""How high above the floor what hangs on a wall is drawn, where something stands on the floor. [choice]"""
 
 
 def by_piece(form: Form) -> dict[str, Form]:
@@ -74,7 +74,7 @@ def only(form: Form, piece_id: str) -> Form:
 
 Direction = Literal["x", "y"]
 USUAL_ROOM = 1.7
-"""A usual room to draw a set in is so many times as wide as high."""
+"""A usual room to draw a set in is so many times as wide as high. [choice]"""
 
 
 def offsets(

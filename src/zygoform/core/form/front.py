@@ -138,6 +138,7 @@ def _around(cell: Cell, rects: dict[str, Rect]) -> Rect | None:
 
 
 LEAST_OPENING = 5.0
+"""An opening is no smaller than this (mm). [choice]"""
 
 
 class FrontLayout(Struct, frozen=True):

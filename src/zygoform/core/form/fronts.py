@@ -19,9 +19,12 @@ from zygoform.core.measure.reading import counting
 from zygoform.core.tolerance import SAME_MM
 
 _GAP = 2.0
+"""Between a front and its opening (mm), until it is measured. [practice]"""
 THICKNESS = 19.0
+"""How thick a front is (mm), until it is measured: 3/4 in. [practice]"""
 _CLOSES: dict[str, Role] = {"drawer": "drawer", "door": "door", "panel": "panel"}
 KNOB_RADIUS, KNOB_REACH = 15.0, 24.0
+"""As knobs are drawn (mm). [drawn]"""
 
 
 def opening_names(layout: FrontLayout, nothing: str = "Bay") -> dict[str, str]:

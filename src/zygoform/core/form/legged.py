@@ -67,7 +67,7 @@ CornerBlocks = Annotated[
 """The entries of what has legs and aprons, the same for each kind."""
 
 BLOCK = 40.0
-"""How far a corner block reaches along each apron (mm): usual."""
+"""How far a corner block reaches along each apron (mm): usual. [drawn]"""
 
 
 def stretcher_boards(

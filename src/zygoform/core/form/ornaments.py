@@ -24,8 +24,9 @@ _AXES: tuple[tuple[Point3, Point3, Point3], ...] = (
 )
 """Outward normal of a face, and the directions to the right and up as one stands before it."""
 FACING = 0.9
+"""A face that looks so far to the front is one an ornament sits on. [choice]"""
 MOST_ORNAMENTS = 60
-"""On one piece."""
+"""On one piece. [choice]"""
 
 
 class Ornament(Struct, frozen=True):
@@ -125,7 +126,9 @@ def _along(direction: Point3, normal: Point3) -> Point3:
 
 CrownKind = Literal["none", "straight", "arched"]
 CROWN_THICK, POST, MIRROR_THICK, HANGS_OVER = 19.0, 44.0, 22.0, 60.0
-"""A crown's board, the posts beside a mirror, the mirror with its frame, and how far it hangs over the top (mm)."""
+"""A crown's board, the posts beside a mirror, the mirror with its frame, and how far it hangs over the top (mm).
+[drawn]
+"""
 
 
 def crown_boards(piece_id: str, top: Board, kind: CrownKind, height: float, rise: float) -> list[Board]:

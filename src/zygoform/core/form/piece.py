@@ -18,10 +18,11 @@ from zygoform.core.measure.param import Param, counts, param, params
 from zygoform.core.measure.reading import Sized, counting, settle
 
 FRONT, RIGHT, BACK, LEFT = range(4)
+"""The sides of a body in order round it. [choice]"""
 CORNERS = ("front left", "front right", "back right", "back left")
 OVER_ALL = ("width", "height", "depth")
 RAIL_DEPTH = 60.0
-"""How far rails reach in behind the front (mm): shop practice; no part is cut from it."""
+"""How far rails reach in behind the front (mm); no part is cut from it. [drawn]"""
 
 
 class PieceBase(Struct, frozen=True, tag_field="kind"):

@@ -144,9 +144,11 @@ def _opening(opening: FormOpening, cut: Slice, board: Callable[[Board], Board]) 
 # Boards that reach over a cut are sawn; what would be spoilt by a saw, as a drawer's front, comes off instead.
 
 LEAST_LEFT_OPEN = 40.0
-"""What is left of an opening counts from this width on (mm)."""
+"""What is left of an opening counts from this width on (mm). [choice]"""
 PLANED = 5.0
-"""A drawer or a door that loses no more than this (mm) is planed narrower; one that loses more comes off."""
+"""A drawer or a door that loses no more than this (mm) is planed narrower; one that loses more comes off.
+[practice]
+"""
 _SPOILT = ("drawer", "door", "knob", "pane", "ornament", "mirror", "box", "runner", "block")
 TOP_ROLES = ("top", "lid", "seat", "padding")
 

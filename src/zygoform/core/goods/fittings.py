@@ -93,7 +93,7 @@ SIZELESS: frozenset[str] = frozenset(AMOUNTS) | {
 """What has no size that a price list tells apart."""
 
 GLUE_ML_PER_M2 = 200.0
-"""Shop practice for joints, both faces wetted; the label of the glue comes first."""
+"""For joints, both faces wetted; the label of the glue comes first. [practice]"""
 
 
 class Pack(Struct, frozen=True):
@@ -170,11 +170,11 @@ def packs(n: int, pack: int) -> PacksOf:
 # loaded sooner than in a day it may creep.
 
 CLAMPED = (1.0, 4.0)
-"""Hours in clamps."""
+"""Hours in clamps. [label]"""
 SANDED = 12.0
-"""Hours until a joint is scuffed or primed."""
+"""Hours until a joint is scuffed or primed. [label]"""
 BEARS = 24.0
-"""Hours until it is sawn, bored or loaded."""
+"""Hours until it is sawn, bored or loaded. [label]"""
 GLUED = (BEARS, BEARS)
 """The wait of a step that glues, from and to."""
 PATIENCE = (
@@ -185,10 +185,11 @@ PATIENCE = (
 # How many hinges a door or a lid wants, and what tells one hinge from another.
 
 HINGED_TO = ((1000.0, 2), (1500.0, 3), (2000.0, 4))
-"""Up to so high (mm) so many: shop practice for doors of furniture; a heavy door wants one more."""
+"""Up to so high (mm) so many, for doors of furniture; a heavy door wants one more. [practice]"""
 HEAVY_DOOR_KG = 8.0
+"""From here on a door counts as heavy (kg). [practice]"""
 LID_APART = 500.0
-"""Along a lid hinges stand at most so far apart (mm)."""
+"""Along a lid hinges stand at most so far apart (mm). [practice]"""
 
 
 def door_hinges(high: float, kg: float = 0.0) -> int:
@@ -215,7 +216,7 @@ class HingeMatch(Struct, frozen=True):
 
 
 MORTISE_SLACK = 0.5
-"""A leaf within so much (mm) fits as it is."""
+"""A leaf within so much (mm) fits as it is. [practice]"""
 
 
 def hinge_match(old_long: float, old_wide: float, new_long: float, new_wide: float) -> HingeMatch:
@@ -286,7 +287,7 @@ def hole_use(fixing: PullFixing, hole: HoleKind, status: HoleStatus, *, covered:
 # Least money that covers a need: of packs, of cans.
 
 MOST_CELLS = 200_000
-"""Amounts are reckoned in cells of the packs' common measure; of very many, in somewhat larger ones."""
+"""Amounts are reckoned in cells of the packs' common measure; of very many, in somewhat larger ones. [choice]"""
 
 
 @lru_cache(maxsize=256)

@@ -116,6 +116,7 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("take top off", "top", "tops", "each", 10, 30),
     ("take base off", "part of the base", "parts of the base", "each", 5, 15),
 )
+"""Minutes, quick and slow, with the words for one and for several. [practice]"""
 RATES: dict[Task, Rate] = {row[0]: Rate(*row) for row in _ROWS}
 
 
@@ -126,7 +127,9 @@ def pace(task: Task, own: tuple[Pace, ...]) -> tuple[float, float]:
 
 
 TRUSTED_MINUTES = 30.0
-"""So many planned minutes of a usual hand stand beside what was logged: one quick job does not halve all plans."""
+"""So many planned minutes of a usual hand stand beside what was logged: one quick job does not halve all plans.
+[choice]
+"""
 
 
 def own_factor(task: Task, taken: tuple[TimeTaken, ...]) -> float:

@@ -11,17 +11,18 @@ from zygoform.core.measure.parse import INCH
 from zygoform.core.tolerance import SAME_MM
 
 TIP_CLEAR, THIN_CLEAR, THIN_WOOD = 3.0, 1.5, 12.0
-"""A screw's tip stays so far (mm) from the far face: in wood at least THIN_WOOD thick, and in thinner."""
+"""A screw's tip stays so far (mm) from the far face: in wood at least THIN_WOOD thick, and in thinner. [practice]
+"""
 HINGE_LEAF = 2.0
-"""A leaf of a hinge, a slide or a pull's plate is so thick (mm), as usual."""
+"""A leaf of a hinge, a slide or a pull's plate is so thick (mm), as usual. [label]"""
 IN_WALL, USUAL_IN_WALL = (50.0, 100.0), 60.0
-"""How long screws into a wall are (mm), and as usual."""
+"""How long screws into a wall are (mm), and as usual. [practice]"""
 LEAST_BITE = 8.0
-"""It reaches so far (mm) at least into what it holds to."""
+"""It reaches so far (mm) at least into what it holds to. [practice]"""
 _POCKET = ((0.5, 1.0), (0.625, 1.0), (0.75, 1.25), (0.875, 1.5), (1.0, 1.5), (1.25, 2.0), (1.5, 2.5))
-"""Board thickness and the pocket screw that suits it, inches."""
+"""Board thickness and the pocket screw that suits it, inches. [practice]"""
 POCKET_SLACK = 4.0
-"""A pocket screw this much (mm) shorter than the table's serves as well."""
+"""A pocket screw this much (mm) shorter than the table's serves as well. [practice]"""
 
 
 class Driven(Struct, frozen=True):

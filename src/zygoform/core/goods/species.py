@@ -31,6 +31,7 @@ COEFFICIENTS: dict[str, tuple[float, float]] = {  # species: (radial, tangential
     # Same source, composite panels: plywood grows by about 0.15 % between 6 and 19 % moisture, either way.
     "plywood": (0.000115, 0.000115),
 }
+"""Change of width for each percent of moisture, as a share, with the rings and across them. [WH]"""
 
 Sawn = Literal["flat", "quarter"]
 

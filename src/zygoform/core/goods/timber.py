@@ -16,6 +16,7 @@ from zygoform.core.tolerance import SAME_MM
 
 PositiveMm = Annotated[float, Meta(gt=0, le=100_000)]
 DEAREST = 1_000_000
+"""A price is at most this. [choice]"""
 
 
 def check_price(price: Decimal) -> None:
@@ -74,9 +75,9 @@ class TimberSize(Struct, frozen=True):
 
 
 BENDS_COLD = 50.0
-"""So many times its measure across the bend is the least radius of dry wood that is bent cold (trade practice)."""
+"""So many times its measure across the bend is the least radius of dry wood that is bent cold. [practice]"""
 SHEET_MM, VENEER_MM = 7.0, 3.0
-"""Up to this thickness a wide board on sale is a sheet; a sheet as thin as this is veneer."""
+"""Up to this thickness a wide board on sale is a sheet; a sheet as thin as this is veneer. [choice]"""
 
 
 class StockLine(Struct, frozen=True):
@@ -91,8 +92,9 @@ class StockLine(Struct, frozen=True):
 
 
 WHOLE_SHEETS = ((2438.4, 1219.2), (2440.0, 1220.0), (2500.0, 1250.0))
-"""Length and width of whole sheets as they are sold (mm)."""
+"""Length and width of whole sheets as they are sold (mm). [practice]"""
 SHARES = {1.0: "whole sheet", 0.5: "half sheet", 0.25: "quarter sheet"}
+"""Shares of a whole sheet that are sold by their names. [practice]"""
 
 
 def share_of_sheet(length: float, width: float) -> str:
@@ -107,7 +109,7 @@ def share_of_sheet(length: float, width: float) -> str:
 # How many boards side by side, and which of them is ripped.
 
 LEAST_RIP = 38.0
-"""Narrower strips are hard to joint and clamp; the rest is then taken from both outer boards."""
+"""Narrower strips (mm) are hard to joint and clamp; the rest is then taken from both outer boards. [practice]"""
 
 Rip = Literal["auto", "first", "last", "both"]
 
@@ -150,7 +152,7 @@ def board_widths(
 # What a saw can reach.
 
 STOPS = (15.0, 22.5, 30.0, 31.6, 45.0)
-"""Where the tables of mitre saws usually click in, besides square (degrees)."""
+"""Where the tables of mitre saws usually click in, besides square (degrees). [practice]"""
 
 
 class Saw(Struct, frozen=True):

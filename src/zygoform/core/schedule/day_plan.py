@@ -199,8 +199,9 @@ def row_of(step: Step) -> str:
 # What now, in one line with all it needs; what is waited for; what could be done meanwhile.
 
 AT_HAND = 6
-"""Minutes: what begins so soon is now."""
+"""Minutes: what begins so soon is now. [practice]"""
 _MOST = 4
+"""So many names are told, then how many more. [choice]"""
 
 
 class WhatNow(Struct, frozen=True):

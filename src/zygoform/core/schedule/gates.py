@@ -27,6 +27,7 @@ from zygoform.core.steps.step import Step
 
 GateKind = Literal["under", "bleeds", "colour", "spray"]
 _FINEST_ON_VENEER = 120
+"""The coarsest grit on veneer after a lesson of sanding through. [practice]"""
 _NO_WOOD = ("hardware", "cane", "glass")
 
 
@@ -207,6 +208,7 @@ _EFFECTS: dict[tuple[str, str], Callable[[_Layers, int], _Layers]] = {
     ("spray", "runs"): _coats_by(1),
     ("spray", "rough"): _brushed,
 }
+"""What an answer at a gate does to the layers still to come. [practice]"""
 
 
 # What was learnt once: what a lesson can be about, and the steps still to be done that it fits.

@@ -17,7 +17,7 @@ from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step
 
 EVERY = 5
-"""Minutes: nobody plans closer."""
+"""Minutes: nobody plans closer. [practice]"""
 LOUD: tuple[Task, ...] = (
     "crosscut", "mitre cut", "rip", "sheet cut", "joint edge", "pocket hole", "drive screw", "trim end", "taper",
     "cut tile", "strip cut", "saw set", "bore hole", "strip clear coat", "strip paint", "finer grit", "sand face",

@@ -21,7 +21,7 @@ from zygoform.core.steps.step import Step, step_of
 
 StepStanding = Literal["open", "going", "paused", "done"]
 LONGEST_WORK = 16 * 60
-"""Minutes: whoever forgot to say that he stopped did not work longer than that."""
+"""Minutes: whoever forgot to say that he stopped did not work longer than that. [practice]"""
 
 
 class StepState(Struct, frozen=True):

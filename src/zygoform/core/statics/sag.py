@@ -21,6 +21,7 @@ from zygoform.core.errors import BadInputError
 # end of its range. All are typical values: a board of one's own may differ by a fifth.
 
 PSI_MPA = 0.00689476
+"""MPa for a pound-force on a square inch: 4.4482216 N / 645.16 mm². [geometry]"""
 
 MODULUS: dict[str, float] = {  # million psi
     "red oak": 1.82, "white oak": 1.78, "sugar maple": 1.83, "red maple": 1.64, "black cherry": 1.49,
@@ -29,10 +30,12 @@ MODULUS: dict[str, float] = {  # million psi
     "loblolly pine": 1.79, "douglas-fir": 1.95, "sitka spruce": 1.57,
     "plywood": 1.01, "mdf": 0.52, "particleboard": 0.40, "osb": 0.64,
 }  # fmt: skip
+"""How stiff wood is along the grain at 12 % moisture; sheets by their makers' sheets. [WH]"""
 
 CREEP = {"plywood": 2.0, "osb": 2.5, "mdf": 3.0, "particleboard": 3.0}
-"""Long loading roughly doubles the first bend (same book); of fibre and particle boards it does more."""
+"""Times the first bend after years of load, about 2 for wood; of fibre and particle boards it does more. [WH]"""
 SOLID_CREEP = 2.0
+"""Times the first bend after years of load, solid wood. [WH]"""
 
 
 def modulus_psi(material: str) -> float:
@@ -50,10 +53,11 @@ def creep_of(material: str) -> float:
 Units = Literal["inch", "mm"]
 """Inches and pounds, or millimetres and kilograms."""
 GRAVITY = 9.80665
+"""Standard gravity (m/s²). [SI]"""
 LOAD_KG_M = {"light": 15.0, "books": 37.0, "heavy": 55.0}
-"""What lies on a metre of shelf: shop practice (paperbacks 15, books 30 to 37, records and pots more)."""
+"""What lies on a metre of shelf (kg: paperbacks 15, books 30 to 37, records and pots more). [practice]"""
 LOOKS_STRAIGHT, LOOSEST = 1 / 600, 1 / 360
-"""Of the span: a bend that the eye does not see, and the most that is sensible."""
+"""Of the span: a bend that the eye does not see, and the most that is sensible. [practice]"""
 
 _SHARE = {
     ("uniform", "simple"): 5 / 384,
@@ -61,6 +65,7 @@ _SHARE = {
     ("uniform", "fixed"): 1 / 384,
     ("centre", "fixed"): 1 / 192,
 }
+"""Of load x span³ / (E I): the largest bend of a beam, by load and ends. [beam]"""
 
 
 class Sag(Struct, frozen=True):

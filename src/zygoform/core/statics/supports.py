@@ -7,9 +7,11 @@ from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
 BEST_OVERHANG = 0.223
-"""Of the length: two supports so far from the ends leave the least sag (numerically; 1/48 of that on the ends)."""
+"""Of the length: two supports so far from the ends leave the least sag (numerically; 1/48 of that on the ends).
+[geometry]
+"""
 FRAMED_LIMIT, BOARD_LIMIT = 1200.0, 900.0
-"""Between feet, under a framed solid bottom and under particleboard (mm): shop practice."""
+"""Between feet, under a framed solid bottom and under particleboard (mm). [practice]"""
 
 
 class Brackets(Struct, frozen=True):

@@ -18,9 +18,11 @@ from zygoform.core.errors import BadInputError
 from zygoform.core.tolerance import NOTHING
 
 CLOTHES_LB_FT3 = 8.5
-"""Clothes in a drawer, by its volume: the figure of clothing-storage standards (136 kg a cubic metre)."""
+"""Clothes in a drawer, by its volume: the figure of clothing-storage standards (136 kg a cubic metre). [F2057]"""
 POUND_KG, FOOT_MM = 0.45359237, 304.8
+"""kg of a pound, mm of a foot. [SI]"""
 STEEPEST = 15.0
+"""A piece is not reckoned on a floor that leans by more (degrees). [choice]"""
 
 Mass = Sequence[float]
 """Mass, x, z; of a drawer also how far it comes out."""

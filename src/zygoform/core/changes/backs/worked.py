@@ -24,15 +24,16 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 THIN_BACK = 13.0
-"""A board of the back up to so thick (mm) is a sheet, and comes off."""
+"""A board of the back up to so thick (mm) is a sheet, and comes off. [choice]"""
 _NOT_COVERED = ("knob", "leg", "base", "skirt", "apron", "ornament")
 BEHIND_ALIKE = 25.0
-"""Legs and aprons whose back faces differ by less (mm) are behind the piece alike."""
+"""Legs and aprons whose back faces differ by less (mm) are behind the piece alike. [choice]"""
 LEAST_BACK = 60.0
+"""A back is at least so high (mm). [choice]"""
 MOST_BEHIND = 6.0
-"""A packing strip fills so much (mm) between the frame and a back that stands up behind the top."""
+"""A packing strip fills so much (mm) between the frame and a back that stands up behind the top. [practice]"""
 INTO = 19.0
-"""What a nail or screw through the back goes into (mm): the edge of a side."""
+"""What a nail or screw through the back goes into (mm): the edge of a side. [practice]"""
 
 
 class BackSheet:

@@ -24,7 +24,7 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 INSERT_THICK: dict[InsertKind, float] = {"cane": 1.5, "fabric": 1.0, "mesh": 1.0}
-"""How thick cloth, cane and mesh are drawn (mm)."""
+"""How thick cloth, cane and mesh are drawn (mm). [drawn]"""
 LIKE: dict[InsertKind, MaterialCode] = {
     "cane": "cane",
     "fabric": "fabric",
@@ -34,9 +34,9 @@ LIKE: dict[InsertKind, MaterialCode] = {
     "panel": "plywood",
 }
 CLIPS_APART, SCREWS_APART = 200.0, 150.0
-"""Clips and screws stand at most so far apart (mm): shop practice."""
+"""Clips and screws stand at most so far apart (mm). [practice]"""
 ADHESIVE_ML_PER_M2 = 150.0
-"""Both faces wetted: shop practice; the label comes first."""
+"""Both faces wetted; the label comes first. [practice]"""
 
 Lies = Literal["behind", "rebate", "over"]
 """Behind the door over a rim; in the frame's rebate, in place of what was there; on the old pane."""

@@ -39,7 +39,7 @@ def cutout_work(
 
 
 DRIES_CLEAR = (12.0, 24.0)
-"""Hours that adhesive for cloth on glass takes: its label comes first."""
+"""Hours that adhesive for cloth on glass takes: its label comes first. [label]"""
 
 
 def insert_work(

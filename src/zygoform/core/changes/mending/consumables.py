@@ -28,7 +28,7 @@ from zygoform.core.tolerance import HOLES_MM, SAME_MM
 # A remedy being worked out: the fault, the shop, and what has come of it so far.
 
 LEAST_LENGTH, LEAST_WIDTH = 5.0, 2.0
-"""No part is cut smaller than this."""
+"""No part is cut smaller than this. [choice]"""
 
 
 class RepairContext:
@@ -132,13 +132,17 @@ def in_place_of(old: Board, ids: list[str], way: int) -> list[Board]:
 
 
 VENEER_GLUE_ML_PER_M2 = 150.0
+"""Glue under lifted veneer (ml/m²), one face. [practice]"""
 BLOCKER_ML_PER_M2, COATS = 100.0, 2
+"""A coat of stain blocker (ml/m²), and how many. [label]"""
 TREATMENT_ML_PER_M2 = 250.0
+"""Wood treatment that soaks in (ml/m²). [label]"""
 AROUND = 50.0
-"""How far round a stain it is blocked."""
+"""How far round a stain (mm) it is blocked. [practice]"""
 PATCH_MORE = 20.0
-"""A veneer patch is cut this much longer and wider, so that the figure can be shifted."""
+"""A veneer patch is cut this much (mm) longer and wider, so that the figure can be shifted. [practice]"""
 FILLER_WASTE = 1.3
+"""Times what a hole holds: what is mixed and scraped away. [practice]"""
 
 
 def glue_joint(repair: RepairContext) -> None:

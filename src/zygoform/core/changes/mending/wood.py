@@ -12,14 +12,16 @@ from zygoform.core.measure.rounding import count_up
 from zygoform.core.tolerance import SAME_MM
 
 UNMEASURED_THICK = 19.0
-"""How thick wood is that nobody has measured (mm)."""
+"""How thick wood is that nobody has measured (mm). [practice]"""
 
 PLAY = 1.5
-"""A sheet in grooves must be free to move by this much (1/16 in)."""
+"""A sheet in grooves must be free to move by this much (mm; 1/16 in). [practice]"""
 TRIM = 6.0
-"""A piece let in is cut this much longer and wider, and trimmed flush."""
+"""A piece let in is cut this much (mm) longer and wider, and trimmed flush. [practice]"""
 SPLINT_MORE = 50.0
+"""A splint reaches so far (mm) past a break at each end. [practice]"""
 PIN_SPACING, SCREW_SPACING, SCREW_MARGIN = 100.0, 150.0, 40.0
+"""Pins and screws stand at most so far apart, the outer ones so far from the ends (mm). [practice]"""
 
 
 def splint(repair: RepairContext) -> None:

@@ -10,7 +10,7 @@ from zygoform.core.measure import param as entry
 from zygoform.core.shop import Shop
 
 LEAST_LONG, NEAR_THICK = 5.0, 8.0
-"""No part is shorter; a board farther off in thickness is not taken for the like of a part (mm)."""
+"""No part is shorter; a board farther off in thickness is not taken for the like of a part (mm). [choice]"""
 
 
 class OwnPart(ChangeBase, frozen=True, tag="own_part"):

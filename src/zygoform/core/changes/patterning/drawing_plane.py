@@ -14,6 +14,7 @@ from zygoform.core.patterns.drawn_line import DrawnLine, drawn_at, drawn_to, sna
 from zygoform.core.shop import Shop
 
 ANGLES = (0.0, 90.0, *STOPS, *(90 - stop for stop in STOPS))
+"""Directions a line drawn by hand snaps to (degrees): those a saw clicks in at. [practice]"""
 
 
 Projection = Callable[[Point3], Point]

@@ -14,7 +14,7 @@ from zygoform.core.patterns.registry import FAMILIES, uses
 from zygoform.core.shop import Shop
 
 MOST_STRIP = 12.0
-"""A strip up to so thick (mm) is trim."""
+"""A strip up to so thick (mm) is trim. [choice]"""
 
 
 class StripPattern(ChangeBase, frozen=True, tag="pattern"):

@@ -14,9 +14,10 @@ from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.patterns.strip import Strip, direction
 
 PLACE_SHARES = (0.0, 25.0, 100 / 3, 50.0, 200 / 3, 75.0, 100.0)
-"""Where an origin or an axis snaps to, in percent: ends, quarters, thirds."""
+"""Where an origin or an axis snaps to, in percent: ends, quarters, thirds. [choice]"""
 _NUDGE, _LEAST_MOVE = 1e-3, 0.05
-"""How far strips move with the gap is found by one wider by so much (mm); what hardly moves has no handle."""
+"""How far strips move with the gap is found by one wider by so much (mm); what hardly moves has no handle. [choice]
+"""
 _SIZES = (
     ("long", "Block long"),
     ("boss", "Boss across"),
@@ -27,11 +28,11 @@ _SIZES = (
 )
 """Sizes of what is laid that can be dragged."""
 _CHOICE = 8
-"""Of so many strips of each direction the one with the handle is chosen."""
+"""Of so many strips of each direction the one with the handle is chosen. [choice]"""
 _ARM = 12.0
-"""Handles of a place stand so far from it (mm), each on its own way."""
+"""Handles of a place stand so far from it (mm), each on its own way. [choice]"""
 _REACH = 0.36
-"""How far from the middle the handle of an angle stands, as a share of the field's shorter side."""
+"""How far from the middle the handle of an angle stands, as a share of the field's shorter side. [choice]"""
 
 
 def pattern_handles(pattern: PatternSet) -> tuple[Handle, ...]:

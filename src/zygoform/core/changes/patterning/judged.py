@@ -20,7 +20,7 @@ from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.tolerance import SAME_MM
 
 NEIGHBOUR = 60.0
-"""What lies further from a front than this (mm) is no neighbour of it."""
+"""What lies further from a front than this (mm) is no neighbour of it. [choice]"""
 
 
 def pattern_findings(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Finding, ...]:
@@ -214,9 +214,9 @@ def _wider(pattern: PatternSet) -> list[Finding]:
 # What lies where it cannot: a ray in a gap, an ornament over an edge, over another, over an old moulding.
 
 _NARROWER = 0.5
-"""What is narrower than its strip by more (mm) would be ripped along its whole length."""
+"""What is narrower than its strip by more (mm) would be ripped along its whole length. [choice]"""
 MOST_MOVED = 6
-"""By so much of the height (%) rays are moved to bring them out of a gap."""
+"""By so much of the height (%) rays are moved to bring them out of a gap. [choice]"""
 _TOUCHES = 1.0
 """What shares less area (mm²) only touches."""
 

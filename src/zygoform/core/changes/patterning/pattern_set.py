@@ -20,9 +20,9 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 MOST_STRIPS, DRAWN_TO = 3_000, 0.5
-"""More are refused; curves are drawn in chords as near to them as this (mm)."""
+"""More are refused; curves are drawn in chords as near to them as this (mm). [choice]"""
 BRIDGED = 25.0
-"""Gaps between fronts, and rails, up to so wide (mm) are laid over and parted in place."""
+"""Gaps between fronts, and rails, up to so wide (mm) are laid over and parted in place. [choice]"""
 _OWN_ENTRY = {
     "theta": "angle",
     "w": "board",

@@ -18,7 +18,9 @@ from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.shop import Shop
 
 PIN_APART, GLUE_ML_M2, HOLE_ML = 80.0, 150.0, 0.05
-"""Pins stand at most so far apart along a strip (mm), two at least; glue on one face; filler for a pin's hole."""
+"""Pins stand at most so far apart along a strip (mm), two at least; glue on one face; filler for a pin's hole.
+[practice]
+"""
 
 
 def pattern_fittings(pattern: PatternSet) -> tuple[Fitting, ...]:
@@ -151,8 +153,9 @@ def mass_of_pins(size: float, count: int) -> float:
 # What is told of a pattern: metres, pairs, settings of the saw, the spacer, how long it takes.
 
 SAME_AS_TRIM = 0.3
-"""An offcut serves as spacer if it is as wide or thick as the gap to so much (mm)."""
+"""An offcut serves as spacer if it is as wide or thick as the gap to so much (mm). [choice]"""
 GLUE_G_ML = 1.1
+"""White wood glue weighs so much (g/ml). [label]"""
 _ENDS = "Each strip ends at its front's edge, gaps kept by card: all of them open."
 
 

@@ -23,10 +23,11 @@ from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Note
 
 ROD_SIDES = 12
+"""A rod is drawn with so many sides. [drawn]"""
 BITES = 0.6
-"""A screw goes into a bar by so much of its thickness: deep enough to hold, never through."""
+"""A screw goes into a bar by this share of its thickness: deep enough to hold, never through. [practice]"""
 FINGER = 20.0
-"""A hand wants so much room behind a bar (mm)."""
+"""A hand wants so much room behind a bar (mm). [practice]"""
 
 
 def bar_length(spacing: float, ends: float) -> float:

@@ -14,16 +14,17 @@ from zygoform.core.goods.fittings import HoleKind, HoleUse, PullFixing, hole_use
 from zygoform.core.shop import Shop
 
 PULL_SHARES = {"quarters": 1 / 4, "thirds": 1 / 3, "sixths": 1 / 6}
+"""Where two pulls sit, as shares of a front's width from its ends. [practice]"""
 PLUG = 8.0
-"""An old hole is bored out for a dowel of so much (mm)."""
+"""An old hole is bored out for a dowel of so much (mm). [practice]"""
 LEAST_WEB = 3.0
-"""So much wood stays between a hole and the edge of its front (mm)."""
+"""So much wood stays between a hole and the edge of its front (mm). [practice]"""
 REACH, BAR, CUP = 28.0, 10.0, 34.0
-"""How far a pull stands out, how thick its bar is, how high a cup (mm): as drawn, usual ones."""
+"""How far a pull stands out, how thick its bar is, how high a cup (mm): as drawn, usual ones. [drawn]"""
 FROM_FREE_EDGE = 40.0
-"""On a door the pull stands so far from the edge that opens (mm)."""
+"""On a door the pull stands so far from the edge that opens (mm). [practice]"""
 LEAST_THREAD = 4.0
-"""A screw reaches so far into a pull's thread at least (mm)."""
+"""A screw reaches so far into a pull's thread at least (mm). [practice]"""
 
 
 class PulledFront(Struct, frozen=True):

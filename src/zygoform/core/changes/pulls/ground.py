@@ -17,10 +17,11 @@ from zygoform.core.outcome.outcome import Finding, Fix, Note
 from zygoform.core.tolerance import SAME_MM
 
 PULL_FOOT = 6.0
-"""Half as wide as the foot of a usual pull (mm)."""
+"""Half as wide as the foot of a usual pull (mm). [drawn]"""
 _ROUND = tuple((math.cos(math.tau * k / 8), math.sin(math.tau * k / 8)) for k in range(8))
+"""Directions round a pull in which its foot is tried. [choice]"""
 MOST_SHIFTS = 20
-"""So many steps up and down a better place is looked for."""
+"""So many steps up and down a better place is looked for. [choice]"""
 
 
 def pull_grounds(pulls: "PullSet", front: "PulledFront") -> list[tuple[float, float]]:
@@ -136,6 +137,7 @@ def _stands_even(change: Pulls, pulls: "PullSet") -> bool:
 # What is told of new pulls: where each hole goes, what becomes of the old ones, what would go wrong.
 
 MOST_LINES = 6
+"""So many lines of measures are written. [choice]"""
 
 
 def pull_notes(pulls: "PullSet") -> tuple[Note, ...]:

@@ -19,10 +19,11 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 SHELF_PLAY = {"cleats": 1.5, "pins": 1.5, "grooves": 1.0, "screws": 0.5}
-"""How much shorter than its room a shelf is (mm), so that it goes in."""
+"""How much shorter than its room a shelf is (mm), so that it goes in. [practice]"""
 GROOVE_SHARE = 1 / 3
-"""Of a shelf's thickness so much goes into a groove."""
+"""Of a shelf's thickness so much goes into a groove. [practice]"""
 CLEAT_SHORT, LEAST_CLEAR = 20.0, 30.0
+"""A cleat ends so far behind the shelf's front; bays and columns are at least so deep and wide (mm). [practice]"""
 
 
 class _Place(NamedTuple):

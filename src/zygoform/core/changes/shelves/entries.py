@@ -12,7 +12,7 @@ from zygoform.core.measure.param import Choice, choice, count, length, switch
 from zygoform.core.shop import Shop
 
 HEAVY_KG = 40.0
-"""From here on what a piece carries counts as heavy (kg)."""
+"""From here on what a piece carries counts as heavy (kg). [practice]"""
 
 
 class Shelves(ChangeBase, frozen=True, tag="shelves"):

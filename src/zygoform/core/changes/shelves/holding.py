@@ -10,6 +10,7 @@ from zygoform.core.statics.sag import LOAD_KG_M, LOOKS_STRAIGHT, LOOSEST, MODULU
 from zygoform.core.tolerance import SAME_MM
 
 SCREWS_A_CLEAT, SCREWS_AN_END = 3, 2
+"""Screws through a cleat, and into a shelf's end. [practice]"""
 
 
 def shelf_fittings(bay: "ShelfBay") -> tuple[Fitting, ...]:

@@ -18,9 +18,11 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 HOLE_FROM_SIDE, HOLE_OVER_FLOOR = 80.0, 60.0
-"""Where a cable hole is bored: near a side and low, where a plug lies (mm)."""
+"""Where a cable hole is bored: near a side and low, where a plug lies (mm). [practice]"""
 _CORNERS = 16
+"""A hole for a cable is drawn with so many corners. [drawn]"""
 PINS_APART = 150.0
+"""Pins stand at most so far apart along a lining (mm). [practice]"""
 
 
 class Lining:

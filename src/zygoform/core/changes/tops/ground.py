@@ -27,7 +27,7 @@ OverFront = Annotated[float, length("Front", -50, 400, group="Overhang")]
 OverBack = Annotated[float, length("Back", -50, 400, group="Overhang")]
 
 HOLD_SPACING = 300.0
-"""A top is held from below at least so often (mm): shop practice."""
+"""A top is held from below at least so often (mm). [practice]"""
 _OLD_TOPS = ("top", "lid", "seat", "padding")
 _ORDER = ("front", "right", "back", "left")
 

@@ -102,7 +102,9 @@ def sheet_top_work(
 
 
 ADHESIVE_SETS, GROUT_SETS = (24.0, 24.0), (24.0, 48.0)
-"""Hours until tiles are walked on, and until a joint is sealed or wiped wet: usual ones; the label comes first."""
+"""Hours until tiles are walked on, and until a joint is sealed or wiped wet: usual ones; the label comes first.
+[label]
+"""
 
 
 def tiled_top_work(

@@ -139,7 +139,8 @@ def recounted(view: JudgedPlan) -> tuple[Finding, ...]:
 
 SPARE = "/spare/"
 MOST_LAID_ANEW = 120
-"""Of more strips it is looked at the boards that hold nothing but spare ones: a layout of many takes long."""
+"""Of more strips it is looked at the boards that hold nothing but spare ones: a layout of many takes long. [choice]
+"""
 
 
 def spare_strips(view: JudgedPlan) -> tuple[Finding, ...]:

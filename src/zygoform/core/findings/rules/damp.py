@@ -17,7 +17,7 @@ from zygoform.core.outcome.outcome import Finding, Outcome
 SWELL: tuple[MaterialCode, ...] = ("chipboard", "fibreboard", "foil on board", "veneer on board")
 LOOSEN: tuple[MaterialCode, ...] = ("cane", "fabric")
 DAMPEST_OUTDOORS = 14.0
-"""As far as the coefficients of movement hold (percent)."""
+"""As far as the coefficients of movement hold (percent). [WH]"""
 
 
 def damp(view: JudgedPlan) -> tuple[Finding, ...]:

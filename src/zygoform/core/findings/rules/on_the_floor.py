@@ -44,9 +44,9 @@ def _one_ended(body: Body) -> Finding | None:
 # New feet inside a new skirt: so much of them is seen, none of them hits it, and the skirt keeps off the floor.
 
 LEAST_BELOW_MM = 12.0
-"""With less of its feet to be seen (mm) a skirt drags on the floor as it is moved."""
+"""With less of its feet to be seen (mm) a skirt drags on the floor as it is moved. [practice]"""
 PLATE_SIDE = 50.0
-"""A leg's plate is so wide (mm), as usual: it has to lie inside the skirt as well."""
+"""A leg's plate is so wide (mm), as usual: it has to lie inside the skirt as well. [practice]"""
 
 
 def skirt_and_feet(view: JudgedPlan) -> tuple[Finding, ...]:
@@ -104,7 +104,7 @@ def _hits(body: Body, skirts: list[Board], feet: list[Board]) -> list[Finding]:
 # Doors so low over the floor that they drag on a carpet, or once their hinges give a little.
 
 GIVES = 3.0
-"""So far (mm) the free side of a door comes down as its hinges wear: shop practice."""
+"""So far (mm) the free side of a door comes down as its hinges wear. [practice]"""
 LEAST_UNDER_DOOR = CARPET + GIVES
 
 

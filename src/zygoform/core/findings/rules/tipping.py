@@ -18,15 +18,19 @@ from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.statics.tipping import STEEPEST, Standing, clothes_load, tip
 
 CHILD_KG, PULL_KG, HIGHEST_GRIP = 27.0, 4.5, 1422.0
+"""A child's weight (kg), a pull on a drawer (kg), the highest grip (mm). [F2057]"""
 LEAST_DEEP = 60.0
-"""What stands on less (mm) stands by nothing of its own: a bed's head, a door, a frame that leans on a wall."""
+"""What stands on less (mm) stands by nothing of its own: a bed's head, a door, a frame that leans on a wall.
+[choice]
+"""
 CLIMBED = 686.0
-"""From this height on (27 in, mm) stability standards speak of a piece for clothes."""
+"""From this height on (27 in, mm) stability standards speak of a piece for clothes. [F2057]"""
 WIND_N_M2, GRAVITY_N_KG = 250.0, 9.80665
+"""A strong gust on what stands outdoors (N/m², v = 20 m/s: rho v² / 2); gravity (N/kg). [choice]"""
 HARDLY_STANDS = 1.5
-"""What holds it down is less than so many times what tips it: it stands, but not by much."""
+"""What holds it down is less than so many times what tips it: it stands, but not by much. [choice]"""
 TRAVEL = 0.75
-"""A drawer comes out by this share of its length before its stop."""
+"""A drawer comes out by this share of its length before its stop. [practice]"""
 
 _Mass = tuple[float, float, float]
 

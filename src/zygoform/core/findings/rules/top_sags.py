@@ -24,13 +24,15 @@ _STIFF: dict[MaterialCode, str] = {
 }  # fmt: skip
 """What a material bends like; wood of which no more is known like a soft one. Other things are not judged."""
 ACROSS_GRAIN = 1 / 15
-"""How stiff solid wood is across the grain beside along it (the same book, elastic ratios: 1/10 to 1/25)."""
+"""How stiff solid wood is across the grain beside along it (the same book, elastic ratios: 1/10 to 1/25). [WH]"""
 ON_EDGE, RAIL_BELOW = 50.0, 60.0
-"""A board so high (mm) carries what lies on it; an upright that ends so far below, at a flat rail, as well."""
+"""A board so high (mm) carries what lies on it; an upright that ends so far below, at a flat rail, as well.
+[choice]
+"""
 STRIP = 0.2
-"""What is smaller beside the largest board is a strip at its edge."""
+"""What is smaller beside the largest board is a strip at its edge. [choice]"""
 SHARE = 0.6
-"""Of a top's length so much has to lie on a frame for it to carry there."""
+"""Of a top's length so much has to lie on a frame for it to carry there. [choice]"""
 
 
 def top_sags(view: JudgedPlan) -> tuple[Finding, ...]:

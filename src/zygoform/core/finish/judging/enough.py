@@ -13,7 +13,7 @@ _TOUCHED = ("top", "hardware")
 _SEALED = ("back", "underside")
 _LIQUID_STAINS = ("oil stain", "water stain")
 _SEALS = 2
-"""So many coats of a sealer cut edges of fibreboard want (trade practice)."""
+"""So many coats of a sealer cut edges of fibreboard want. [practice]"""
 _UNSURE = ("gel stain", "oil stain", "water stain", "paint wash", "lightening wax", "imitation grain")
 
 

@@ -9,8 +9,11 @@ from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdic
 
 SHELLAC = CoatLayer("prime", "stain blocker", 1, "brush")
 _WAX_OFF = CoatLayer("clean", "mineral spirits", 2, "rag")
+"""What takes wax off, so that anything else holds. [practice]"""
 _SCUFF, _SCRAPE = CoatLayer("scuff", grits=(180,)), CoatLayer("strip", "scraper")
+"""A scuff with grit 180, and a scraper. [practice]"""
 _TO_WOOD = (CoatLayer("strip", "sander", grits=(80, 120)), CoatLayer("sand", grits=(150, 180)))
+"""Down to bare wood, with the grits of it. [practice]"""
 _WATERY = ("wood filler", "light filler", "flexible filler")
 
 
@@ -281,6 +284,7 @@ def _pale_below(stack: Stack, at: int) -> bool:
 
 
 _DAY = 24.0
+"""Hours of a day. [geometry]"""
 
 
 def wait_for_next(under: Coat, over: Coat) -> tuple[float, float]:

@@ -10,11 +10,13 @@ from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdic
 DEEPEST_FILL: dict[FillerId, float] = {
     "light filler": 3.0, "wood filler": 6.0, "two-part filler": 20.0, "flexible filler": 6.0,
 }  # fmt: skip
-"""The deepest layer of a filler (mm), as labels have it; what is deeper shrinks and cracks."""
+"""The deepest layer of a filler (mm), as labels have it; what is deeper shrinks and cracks. [label]"""
 FINEST_STEP = 2.2
-"""A grit so much finer than the one before leaves that one's scratches (trade practice: about twice)."""
+"""A grit so many times as fine as the one before leaves that one's scratches (about twice). [practice]"""
 COARSEST_ON_VENEER = 120
+"""A coarser grit cuts through veneer. [practice]"""
 _STAIN_GRITS, _LAST_GRIT = (150, 220), 180
+"""Under stain the last grit lies within these, else it ends with this. [practice]"""
 _HAND = "by hand, few strokes, never at the edges"
 
 

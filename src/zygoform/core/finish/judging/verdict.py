@@ -66,11 +66,11 @@ class Stack(Struct, frozen=True):
 
 
 LIGHT_FROM = 0.45
-"""Relative luminance above which a colour is light: what is below it shows through."""
+"""Relative luminance above which a colour is light: what is below it shows through. [choice]"""
 
 
 DARK_BELOW = 0.12
-"""Relative luminance below which a colour is so dark that a clear on it looks patchy."""
+"""Relative luminance below which a colour is so dark that a clear on it looks patchy. [choice]"""
 
 
 class StackRemedy(Struct, frozen=True):

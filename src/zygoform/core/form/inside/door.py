@@ -23,7 +23,7 @@ LIKELY: dict[DoorFill, MaterialCode] = {
     "cane": "cane",
 }
 REBATE = 8.0
-"""How far a fill reaches into its frame on every side (mm): usual; measured once it is out."""
+"""How far a fill reaches into its frame on every side (mm): usual; measured once it is out. [practice]"""
 _FRAMED = ("made", ("frame",))
 
 

@@ -24,12 +24,15 @@ from zygoform.core.tolerance import SAME_MM
 RunsOn = Literal["runners", "slides", "centre"]
 
 BESIDE: dict[RunsOn, float] = {"runners": 3.0, "slides": 12.7, "centre": 3.0}
-"""The room a drawer has at each side (mm), by what it runs on: shop practice; a slide's sheet comes first."""
+"""The room a drawer has at each side (mm), by what it runs on; a slide's sheet comes first. [label]"""
 OVER, BEHIND = 4.0, 12.0
-"""The room over its sides and behind its back (mm): shop practice."""
+"""The room over its sides and behind its back (mm). [practice]"""
 RUNNER, SLIDE, GUIDE, STOP = (20.0, 19.0), (12.7, 45.0), (30.0, 8.0), (12.0, 50.0)
-"""Width and height of a runner, a metal slide, a centre guide; depth and length of a stop (mm): usual ones."""
+"""Width and height of a runner, a metal slide, a centre guide; depth and length of a stop (mm): usual ones.
+[practice]
+"""
 HOLE_RADIUS = 2.5
+"""As holes are drawn (mm). [drawn]"""
 
 
 class DrawerParts(Struct, frozen=True):

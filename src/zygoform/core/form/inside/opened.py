@@ -13,9 +13,9 @@ from zygoform.core.ids import goes_with, sibling
 from zygoform.core.tolerance import SAME_MM
 
 OUT = 0.6
-"""A drawer is drawn out by this share of its length."""
+"""A drawer is drawn out by this share of its length. [choice]"""
 WIDE_OPEN, LIFTED = 90.0, 95.0
-"""A door stands square to its front, a lid leans back a little (degrees)."""
+"""A door stands square to its front, a lid leans back a little (degrees). [drawn]"""
 
 
 class Placing(Struct, frozen=True):

@@ -15,7 +15,7 @@ from zygoform.core.tolerance import SAME_MM
 
 OutlineKind = Literal["straight", "arched", "shaped"]
 FILL = 0.4
-"""The share of the frame's thickness that what fills it is thick."""
+"""The share of the frame's thickness that what fills it is thick. [drawn]"""
 
 
 class FlatPanel(FrontedPiece, frozen=True, tag="flat_panel"):

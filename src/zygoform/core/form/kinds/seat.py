@@ -15,9 +15,9 @@ from zygoform.core.measure.reading import Readings
 from zygoform.core.tolerance import SAME_MM
 
 COVER = 1.5
-"""How thick a cover is (mm)."""
+"""How thick a cover is (mm). [drawn]"""
 RAIL = 70.0
-"""How high the back's rails are, where there is room."""
+"""How high the back's rails are, where there is room. [drawn]"""
 
 
 class Seat(PieceBase, frozen=True, tag="seat"):

@@ -11,6 +11,7 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 USUAL_THICK, USUAL_HIGH = 44.0, 150.0
+"""How thick and how high legs begin (mm). [practice]"""
 
 
 class Legs(ChangeBase, frozen=True, tag="legs"):

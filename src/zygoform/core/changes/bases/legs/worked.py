@@ -27,10 +27,11 @@ from zygoform.core.tolerance import SAME_MM, SHARED_MM
 FEET_INSIDE = ("base", "skirt")
 """Boards round the bottom: new feet stand inside new ones."""
 LEG_BLOCK = 19.0
-"""How thick a glued block is (mm): shop practice."""
+"""How thick a glued block is (mm). [practice]"""
 BLOCK_SIDE = 50.0
+"""How wide a glued block is (mm). [practice]"""
 LEAST_BOTTOM = 11.0
-"""A thinner bottom holds no screws that carry a piece."""
+"""A thinner bottom (mm) holds no screws that carry a piece. [practice]"""
 
 
 class _Place(NamedTuple):

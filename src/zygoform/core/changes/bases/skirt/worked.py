@@ -26,7 +26,9 @@ from zygoform.core.tolerance import SAME_DEG, SAME_MM
 
 _NAMES = ("front", "right", "back", "left")
 LEAST_HOLD = 15.0
-"""A skirt round the body must overlap it by this much to be screwed to it, thinner bottoms by most of theirs."""
+"""A skirt round the body must overlap it so far (mm) to be screwed to it, thinner bottoms by most of theirs.
+[practice]
+"""
 
 
 class SkirtSet:
@@ -326,12 +328,13 @@ def worked(change: Skirt, form: Form, shop: Shop, condition: Condition) -> Outco
 
 
 BLOCK_THICK = 19.0
-"""How thick the blocks behind a skirt are (mm)."""
+"""How thick the blocks behind a skirt are (mm). [practice]"""
 BLOCKS_APART = 300.0
+"""Blocks behind a skirt stand at most so far apart (mm). [practice]"""
 SCREW_EDGE = 5.0
-"""A screw keeps so far from a board's faces (mm), or it breaks out."""
+"""A screw keeps so far from a board's faces (mm), or it breaks out. [practice]"""
 BITE = 25.0
-"""How far a screw into the edge of a board reaches at least (mm)."""
+"""How far a screw into the edge of a board reaches at least (mm). [practice]"""
 
 
 def blocks_of(skirt: "SkirtSet") -> int:

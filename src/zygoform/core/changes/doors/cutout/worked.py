@@ -36,15 +36,15 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 KEEP_INCH, KEEP_MM = 44.45, 45.0
-"""So much of a door stays round a cut-out where nothing else is known (1 3/4 in): shop practice."""
+"""So much of a door stays round a cut-out where nothing else is known (mm; 1 3/4 in). [practice]"""
 BREAKS = 20.0
-"""With less it breaks at the next slam (mm)."""
+"""With less it breaks at the next slam (mm). [practice]"""
 BLADE_PLAY = 2.0
-"""A starter hole is so much wider than the blade (mm)."""
+"""A starter hole is so much wider than the blade (mm). [practice]"""
 INSIDE_ROLES = ("shelf", "upright", "box", "runner", "rail", "side", "bottom", "top")
 """What a door shuts against."""
 DRAWN_CORNERS = 28
-"""The drawing shows no more corners of a line; the template has them all."""
+"""The drawing shows no more corners of a line; the template has them all. [choice]"""
 
 
 class CutDoor(Struct, frozen=True):

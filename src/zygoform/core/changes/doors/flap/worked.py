@@ -26,15 +26,17 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 HINGES_APART, SCREWS_A_HINGE = 500.0, 6
-"""Hinges stand at most so far apart (mm): shop practice."""
+"""Hinges stand at most so far apart (mm). [practice]"""
 BLOCK_LONG = 80.0
+"""How long a block behind a flap is (mm). [practice]"""
 LEVEL_STEP = 1.0
 """A smaller step (mm) is none."""
 SWING_STEPS = 24
+"""The arc of a swing is drawn in so many chords. [drawn]"""
 STEP_DEG = 5
-"""It is turned by so much at a time to see what it meets (degrees)."""
+"""It is turned by so much at a time to see what it meets (degrees). [choice]"""
 MEETS_MM3 = 50.0
-"""Less than so much in common is a touch."""
+"""Less than so much in common is a touch. [choice]"""
 
 
 class FlapPlan:

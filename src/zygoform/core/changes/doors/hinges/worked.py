@@ -21,12 +21,13 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 USUAL_LEAF, PIN = 50.8, 5.0
+"""How high a hinge's leaf and how thick its pin is (mm) until it is measured. [practice]"""
 TWO_CATCHES_FROM = 900.0
-"""A door so high (mm) has one catch above and one below."""
+"""A door so high (mm) has one catch above and one below. [practice]"""
 LEAST_FOR_CUP = 15.0
-"""A cup is bored so deep that a thinner door shows it (mm)."""
+"""A cup is bored so deep that a thinner door shows it (mm). [practice]"""
 INSET = 0.125
-"""The outer hinges stand so far in, as a share of the height."""
+"""The outer hinges stand so far in, as a share of the height. [practice]"""
 
 
 class Leaf(Struct, frozen=True):

@@ -23,12 +23,15 @@ from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 
 USUAL_HINGES = 2
+"""So many hinges has a door that nobody counted. [practice]"""
 TRIM_PATCH = 3.0
-"""A patch is cut so much longer and wider, and planed to its mortise (mm)."""
+"""A patch is cut so much longer and wider, and planed to its mortise (mm). [practice]"""
 BEFORE = 2.0
-"""A container stands so far behind the plane of the doors (mm)."""
+"""A container stands so far behind the plane of the doors (mm). [drawn]"""
 FILLER_ML_A_HOLE = 0.5
+"""Filler for a screw hole (ml). [practice]"""
 FILLER_CURES = (1.0, 24.0)
+"""Hours, quick and slow, until filler is sanded. [label]"""
 
 
 class BareOpenings:

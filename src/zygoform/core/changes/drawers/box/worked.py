@@ -26,16 +26,21 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 UNDER_UP = 13.0
-"""A box on slides below stands so far over the floor of its opening (mm): usual; the slide's sheet comes first."""
+"""A box on slides below stands so far over the floor of its opening (mm): usual; the slide's sheet comes first.
+[label]
+"""
 THICKEST_UNDER = 16.0
-"""Sides that slides below take (mm): usual; their sheet comes first."""
+"""Sides that slides below take (mm): usual; their sheet comes first. [label]"""
 SLIDE_HIGH, NEW_GUIDE, GUIDE_PLAY = 45.0, (30.0, 8.0), 1.0
+"""How high a slide is, width and height of a new guide, the play beside it (mm). [practice]"""
 SCREWS_A_PAIR, FRONT_SCREWS = 12, 4
+"""Screws of a pair of slides, and through a box into its front. [practice]"""
 GLUE_ML_A_BOX = 15.0
+"""Glue for the four corners and the bottom of a box (ml). [practice]"""
 OUT_SHARE = 2 / 3
-"""Of its length a drawer on runners is drawn out in use."""
+"""Of its length a drawer on runners is drawn out in use. [practice]"""
 SINKS = 20.0
-"""A front that sinks by more (mm) feels broken."""
+"""A front that sinks by more (mm) feels broken. [practice]"""
 
 
 class BuiltBox(Struct, frozen=True):

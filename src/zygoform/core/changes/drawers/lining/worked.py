@@ -20,8 +20,9 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 PASTE_ML_PER_M2 = 150.0
-"""Of thin paste: shop practice; the label comes first."""
+"""Of thin paste; the label comes first. [practice]"""
 THICK, LEAST_ROLL = 0.5, 50.0
+"""How thick paper is drawn, and the narrowest piece of a roll worth laying (mm). [drawn]"""
 
 
 class DrawerLinings:

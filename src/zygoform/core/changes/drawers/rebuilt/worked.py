@@ -23,12 +23,15 @@ from zygoform.core.tolerance import SAME_MM
 
 _PARTNER = {"left": "right", "right": "left"}
 CORNER_BLOCK, NEW_STOP = (50.0, 19.0), (50.0, 12.0)
-"""Length and side of a corner block; length and depth of a stop (mm): usual ones."""
+"""Length and side of a corner block; length and depth of a stop (mm): usual ones. [practice]"""
 GLUE_ML_A_JOINT = 3.0
+"""Glue for a joint of a drawer (ml). [practice]"""
 BOTTOM_PLAY = 1.5
-"""A new bottom is so much shorter and narrower than its grooves would hold (mm): it has to be free to move."""
+"""A new bottom is so much shorter and narrower than its grooves would hold (mm): it has to be free to move.
+[practice]
+"""
 THINNER = 1.5
-"""A part that differs from the old one by more (mm) does not fit its joints as they are."""
+"""A part that differs from the old one by more (mm) does not fit its joints as they are. [choice]"""
 
 
 class DrawerRepair:

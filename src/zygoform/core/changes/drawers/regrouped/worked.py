@@ -24,11 +24,13 @@ from zygoform.core.outcome.part import Part
 from zygoform.core.shop import Shop
 
 BATTEN_IN, CLEAT = 20.0, 38.0
-"""How far inside a front's edges battens end; how wide a cleat behind a false front is (mm)."""
+"""How far inside a front's edges battens end; how wide a cleat behind a false front is (mm). [practice]"""
 NEXT_WITHIN = 80.0
-"""Two drawers with more between them (mm) are no neighbours."""
+"""Two drawers with more between them (mm) are no neighbours. [choice]"""
 LEAST_FRONT = 40.0
+"""A lower front than this is no front (mm). [choice]"""
 BATTEN_SCREWS, CLEAT_SCREWS = 8, 4
+"""Screws through a batten, and through a cleat. [practice]"""
 
 
 class Regrouped:

@@ -25,7 +25,7 @@ from zygoform.core.patterns.strip import Strip
 from zygoform.core.shop import Shop
 
 FILM, COAT_ML_M2, OVAL_CORNERS = 0.2, 100.0, 72
-"""As thick a film is drawn (mm); a coat of sealer; corners of an oval as it is drawn."""
+"""As thick a film is drawn (mm); a coat of sealer; corners of an oval as it is drawn. [choice]"""
 
 
 class LeftOver(Struct, frozen=True):

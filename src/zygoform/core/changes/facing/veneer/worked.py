@@ -24,7 +24,8 @@ from zygoform.core.shop import Shop
 
 PRESS_ML_M2, BEARER_APART, CAUL_MORE, CAUL_THICK = 165.0, 150.0, 20.0, 18.0
 """Glue on the ground alone (ml/m²); bearers over the cauls stand so far apart at most; a caul is so much larger
-than the face and so thick (mm): shop practice, the label of the glue comes first."""
+than the face and so thick (mm), the label of the glue comes first. [practice]
+"""
 _STRIPS: tuple[tuple[str, float | str], ...] = (("family", "turning"), ("gap", 0.0), ("fixing", "iron"))
 
 

@@ -25,9 +25,9 @@ from zygoform.core.tolerance import SAME_MM
 LEVEL = 1.0
 """Tops that differ by no more than this (mm) are level once sanded."""
 ROWS = 350.0
-"""Sides are screwed together at least so often in height (mm), in front and behind."""
+"""Sides are screwed together at least so often in height (mm), in front and behind. [practice]"""
 LEAST_STRIP = 2.0
-"""A gap up to this (mm) is drawn shut by the screws."""
+"""A gap up to this (mm) is drawn shut by the screws. [practice]"""
 
 
 class Joining:

@@ -13,7 +13,7 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 LEAST_LEFT = 40.0
-"""What is left of the room the slice is taken from, at least (mm)."""
+"""What is left of the room the slice is taken from, at least (mm). [choice]"""
 
 
 def worked(change: Resize, form: Form, shop: Shop, condition: Condition) -> Outcome:

@@ -15,9 +15,9 @@ from zygoform.core.tolerance import SAME_MM
 _BASE = ("base", "skirt")
 _NO_END = ("drawer", "door", "knob", "leg")
 CLOSES = 0.6
-"""An upright closes an end where it is at least so much of what is sawn there high."""
+"""An upright closes an end where it is at least so much of what is sawn there high. [choice]"""
 BEFORE_EACH_SCREW = 150.0
-"""One more screw for every so much (mm) of a sawn end."""
+"""One more screw for every so much (mm) of a sawn end. [practice]"""
 Section = tuple[float, float, float, float]
 """Across the piece: y0, z0, y1, z1 (mm)."""
 

@@ -22,15 +22,15 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 LEAST_HALF = 80.0
-"""A half narrower than this (mm) is a board."""
+"""A half narrower than this (mm) is a board. [choice]"""
 PANEL_DEEP = 60.0
-"""A panel up to this deep (mm) has no inside that a side would close."""
+"""A panel up to this deep (mm) has no inside that a side would close. [choice]"""
 NEAR_MIDDLE = 0.15
-"""An upright within this share of the width of the middle is where one saws."""
+"""An upright within this share of the width of the middle is where one saws. [choice]"""
 THROUGH = 45.0
-"""How far a screw has to reach into the ends of rails and bottom (mm): end grain holds less."""
+"""How far a screw has to reach into the ends of rails and bottom (mm): end grain holds less. [practice]"""
 FILLER_MM = 3.0
-"""How deep torn joints and holes are filled, on average (mm)."""
+"""How deep torn joints and holes are filled, on average (mm). [practice]"""
 SIDES = ("left", "right")
 
 

@@ -22,9 +22,9 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 DOWELS_APART, DOWEL_MARGIN = 150.0, 40.0
-"""A strip is held by a dowel so often, the first so far from its ends (mm): shop practice."""
+"""A strip is held by a dowel so often, the first so far from its ends (mm). [practice]"""
 FLUSH = 0.8
-"""A difference in thickness that is planed or sanded away (mm)."""
+"""A difference in thickness that is planed or sanded away (mm). [practice]"""
 _OUT: dict[str, tuple[float, float]] = {
     "front": (0.0, -1.0), "right": (1.0, 0.0), "back": (0.0, 1.0), "left": (-1.0, 0.0)
 }  # fmt: skip

@@ -14,7 +14,7 @@ from zygoform.core.measure.param import Choice, choice, length, switch
 from zygoform.core.shop import Shop
 
 GAP_OUTDOORS, CHILD_RADIUS = 6.0, 20.0
-"""So far apart lie boards that dew gets at, so round are corners a child runs into (mm): shop practice."""
+"""So far apart lie boards that dew gets at, so round are corners a child runs into (mm). [practice]"""
 
 
 class PlankTop(ChangeBase, frozen=True, tag="plank_top"):

@@ -58,13 +58,13 @@ EdgeProfile = Annotated[
 ]
 ProfileSize = Annotated[float, length("Profile", 1, 40, main=False, counts_if=("profile", ("rounded", "chamfer")))]
 EASED = 1.5
-"""An eased corner is a chamfer of so much (mm)."""
+"""An eased corner is a chamfer of so much (mm). [practice]"""
 ROUND_FACET = 2 - math.sqrt(2)
-"""A quarter circle of radius r touches a chamfer of (2 - root 2) r in its middle: so it is drawn."""
+"""A quarter circle of radius r touches a chamfer of (2 - root 2) r in its middle: so it is drawn. [drawn]"""
 LONG_ENOUGH = 5.0
-"""Shorter chords of an arc are drawn with square edges (mm)."""
+"""Shorter chords of an arc are drawn with square edges (mm). [drawn]"""
 LEAST_LEFT_SQUARE = 2.0
-"""A bearing needs so much of the edge to run on (mm)."""
+"""A bearing needs so much of the edge to run on (mm). [practice]"""
 
 
 class TopShape(Struct, frozen=True):

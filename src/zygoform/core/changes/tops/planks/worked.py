@@ -48,10 +48,11 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 CLAMPS_APART = 275.0
+"""Panel clamps stand at most so far apart (mm): writers say 200 to 350. [practice]"""
 RAILS_APART = 600.0
-"""Boards laid with gaps lie on something at least so often (mm): shop practice."""
+"""Boards laid with gaps lie on something at least so often (mm). [practice]"""
 BATTEN = 19.0
-"""How thick the battens under a lid are (mm)."""
+"""How thick the battens under a lid are (mm). [practice]"""
 
 
 class PlankPanel:
@@ -361,8 +362,9 @@ def worked(change: PlankTop, form: Form, shop: Shop, condition: Condition) -> Ou
 
 
 HOLE_PLAY = 1.5
-"""A screw in a hole of its own size and a little gives by so much (mm): shop practice."""
+"""A screw in a hole of its own size and a little gives by so much (mm). [practice]"""
 HOLD_SCREW = 4.5
+"""The shank of a screw that holds a top (mm). [practice]"""
 _NO_GLUE = (
     "No glue between top and body but on the fixed line, and no pocket screws across the boards: "
     "a wide top held everywhere splits."

@@ -28,7 +28,7 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 BAND_SPARE = 1.1
-"""Iron-on band is cut a little long at each edge and trimmed."""
+"""Times the edge: iron-on band is cut a little long at each end and trimmed. [practice]"""
 
 
 class SheetPanel:

@@ -11,7 +11,7 @@ from zygoform.core.measure.param import Choice, choice, count, length
 from zygoform.core.shop import Shop
 
 BED = 3.0
-"""How thick tiles lie in their adhesive (mm), by a notched spreader: shop practice."""
+"""How thick tiles lie in their adhesive (mm), by a notched spreader. [practice]"""
 
 
 class TiledTop(ChangeBase, frozen=True, tag="tiled_top"):

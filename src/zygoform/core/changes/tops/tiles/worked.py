@@ -31,20 +31,21 @@ from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
 ADHESIVE_KG_M2_MM, GROUT_KG_L, GROUT_MORE = 1.3, 1.7, 1.15
-"""Adhesive for a square metre and a millimetre of bed; grout as mixed, and what the wiping takes of it."""
+"""Adhesive (kg) for a m² and a mm of bed; a litre of grout as mixed (kg), times what wiping takes of it. [label]"""
 TILE_KG_M2_MM = 2.3
-"""Ceramic, kg a square metre for each millimetre of thickness."""
+"""Ceramic, kg a square metre for each millimetre of thickness. [practice]"""
 BROKEN_COVERS = 0.8
-"""Of a field of broken tiles so much is tile; the rest is joint (shop practice: 15 to 25 %)."""
+"""Of a field of broken tiles so much is tile; the rest is joint (15 to 25 %). [practice]"""
 SLIVER_SHARE, LEAST_CUT = 1 / 3, 15.0
-"""A cut tile is a sliver under so much of a whole one, and under so much (mm): it breaks when it is cut (trade)."""
+"""A cut tile is a sliver under so much of a whole one, and under so much (mm): it breaks when it is cut. [practice]
+"""
 MOST_DRAWN, FACE = 400, 0.1
-"""Of more tiles only the rows are drawn; a face is so thick (mm)."""
+"""Of more tiles only the rows are drawn; a face is so thick (mm). [choice]"""
 _SPACERS = (
     (1.0, "a steel rule"), (1.5, "a small coin"), (2.0, "a large coin"), (3.0, "two small coins"),
     (4.0, "a strip of hardboard"), (5.0, "a cable of 5 mm"), (7.0, "a pencil"),
 )  # fmt: skip
-"""What lies about in a workshop, and about how thick it is (mm)."""
+"""What lies about in a workshop, and about how thick it is (mm). [practice]"""
 
 
 class TileField:

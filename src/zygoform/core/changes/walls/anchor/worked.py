@@ -14,10 +14,11 @@ from zygoform.core.outcome.outcome import Fitting, Note, Outcome
 from zygoform.core.shop import Shop
 
 STRAP_WIDE, STRAP_HIGH, STRAP_THICK = 25.0, 50.0, 3.0
-"""As they are drawn (mm)."""
+"""As they are drawn (mm). [drawn]"""
 
 
 SCREWS_EACH_END = 2
+"""Screws at each end of a strap; its own sheet comes first. [label]"""
 
 
 _WHERE = "High up, near both ends, into a rail, a side or the frame; never a thin back."

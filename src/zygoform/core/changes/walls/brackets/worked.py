@@ -28,9 +28,10 @@ from zygoform.core.statics.sag import (
 from zygoform.core.statics.supports import brackets
 
 END, HIGH_SHARE = 20.0, 0.75
-"""No bracket nearer to an end (mm); one is so high, of the board's depth."""
+"""No bracket nearer to an end (mm); one is so high, of the board's depth. [practice]"""
 USUAL_WOOD = "ponderosa pine"
 SCREWS_EACH = 3
+"""Screws from a bracket into the wall; its own sheet comes first. [label]"""
 
 
 class BracketRow:
