@@ -10,6 +10,8 @@ from collections.abc import Iterable
 from functools import cache
 from pathlib import Path
 
+from zygoform.core.calculations import calculations
+
 ROOT = Path(__file__).parents[1]
 SRC = ROOT / "src" / "zygoform"
 CORE = SRC / "core"
@@ -183,6 +185,11 @@ def test_every_figure_of_the_trade_says_where_it_comes_from(tmp_path: Path) -> N
     assert [said for path in files for said in _without_source(path, tags)] == []
     used = {tag for path in files for *_, words in _constants(path) for tag in re.findall(r"\[(\w+)\]", words)}
     assert used == tags
+    formulas = (own for group in calculations().values() for own in group.items())
+    for name, formula in formulas:
+        words = f"{formula.__doc__} {sys.modules[formula.__module__].__doc__}"
+        assert set(re.findall(r"\[(\w+)\]", words)) & tags, f"{name} says not where it comes from"
+        assert UNITS.search(words) or "unit" in words, f"{name} says not in what it is counted"
     planted = tmp_path / "planted.py"
     planted.write_text('LEAST_GAP = 3.0\n"""So far apart. [practice]"""\nMOST = 4\n')
     assert len(_without_source(planted, tags)) == 2

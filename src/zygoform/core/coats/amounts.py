@@ -2,6 +2,8 @@
 
 Loss is a share of what leaves the can, so what is bought is divided by what arrives, never multiplied by 1 + loss.
 Thinner covers nothing: it is bought on top. Cover is area for a unit of volume and coat, as the label has it.
+
+Lengths and areas in one unit, amounts in one of volume; waste as a share. [practice]
 """
 
 from collections.abc import Sequence

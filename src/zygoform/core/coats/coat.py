@@ -2,6 +2,8 @@
 
 Typical figures of the trade at about 20 degrees and 50 % humidity, without brands: the label of the can in hand
 decides. What a user changes is kept in `Shop.coats`, with the project.
+
+Hours, and days of cure. [label]
 """
 
 from typing import Annotated, Literal

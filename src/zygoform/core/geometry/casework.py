@@ -2,6 +2,8 @@
 
 The formulas are those of the trade: a part is the room it fills, plus what it reaches into grooves, minus the play
 it needs. What a slide takes is its maker's to say: the deductions are inputs.
+
+[practice]
 """
 
 import math

@@ -1,6 +1,8 @@
 """Outlines that are cut into a door: by rule or from a file, in convex pieces, with their starter holes.
 
 All outlines run counter-clockwise, in any one unit.
+
+[geometry]
 """
 
 import heapq

@@ -3,6 +3,8 @@
 z ^   |  |        closed: its back face at y = 0, its front at y = t, its bottom at z = 0;
 |   |  |        the axis stands at y = a, zh over the bottom edge
 +---|--|--> y   it turns towards the viewer; what is below the axis swings into the box
+
+[geometry]
 """
 
 import math

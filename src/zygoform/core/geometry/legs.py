@@ -1,6 +1,8 @@
 """A square leg that may lean and taper, as a solid cut level at both ends.
 
 Its axis runs from the middle of its top to the middle of its foot.
+
+Lengths in one unit, angles in degrees. [geometry]
 """
 
 import math

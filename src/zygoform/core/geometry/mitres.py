@@ -4,6 +4,8 @@ Saw scale: 0 is a square cut; an end angle is the deviation from square. Formula
 trigonometry of the bisecting plane, derived here and tested against planes laid through solids; `w` is the
 material measured away from the wall (its thickness when the boards stand against a body, its width when they
 lie flat as a frame). Any unit of length goes in and out.
+
+Angles in degrees. [geometry]
 """
 
 import math

@@ -1,4 +1,7 @@
-"""A drawing at full size over several sheets of paper, and whether a print came out true."""
+"""A drawing at full size over several sheets of paper, and whether a print came out true.
+
+Lengths in mm; of the check ruler in one unit. [geometry]
+"""
 
 from typing import Literal
 

@@ -1,4 +1,7 @@
-"""Points, lines and convex outlines in a plane. Outlines run counter-clockwise and do not repeat a point."""
+"""Points, lines and convex outlines in a plane. Outlines run counter-clockwise and do not repeat a point.
+
+Lengths in one unit, angles in degrees. [geometry]
+"""
 
 import math
 from collections.abc import Sequence

@@ -1,4 +1,7 @@
-"""Where pulls stand on a front, and what old holes mean for new ones. One unit in and out."""
+"""Where pulls stand on a front, and what old holes mean for new ones. One unit in and out.
+
+[geometry]
+"""
 
 import math
 from itertools import pairwise

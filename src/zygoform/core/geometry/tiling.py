@@ -1,6 +1,8 @@
 """A field of tiles with joints: whole ones, cut ones, and what fills the joints.
 
 |e|cut|j|  whole  |j|  whole  |j|cut|e|     one direction
+
+Lengths in one unit, in and out; of grout in mm and kg a litre. [geometry]
 """
 
 from typing import Literal

@@ -1,4 +1,7 @@
-"""What is sold in packs, cans and rolls: how it is counted, spaced, paired and bought cheapest."""
+"""What is sold in packs, cans and rolls: how it is counted, spaced, paired and bought cheapest.
+
+Lengths in one unit, in and out; of hinges in mm, their numbers. [practice]
+"""
 
 import math
 from decimal import Decimal

@@ -2,6 +2,8 @@
 
 Tip clearance: 3 mm, in members under 12 mm half of that; bite and the pocket screws' table are shop practice, to be
 tried on scrap.
+
+Lengths in mm. [practice]
 """
 
 from msgspec import Struct

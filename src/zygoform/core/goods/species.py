@@ -3,6 +3,8 @@
 Dimensional change coefficients: USDA Wood Handbook (FPL-GTR-282), chapter on drying and control of moisture
 content; per percent of moisture, tangential (flat-sawn) and radial (quarter-sawn). Red oak, white oak and
 mahogany are typical values.
+
+Lengths in one unit, in and out. [WH]
 """
 
 import math

@@ -2,6 +2,8 @@
 
 Actual sizes of softwood in inches: American Softwood Lumber Standard PS 20, dressed dry. Metric planed sizes
 differ by country, so the table is the user's to change.
+
+Lengths in mm. [practice]
 """
 
 from decimal import Decimal

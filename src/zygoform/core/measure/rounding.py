@@ -1,4 +1,7 @@
-"""Rounding to a mark of the tape. A size is rounded once, when its cut is listed."""
+"""Rounding to a mark of the tape. A size is rounded once, when its cut is listed.
+
+Lengths in one unit, in and out. [geometry]
+"""
 
 import math
 from typing import Literal

@@ -3,6 +3,8 @@ r"""A piece measured along its strip: long point, end angles, ends that need two
 __________________          s runs along the strip, t across it. Edges along s are its sides; every other
 end  /                    \  end    edge is a cut, its angle the deviation from square: atan(ds / dt).
 /______________________\
+
+Lengths in one unit, angles in degrees. [geometry]
 """
 
 import math

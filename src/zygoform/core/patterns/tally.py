@@ -1,4 +1,7 @@
-"""What a pattern comes to: called by the names of the trade, with rows of fronts."""
+"""What a pattern comes to: called by the names of the trade, with rows of fronts.
+
+Lengths in one unit, angles in degrees. [geometry]
+"""
 
 from collections import Counter
 from collections.abc import Sequence

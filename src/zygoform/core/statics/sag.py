@@ -6,6 +6,8 @@
 
 Beams of the textbook: 5/384 and 1/48 P L^3 / (E I) on supports that let it turn, 1/384 and 1/192 held fast at
 both ends.
+
+Inches, pounds and psi, or mm, kg and MPa. [beam]
 """
 
 from typing import Literal

@@ -1,4 +1,7 @@
-"""Brackets under a board, feet under a body, and the height that results. One unit in and out."""
+"""Brackets under a board, feet under a body, and the height that results. One unit in and out.
+
+[geometry]; how far apart feet may stand: [practice]
+"""
 
 from msgspec import Struct
 

@@ -7,6 +7,8 @@
 
 Loads and tilt that furniture-stability standards test with are editable defaults of the rule that uses this
 (`findings/rules`); the text of the standard in force decides. Nothing here says that a piece is safe.
+
+Lengths in mm, weights in kg. [geometry], loads [F2057]
 """
 
 import math

@@ -4,6 +4,8 @@
  ========================   bar
       ||       ||           posts: the standoff
 ---------------------------  front
+
+Lengths in mm. [geometry]
 """
 
 import math

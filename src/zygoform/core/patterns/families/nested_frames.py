@@ -1,4 +1,7 @@
-"""Frames in each other, mitred at their corners."""
+"""Frames in each other, mitred at their corners.
+
+Lengths in mm, angles in degrees. [geometry]
+"""
 
 from msgspec import Struct
 

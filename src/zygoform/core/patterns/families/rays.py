@@ -1,4 +1,7 @@
-"""Rays from a point: each laid in the order given, the later cut by those before."""
+"""Rays from a point: each laid in the order given, the later cut by those before.
+
+Lengths in mm, angles in degrees. [geometry]
+"""
 
 import math
 from collections.abc import Sequence
