@@ -232,7 +232,7 @@ def test_the_length_of_a_rounded_edge_is_told() -> None:
     cut = outcome.later[0]
     round_it = 2 * (cut.length + cut.width) - 8 * 30 + 2 * math.pi * 30
     told = [length for note in outcome.notes for length in note.message.lengths]
-    assert any(length == pytest.approx(round_it, abs=0.5) for length in told), (round_it, told)
+    assert any(length == pytest.approx(round_it) for length in told), (round_it, told)
 
 
 def test_only_two_corners_are_rounded_where_the_back_stands_at_a_wall() -> None:
@@ -241,7 +241,7 @@ def test_only_two_corners_are_rounded_where_the_back_stands_at_a_wall() -> None:
     cut = outcome.later[0]
     round_it = 2 * (cut.length + cut.width) - 4 * 30 + math.pi * 30
     told = [length for note in outcome.notes for length in note.message.lengths]
-    assert any(length == pytest.approx(round_it, abs=0.5) for length in told), (round_it, told)
+    assert any(length == pytest.approx(round_it) for length in told), (round_it, told)
 
 
 def test_a_reading_is_told_with_what_counts_of_it() -> None:

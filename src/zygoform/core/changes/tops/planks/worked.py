@@ -327,17 +327,19 @@ class PlankPanel:
         return tuple(notes)
 
     def _edge_notes(self) -> tuple[Note, ...]:
-        """How long the edges are that are rounded over, sanded or edged: all round, and the corners' arcs of it."""
-        radius, rounded = self.change.radius, self.shape.outline
-        back = radius if self.change.rounded == "all" else 0.0
-        front = radius if self.change.front == "straight" else 0.0
-        around = sum(math.dist(a, b) for a, b in zip(rounded, rounded[1:] + rounded[:1], strict=True))
+        """How long the edges are that are rounded over, sanded or edged: all round, and the corners' arcs of it.
+
+        A corner of c takes r / tan(c / 2) of either edge and gives (pi - c) r; a front that is not straight is
+        taken in the chords it is drawn in.
+        """
+        radius, straight = self.change.radius, self.change.front == "straight"
+        back, front = radius if self.change.rounded == "all" else 0.0, radius if straight else 0.0
         if radius <= SAME_MM:
-            return (Note("Edge", Message("{0} all round.", (around,))),)
-        arcs = sum(
-            (math.pi - corner) * r
-            for corner, r in zip(corner_angles(self.outline), (front, front, back, back), strict=True)
-        )
+            return (Note("Edge", Message("{0} all round.", (_around(self.shape.outline),))),)
+        corners = list(zip(corner_angles(self.outline), (front, front, back, back), strict=True))
+        arcs = sum((math.pi - corner) * r for corner, r in corners)
+        sharp = _around(self.outline) - sum(2 * r / math.tan(corner / 2) for corner, r in corners)
+        around = sharp + arcs if straight else _around(self.shape.outline)
         return (Note("Edge", Message("{0} all round, {1} of it in the rounded corners.", (around, arcs))),)
 
     def _findings(self) -> tuple[Finding, ...]:
@@ -345,6 +347,10 @@ class PlankPanel:
 
     def _handles(self) -> tuple[Handle, ...]:
         return overhang_handles(self.change.id, self.outline, self.ground.low + self.size.thickness / 2)
+
+
+def _around(outline: Outline) -> float:
+    return sum(math.dist(a, b) for a, b in zip(outline, outline[1:] + outline[:1], strict=True))
 
 
 def _strip(outline: Outline, across: tuple[float, float], low: float, high: float) -> Outline:
