@@ -99,6 +99,21 @@ def test_a_faulty_price_row_is_named_and_left_out(row: str, word: str) -> None:
     assert word in prices.problems[0].message
 
 
+@pytest.mark.parametrize("grain", ["yes", "Yes", " YES "])
+def test_a_price_row_is_read_however_a_spreadsheet_left_it(grain: str) -> None:
+    """Blanks round a cell, letters large or small: the same goods."""
+    head = HEAD.strip() + ",grain\n"
+    plain = parse_prices(head + "timber,a,A,,inch,1 in,2 in,8 ft,red oak,,5,yes\nglue,g,Glue,,,,,,,120,4.20,\n")
+    loose = parse_prices(
+        head + f"timber, a ,A ,,inch,1 in ,2 in,8 ft, red oak,,5,{grain}\nglue,g , Glue,,,,,,,120 ,4.20,\n"
+    )
+    assert not plain.problems
+    assert loose == plain
+    (size,) = plain.timber
+    assert size.grain
+    assert not parse_prices(head + "timber,a,A,,inch,1 in,2 in,8 ft,red oak,,5,no\n").timber[0].grain
+
+
 def test_a_price_list_of_ones_own_changes_the_bill(tmp_path: Path) -> None:
     path = tmp_path / "mine.csv"
     text = (Path(shipped_prices.__wrapped__.__code__.co_filename).parents[1] / "data" / "prices.csv").read_text()

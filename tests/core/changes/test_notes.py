@@ -8,7 +8,7 @@ import pytest
 
 from tests.contracts import filled
 from tests.planned import changed, made
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
@@ -32,6 +32,10 @@ def desk(sizes: dict[str, str], *, front: bool) -> Project:
 @pytest.mark.parametrize("case", CASES, ids=lambda case: f"{case['kind']}-{case.get('with', '')}")
 def test_a_change_tells_what_comes_out_by_hand(case: dict[str, Any]) -> None:
     project = desk(case.get("sizes", {}), front=case.get("front", False))
+    if "beside" in case:
+        project = copy_piece(project, "p1").project
+        for name, text in case["beside"].items():
+            project = set_reading(project, name, text, on="p2").project
     outcome = made(changed(project, case["kind"], f"p1/{AT[case.get('at', 'body')]}", **case.get("with", {})))
     told = {note.label: note.message for note in outcome.notes}
     assert list(told) == list(case["notes"])

@@ -33,7 +33,7 @@ from zygoform.core.edits.planning import (
 from zygoform.core.edits.survey import choose_inside
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board
-from zygoform.core.geometry.plane import rectangle
+from zygoform.core.geometry.plane import area, rectangle
 from zygoform.core.geometry.prism import upright
 from zygoform.core.patterns.drawn_line import DrawnLine
 from zygoform.core.patterns.gallery import GALLERY
@@ -465,3 +465,18 @@ def test_a_strip_is_bent_no_tighter_than_it_takes() -> None:
     assert settled.shop.size(settled.changes[0].board).bends <= 100.0**2 / 120.0  # type: ignore[union-attr]
     for done in (settled, apply_fix(oval, found.fixes[-1]).project):
         assert "tight_bend" not in {f.code for f in plan_of(done).findings}
+
+
+@pytest.mark.parametrize("family", ["slats", "turning", "chevron"])
+def test_what_is_too_thin_to_cut_is_filled(family: str) -> None:
+    """Without gaps a front is covered by its strips but for the slivers: as much filler, and a drop for each pin."""
+    plan = plan_of(changed(chest(), "pattern", "p1/body/main", family=family, gap=0.0))
+    (outcome,) = plan.outcomes
+    (own,) = outcome.maps
+    fronts = sum(abs(area(front.outline)) for front in own.fronts)
+    lost = fronts - sum(abs(area(piece.outline)) for piece in own.pieces)
+    thick = outcome.parts[0].size.thickness
+    pins = sum(fitting.count for fitting in outcome.bought if fitting.kind == "pin")
+    (filler,) = (supply for supply in outcome.supplies if supply.kind == "filler")
+    assert filler.amount == pytest.approx(0.05 * pins + lost * thick / 1000, abs=1e-6)
+    assert (lost > 1e-3) == any(note.label == "Slivers" for note in outcome.notes)
