@@ -469,13 +469,13 @@ def test_a_strip_is_bent_no_tighter_than_it_takes() -> None:
 
 @pytest.mark.parametrize("family", ["slats", "turning", "chevron"])
 def test_what_is_too_thin_to_cut_is_filled(family: str) -> None:
-    """Without gaps a front is covered by its strips but for the slivers: as much filler, and a drop for each pin."""
+    """Without gaps strips cover a front but for the slivers: as much filler, and a drop for each pin."""
     plan = plan_of(changed(chest(), "pattern", "p1/body/main", family=family, gap=0.0))
     (outcome,) = plan.outcomes
     (own,) = outcome.maps
     fronts = sum(abs(area(front.outline)) for front in own.fronts)
     lost = fronts - sum(abs(area(piece.outline)) for piece in own.pieces)
-    thick = outcome.parts[0].size.thickness
+    thick = outcome.parts[0].thickness
     pins = sum(fitting.count for fitting in outcome.bought if fitting.kind == "pin")
     (filler,) = (supply for supply in outcome.supplies if supply.kind == "filler")
     assert filler.amount == pytest.approx(0.05 * pins + lost * thick / 1000, abs=1e-6)
