@@ -99,6 +99,15 @@ def test_variants_stand_on_one_floor_at_one_scale_and_within_their_columns() -> 
         document.close()
 
 
+def test_a_template_that_needs_it_lies_across() -> None:
+    """Two pulls far apart on a wide front: from its first sheet on."""
+    project = changed(chest(columns=1, rows=6), "pulls", "p1/body/main", each="one", spacing=192.0)
+    plan = plan_of(project)
+    laid = [laid_on_paper(template, "letter")[1] for template in plan.outcomes[0].templates]
+    assert {own.orientation for own in laid} == {"landscape"}
+    assert all(lying(templates(project, plan)))
+
+
 @pytest.mark.parametrize("share", [20, 50, 80])
 def test_a_template_names_its_rows_and_columns_as_they_lie(share: int) -> None:
     """A door of 1600: sheets from the upper left, row by row; however high its pull sits no seam goes through."""
@@ -117,16 +126,19 @@ def test_a_template_names_its_rows_and_columns_as_they_lie(share: int) -> None:
                 assert any(begin <= at - wide / 2 and at + wide / 2 <= end for begin, end in along)
                 assert not any(start < at < end for (_, end), (start, _) in pairwise(along))
     assert several
-    found = re.findall(r"row (\d+) of (\d+), column (\d+) of (\d+)", " ".join(texts(templates(project, plan))))
-    at = 0
+    pdf = templates(project, plan)
+    found = re.findall(r"row (\d+) of (\d+), column (\d+) of (\d+)", " ".join(texts(pdf)))
+    at, lies = 0, list[bool]()
     for template in (own for outcome in plan.outcomes for own in outcome.templates):
         _, laid = laid_on_paper(template, "a4")
         rows, columns = len(laid.down), len(laid.across)
+        lies += [laid.orientation == "landscape"] * rows * columns
         if rows * columns > 1:
             wanted = [(r, rows, c, columns) for r in range(1, rows + 1) for c in range(1, columns + 1)]
             assert [tuple(map(int, row)) for row in found[at : at + len(wanted)]] == wanted
             at += len(wanted)
     assert at == len(found)
+    assert lying(pdf) == lies
 
 
 @pytest.mark.parametrize("paper", ["A4", "Letter"])
