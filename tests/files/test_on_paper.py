@@ -160,7 +160,9 @@ def test_lengths_stand_in_the_middle_of_their_ground(paper: str, monkeypatch: py
     monkeypatch.setattr(Page, "text", word)
     project = changed(set_reading(chest(), "corner_left", "86").project, "plank_top", "p1/body/main")
     project = structs.replace(project, shop=structs.replace(project.shop, paper=paper))
-    set_out_pages(Page(paper, "Skewed"), plan_of(project))  # type: ignore[arg-type]
+    page = Page(paper, "Skewed")  # type: ignore[arg-type]
+    set_out_pages(page, plan_of(project))
+    page.output()
     assert len(words) == len(grounds) == 6, "four edges and two diagonals"
     for (x, y, w, h), (left, right, line) in zip(grounds, words, strict=True):
         assert left - x == pytest.approx(x + w - right)
@@ -180,4 +182,5 @@ def test_words_can_be_looked_for_on_paper(monkeypatch: pytest.MonkeyPatch) -> No
     page = Page("A4", "Blanks")
     page.words("12\u00a0mm and 3\u00a0h")
     page.rows((40.0, 40.0), (("1\u00a0h", "2\u00a0h"),))
+    page.output()
     assert {"12 mm and 3 h", "1 h", "2 h"} <= set(said)
