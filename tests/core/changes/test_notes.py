@@ -7,8 +7,9 @@ from typing import Any
 import pytest
 
 from tests.contracts import filled
-from tests.planned import changed, made
+from tests.planned import plan_of
 from zygoform.core.edits.pieces import copy_piece, new_piece
+from zygoform.core.edits.planning import add_change, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
 from zygoform.core.project import Project
@@ -36,7 +37,14 @@ def test_a_change_tells_what_comes_out_by_hand(case: dict[str, Any]) -> None:
         project = copy_piece(project, "p1").project
         for name, text in case["beside"].items():
             project = set_reading(project, name, text, on="p2").project
-    outcome = made(changed(project, case["kind"], f"p1/{AT[case.get('at', 'body')]}", **case.get("with", {})))
+    if "after" in case:
+        project = add_change(project, case["after"], "p1/body/main").project
+    project = add_change(project, case["kind"], f"p1/{AT[case.get('at', 'body')]}").project
+    for name, value in case.get("with", {}).items():
+        project = set_value(project, project.changes[-1].id, name, value).project
+    plan = plan_of(project)
+    assert plan.failures == ()
+    outcome = plan.outcomes[-1]
     told = {note.label: note.message for note in outcome.notes}
     assert list(told) == list(case["notes"])
     for label, lengths in case["notes"].items():
