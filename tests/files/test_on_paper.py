@@ -2,21 +2,33 @@
 
 import io
 import re
+from collections import defaultdict
+from datetime import UTC, datetime
 from itertools import pairwise
 
 import pypdfium2
 import pytest
 from msgspec import structs
-from pypdf import PdfReader
+from pypdf import PageObject, PdfReader
 
 from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, plan_of
-from zygoform.core.edits.pieces import new_piece
+from zygoform.core.days.hours import ClockZone, moment_of
+from zygoform.core.drawing.part_outline import part_outline
+from zygoform.core.edits.disassembly import add_bag
+from zygoform.core.edits.pieces import new_piece, rename
 from zygoform.core.edits.planning import add_change, add_variant, set_text, set_value
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.edits.workshop import set_unit
-from zygoform.files.demo import demo_project, fresh_project
+from zygoform.core.piecemeal import at_once
+from zygoform.core.plan.days_stage import plan_days
+from zygoform.core.schedule.progress import day_words, long_words
+from zygoform.core.why.sizes import tape_before_cut
+from zygoform.files.day_sheets_pdf import day_sheets
+from zygoform.files.demo import demo_project, fresh_project, in_its_days
+from zygoform.files.labels_pdf import labels
+from zygoform.files.paper import PAPERS, Paper
 from zygoform.files.pattern_pdf import maps
 from zygoform.files.pdf_page import PAGE_MARGIN, Page
 from zygoform.files.template_pdf import laid_on_paper, templates
@@ -24,6 +36,7 @@ from zygoform.files.variants_pdf import variants_page
 from zygoform.files.worksheet_pdf import set_out_pages, work_sheet
 
 MM = 25.4 / 72
+NOW = datetime(2026, 12, 3, 19, 20, tzinfo=UTC)
 
 
 def texts(pdf: bytes) -> list[str]:
@@ -184,3 +197,85 @@ def test_words_can_be_looked_for_on_paper(monkeypatch: pytest.MonkeyPatch) -> No
     page.rows((40.0, 40.0), (("1\u00a0h", "2\u00a0h"),))
     page.output()
     assert {"12 mm and 3 h", "1 h", "2 h"} <= set(said)
+
+
+@pytest.mark.parametrize("kind", PAPERS, ids=lambda kind: kind.id)
+def test_every_page_says_which_of_how_many_and_stops_above_that(kind: Paper) -> None:
+    project = demo_project()
+    pages = PdfReader(io.BytesIO(kind.make(project, plan_of(project)))).pages
+    for number, page in enumerate(pages, 1):
+        (foot,) = [line for line in lines_of(page) if f"page {number} of {len(pages)}" in " ".join(line[1].split())]
+        # What is at full size goes down to the edge of its sheet.
+        if kind.id != "templates":
+            assert all(height > foot[0] + 4 for height, text in lines_of(page) if text != foot[1])
+
+
+def lines_of(page: PageObject) -> list[tuple[float, str]]:
+    """What is written on a page, and how far from its lower edge (pt)."""
+    found = list[tuple[float, str]]()
+
+    def note(text: str, _cm: object, at: list[float], *_more: object) -> None:
+        if text.strip():
+            found.append((at[5], text))
+
+    page.extract_text(visitor_text=note)
+    return found
+
+
+def test_a_day_counts_its_own_work_and_waits_only_where_something_dries() -> None:
+    project = in_its_days(demo_project(), NOW)
+    plan = plan_of(project)
+    days = at_once(plan_days(project, plan, moment_of(NOW), ClockZone()))
+    text = " ".join(texts(day_sheets(project, plan, days)))
+    by_day: dict[int, int] = defaultdict(int)
+    for own in days.open:
+        for begin, end in own.pieces:
+            by_day[days.zone.local(begin)[0]] += end - begin
+    assert len(by_day) > 2
+    for day, minutes in by_day.items():
+        assert f"{day_words(day)} {long_words(minutes)} of work" in text
+    drying = [own for own in days.open if own.dry > own.end]
+    assert 0 < len(drying) < len(days.open)
+    rows = sum(len({days.zone.local(begin)[0] for begin, _ in own.pieces}) for own in drying)
+    assert len(re.findall(r"Dry (?:Mon|Tue|Wed|Thu|Fri|Sat|Sun)", text)) == rows
+
+
+def test_labels_hold_their_words(monkeypatch: pytest.MonkeyPatch) -> None:
+    """However long a name is: nothing of it runs into the label beside it."""
+    wide, written = list[float](), Page.text
+
+    def noted(page: Page, x: float, y: float, words: str) -> None:
+        column = (page.w - 2 * PAGE_MARGIN) / 3
+        left = (x - PAGE_MARGIN) % column
+        wide.append(column - left - page.get_string_width(words))
+        written(page, x, y, words)
+
+    project = rename(
+        demo_project(), "A chest of drawers with a very long name, from the house by the harbour", on="p1"
+    )
+    project = add_bag(project.project, "p1").project
+    monkeypatch.setattr(Page, "text", noted)
+    labels(project, plan_of(project))
+    assert len(wide) > 4
+    assert min(wide) >= 3.9
+
+
+def test_a_work_sheet_speaks_one_system_and_marks_what_is_seen_how() -> None:
+    project = set_unit(demo_project(), "mm").project
+    plan = plan_of(project)
+    text = " ".join(texts(work_sheet(project, plan)))
+    told = text[text.index("Cautions") :]
+    assert "[" not in told.replace("[ ]", "")
+    assert not re.search(r"\d in\b", told)
+    shapes = {p.shape: p for p in plan.parts if p.part.face or {p.left.way, p.right.way} != {"square"}}
+    for shape, part in shapes.items():
+        seen = "on its edge" if part_outline(part).seen == "edge" else "on its face"
+        assert f"{shape} {part.part.name}, {seen}" in text
+    assert {part_outline(part).seen for part in shapes.values()} == {"edge", "face"}
+    turned = set_reading(project, "corner_left", "88").project
+    tapes = tape_before_cut(plan_of(turned))
+    assert {tape.angle for tape in tapes} == {True, False}
+    text = " ".join(texts(work_sheet(turned, plan_of(turned))))
+    for tape in tapes:
+        figure = f"{tape.value:g}°" if tape.angle else project.shop.unit.show(tape.value)
+        assert f"{figure} ________".replace("\u00a0", " ") in text
