@@ -98,7 +98,7 @@ def test_the_reading_that_counts(taken: list[tuple[float, str]]) -> None:
     real = [mm for mm, source in taken if source != "guessed"]
     for takes, made in (("largest", max), ("smallest", min), ("mean", lambda own: sum(own) / len(own))):
         found = counting(readings, takes)  # type: ignore[arg-type]
-        wanted = made(real) if real else taken[-1][0] if taken else None  # type: ignore[operator]
+        wanted = made(real) if real else taken[-1][0] if taken else None
         assert (found.value if found else None) == (wanted if wanted is None else pytest.approx(wanted))
 
 

@@ -250,10 +250,8 @@ def test_labels_hold_their_words(monkeypatch: pytest.MonkeyPatch) -> None:
         wide.append(column - left - page.get_string_width(words))
         written(page, x, y, words)
 
-    project = rename(
-        demo_project(), "A chest of drawers with a very long name, from the house by the harbour", on="p1"
-    )
-    project = add_bag(project.project, "p1").project
+    name = "A chest of drawers with a very long name, from the house by the harbour"
+    project = add_bag(rename(demo_project(), name, on="p1").project, "p1").project
     monkeypatch.setattr(Page, "text", noted)
     labels(project, plan_of(project))
     assert len(wide) > 4
