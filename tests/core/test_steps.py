@@ -12,7 +12,7 @@ from tests.strategies import planned
 from zygoform.core.edits.condition import add_fault, mend
 from zygoform.core.edits.disassembly import set_done, set_fate
 from zygoform.core.edits.fronts import hold
-from zygoform.core.edits.planning import leave_out, set_value
+from zygoform.core.edits.planning import add_change, leave_out, set_value
 from zygoform.core.edits.survey import choose_inside
 from zygoform.core.edits.workshop import set_pace, use_minutes
 from zygoform.core.errors import BadInputError
@@ -80,13 +80,15 @@ def test_glass_comes_out_before_the_back() -> None:
     project = leave_out(leave_out(project, "c1", out=True).project, "c2", out=True).project
     assert plan_of(project).work.steps == ()
     project = set_fate(project, "p1/back/main", "gone").project
-    assert [s.id.rsplit("/", 1)[-1] for s in plan_of(project).work.steps] == ["glass", "back"]
+    assert [s.id.rsplit("/", 1)[-1] for s in plan_of(project).work.steps] == ["glass", "back", "glass-on"]
     glass = plan_of(project).work.steps[0]
     assert "a helper" in glass.needs
     assert "glass" in glass.cautions
-    # What is off already is no work any more.
+    # What is off already is no work any more; what is kept goes back.
     project = set_done(set_done(project, "p1/front/o2", done=True).project, "p1/back/main", done=True).project
-    assert plan_of(project).work.steps == ()
+    assert [s.id.rsplit("/", 1)[-1] for s in plan_of(project).work.steps] == ["glass-on"]
+    new = plan_of(add_change(project, "back_panel", "p1/body/main").project)
+    assert [s.id.rsplit("/", 1)[-1] for s in new.work.steps][-2:] == ["fix", "glass-on"]
 
 
 def test_a_mend_in_a_drawer_takes_the_drawer_out_and_shapes_before_it_fixes() -> None:
@@ -95,7 +97,9 @@ def test_a_mend_in_a_drawer_takes_the_drawer_out_and_shapes_before_it_fixes() ->
     assert project.piece is not None
     project = mend(project, project.piece.faults[-1].id, "new").project
     steps = plan_of(project).work.steps
-    assert [s.phase for s in steps] == ["apart", "cut", "mend"]
+    assert [s.phase for s in steps] == ["apart", "cut", "mend", "refit"]
+    assert steps[3].where == steps[0].where
+    assert [rule for _, rule in steps[3].because] == ["mended, then on"]
     assert steps[0].where == ("p1/front/o1",)
     # Two cuts across a sheet at 3 to 6 min; 40 min as written, by a quick and by a slow hand.
     assert steps[1].minutes == pytest.approx((6, 12))

@@ -427,7 +427,7 @@ def _work(page: Page, plan: Plan) -> None:
                 str(k + 1),
                 step.what.words(show) + (f" ({titles[step.source]})" if step.source in titles else ""),
                 f"about {span(step.minutes)}" if step.minutes[1] else "",
-                step_needs(step),
+                " ".join((step_needs(step), *(why.words(show) for why in plan.work.why(step)))).strip(),
             )
             for k, step in enumerate(steps)
         ),

@@ -59,3 +59,14 @@ def test_a_board_that_sags_is_told_and_a_click_brings_them_nearer() -> None:
     assert len(middles(after)) > len(middles(project))
     less = [f for f in plan_of(after).findings if f.code == "shelf_sags"]
     assert not less or less[0].what.lengths[0] < finding.what.lengths[0] / 2
+
+
+def test_the_longest_span_and_the_end_beyond_are_told_in_that_order() -> None:
+    """Of the places that are told: the widest room between two, and what hangs over past the outer ones."""
+    outcome = made(shelf(1500.0))
+    told = {note.label: note.message for note in outcome.notes}
+    spans = told["Spans"].lengths
+    places = next(note.message.lengths for note in outcome.notes if note.label not in ("Spans", "Studs"))
+    assert spans[0] == pytest.approx(max(b - a for a, b in pairwise(places)))
+    assert spans[1] == pytest.approx(max(places[0], 1500.0 - places[-1]), abs=1.0)
+    assert spans[0] > spans[1]

@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 
 from tests.contracts import filled
+from tests.core.changes.test_shelves import chest
 from tests.planned import plan_of
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, set_value
@@ -32,7 +33,8 @@ def desk(sizes: dict[str, str], *, front: bool) -> Project:
 
 @pytest.mark.parametrize("case", CASES, ids=lambda case: f"{case['kind']}-{case.get('with', '')}")
 def test_a_change_tells_what_comes_out_by_hand(case: dict[str, Any]) -> None:
-    project = desk(case.get("sizes", {}), front=case.get("front", False))
+    of_desk = case.get("piece") != "chest"
+    project = desk(case.get("sizes", {}), front=case.get("front", False)) if of_desk else chest()
     if "beside" in case:
         project = copy_piece(project, "p1").project
         for name, text in case["beside"].items():

@@ -11,6 +11,7 @@ from msgspec import structs
 
 from tests.fuzzing import random_cases
 from tests.planned import changed, plan_of
+from tests.replay import breaches
 from tests.strategies import planned
 from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.layer import (
@@ -27,17 +28,18 @@ from zygoform.core.coats.layer import (
 from zygoform.core.coats.readymade import READY_STACKS, layer_from, ready_stack
 from zygoform.core.edits.condition import add_fault, mend, set_made_of, unmend
 from zygoform.core.edits.finish_supplies import add_can, log_time, set_can_count, set_first_time
-from zygoform.core.edits.finishing import set_order, set_weather
+from zygoform.core.edits.finishing import set_order, set_weather, take_stack
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.edits.planning import apply_fix
 from zygoform.core.edits.survey import set_reading
 from zygoform.core.errors import BadInputError
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
 from zygoform.core.finish.resolved import ZonePlan
-from zygoform.core.ids import piece_of
 from zygoform.core.measure.write import SquareMetres
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
+from zygoform.core.steps.order import WorkPlan
+from zygoform.core.steps.rules import ORDER_RULES
 from zygoform.files.demo import demo_project, fresh_project, set_demo
 
 
@@ -233,23 +235,51 @@ def in_its_order(plan: Plan) -> None:
 
 
 @pytest.mark.parametrize("demo", [demo_project, set_demo])
-def test_the_finish_comes_after_every_hole_and_before_what_goes_on_last(demo: Any) -> None:
+def test_what_is_done_once_more_is_done_in_a_wrong_order(demo: Any) -> None:
+    """Both demos gone through step by step: nothing sawn, covered, turned or hung too early or too late."""
     plan = plan_of(demo())
     in_its_order(plan)
-    place = {step.id: k for k, step in enumerate(plan.work.steps)}
-    whose = {change.id: piece_of(change.targets[0]) for change in plan.changes}
-    before = {step.id: set(step.follows) for step in plan.work.steps}
-    for batch in plan.finish.batches:
-        # It is said, not only so because of the phases: the first coat follows every bore, cut and mend.
-        first = next(k for k in before if k.startswith(f"{FINISH}/{batch.id}/"))
-        reached = set(before[first]) | {more for own in before[first] for more in before.get(own, ())}
-        own_work = [s for s in plan.work.steps if whose.get(s.source, s.source) == batch.piece_id]
-        assert {s.id for s in own_work if s.phase in ("cut", "mend", "fix", "glue")} <= reached
-        own = [k for own, k in place.items() if own.startswith(f"{FINISH}/{batch.id}/")]
-        for step in plan.work.steps:
-            if whose.get(step.source, step.source) != batch.piece_id or step.source == FINISH:
-                continue
-            assert place[step.id] > max(own) if step.phase == "refit" else place[step.id] < min(own), step.id
+    assert breaches(plan) == []
+    by_id = {step.id: step for step in plan.work.steps}
+    for step in plan.work.steps:
+        assert all(rule in ORDER_RULES and first in step.follows and first in by_id for first, rule in step.because)
+
+
+def moved(plan: Plan, own: str, *, before: str) -> Plan:
+    """The same steps with one of them done before another."""
+    step = next(step for step in plan.work.steps if step.id == own)
+    others = [other for other in plan.work.steps if other.id != own]
+    at = next(k for k, other in enumerate(others) if other.id == before)
+    return structs.replace(plan, work=WorkPlan((*others[:at], step, *others[at:])))
+
+
+def test_what_goes_through_the_steps_sees_what_is_wrong() -> None:
+    """Each wrong order planted, and told."""
+    plan = plan_of(demo_project())
+    first, last = "finish/p1/top/clean-soap", plan.work.steps[-1].id
+    coat, box = "finish/p1/body/colour-acrylic-paint.2", "finish/p1/boxes/clear-wax.1"
+    for own, there, said in (
+        ("c1/fix", first, "c1/fix covers what is not coated"),
+        ("c7/fix", coat, "c7/fix covers what is not coated"),
+        ("c2/fix", last, "c2/fix comes after its coats"),
+        ("c1/trim", last, "c1/trim works on what is coated"),
+        ("c11/bore", last, "c11/bore works on what is coated"),
+        ("c3/mend", last, "c3/mend works on what is coated"),
+        ("c8/fix", coat, f"{coat} coats what hangs"),
+        ("c8/fix", "c2/fix", "c2/fix turns over what hangs"),
+        ("finish/p1/out", last, f"{box} coats drawers that are in"),
+        ("finish/p1/out", last, "c2/fix turns it over with the drawers in"),
+    ):
+        assert said in breaches(moved(plan, own, before=there)), (own, there)
+
+
+@random_cases(60)
+@given(planned(), st.lists(st.sampled_from(READY_STACKS), min_size=1, max_size=5), st.data())
+def test_no_plan_is_in_a_wrong_order(project: Project, stacks: list[Any], data: st.DataObject) -> None:
+    roles = ("top", "body", "inside", "boxes", "fronts")
+    zones = tuple(ZoneChoice(f"p1/{role}", layers=stack.layers) for role, stack in zip(roles, stacks, strict=False))
+    order = FinishOrder(*[data.draw(st.sampled_from(("before", "after"))) for _ in range(4)])  # type: ignore[arg-type]
+    assert breaches(plan_of(structs.replace(project, finishing=Finishing(zones=zones, order=order)))) == []
 
 
 @random_cases(30)
@@ -333,8 +363,16 @@ def test_cane_before_paint_and_hardware_before_the_last_clear() -> None:
     plan = plan_of(set_order(project, "hardware", "before").project)
     in_its_order(plan)
     place = {step.id: k for k, step in enumerate(plan.work.steps)}
-    clear = max(k for own, k in place.items() if own.startswith(f"{FINISH}/p1/top/clear-"))
-    assert place["c11/fix"] < clear
+    # The pulls sit on the fronts: after the coat under the last one of those; no other coat has to do with it.
+    coats = [f"{FINISH}/p1/body/colour-acrylic-paint.{k}" for k in (1, 2)]
+    assert place[coats[0]] < place["c11/fix"]
+    assert coats[1] not in next(step for step in plan.work.steps if step.id == "c11/fix").follows
+    clear = take_stack(project, "p1/body", "stain_clear").project
+    late, early = (plan_of(set_order(clear, "hardware", when).project) for when in ("after", "before"))
+    for own, is_early in ((late, False), (early, True)):
+        place = {step.id: k for k, step in enumerate(own.work.steps)}
+        last = max(k for at, k in place.items() if at.startswith(f"{FINISH}/p1/body/clear-"))
+        assert (place["c11/fix"] < last) == is_early
 
 
 def test_filling_after_the_primer_moves_the_fillers() -> None:

@@ -111,7 +111,7 @@ def test_rows_are_what_belongs_together_and_what_is_done_sinks() -> None:
     assert [row.title for row in rows][:2] == ["Buy", "1 New plank top"]
     assert {own.id for row in rows for own in row.steps} == {own.id for own in days.steps}
     titles = {row.title for row in rows}
-    assert {"Top", "Body", "Take apart"} <= titles
+    assert {"Top", "Body", "Take apart, put together"} <= titles
     shopping = first(days, "Buy what")
     assert rows[0].steps == (shopping,)
     from zygoform.core.schedule.events import finish_step

@@ -188,8 +188,8 @@ def test_what_is_planned_again_begins_from_the_plan_before_and_is_no_longer() ->
     """One step done as it was planned, and a step nobody knew of: the rest stays about as it was."""
     begun = TUESDAY + timedelta(days=1)
     better = at_once(plan_days(counter(), plan_of(counter()), moment_of(begun), ClockZone(), LATER))
-    # By rules and states alone it is 7 % over it: most of a day.
-    assert better.end - better.now <= 1.01 * (better.bound - better.now)
+    # The bound knows that one pair of hands does all of it, and not when: parts that dry apart leave it more room.
+    assert better.end - better.now <= 1.13 * (better.bound - better.now)
     own = better.next
     assert own is not None
     now = utc_of(own.end)
@@ -284,16 +284,16 @@ def quiet_from(hour: int) -> Project:
 
 
 def test_one_quiet_hour_that_costs_a_day_is_named_and_none_that_costs_nothing() -> None:
-    """Loud from nine to ten on Saturday and Sunday alone: an hour more is days less. From six on: none of that."""
-    project = quiet_from(10)
+    """Loud from nine to eleven on Saturday and Sunday alone: an hour more is days less. From two on: not so."""
+    project = quiet_from(11)
     days = days_of(project)
     one = at_once(quiet_costs(project, plan_of(project), days))
     assert one is not None
-    assert one.words == "Loud work until 11:00"
+    assert one.words == "Loud work until 12:00"
     sooner = days_of(one.project, like=days)
     assert sooner.end == one.end
     assert sooner.end // 1440 < days.end // 1440
-    evenings = quiet_from(18)
+    evenings = quiet_from(14)
     assert at_once(quiet_costs(evenings, plan_of(evenings), days_of(evenings))) is None
 
 

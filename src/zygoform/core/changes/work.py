@@ -6,7 +6,7 @@ from zygoform.core.goods.fittings import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.part import Part
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import ON_THE_WALL, TURNED_OVER, Deed, Work
 from zygoform.core.tolerance import SAME_DEG
 
 
@@ -74,25 +74,28 @@ def back_work(parts: Sequence[Part], sheets: Collection[str], fixed: int, *, arc
         before = ("arch",)
     fix = Message("Measure both diagonals, pull the piece square, fix the back from the middle of each edge")
     drive: tuple[tuple[Task, float], ...] = (("drive screw", fixed),)
-    needs, after = ("a helper", "a tape"), (*before, "apart")
-    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",)))
+    needs, after, on = ("a helper", "a tape"), (*before, "apart"), (Deed("on", ids, loose=True),)
+    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",), does=on))
     return tuple(works)
 
 
-def brackets_work(count: int, screws: int) -> tuple[Work, ...]:
+def brackets_work(count: int, screws: int, boards: tuple[str, ...]) -> tuple[Work, ...]:
     """So many brackets on a wall, level, and the boards laid on them."""
     what = Message("Mark a level line, find what carries, bore; fix the outer brackets, then the others")
     tasks: tuple[tuple[Task, float], ...] = (("fix place", count), ("drive screw", screws))
     needs = ("a level", "a stud finder", "a drill")
-    return (Work("fix", "fix", what, tasks, needs=needs, follows=("apart",), cautions=("wall",)),)
+    hung = (ON_THE_WALL,)
+    return (
+        Work("fix", "fix", what, tasks, boards, needs=needs, follows=("apart",), cautions=("wall",), does=hung),
+    )
 
 
-def anchor_work(straps: int) -> tuple[Work, ...]:
+def anchor_work(straps: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
     """So many straps between a piece and the wall, once it stands where it stays."""
     what = Message("Stand it where it stays, mark the studs, screw the straps to the piece and then to the wall")
     tasks: tuple[tuple[Task, float], ...] = (("fix place", 2 * straps), ("drive screw", 4 * straps))
     needs = ("a helper", "a stud finder", "a drill")
-    return (Work("fix", "fix", what, tasks, needs=needs, cautions=("wall",)),)
+    return (Work("fix", "fix", what, tasks, ids, needs=needs, cautions=("wall",), does=(ON_THE_WALL,)),)
 
 
 def resize_work(sawn: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
@@ -119,24 +122,26 @@ def resize_work(sawn: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
 
 
 def split_work(
-    parts: Sequence[Part], sheets: Collection[str], sawn: int, screws: int, torn: int
+    parts: Sequence[Part], sheets: Collection[str], boards: tuple[str, ...], screws: int, torn: int
 ) -> tuple[Work, ...]:
-    """So many boards of a piece sawn through; new sides by so many screws, `torn` joints filled."""
-    ids = tuple(part.id for part in parts)
+    """Boards of a piece sawn through; new sides by so many screws, `torn` joints filled."""
+    ids, sawn = tuple(part.id for part in parts), len(boards)
     hold = Message("Screw a lath across both halves, in front and behind; mark the line all round")
     saw = Message(f"Saw through {sawn} board{'s' * (sawn != 1)} along a straight edge, both halves on supports")
     through: tuple[tuple[Task, float], ...] = (("crosscut", sawn), ("turn over", 1))
     works = [
         *([cutting(parts, sheets)] if parts else []),
-        Work("hold", "cut", hold, (("fix place", 2),), needs=("a lath", "a square"), follows=("apart",)),
+        Work("hold", "cut", hold, (("fix place", 2),), boards, needs=("a lath", "a square"), follows=("apart",)),
         Work(
             "saw",
             "cut",
             saw,
             through,
+            boards,
             needs=("a helper", "a straight edge", "a fine saw"),
             follows=("hold",),
             cautions=("saw", "dust", "lift"),
+            does=(Deed("part", boards),),
         ),
     ]
     before: tuple[str, ...] = ("saw",)
@@ -168,6 +173,7 @@ def split_work(
                 "mend",
                 Message("Pare torn joints level, fill them, sand"),
                 fill,
+                boards,
                 needs=("filler",),
                 follows=before,
             )
@@ -175,44 +181,56 @@ def split_work(
     return tuple(works)
 
 
-def join_work(parts: Sequence[Part], sawn: int, screws: int) -> tuple[Work, ...]:
-    """Two pieces screwed together, `sawn` tops of them cut flush first."""
+def join_work(
+    parts: Sequence[Part], tops: tuple[str, ...], boards: tuple[str, ...], screws: int
+) -> tuple[Work, ...]:
+    """Two pieces of such `boards` screwed together, `tops` of them cut flush first."""
+    sawn = len(tops)
     ids = tuple(part.id for part in parts)
     works, before = [cutting(parts)] if parts else [], ("cut",) if parts else ()
     if sawn:
         what = Message(f"Saw {sawn} top{'s' * (sawn != 1)} flush with the sides that meet")
         tasks: tuple[tuple[Task, float], ...] = (("crosscut", sawn),)
         works.append(
-            Work("flush", "cut", what, tasks, needs=("a straight edge",), follows=("apart",), cautions=("saw",))
+            Work(
+                "flush", "cut", what, tasks, tops, needs=("a straight edge",), follows=("apart",), cautions=("saw",)
+            )
         )
         before = (*before, "flush")
     fix = Message("Stand both in line on a flat floor, clamp, bore and screw")
     drive: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("drive screw", screws))
-    needs = ("a helper", "clamps", "a drill")
-    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=(*before, "apart"), cautions=("lift",)))
+    needs, joins = ("a helper", "clamps", "a drill"), (Deed("part", boards),)
+    works.append(
+        Work("fix", "fix", fix, drive, ids, needs=needs, follows=(*before, "apart"), cautions=("lift",), does=joins)
+    )
     return tuple(works)
 
 
-def flap_work(parts: Sequence[Part], cut: int, hinges: int, stays: int) -> tuple[Work, ...]:
-    """The box cut back, hinges hung and tried, stays last."""
-    ids = tuple(part.id for part in parts)
+def flap_work(
+    parts: Sequence[Part], front: str, reached: tuple[str, ...], hinges: int, stays: int
+) -> tuple[Work, ...]:
+    """The box cut back where the front is `reached`, hinges hung and tried, stays last."""
+    ids, cut = (front, *(part.id for part in parts)), len(reached)
     works = [cutting(parts)] if parts else []
     before: tuple[str, ...] = ("cut",) if parts else ("apart",)
     if cut:
         what = Message(f"Cut back {cut} part{'s' * (cut != 1)} of the box where the flap swings in")
         tasks: tuple[tuple[Task, float], ...] = (("crosscut", cut),)
-        works.append(Work("back", "cut", what, tasks, needs=("a fine saw",), follows=("apart",), cautions=("saw",)))
+        needs, cautions = ("a fine saw",), ("saw",)
+        works.append(Work("back", "cut", what, tasks, reached, needs=needs, follows=("apart",), cautions=cautions))
         before = (*before, "back")
     hang = Message(f"Hang the flap on {hinges} hinges with two screws each; open it slowly, then drive the rest")
     tries: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("fix place", hinges))
     works.append(Work("hang", "dry fit", hang, tries, ids, needs=("a drill", "a helper"), follows=before))
     stay = Message(f"Fit {stays} stay{'s' * (stays != 1)} so that it stops level, and the catch")
     held: tuple[tuple[Task, float], ...] = (("fix place", stays + 1),)
-    works.append(Work("stay", "fix", stay, held, needs=("a level",), follows=("hang",)))
+    works.append(Work("stay", "fix", stay, held, (front,), needs=("a level",), follows=("hang",)))
     return tuple(works)
 
 
-def pulls_work(count: int, holes: int, plugs: int, parts: Sequence[Part] = ()) -> tuple[Work, ...]:
+def pulls_work(
+    count: int, holes: int, plugs: int, fronts: tuple[str, ...], parts: Sequence[Part] = ()
+) -> tuple[Work, ...]:
     """Old holes plugged, new ones bored, pulls screwed on last."""
     works, before = [cutting(parts)] if parts else list[Work](), ("apart", "cut") if parts else ("apart",)
     if plugs:
@@ -220,24 +238,32 @@ def pulls_work(count: int, holes: int, plugs: int, parts: Sequence[Part] = ()) -
         tasks: tuple[tuple[Task, float], ...] = (("fix place", plugs),)
         needs = ("glue", "a flush saw", "a drill")
         wait = "Nothing is bored into them before."
-        works.append(Work("plug", "mend", what, tasks, (), GLUED, wait, needs, before, ("glue",)))
+        works.append(Work("plug", "mend", what, tasks, fronts, GLUED, wait, needs, before, ("glue",)))
         before = ("plug",)
     if holes:
         check = Message("Tape the template on every front, step back and look before you bore")
         works.append(
-            Work("check", "dry fit", check, (("fix place", count),), needs=("the template",), follows=before)
+            Work(
+                "check", "dry fit", check, (("fix place", count),), fronts, needs=("the template",), follows=before
+            )
         )
         bore: tuple[tuple[Task, float], ...] = (("pocket hole", holes),)
         what = Message(f"Bore {holes} holes from the face, a block clamped behind")
-        works.append(Work("bore", "shape", what, bore, needs=("a drill", "a block"), follows=("check",)))
+        works.append(
+            Work("bore", "shape", what, bore, fronts, needs=("a drill", "a block"), follows=("check",),
+                 does=(Deed("hole", fronts),))
+        )  # fmt: skip
         before = ("bore",)
     drive: tuple[tuple[Task, float], ...] = (("drive screw", max(holes, 2 * count)),)
     what = Message("Screw the pulls on, after the last coat; some do before the last clear, to touch up scratches")
-    works.append(Work("fix", "refit", what, drive, needs=("a screwdriver",), follows=before))
+    on = (Deed("fit", tuple(part.id for part in parts), fronts, loose=True),)
+    works.append(Work("fix", "refit", what, drive, fronts, needs=("a screwdriver",), follows=before, does=on))
     return tuple(works)
 
 
-def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, level: bool) -> tuple[Work, ...]:
+def legs_work(
+    parts: Sequence[Part], legs: tuple[str, ...], count: int, tapers: int, screws: int, *, level: bool
+) -> tuple[Work, ...]:
     """Legs cut (none where they are bought), `tapers` faces of them tapered, and all of them fixed."""
     ids = tuple(part.id for part in parts)
     works = [cutting(parts)] if parts else []
@@ -250,8 +276,10 @@ def legs_work(parts: Sequence[Part], count: int, tapers: int, screws: int, *, le
         f"Turn the piece over, fix {count} legs" + ("" if level else "; all four must touch a flat floor")
     )
     tasks: tuple[tuple[Task, float], ...] = (("turn over", 1), ("fix leg", count), ("drive screw", screws))
-    needs = ("a helper", "a drill")
-    works.append(Work("fix", "fix", fix, tasks, ids, needs=needs, follows=(*before, "apart"), cautions=("lift",)))
+    needs, on = ("a helper", "a drill"), (TURNED_OVER, Deed("on", legs, loose=not parts))
+    works.append(
+        Work("fix", "fix", fix, tasks, legs, needs=needs, follows=(*before, "apart"), cautions=("lift",), does=on)
+    )
     return tuple(works)
 
 
@@ -277,6 +305,7 @@ def skirt_work(parts: Sequence[Part], corners: int, blocks: int, screws: int, *,
             needs=("a helper", "a drill"),
             follows=("glue", "apart"),
             cautions=("lift",),
+            does=(TURNED_OVER, Deed("on", ids)),
         ),
     )
 

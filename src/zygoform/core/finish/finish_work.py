@@ -12,7 +12,7 @@ from zygoform.core.finish.resolved import Batch, is_sanded_between
 from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.outcome.work import Phase, Work
+from zygoform.core.outcome.work import Deed, Phase, Work
 
 Tasks = tuple[tuple[Task, float], ...]
 HOLES_A_M2 = 6.0
@@ -104,7 +104,9 @@ def before_batches(finish: PieceFinish) -> Iterator[Work]:
     if boxes is not None and finish.batches and finish.finishing.order.drawers == "out":
         drawers = len({own_of(part) for part in boxes.parts})
         what = Message(f"Take the drawers out ({drawers}), number each and its place")
-        yield Work(f"{finish.piece_id}/out", "apart", what, (("take drawer out", float(drawers)),), boxes.parts)
+        off = (Deed("off", boxes.parts, loose=True),)
+        tasks: Tasks = (("take drawer out", float(drawers)),)
+        yield Work(f"{finish.piece_id}/out", "apart", what, tasks, boxes.parts, does=off)
     masked = [plan.zone for plan in finish.zones if plan.state == "masked" and plan.zone.rim]
     if masked and finish.batches:
         names = " and ".join(zone.title.lower() for zone in masked)
@@ -114,6 +116,17 @@ def before_batches(finish: PieceFinish) -> Iterator[Work]:
         yield Work(
             f"{finish.piece_id}/mask", "clean", what, (("mask edge", metres),), parts, needs=("masking tape",)
         )
+
+
+def after_batches(finish: PieceFinish) -> Iterator[Work]:
+    """What was taken out for its coats goes in again."""
+    for work in before_batches(finish):
+        count = next((amount for task, amount in work.tasks if task == "take drawer out"), 0.0)
+        if count:
+            tasks: Tasks = (("put drawer in", count),)
+            what = Message(f"Put the drawers back in ({count:.0f}), each in its own place")
+            on = (Deed("on", work.parts, loose=True),)
+            yield Work(f"{finish.piece_id}/in", "refit", what, tasks, work.parts, follows=(work.own,), does=on)
 
 
 def _effort(batch: Batch, layer: CoatLayer, new_tools: tuple[str, ...]) -> float:

@@ -8,7 +8,8 @@ Task = Literal[
     "crosscut", "mitre cut", "rip", "sheet cut", "joint edge", "pocket hole", "drive screw", "dry fit",
     "glue joint", "block", "trim end", "round corner", "fix place", "turn over", "mending", "take glass out",
     "take drawer out", "take door off", "take hardware off", "lift out", "take lid off", "take back off",
-    "take top off", "take base off", "taper", "fix leg",
+    "take top off", "take base off", "put glass in", "put drawer in", "hang door", "put hardware on", "lay in",
+    "put lid on", "put back on", "put top on", "put base on", "taper", "fix leg",
     "lay tile", "cut tile", "grout", "seal face",
     "lay strip", "iron strip", "strip cut", "saw set", "rub on", "stencil", "bore hole",
     "knife cut", "sand face", "press face",
@@ -115,6 +116,15 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("take back off", "back", "backs", "each", 15, 40),
     ("take top off", "top", "tops", "each", 10, 30),
     ("take base off", "part of the base", "parts of the base", "each", 5, 15),
+    ("put glass in", "pane put in", "panes put in", "each", 10, 25),
+    ("put drawer in", "drawer put in", "drawers put in", "each", 1, 3),
+    ("hang door", "door hung and set", "doors hung and set", "each", 8, 20),
+    ("put hardware on", "piece of hardware put on", "pieces of hardware put on", "each", 2, 6),
+    ("lay in", "loose board laid in", "loose boards laid in", "each", 1, 3),
+    ("put lid on", "lid or seat put on", "lids or seats put on", "each", 5, 15),
+    ("put back on", "back put on", "backs put on", "each", 15, 30),
+    ("put top on", "top put on", "tops put on", "each", 10, 25),
+    ("put base on", "part of the base put on", "parts of the base put on", "each", 5, 15),
 )
 """Minutes, quick and slow, with the words for one and for several. [practice]"""
 RATES: dict[Task, Rate] = {row[0]: Rate(*row) for row in _ROWS}

@@ -15,10 +15,32 @@ PHASES: tuple[Phase, ...] = get_args(Phase)
 """In the order they usually come, where nothing else says what follows what."""
 
 
+Does = Literal["off", "on", "fit", "hole", "rub", "part", "turn", "wall"]
+
+
+class Deed(Struct, frozen=True):
+    """What a step does to parts, beside shaping those where it is done: what comes before and after follows of it.
+
+    off: they come off; what is `loose` is taken out to be coated by itself. on: they go on for good, over the faces
+    they touch, or over those of `onto`; what is `loose` is coated by itself before that. fit: so does hardware.
+    hole: holes for hardware are bored. rub: something is rubbed or dabbed on their coat. part: the piece is sawn
+    apart there, or joined to another. turn: the piece is turned over. wall: it is fixed to the wall for good.
+    """
+
+    does: Does
+    parts: tuple[str, ...] = ()
+    onto: tuple[str, ...] = ()
+    loose: bool = False
+
+
+TURNED_OVER, ON_THE_WALL = Deed("turn"), Deed("wall")
+
+
 class Work(Struct, frozen=True):
     """One step of a change: so much of each task. `follows` are the own keys of steps it comes after.
 
-    `wait` is in hours, from and to, and `wait_for` what is waited for; "apart" follows taking apart.
+    `wait` is in hours, from and to, and `wait_for` what is waited for; "apart" follows taking apart. `parts` are
+    those where it is done.
     """
 
     own: str
@@ -43,3 +65,4 @@ class Work(Struct, frozen=True):
     """Parts it is done for: once a later change has taken all of them off it is not done."""
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""
+    does: tuple[Deed, ...] = ()

@@ -1,15 +1,19 @@
 """All there is to do: taking apart what goes, then what the changes say, in an order that can be worked."""
 
+from collections.abc import Collection
+
+from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.form.form import Body
 from zygoform.core.form.piece import PieceBase
-from zygoform.core.ids import piece_of
+from zygoform.core.ids import own_of, piece_of, role_of
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan, in_order
-from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off
+from zygoform.core.steps.ruled import PieceSteps, ruled
+from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off, together_steps
 from zygoform.core.survey.disassembly import disassembly_order
 
 
@@ -25,18 +29,22 @@ def steps_stage(
     bodies: dict[str, tuple[Body, ...]] = {}
     for body in form.found.bodies:
         bodies[body.piece_id] = (*bodies.get(body.piece_id, ()), body)
+    # What was a drawer and is a flap now is hung by what made it one.
+    flaps = {own.front_id for body in form.planned.bodies for own in body.openings if own.holds == "flap"}
+    stays = frozenset(board.id for board in form.planned.boards) - flaps
     steps, apart = list[Step](), dict[str, tuple[str, ...]]()
     for piece in pieces:
         yield
         mine, gone = bodies.get(piece.id, ()), frozenset(off.get(piece.id, ()))
         own = memory.once(
-            lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, shop),  # type: ignore[misc]
+            lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, stays, shop),  # type: ignore[misc]
             "apart",
             *mine,
+            form.planned,
             same=(piece.id, piece.disassembly, piece.made_of, gone, shop.minutes, shop.taken),
         )
         steps += own
-        apart[piece.id] = tuple(step.id for step in own)
+        apart[piece.id] = tuple(step.id for step in own if step.phase == "apart")
     for outcome in form.counting:
         before = apart.get(whose[outcome.change_id], ())
         steps += memory.once(
@@ -46,17 +54,36 @@ def steps_stage(
             same=(shop.minutes, shop.taken, before),
         )
     yield
+    coats, order = dict[str, PieceSteps](), FinishOrder()
     if finish.pieces:
-        steps = yield from _with_finish(steps, finish, shop, whose, memory)
-    kept = memory.each("all steps", tuple(steps))
-    return memory.once(lambda: in_order(kept), "work", kept)  # type: ignore[arg-type]
+        order = finish.finishing.order
+        coats = yield from _of_finish(finish, shop, memory)
+    finished = [step for piece in coats.values() for step in piece.steps]
+    # Drawers that come out for their coats go in again after those, once.
+    again = {deed.parts for step in finished for deed in step.does if deed.does == "on"}
+    put_back = {step.id for step in steps if step.source in apart and step.phase == "refit"}
+    steps = [step for step in steps if step.id not in put_back or not _is_within(step.where, again)]
+    kept = memory.each("all steps", (*steps, *finished))
+    whole = memory.each("coatings", tuple(coats.values()))
+    return memory.once(
+        lambda: in_order(ruled(kept, coats, order, whose, form.planned)),  # type: ignore[arg-type]
+        "work",
+        kept,
+        whole,
+        form.planned,
+        same=(order, tuple(whose.items())),
+    )
 
 
-def _with_finish(
-    steps: list[Step], finish: FinishPlan, shop: Shop, whose: dict[str, str], memory: Memory
-) -> Piecemeal[list[Step]]:
-    """Those of the finish between the others; loaded with the first finish."""
-    from zygoform.core.steps.finish_steps import PieceSteps, finish_steps, with_finish
+def _is_within(parts: tuple[str, ...], drawers: Collection[tuple[str, ...]]) -> bool:
+    """Whether all of these fronts are of drawers that go in anyway."""
+    owns = {own_of(part) for inside in drawers for part in inside}
+    return bool(parts) and all(role_of(part) == "front" and own_of(part) in owns for part in parts)
+
+
+def _of_finish(finish: FinishPlan, shop: Shop, memory: Memory) -> Piecemeal[dict[str, PieceSteps]]:
+    """The steps of the finish; loaded with the first."""
+    from zygoform.core.steps.finish_steps import finish_steps
 
     own = dict[str, PieceSteps]()
     for piece in finish.pieces:
@@ -67,17 +94,23 @@ def _with_finish(
             piece,
             same=(shop.minutes, shop.taken, shop.first_time),
         )
-    yield
-    return list(with_finish(tuple(steps), own, finish.finishing.order, whose))
+    return own
 
 
-def _apart(bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], shop: Shop) -> tuple[Step, ...]:
-    """Taking one piece apart: what its changes take off and what its owner puts by, but for what is off already."""
+def _apart(
+    bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], stays: frozenset[str], shop: Shop
+) -> tuple[Step, ...]:
+    """Taking one piece apart: what its changes take off and what its owner puts by, but for what is off already.
+
+    What `stays` of it goes on again in the end.
+    """
     marks = {mark.part: mark for mark in piece.disassembly}
     off |= {part for part, mark in marks.items() if mark.fate != "keep"}
+    stays -= {part for part, mark in marks.items() if mark.fate != "keep"}
     done = {part for part, mark in marks.items() if mark.done}
     found: list[Step] = []
     for body in bodies:
-        order = coming_off(body, disassembly_order(body, piece.made_of, frozenset(marks)), off, done)
-        found += apart_steps(body, order, shop)
+        order = disassembly_order(body, piece.made_of, frozenset(marks))
+        found += apart_steps(body, coming_off(body, order, off, done), shop)
+        found += together_steps(body, coming_off(body, order, off | done, ()), stays, shop)
     return tuple(found)

@@ -175,8 +175,8 @@ def sub_jobs(
 
     titles = {f"change/{c.id}": f"{c.number} {of(piece_of(c.targets[0]), kind_of(c).title)}" for c in changes}
     titles |= {f"{FINISH}/{batch.id}": of(batch.piece_id, batch.titles) for batch in finish.batches}
-    titles |= {f"apart/{own}": of(own, "Take apart") for own in names}
-    titles |= {f"{FINISH}/{own}": of(own, "Before the coats") for own in names}
+    titles |= {f"apart/{own}": of(own, "Take apart, put together") for own in names}
+    titles |= {f"{FINISH}/{own}": of(own, "Before and after the coats") for own in names}
     titles["buy"] = "Buy"
     made = [SubJob(key, literal(titles.get(key, own_of(key))), tuple(steps)) for key, steps in rows.items()]
     return tuple(sorted(made, key=_next_begin))
@@ -193,7 +193,8 @@ def row_of(step: Step) -> str:
         return group_of(step.id)
     if step.source == "buy":
         return "buy"
-    return f"apart/{step.source}" if step.phase == "apart" and step.id.count("/") > 1 else f"change/{step.source}"
+    # A change's own step has one name after its change's; one of a piece the whole way to a part.
+    return f"apart/{step.source}" if step.id.count("/") > 1 else f"change/{step.source}"
 
 
 # What now, in one line with all it needs; what is waited for; what could be done meanwhile.

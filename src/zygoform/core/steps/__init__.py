@@ -1,6 +1,8 @@
 """Steps as values: what, where, how long, what it waits for and needs, and what it follows.
 
 step.py         a step, its time in words; the work of outcomes and of taking apart turned into steps
-finish_steps.py the finish between what comes before and after it; orders that make one do work twice
-order.py        the order of work, and how long all of it takes
+rules.py        what comes before what by what steps do to parts, each rule with its reason
+ruled.py        steps with what they follow by rule, piece by piece
+finish_steps.py the steps of the finish and what they coat; orders that make one do work twice
+order.py        the order of work, why it is so, and how long all of it takes
 """

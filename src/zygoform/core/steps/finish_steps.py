@@ -1,23 +1,23 @@
-"""The finish in the one order of work: after everything that cuts, mends and bores, before what goes on last.
+"""The steps of the finish: clean, strip or scuff, fill, prime, colour, clear, batch by batch.
 
-repairs, every hole -> clean -> strip or scuff -> fill -> prime -> colour -> clear -> hardware, glass, cane, lining.
-Where schools differ the user's choice decides, and `finish_order.py` says what a breach would cost.
+What comes before and after them is for the rules to say (`rules.py`). Where schools differ the user's choice
+decides; here is said what it would cost.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Literal
-
-from msgspec import Struct, structs
 
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan, PieceFinish
-from zygoform.core.finish.finish_work import batch_work, before_batches, layer_keys
+from zygoform.core.finish.finish_work import after_batches, batch_work, before_batches, layer_keys
 from zygoform.core.finish.resolved import Batch
-from zygoform.core.ids import group_of
+from zygoform.core.ids import group_of, origin_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan
+from zygoform.core.steps.ruled import PieceSteps
+from zygoform.core.steps.rules import Coating
 from zygoform.core.steps.step import Step, span, step_of, wait_words
 
 # What comes in an order that makes one do work twice: each with the rework it would cost.
@@ -58,13 +58,13 @@ def _is_on(batch: Batch) -> bool:
 
 
 def _touches(batch: Batch, step: Step) -> bool:
-    """Pulls are bored in fronts, whatever else the batch holds."""
-    return any(plan.zone.role == "fronts" for plan in batch.zones) or bool(set(step.where) & set(batch.parts))
+    """Whether it is done where the batch is coated."""
+    return bool(set(step.where) & set(batch.parts))
 
 
 def _holes(batch: Batch, order: FinishOrder, steps: list[Step], own: list[Step]) -> Iterator[Finding]:
     after = order.holes == "after"
-    bored = [step for step in steps if step.id.endswith(f"/{BORED}") and _touches(batch, step)]
+    bored = [step for step in steps if any(own.does == "hole" for own in step.does) and _touches(batch, step)]
     if bored and (after or _is_on(batch)):
         already = "" if after else " One coat is on already: tape the places, bore from the face, slowly."
         yield _order(
@@ -109,87 +109,41 @@ def _order(
     return Finding(code, "mind", Message(what), Message(why), batch.parts, "", made, batch.id)
 
 
-BORED = "bore"
-"""The own name of a step that bores holes for hardware."""
-_HARDWARE = "fix"
-
-
-class PieceSteps(Struct, frozen=True):
-    """Steps of the finish of one piece: all of them, the last of every batch, the ones before, and last clears."""
-
-    steps: tuple[Step, ...] = ()
-    last: tuple[str, ...] = ()
-    before_last: tuple[str, ...] = ()
-    final: frozenset[str] = frozenset()
-
-
 def finish_steps(finish: PieceFinish, shop: Shop) -> PieceSteps:
     """Those of all batches of a piece, each layer after the one before; what comes before them is not named yet."""
-    steps, last, before_last, final = list[Step](), list[str](), list[str](), set[str]()
+    steps, coatings = list[Step](), list[Coating]()
     begun = [step_of(work, FINISH, shop, ()) for work in before_batches(finish)]
     first = tuple(step.id for step in begun)
     steps += begun
+    # What is masked is so for all coats: whatever is done there comes before.
+    coatings += [_coating(step.where, [step]) for step in begun if step.phase != "apart"]
     for batch in finish.batches:
-        works = batch_work(batch, finish.finishing, shop.coats, shop.first_time)
-        for work in works:
-            follows = tuple(f"{FINISH}/{own}" for own in work.follows) or first
-            steps.append(step_of(work, FINISH, shop, follows))
-        ids = [f"{FINISH}/{work.own}" for work in works]
-        last += ids[-1:]
-        before_last += ids[-2:-1] or ids[-1:]
-        final |= set(ids[-1:]) if works and works[-1].phase == "clear" else set()
-    return PieceSteps(tuple(steps), tuple(last), tuple(before_last), frozenset(final))
+        own = list[Step]()
+        for work in batch_work(batch, finish.finishing, shop.coats, shop.first_time):
+            follows = tuple(f"{FINISH}/{before}" for before in work.follows) or first
+            own.append(step_of(work, FINISH, shop, follows))
+        is_hardware = all(plan.zone.role == "hardware" for plan in batch.zones)
+        coatings += [_coating(batch.parts, own, is_hardware=is_hardware)] if own else []
+        steps += own
+    for work in after_batches(finish):
+        steps.append(step_of(work, FINISH, shop, tuple(f"{FINISH}/{before}" for before in work.follows)))
+    return PieceSteps(tuple(steps), tuple(coatings))
+
+
+def _coating(parts: Iterable[str], own: list[Step], *, is_hardware: bool = False) -> Coating:
+    clears = [step.id for step in own if step.phase == "clear"]
+    under = [step.id for step in own if step.phase in ("prime", "colour")]
+    return Coating(
+        frozenset(map(origin_of, parts)),
+        tuple(step.id for step in own),
+        under[-1] if under else "",
+        clears[0] if clears else "",
+        own[-1].id if clears and own[-1].phase == "clear" else "",
+        is_hardware,
+    )
 
 
 def steps_of_layers(batch: Batch, steps: Sequence[Step]) -> list[list[Step]]:
     """The planned steps of every layer of a batch, one for each coat; none of what is not done."""
     begun = [f"{FINISH}/{batch.id}/{key}" for key in layer_keys(batch.layers)]
     return [[step for step in steps if step.id == own or step.id.startswith(f"{own}.")] for own in begun]
-
-
-def with_finish(
-    steps: tuple[Step, ...], own: dict[str, PieceSteps], order: FinishOrder, whose: dict[str, str]
-) -> tuple[Step, ...]:
-    """All steps with those of the finish, piece by piece. `whose` gives the piece of each change."""
-    of_piece: dict[str, list[Step]] = {}
-    for step in steps:
-        of_piece.setdefault(whose.get(step.source, step.source), []).append(step)
-    made = list[Step]()
-    for piece_id, others in of_piece.items():
-        made += _around(others, own.get(piece_id, PieceSteps()), order)
-    there = set(of_piece)
-    made += [step for piece_id, alone in own.items() if piece_id not in there for step in alone.steps]
-    return tuple(made)
-
-
-def _around(others: list[Step], finish: PieceSteps, order: FinishOrder) -> Iterator[Step]:
-    """What comes before the finish, the finish, what comes after it; where schools differ by what was chosen."""
-    if not finish.steps:
-        yield from others
-        return
-    earlier = tuple(step.id for step in others if not _later(step, order))
-    early = order.hardware == "before"
-    on = tuple(step.id for step in others if _is_hardware(step)) if early else ()
-    mine = {step.id for step in finish.steps}
-    for step in others:
-        if not _later(step, order):
-            yield step
-            continue
-        # What is screwed on before the last clear follows what lies under that.
-        after = finish.before_last if early and _is_hardware(step) else finish.last
-        yield structs.replace(step, follows=(*step.follows, *after))
-    for step in finish.steps:
-        begins = all(own not in mine for own in step.follows)
-        more = (*(earlier if begins else ()), *(on if step.id in finish.final else ()))
-        yield structs.replace(step, follows=(*step.follows, *more)) if more else step
-
-
-def _is_hardware(step: Step) -> bool:
-    return step.phase == "refit" and step.id.endswith(f"/{_HARDWARE}")
-
-
-def _later(step: Step, order: FinishOrder) -> bool:
-    """Whether a step of a change comes after the finish."""
-    if step.id.endswith(f"/{BORED}"):
-        return order.holes == "after"
-    return step.phase == "refit" and (_is_hardware(step) or order.woven == "after")

@@ -4,7 +4,9 @@ from heapq import heapify, heappop, heappush
 
 from msgspec import Struct
 
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.work import PHASES
+from zygoform.core.steps.rules import ORDER_RULES
 from zygoform.core.steps.step import Step
 
 
@@ -23,6 +25,18 @@ class WorkPlan(Struct, frozen=True):
         """The steps that are waited for longest, at most three."""
         waits = [step for step in self.steps if step.wait[1]]
         return tuple(sorted(waits, key=lambda step: (-step.wait[1], step.id))[:3])
+
+    def why(self, step: Step) -> tuple[Message, ...]:
+        """Why it is not done before: of every rule that says so the last step that comes first, and the reason."""
+        last: dict[str, Step] = {}
+        rules = dict(step.because)
+        for own in self.steps:
+            if own.id in rules:
+                last[rules[own.id]] = own
+        return tuple(
+            Message(f"After “{own.what.text}”: {ORDER_RULES[rule][1]}.", own.what.lengths)
+            for rule, own in last.items()
+        )
 
     def of(self, source: str) -> tuple[Step, ...]:
         """Those of one change, or of taking one piece apart."""

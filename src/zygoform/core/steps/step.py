@@ -5,13 +5,13 @@ from collections.abc import Collection, Sequence
 from msgspec import Struct
 
 from zygoform.core.form.carcass import belonging
-from zygoform.core.form.form import Body
+from zygoform.core.form.form import Board, Body
 from zygoform.core.goods.minutes import RATES, Task, own_factor, pace
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.write import SquareMetres
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.outcome import Outcome
-from zygoform.core.outcome.work import Phase, Work
+from zygoform.core.outcome.work import Deed, Phase, Work
 from zygoform.core.shop import Shop
 from zygoform.core.survey.disassembly import DisassemblyStep, StageKind
 from zygoform.core.tolerance import NOTHING
@@ -21,6 +21,10 @@ _TASKS: dict[StageKind, Task] = {
     "glass": "take glass out", "drawers": "take drawer out", "doors": "take door off",
     "hardware": "take hardware off", "loose": "lift out", "lid": "take lid off", "back": "take back off",
     "top": "take top off", "below": "take base off",
+}  # fmt: skip
+_AGAIN: dict[StageKind, Task] = {
+    "glass": "put glass in", "drawers": "put drawer in", "doors": "hang door", "hardware": "put hardware on",
+    "loose": "lay in", "lid": "put lid on", "back": "put back on", "top": "put top on", "below": "put base on",
 }  # fmt: skip
 _HELPED: tuple[StageKind, ...] = ("glass", "doors", "top", "lid")
 """Two people: what falls, breaks or is heavy."""
@@ -55,6 +59,9 @@ class Step(Struct, frozen=True):
     """Hours until it may be touched, and turned over."""
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""
+    does: tuple[Deed, ...] = ()
+    because: tuple[tuple[str, str], ...] = ()
+    """Of what it follows by a rule: the id, and the rule's name."""
 
 
 def change_steps(outcome: Outcome, shop: Shop, apart: Collection[str]) -> tuple[Step, ...]:
@@ -88,6 +95,7 @@ def step_of(work: Work, source: str, shop: Shop, follows: tuple[str, ...]) -> St
         work.late,
         work.touch,
         tuple(f"{source}/{own}" for own in work.soon),
+        work.does,
     )
 
 
@@ -129,7 +137,7 @@ def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> t
                 f"{body.id}/{way}",
                 body.piece_id,
                 "apart",
-                _taken_off(step),
+                Message(f"Take off: {_names(step.boards)}"),
                 tuple(board.id for board in step.boards),
                 minutes,
                 made_of,
@@ -137,15 +145,45 @@ def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> t
                 follows=(steps[-1].id,) if steps else (),
                 cautions=step.stage.cautions,
                 tasks=tasks,
+                does=(Deed("off", _with_inside(body, step.boards)),),
             )
         )
     return tuple(steps)
 
 
-def _taken_off(step: DisassemblyStep) -> Message:
-    names = [literal(board.name).lower() for board in step.boards]
-    more = f" and {len(names) - 3} more" if len(names) > 3 else ""
-    return Message(f"Take off: {', '.join(names[:3])}{more}")
+def together_steps(
+    body: Body, order: tuple[DisassemblyStep, ...], stays: Collection[str], shop: Shop
+) -> tuple[Step, ...]:
+    """What came off and `stays` goes on again: last off, first on."""
+    steps: list[Step] = []
+    for step in reversed(order):
+        way, boards = step.stage.way, tuple(board for board in step.boards if board.id in stays)
+        if not boards or way not in _AGAIN:
+            continue
+        ids = tuple(board.id for board in boards)
+        tasks = ((_AGAIN[way], 1.0 if way == "top" else float(len(boards))),)
+        minutes, made_of = _minutes(tasks, shop)
+        needs = ("a helper",) if way in _HELPED else ()
+        follows = (f"{body.id}/{way}", *(steps[-1].id for _ in steps[-1:]))
+        what = Message(f"Put back: {_names(boards)}")
+        steps.append(
+            Step(f"{body.id}/{way}-on", body.piece_id, "refit", what, ids, minutes, made_of, needs=needs,
+                 follows=follows, cautions=step.stage.cautions, tasks=tasks,
+                 does=(Deed("on", _with_inside(body, boards), loose=True),))
+        )  # fmt: skip
+    return tuple(steps)
+
+
+def _with_inside(body: Body, boards: Sequence[Board]) -> tuple[str, ...]:
+    """A drawer comes with its box, which is known by its front."""
+    ids = {board.id for board in boards}
+    inside = (member.id for own in body.openings if own.front_id in ids for member in own.members)
+    return (*(board.id for board in boards), *(own for own in inside if own not in ids))
+
+
+def _names(boards: Sequence[Board]) -> str:
+    names = [literal(board.name).lower() for board in boards]
+    return ", ".join(names[:3]) + (f" and {len(names) - 3} more" if len(names) > 3 else "")
 
 
 def coming_off(

@@ -15,11 +15,12 @@ from zygoform.app.widgets.findings import CautionLine, wrapped
 from zygoform.app.widgets.photo_reader import PhotoReader
 from zygoform.core.condition.condition import Photo
 from zygoform.core.edits.days import learn, put_at, write_down
+from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.gates import subjects
 from zygoform.core.schedule.progress import day_of, long_words, span_words, time_of, when_words
-from zygoform.core.steps.step import span, step_needs
+from zygoform.core.steps.step import Step, span, step_needs
 
 # The photos of one step, one at a time.
 
@@ -201,7 +202,7 @@ class StepsPage(QWidget):
             return
         step, show = own.step, self.session.show
         self.inside.addWidget(wrapped(show(step.what), "title"))
-        for words in _lines(days, own, show(step.made_of)):
+        for words in _lines(days, own, show(step.made_of), tuple(map(show, self._why(step)))):
             self.inside.addWidget(wrapped(words, "second"))
         self.inside.addWidget(self._presses(days, own))
         for code in step.cautions:
@@ -262,6 +263,11 @@ class StepsPage(QWidget):
             if photos:
                 self.photos.addWidget(StepPhotos(self.session, photos))
 
+    def _why(self, step: Step) -> tuple[Message, ...]:
+        """By which rules it stands where it does."""
+        plan = self.session.plan
+        return plan.work.why(step) if plan is not None else ()
+
     def _note(self, own: DayStep, text: str) -> None:
         if text.strip():
             what = self.session.show(own.step.what)
@@ -302,7 +308,7 @@ def _times(days: DayPlan, own: DayStep) -> str:
     return f"{span_words(zone, begin, stop)}, then {day_of(zone, on, days.now)} {time_of(zone, on)}"
 
 
-def _lines(days: DayPlan, own: DayStep, made_of: str) -> list[str]:
+def _lines(days: DayPlan, own: DayStep, made_of: str, why: tuple[str, ...]) -> list[str]:
     zone, now = days.zone, days.now
     pieces = ", ".join(f"{day_of(zone, begin, now)} {span_words(zone, begin, end)}" for begin, end in own.pieces)
     lines = [pieces[:1].upper() + pieces[1:]]
@@ -325,6 +331,7 @@ def _lines(days: DayPlan, own: DayStep, made_of: str) -> list[str]:
         lines.append(
             f"After: {before.step.what.text}" if not before.step.what.lengths else "After what comes before."
         )
+    lines += why if own.standing != "done" else ()
     needs = step_needs(own.step)
     if needs:
         lines.append(needs)

@@ -15,7 +15,7 @@ from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import role_of
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.part import Part
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import Deed, Work
 from zygoform.core.tolerance import SAME_MM
 
 
@@ -40,27 +40,27 @@ def box_work(parts: Sequence[Part], boxes: int, sheets: Collection[str], *, slid
     )  # fmt: skip
 
 
-def repair_work(drawers: int, old: int, *, glued: int, hardware: int) -> tuple[Work, ...]:
-    """Knocked apart, new parts fitted dry, glued square, hung again."""
+def repair_work(ids: tuple[str, ...], drawers: int, old: int, *, glued: int, hardware: int) -> tuple[Work, ...]:
+    """Knocked apart, new parts fitted dry, glued square, hung again. `ids` are the parts of the drawers."""
     s, works = "s" * (drawers != 1), list[Work]()
     before: tuple[str, ...] = ("apart", "cut")
     if old or glued:
         what = Message(f"Knock {drawers} drawer{s} apart with a block, mark every joint; old glue off, fit dry")
         tasks: tuple[tuple[Task, float], ...] = (("dry fit", drawers), ("fix place", old))
-        works.append(Work("dry", "dry fit", what, tasks, needs=("a mallet", "a block"), follows=before))
+        works.append(Work("dry", "dry fit", what, tasks, ids, needs=("a mallet", "a block"), follows=before))
         before = ("dry",)
     if glued:
         glue: tuple[tuple[Task, float], ...] = (("block", glued * drawers),)
         what = Message("Glue and clamp, both diagonals equal; no glue on the bottom")
-        works.append(Work("glue", "glue", what, glue, (), GLUED, PATIENCE, ("clamps", "glue"), before, ("glue",)))
+        works.append(Work("glue", "glue", what, glue, ids, GLUED, PATIENCE, ("clamps", "glue"), before, ("glue",)))
         before = ("glue",)
     run: tuple[tuple[Task, float], ...] = (("fix place", drawers + hardware),)
     what = Message("Wax what runs; each in its own place, tried before it is finished")
-    works.append(Work("hang", "fix", what, run, needs=("wax",), follows=before))
+    works.append(Work("hang", "fix", what, run, ids, needs=("wax",), follows=before))
     return tuple(works)
 
 
-def regroup_work(into: str, sawn: int, made: bool) -> tuple[Work, ...]:
+def regroup_work(into: str, fronts: tuple[str, ...], sawn: int, made: bool) -> tuple[Work, ...]:
     """What is sawn of the old fronts, then fitted and fixed."""
     works, before = list[Work](), (("cut",) if made else ()) + ("apart",)
     if sawn:
@@ -71,7 +71,14 @@ def regroup_work(into: str, sawn: int, made: bool) -> tuple[Work, ...]:
         tasks: tuple[tuple[Task, float], ...] = (("rip", 0.6 * sawn),)
         works.append(
             Work(
-                "saw", "cut", Message(what), tasks, needs=("a guide",), follows=("apart",), cautions=("saw", "dust")
+                "saw",
+                "cut",
+                Message(what),
+                tasks,
+                fronts,
+                needs=("a guide",),
+                follows=("apart",),
+                cautions=("saw", "dust"),
             )
         )
         before = (*before, "saw")
@@ -82,21 +89,22 @@ def regroup_work(into: str, sawn: int, made: bool) -> tuple[Work, ...]:
         "tray": "Round the edges over, wax what runs, try it",
     }[into]
     fit: tuple[tuple[Task, float], ...] = (("dry fit", 1), ("fix place", 4))
-    return (*works, Work("fit", "fix", Message(said), fit, needs=("a drill", "clamps"), follows=before))
+    return (*works, Work("fit", "fix", Message(said), fit, fronts, needs=("a drill", "clamps"), follows=before))
 
 
-def lining_work(pieces: int, *, glued: bool, edges: bool) -> tuple[Work, ...]:
-    """Cut by one template, laid last of all."""
+def lining_work(pieces: int, boxes: tuple[str, ...], *, glued: bool, edges: bool) -> tuple[Work, ...]:
+    """Cut by one template, laid into `boxes` last of all."""
     works, before = list[Work](), ("apart",)
     if edges:
         what = Message("Paint the upper edges and what shows of the joints; runners and where they touch stay bare")
-        works.append(Work("edges", "shape", what, (("seal face", 4 * pieces),), (), (4.0, 24.0),
+        works.append(Work("edges", "shape", what, (("seal face", 4 * pieces),), boxes, (4.0, 24.0),
                           "Nothing is laid in before that.", ("paint",), before))  # fmt: skip
         before = ("edges",)
     how = "paste thinly, brush it out from the middle" if glued else "lay them in loose"
     what = Message(f"Cut {pieces} piece{'s' * (pieces != 1)} with a knife along a straight edge, {how}")
     lay: tuple[tuple[Task, float], ...] = (("fix place", pieces),)
-    return (*works, Work("lay", "refit", what, lay, needs=("a knife", "a straight edge"), follows=before))
+    on, needs = (Deed("on", onto=boxes, loose=True),), ("a knife", "a straight edge")
+    return (*works, Work("lay", "refit", what, lay, boxes, needs=needs, follows=before, does=on))
 
 
 # Which drawers a change is for, and the room each has behind its front.

@@ -13,7 +13,7 @@ from zygoform.core.measure.rounding import count_up
 from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.outcome import Fitting, Note, Supply
 from zygoform.core.outcome.part import Part
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import Deed, Work
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.shop import Shop
 
@@ -112,7 +112,8 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
         words = "Bore the pulls' holes through from behind, a block held on the strips"
         bore = Message(words)
         steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids, follows=("ease",),
-                          only_with=tuple(pull.id for pull in pattern.pulls_over)))  # fmt: skip
+                          only_with=tuple(pull.id for pull in pattern.pulls_over),
+                          does=(Deed("hole", ids),)))  # fmt: skip
     return tuple(steps)
 
 

@@ -45,7 +45,7 @@ class PullsWorked(PullSet):
             findings=(*pull_findings(self), *uneven_findings(self)),
             handles=self._handles(),
             templates=self._templates(),
-            work=pulls_work(self.count, holes, self.plugs, parts),
+            work=pulls_work(self.count, holes, self.plugs, tuple(f.board.id for f in self.fronts), parts),
             body=self.body.id,
         )
 

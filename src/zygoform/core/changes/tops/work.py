@@ -7,7 +7,7 @@ from zygoform.core.goods.fittings import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.part import Part
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import Deed, Work
 
 
 def top_work(
@@ -52,6 +52,7 @@ def top_work(
             needs=("a helper", "a drill"),
             follows=("trim", "apart"),
             cautions=("lift",),
+            does=(Deed("on", ids, loose=True),),
         )
     )
     return tuple(works)
@@ -70,8 +71,9 @@ def spaced_top_work(parts: Sequence[Part], *, corners: int, screws: int) -> tupl
         cutting(parts),
         Work("trim", "shape", what, ends, ids, needs=("a saw and a stop",), follows=("cut",)),
         Work("dry", "dry fit", lay, (("dry fit", 1),), ids, needs=("spacers",), follows=("trim",)),
-        Work("fix", "fix", fix, screwed, ids, needs=needs, follows=("dry", "apart"), cautions=("lift",)),
-    )
+        Work("fix", "fix", fix, screwed, ids, needs=needs, follows=("dry", "apart"), cautions=("lift",),
+             does=(Deed("on", ids, loose=True),)),
+    )  # fmt: skip
 
 
 def sheet_top_work(
@@ -97,7 +99,8 @@ def sheet_top_work(
     needs = ("a helper", "a drill")
     after = (*before, "apart")
     drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
-    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",)))
+    on = (Deed("on", ids, loose=True),)
+    works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",), does=on))
     return tuple(works)
 
 
@@ -161,14 +164,17 @@ def tiled_top_work(
     return tuple(works)
 
 
-def top_again_work(parts: Sequence[Part], long: float, dowels: int, *, turned: bool) -> tuple[Work, ...]:
-    """The old top turned, or a strip `long` mm glued to it with dowels."""
+def top_again_work(
+    parts: Sequence[Part], long: float, dowels: int, turned: tuple[str, ...] = ()
+) -> tuple[Work, ...]:
+    """The old top `turned`, or a strip `long` mm glued to it with dowels."""
     if turned:
         what = Message("Fill and sand what is the upper face now, screw it on again through its slots")
         tasks: tuple[tuple[Task, float], ...] = (("turn over", 1), ("fix place", 8))
         return (
-            Work("fix", "fix", what, tasks, needs=("a helper", "filler"), follows=("apart",), cautions=("lift",)),
-        )
+            Work("fix", "fix", what, tasks, turned, needs=("a helper", "filler"), follows=("apart",),
+                 cautions=("lift",), does=(Deed("on", turned, loose=True),)),
+        )  # fmt: skip
     ids = tuple(part.id for part in parts)
     edge, joint = Message("Plane the old edge straight and square, bore for the dowels"), ("glue",)
     bores: tuple[tuple[Task, float], ...] = (("joint edge", long / 1000), ("pocket hole", 2 * dowels))

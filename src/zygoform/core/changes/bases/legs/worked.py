@@ -82,6 +82,7 @@ class LegSet:
         cautions += [GLUE] if change.fixing == "block" or self.legged else []
         tapers = 4 * count if change.shape == "tapered" else 0
         screws = sum(f.count for f in self._fittings() if f.kind == "wood screw")
+        legs = tuple(board.id for board in (*(m.board for m in self.members), *self.drawn))
         return Outcome(
             change.id,
             self._result(),
@@ -94,7 +95,7 @@ class LegSet:
             cautions=(*cautions, LIFT),
             findings=self._findings(),
             handles=self._handles(),
-            work=legs_work(parts, count, tapers, screws, level=change.under == "levellers"),
+            work=legs_work(parts, legs, count, tapers, screws, level=change.under == "levellers"),
             body=self.body.id,
             base_height=change.height + self._under + self.plate,
         )

@@ -7,7 +7,7 @@ from msgspec import Struct, structs
 
 from zygoform.core.changes.doors.cutout.entries import DoorCutout
 from zygoform.core.changes.doors.insert_set import InsertSet, Light, line_of
-from zygoform.core.changes.doors.work import cutout_work
+from zygoform.core.changes.doors.work import Inserted, cutout_work
 from zygoform.core.changes.opening_choice import chosen_openings
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
@@ -151,9 +151,10 @@ class CutoutPlan:
         return Message(f"{many} {{0}} × {{1}}, {shifted}", (self.figures.cut_w, self.figures.cut_h, *sizes))
 
     def _work(self, parts: Sequence[Part]) -> tuple[Work, ...]:
-        change = self.change
-        glued = change.held == "glue"
-        return cutout_work(parts, len(self.doors), self.starters, change.what, change.edge, glued=glued)
+        change, doors = self.change, tuple(door.board.id for door in self.doors)
+        boards = tuple(board.id for board in self.inserts.boards)
+        inserted = Inserted(change.what, boards, doors, len(doors))
+        return cutout_work(parts, inserted, self.starters, change.edge, glued=change.held == "glue")
 
     @cached_property
     def starters(self) -> int:

@@ -152,7 +152,9 @@ class FlapPlan:
             findings=self._findings(),
             handles=self._handles(),
             mended=frozenset({self.front.id}),
-            work=flap_work(parts, len(cut), self._hinges(), 2 if change.stays == "two" else 1),
+            work=flap_work(
+                parts, self.front.id, tuple(m.id for m in cut), self._hinges(), 2 if change.stays == "two" else 1
+            ),
             body=self.body.id,
             reshaped=(self._body({m.id for m in cut}),),
         )

@@ -96,7 +96,9 @@ class HingeSet:
             notes=self._notes(),
             cautions=(DUST,),
             findings=self._findings(),
-            work=hinges_work(self.count, self.catches, self.stays, change.hinge),
+            work=hinges_work(
+                tuple(leaf.board.id for leaf in self.leaves), self.count, self.catches, self.stays, change.hinge
+            ),
             body=self.body.id,
         )
 

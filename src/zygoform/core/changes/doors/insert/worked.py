@@ -4,18 +4,19 @@ from msgspec import structs
 
 from zygoform.core.changes.doors.insert.entries import DoorInsert
 from zygoform.core.changes.doors.insert_set import InsertSet, Lies, Light, line_of
-from zygoform.core.changes.doors.work import insert_work
+from zygoform.core.changes.doors.work import Inserted, insert_work
 from zygoform.core.changes.opening_choice import is_meant
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
 from zygoform.core.form.form import Board, Body, Form, FormOpening
 from zygoform.core.form.inside.door import REBATE
 from zygoform.core.geometry.plane import Outline, extent, rectangle
+from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import own_of, role_of
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.cautions import DUST
 from zygoform.core.outcome.outcome import Finding, Fix, Note, Outcome
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import Deed, Work
 from zygoform.core.shop import Shop
 from zygoform.core.tolerance import SAME_MM
 
@@ -107,11 +108,16 @@ class InsertPlan:
             findings=self._findings(),
             work=(
                 *self._out(),
-                *insert_work(parts, len(self.doors), change.what, ("out",), glued=inserts.held == "glue"),
+                *insert_work(parts, self._inserted(), ("out",), glued=inserts.held == "glue"),
             ),
             body=self.body.id,
             reshaped=(self._body(),),
         )
+
+    def _inserted(self) -> Inserted:
+        frames = tuple(board.id for door in self.doors for board in self._frame(door).values())
+        boards = tuple(board.id for board in self.inserts.boards)
+        return Inserted(self.change.what, boards, frames, len(self.doors))
 
     def _out(self) -> tuple[Work, ...]:
         """The old one taken out, or the old glass cleaned."""
@@ -121,7 +127,10 @@ class InsertPlan:
         else:
             what = Message(f"Clean {n} old pane{'s' * (n != 1)} and the back of the frame")
         cautions = ("glass",) if any(self._is_glass(door) for door in self.doors) else ()
-        return (Work("out", "apart", what, (("take glass out", n),), follows=("apart",), cautions=cautions),)
+        ids, off = self._inserted().doors, tuple(self._off)
+        does = (Deed("off", off),) if off else ()
+        tasks: tuple[tuple[Task, float], ...] = (("take glass out", n),)
+        return (Work("out", "apart", what, tasks, ids, follows=("apart",), cautions=cautions, does=does),)
 
     def _body(self) -> Body:
         kept = tuple(board for board in self.body.boards if board.id not in self._off)

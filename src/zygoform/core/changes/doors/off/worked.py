@@ -168,6 +168,10 @@ class BareOpenings:
         notes.append(Note("Inside", Message(text)))
         return tuple(notes)
 
+    def _jambs(self) -> tuple[str, ...]:
+        """What the doors hung on."""
+        return tuple(board.id for board in self.body.boards if board.role in ("side", "upright", "panel"))
+
     def _work(self, parts: tuple[Part, ...]) -> tuple[Work, ...]:
         works = [cutting(parts)] if parts else []
         if self.change.fill == "leave" or not self.hinges:
@@ -177,14 +181,14 @@ class BareOpenings:
             what = Message(f"Let {n} patches into the hinge mortises, glue; plane them flush, fill the screw holes")
             glue = ("glue", "a chisel", "clamps")
             works.append(
-                Work("fill", "mend", what, (("fix place", n),), tuple(p.id for p in parts), GLUED,
+                Work("fill", "mend", what, (("fix place", n),), self._jambs(), GLUED,
                      "They are planed and painted after that.", glue, ("cut", "apart"), ("glue",))
             )  # fmt: skip
         else:
             what = Message(f"Fill {n} hinge mortises and {self.holes} holes in layers, sand flush before any paint")
             works.append(
-                Work("fill", "mend", what, (("fix place", n),), (), FILLER_CURES, "It is sanded hard, not soft.",
-                     ("filler",), ("apart",), ("filler",))
+                Work("fill", "mend", what, (("fix place", n),), self._jambs(), FILLER_CURES,
+                     "It is sanded hard, not soft.", ("filler",), ("apart",), ("filler",))
             )  # fmt: skip
         return tuple(works)
 

@@ -3,7 +3,7 @@
 from msgspec import structs
 
 from zygoform.core.changes.drawers.lining.entries import DrawerLining
-from zygoform.core.changes.drawers.work import DrawerRoom, chosen_drawers, lining_work
+from zygoform.core.changes.drawers.work import DrawerRoom, chosen_drawers, lining_work, whole_of
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.condition.condition import Condition
 from zygoform.core.errors import BadInputError
@@ -54,6 +54,9 @@ class DrawerLinings:
             raise BadInputError("does_not_fit", "Nothing is left of it.", "short")
         return found
 
+    def _boxes(self) -> tuple[str, ...]:
+        return tuple(member.id for room, _ in self.drawers for member in whole_of(room))
+
     def _rolls(self) -> tuple[RollCut, ...]:
         change, pieces = self.change, list[tuple[str, str, float, float]]()
         for room, inner in self.drawers:
@@ -103,7 +106,7 @@ class DrawerLinings:
             supplies=supplies,
             rolls=self.rolls,
             notes=(*self._notes(), *gone_notes(self.body, self.change.targets, self.change.on, ("drawer",))),
-            work=lining_work(len(self.rolls), glued=change.held == "glued", edges=change.edges),
+            work=lining_work(len(self.rolls), self._boxes(), glued=change.held == "glued", edges=change.edges),
             body=self.body.id,
             reshaped=(self._body(),),
         )

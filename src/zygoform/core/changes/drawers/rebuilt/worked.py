@@ -3,7 +3,7 @@
 from msgspec import structs
 
 from zygoform.core.changes.drawers.rebuilt.entries import DrawerRebuild
-from zygoform.core.changes.drawers.work import DrawerRoom, chosen_drawers, repair_work
+from zygoform.core.changes.drawers.work import DrawerRoom, chosen_drawers, repair_work, whole_of
 from zygoform.core.changes.opening_choice import gone_notes
 from zygoform.core.changes.work import cutting
 from zygoform.core.condition.condition import Condition
@@ -246,7 +246,8 @@ class DrawerRepair:
         said += ["runners packed"] if change.pack else []
         words = ", ".join(said) or "as said below"
         cautions: list[Caution] = [SAW, DUST] if parts else [DUST]
-        work = repair_work(n, len(off), glued=self._glues, hardware=sum(f.count for f in self._fittings()))
+        ids = tuple(m.id for room in self.rooms for m in (room.front, *whole_of(room)))
+        work = repair_work(ids, n, len(off), glued=self._glues, hardware=sum(f.count for f in self._fittings()))
         return Outcome(
             change.id,
             Message(f"{n} drawers: {words}" if n > 1 else f"New: {words}" if self.new else words),

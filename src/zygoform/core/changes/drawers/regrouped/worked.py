@@ -297,7 +297,10 @@ class Regrouped:
             cautions=(*cautions, GLUE),
             findings=tuple(self.findings),
             mended=frozenset(self.mended),
-            work=(*((cutting(parts),) if parts else ()), *regroup_work(change.into, self.sawn, bool(parts))),
+            work=(
+                *((cutting(parts),) if parts else ()),
+                *regroup_work(change.into, (self.room.front.id,), self.sawn, bool(parts)),
+            ),
             body=self.body.id,
             reshaped=(self._result(),),
         )

@@ -18,7 +18,7 @@ from zygoform.core.measure.rounding import count_up
 from zygoform.core.measure.write import MlASquareMetre
 from zygoform.core.outcome.cautions import SOLVENT
 from zygoform.core.outcome.outcome import Fitting, Note, Outcome, Supply, Template
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import Deed, Work
 from zygoform.core.patterns.field import FieldFront, Margins, PatternField
 from zygoform.core.patterns.pieces import TrimPiece, lay
 from zygoform.core.patterns.strip import Strip
@@ -207,16 +207,18 @@ class TransferSet:
         task: Task = "stencil" if self.change.what == "stencil" else "rub on"
         what = "Dab the stencil" if self.change.what == "stencil" else "Rub the transfer on"
         faces = len({piece.front for piece in self.pieces})
+        boards = tuple(board.id for board in self.surface.boards)
+        on = (Deed("rub", boards),)
         try_: tuple[tuple[Task, float], ...] = (("dry fit", 1.0),)
         mark = Message("Mark the middle of every face; hold it there, step back")
         lay: tuple[tuple[Task, float], ...] = ((task, self.places),)
         seal: tuple[tuple[Task, float], ...] = (("seal face", faces),)
         return (
-            Work("mark", "dry fit", mark, try_, follows=("apart",)),
-            Work("lay", "fix", Message(f"{what}, {self.places} times"), lay, (), (2.0, 24.0),
-                 "Dry before it is sealed.", ("a brush",), ("mark",)),
-            Work("seal", "fix", Message("Seal it thinly, once"), seal, (), (4.0, 24.0),
-                 "The label comes first.", ("sealer", "a brush"), ("lay",), ("solvent",)),
+            Work("mark", "dry fit", mark, try_, boards, follows=("apart",)),
+            Work("lay", "fix", Message(f"{what}, {self.places} times"), lay, boards, (2.0, 24.0),
+                 "Dry before it is sealed.", ("a brush",), ("mark",), does=on),
+            Work("seal", "fix", Message("Seal it thinly, once"), seal, boards, (4.0, 24.0),
+                 "The label comes first.", ("sealer", "a brush"), ("lay",), ("solvent",), does=on),
         )  # fmt: skip
 
 

@@ -178,6 +178,7 @@ class VeneerSet:
 
     def _work(self, parts: tuple[Part, ...]) -> tuple[Work, ...]:
         ids, n = tuple(part.id for part in parts), len(self.faces)
+        faces = tuple(dict.fromkeys(face.board.id for face in self.faces))
         iron = self.change.method == "iron"
         cuts: tuple[tuple[Task, float], ...] = (("knife cut", 4 * len(parts)),)
         lay: tuple[tuple[Task, float], ...] = (("iron strip", 4 * n),) if iron else (("press face", n),)
@@ -189,12 +190,12 @@ class VeneerSet:
         return (
             Work("cut", "cut", Message(f"Cut {len(parts)} pieces of veneer with a knife, face taped"), cuts, ids,
                  needs=("a knife and a straight edge",), cautions=("dust",)),
-            Work("ground", "shape", Message("Sand the faces flat and dull, dust off"), ground, (),
+            Work("ground", "shape", Message("Sand the faces flat and dull, dust off"), ground, faces,
                  follows=("apart",), cautions=("dust",)),
-            Work("lay", "glue", Message(what), lay, ids, wait, "In the press as long as the label says.",
+            Work("lay", "glue", Message(what), lay, faces, wait, "In the press as long as the label says.",
                  ("an iron and a roller",) if iron else ("glue", "cauls and clamps"), ("cut", "ground"),
                  ("hot iron",) if iron else ("glue",)),
-            Work("trim", "shape", Message("Trim flush with a knife, edges sanded inward"), trim, ids,
+            Work("trim", "shape", Message("Trim flush with a knife, edges sanded inward"), trim, faces,
                  follows=("lay",), cautions=("dust",)),
         )  # fmt: skip
 

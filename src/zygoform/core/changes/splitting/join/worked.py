@@ -134,7 +134,7 @@ class Joining:
             notes=self._notes(),
             cautions=tuple(cautions) if parts or self.sawn else (LIFT,),
             findings=self._findings(),
-            work=join_work(parts, len(self.sawn), fitting.count),
+            work=join_work(parts, tuple(b.id for b in self.sawn), tuple(b.id for b in whole.boards), fitting.count),
             body=self.left.id,
             reshaped=(whole,),
             absorbed=frozenset({self.right.id}),

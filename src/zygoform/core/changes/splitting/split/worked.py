@@ -146,7 +146,7 @@ class Splitting:
             cautions=tuple(cautions),
             findings=self._findings(),
             handles=self._handles(),
-            work=split_work(parts, {self.sheet.id}, len(sawn), self._screws(), len(self._torn())),
+            work=split_work(parts, {self.sheet.id}, tuple(b.id for b in sawn), self._screws(), len(self._torn())),
             body=self.body.id,
             reshaped=self.halves,
         )

@@ -70,7 +70,7 @@ class TopAgain:
             notes=tuple(notes),
             cautions=(LIFT, DUST),
             findings=self._skewed(),
-            work=top_again_work((), 0.0, 0, turned=True),
+            work=top_again_work((), 0.0, 0, tuple(board.id for board in drawn)),
             body=self.body.id,
         )
 
@@ -159,7 +159,7 @@ class TopAgain:
             cautions=tuple(cautions),
             findings=self._findings(size.thickness),
             handles=(Handle(change.id, "wide", "Strip wide", at, (nx / change.wide, ny / change.wide, 0.0)),),
-            work=top_again_work((member.part,), long, row.count, turned=False),
+            work=top_again_work((member.part,), long, row.count),
             body=self.body.id,
         )
 

@@ -56,7 +56,7 @@ def worked(change: WallAnchor, form: Form, shop: Shop, condition: Condition) -> 
         ),
         notes=(Note("Where", Message(_WHERE)), Note("Wall", Message(_WALL))),
         cautions=(WALL,),
-        work=anchor_work(change.straps),
+        work=anchor_work(change.straps, tuple(b.id for b in body.boards if b.role in ("side", "back", "panel"))),
         body=body.id,
     )
 

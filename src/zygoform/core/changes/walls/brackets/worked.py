@@ -92,7 +92,7 @@ class BracketRow:
             notes=self._notes(),
             cautions=(WALL,),
             findings=self._findings(),
-            work=brackets_work(count, SCREWS_EACH * count),
+            work=brackets_work(count, SCREWS_EACH * count, tuple(shelf.id for shelf in self.shelves)),
             body=self.body.id,
         )
 
