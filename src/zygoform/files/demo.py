@@ -383,20 +383,17 @@ c7/cut | 5 | 16:50 | 30 | 36 | Cut 3 parts: New back
 c12/back | 5 | 17:00 | 10 | 8 | Cut back 3 parts of the box where the flap swings in
 c1/trim | 4 | 9:50 | 50 | 70 | Trim it to its length, round the corners
 c4/mend | 4 | 11:00 | 70 | 74 | Worn or broken runner, guide: new runners, as a pair
-c1/fix | 4 | 13:05 | 65 | 72 | Fix it from below, so that the wood can move
 c6/cut | 4 | 13:25 | 20 | 18 | Cut 3 parts: Shelf 1, Cleat
-c7/fix | 4 | 14:10 | 45 | 58 | Measure both diagonals, pull the piece square, fix the back
 c12/hang | 4 | 14:40 | 30 | 30 | Hang the flap on 3 hinges with two screws each; open it slowly, then drive the rest
 c6/prepare | 4 | 15:00 | 20 | 24 | Mark the heights on both sides from one stick, fix the cleats level
-c8/fix | 4 | 15:25 | 25 | 20 | Stand it where it stays, screw the straps on
-c2/fix | 4 | 15:50 | 25 | 35 | Turn the piece over, screw the skirt on
-c5/out | 4 | 16:10 | 20 | 21 | Take out 1 old insert, strips or staples first
-c11/check | 4 | 16:25 | 15 | 16 | Tape the template on every front, step back and look before you bore
-c13/ease | 4 | 16:45 | 20 | 18 | Trim flush at the edges, sand, caulk or fill the joints
-c12/stay | 4 | 17:00 | 15 | 20 | Fit 2 stays so that it stops level, and the catch
+c12/stay | 4 | 15:20 | 15 | 20 | Fit 2 stays so that it stops level, and the catch
+finish/p1/out | 4 | 15:28 | 10 | 8 | Take the drawers out (3), number each and its place
+c2/fix | 4 | 16:03 | 25 | 35 | Turn the piece over, screw the skirt on
+c5/out | 4 | 16:25 | 20 | 21 | Take out 1 old insert, strips or staples first
+c11/check | 4 | 16:42 | 15 | 16 | Tape the template on every front, step back and look before you bore
+c13/ease | 4 | 17:00 | 20 | 18 | Trim flush at the edges, sand, caulk or fill the joints
 c6/fit | 3 | 18:15 | 15 | 15 | Fit every shelf dry before it is finished; it goes in without force
 c11/bore | 3 | 18:20 | 5 | 6 | Bore 6 holes from the face, a block clamped behind
-finish/p1/out | 3 | 18:30 | 10 | 8 | Take the drawers out (3), number each and its place
 finish/p1/hardware/clean-alcohol | 3 | 18:35 | 5 | 7 | Clean hardware with alcohol
 finish/p1/top/clean-soap | 3 | 18:50 | 15 | 16 | Clean top with soap
 finish/p1/hardware/scuff | 3 | 18:55 | 5 | 6 | Scuff hardware dull, 320
