@@ -18,9 +18,11 @@ from pypdf import PdfReader
 
 from tests.core.changes.test_shelves import chest
 from tests.planned import changed, form_of, plan_of
+from tests.replay import breaches
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import ChangeKind
 from zygoform.core.coats.coat import AEROSOLS, Coat
+from zygoform.core.edits.finishing import take_stack
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import copy_piece, new_piece
 from zygoform.core.edits.planning import add_change, remove_change, set_value
@@ -182,6 +184,30 @@ def handles_astray(project: Project) -> list[str]:
                 if by and min(map(abs, by)) > 0.02:
                     found.append(f"the handle “{handle.label}” of {change.tag} does not go with {handle.parameter}")
     return found
+
+
+_COATS = {
+    "top": "stain_clear",
+    "body": "paint_primed",
+    "inside": "inside",
+    "fronts": "two_tone",
+    "boxes": "boxes_wax",
+}
+
+
+def out_of_order(project: Project) -> list[str]:
+    """With coats all over, nothing it does is done too early or too late, and no step waits for itself."""
+    for role, stack in _COATS.items():
+        project = take_stack(project, f"p1/{role}", stack).project
+    plan = plan_of(project)
+    place = {step.id: k for k, step in enumerate(plan.work.steps)}
+    rings = [
+        f"{step.id} and {before} wait for each other"
+        for step in plan.work.steps
+        for before in step.follows
+        if place.get(before, -1) > place[step.id]
+    ]
+    return [*rings, *breaches(plan)]
 
 
 _FRONTS = [[0.0, 0.0, 420.0, 180.0], [430.0, 0.0, 420.0, 180.0], [0.0, 190.0, 420.0, 180.0]]

@@ -18,6 +18,7 @@ SAWS: frozenset[Task] = frozenset((
     "strip cut", "lay strip", "press face", "sand face", "cut tile", "lay tile", "grout",
 ))  # fmt: skip
 BORES: frozenset[Task] = frozenset(("pocket hole", "bore hole"))
+FIXES: frozenset[Task] = frozenset(("drive screw", "turn over", "put top on", "put lid on", "put back on"))
 CLOSES = ("top", "lid", "seat", "back")
 """Roles of what shuts a piece, and is coated on both sides before it does."""
 CARRIES = ("skirt", "base")
@@ -81,7 +82,8 @@ class Replay:
         return [f"{step.id} works on what is coated" for b in self._batches(where) if self._begun(b)]
 
     def _put_on(self, step: Step) -> list[str]:
-        if step.source == FINISH or step.phase not in ("fix", "refit"):
+        fixed = any(task in FIXES and amount for task, amount in step.tasks)
+        if step.source == FINISH or step.phase not in ("fix", "refit") or not fixed:
             return []
         own = [self.boards[part] for part in map(origin_of, step.where) if part in self.boards]
         mine = [board for board in own if piece_of(board.id) == step.source]

@@ -3,7 +3,7 @@
 import sys
 from collections.abc import Callable
 from types import ModuleType, SimpleNamespace
-from typing import Annotated
+from typing import Annotated, Literal
 
 import pytest
 from msgspec import structs
@@ -17,6 +17,7 @@ from tests.contracts import (
     guesses_forgotten,
     handles_astray,
     not_told,
+    out_of_order,
     through_another,
 )
 from tests.planned import plan_of
@@ -31,7 +32,7 @@ from zygoform.core.measure.message import Message
 from zygoform.core.measure.param import choice, length
 from zygoform.core.outcome.member import Axes, Member
 from zygoform.core.outcome.outcome import Handle, Outcome
-from zygoform.core.outcome.work import Work
+from zygoform.core.outcome.work import Deed, Work
 from zygoform.core.patterns.registry import FAMILIES
 from zygoform.core.patterns.strip import Strip
 from zygoform.core.shop import Shop
@@ -50,7 +51,7 @@ def breaches_of(kind: str) -> list[str]:
         project = begun(CHANGE_KINDS[kind], piece)
         if project is None:
             continue
-        found += not_told(project) + guesses_forgotten(project) + handles_astray(project)
+        found += not_told(project) + guesses_forgotten(project) + handles_astray(project) + out_of_order(project)
         for own in at_its_ends(project) if not tried else (project,):
             found += through_another(own)
         tried += 1
@@ -93,11 +94,12 @@ class Cleat(ChangeBase, frozen=True, tag="cleat"):
 
 
 def planted(
-    monkeypatch: pytest.MonkeyPatch, *, through: bool, guess: bool, minutes: bool = True, handle: float = 0.0
-) -> None:
+    monkeypatch: pytest.MonkeyPatch, *, through: bool, guess: bool, minutes: bool = True, handle: float = 0.0,
+    lid: Literal["", "told", "untold"] = "",
+) -> None:  # fmt: skip
     """A kind whose board runs from end to end of the piece, above all of it or through what stands there.
 
-    What is dragged of it goes by so many times as much.
+    What is dragged of it goes by so many times as much. It is a `lid` that is screwed on, and told of or not.
     """
 
     def worked(change: Cleat, form: Form, shop: Shop, _condition: object) -> Outcome:
@@ -105,15 +107,19 @@ def planted(
         size, wide = shop.size(change.board), body.width
         low = body.height / 2 if through else body.height + 300.0
         solid = upright(rectangle(0.0, 10.0, wide.value, 10.0 + size.thickness), low, low + size.width)
-        board = Board(f"{change.id}/cleat", "Cleat", "rail", solid, X)
+        board = Board(f"{change.id}/cleat", "Cleat", "top" if lid else "rail", solid, X)
         rests = wide.guesses if guess else frozenset[str]()
         own = Member(
             change.id, board, Axes(X, Z), size, rests_on=rests, length_of=structs.replace(wide, guesses=rests)
         )
         work = Work("cut", "cut", Message("Cut the cleat"), (("crosscut", 1),) if minutes else (), (board.id,))
+        does = (Deed("on", (board.id,), loose=True),) if lid == "told" else ()
+        fix = Work("fix", "fix", Message("Screw it on"), (("drive screw", 4),), (board.id,), does=does)
         held = Handle(change.id, "raised", "Higher", (0.0, 0.0, handle * change.raised), Z)
         handles = (held,) if handle else ()
-        return Outcome(change.id, Message("A cleat"), members=(own,), work=(work,), handles=handles, body=body.id)
+        works = (work, fix) if lid else (work,)
+        said = Message("A cleat")
+        return Outcome(change.id, said, members=(own,), work=works, handles=handles, body=body.id)
 
     for name, own in (("entries", SimpleNamespace(Cleat=Cleat)), ("worked", SimpleNamespace(worked=worked))):
         module = ModuleType(name)
@@ -130,10 +136,11 @@ def planted(
         ({"through": False, "guess": False}, "moves with the width, a guess, and does not say so"),
         ({"through": False, "guess": True, "minutes": False}, "takes no minutes"),
         ({"through": False, "guess": True, "handle": -1.0}, "does not go with raised"),
+        ({"through": False, "guess": True, "lid": "untold"}, "c1/fix covers what is not coated"),
     ],
 )
 def test_a_broken_kind_is_refused(fault: dict[str, bool], said: str, monkeypatch: pytest.MonkeyPatch) -> None:
-    planted(monkeypatch, through=False, guess=True, handle=1.0)
+    planted(monkeypatch, through=False, guess=True, handle=1.0, lid="told")
     assert breaches_of("cleat") == []
     planted(monkeypatch, **fault)
     assert [breach for breach in breaches_of("cleat") if said in breach]
