@@ -3,7 +3,7 @@
 import sys
 from collections.abc import Callable
 from types import ModuleType, SimpleNamespace
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 import pytest
 from msgspec import structs
@@ -139,7 +139,7 @@ def planted(
         ({"through": False, "guess": True, "lid": "untold"}, "c1/fix covers what is not coated"),
     ],
 )
-def test_a_broken_kind_is_refused(fault: dict[str, bool], said: str, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_broken_kind_is_refused(fault: dict[str, Any], said: str, monkeypatch: pytest.MonkeyPatch) -> None:
     planted(monkeypatch, through=False, guess=True, handle=1.0, lid="told")
     assert breaches_of("cleat") == []
     planted(monkeypatch, **fault)
