@@ -21,6 +21,7 @@ from zygoform.core.days.hours import Free
 from zygoform.core.days.log import Entry
 from zygoform.core.schedule.day_plan import DayStep
 from zygoform.core.schedule.progress import day_words
+from zygoform.core.steps.order import WorkPlan
 
 SPANS = st.lists(st.tuples(st.integers(0, 5000), st.integers(1, 300)), max_size=8)
 
@@ -92,6 +93,27 @@ def test_a_bar_dragged_with_the_mouse_begins_no_sooner(bench: Bench) -> None:
     bench.action("undo")
     bench.ready()
     assert bench.days.by_id[own.id].begin == own.begin
+
+
+def test_a_bar_dragged_before_what_holds_it_is_told_the_rule_and_nothing_moves(bench: Bench) -> None:
+    """By a rule with its reason; with the choice that decides it, where there is one."""
+    work = bench.session.plan.work if bench.session.plan is not None else WorkPlan()
+    told = dict[bool, str]()
+    for own in bench.days.open:
+        before = bench.days.waits_for(own)
+        reason, entry = work.held(own.step, before.step) if before is not None else ("", "")
+        if before is None or not reason or (before.standing == "done" and before.dry > bench.days.now):
+            continue
+        bench.stage.rule.moved.emit(own.id, own.begin - 600)
+        words = bench.stage.told.text()
+        assert reason in words
+        assert bench.session.show(before.step.what).split(",")[0] in words
+        assert "{" not in words
+        told[bool(entry)] = words
+    assert told.keys() == {False, True}
+    assert "on Finish, Order, decides that" in told[True]
+    assert "on Finish" not in told[False]
+    assert bench.session.project.days.pins == ()
 
 
 def test_the_wheel_goes_along_the_days_and_keys_come_back_to_now(bench: Bench) -> None:

@@ -11,7 +11,7 @@ from zygoform.core.goods.minutes import RATES
 
 
 def hands_on(desk: Desk) -> str:
-    return next(figure for name, figure, _, _ in desk.find(Tally, "tally").cells() if name == "Hands on")
+    return next(figure for name, figure, _, _ in desk.find(Tally, "tally").cells() if name == "Hands-on time")
 
 
 def test_steps_on_the_card_and_minutes_in_settings(desk: Desk) -> None:

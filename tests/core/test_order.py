@@ -7,11 +7,15 @@ from tests.core.changes.test_doors import cupboard
 from tests.core.changes.test_shelves import chest
 from tests.planned import plan_of
 from tests.replay import breaches
+from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.edits.finishing import set_order, take_stack
 from zygoform.core.edits.planning import add_change, move_change, set_value
+from zygoform.core.measure.message import Message
+from zygoform.core.outcome.work import Deed, Does, Phase
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
-from zygoform.core.steps.rules import ORDER_RULES
+from zygoform.core.steps.rules import ORDER_RULES, Coating, Site, befores
+from zygoform.core.steps.step import Step
 from zygoform.files.demo import demo_project
 
 BODY = "p1/body/main"
@@ -127,3 +131,109 @@ def test_every_rule_of_the_demo_has_its_reason_told() -> None:
     assert {"coated, then on", "on, then coated", "shaped first", "wall last", "out before over"} <= used
     for rule in used:
         assert any(text.endswith(f": {ORDER_RULES[rule][1]}.") for text in told)
+
+
+def done(name: str, phase: Phase, *does: Deed, where: str = "") -> Step:
+    """A step that does that; `name` and `where` are the parts it is done to, a sign each."""
+    cautions = ("glass",) if phase == "refit" and name == "pane" else ()
+    zero = (0.0, 0.0)
+    return Step(name, name, phase, Message(name), tuple(where), zero, Message(""), does=does, cautions=cautions)
+
+
+def deed(does: Does, parts: str, onto: str = "", *, loose: bool = False) -> Deed:
+    return Deed(does, tuple(parts), tuple(onto), loose=loose)
+
+
+@pytest.mark.parametrize(
+    ("rule", "steps", "expected"),
+    [
+        ("apart first", (done("off", "apart"), done("saw", "shape", where="x")), "off>u1 off>v1"),
+        (
+            "shaped first",
+            (done("saw", "shape", where="a"), done("bore", "shape", deed("hole", "b"))),
+            "saw>u1 bore>v1",
+        ),
+        ("holes after", (done("bore", "shape", deed("hole", "b")),), ""),
+        ("coated, then on", (done("put", "fix", deed("on", "x", "b", loose=True)),), "v2>put"),
+        ("on, then coated", (done("put", "fix", deed("on", "a", "x")),), "put>u1"),
+        ("hardware last", (done("pull", "fix", deed("fit", "x", "b")),), "v2>pull"),
+        (
+            "on the coat",
+            (done("dab", "shape", deed("rub", "a")), done("far", "shape", deed("rub", "x"))),
+            "u2>dab dab>u3",
+        ),
+        (
+            "parted first",
+            (
+                done("halve", "shape", deed("part", "a")),
+                done("leg", "fix", deed("on", "x", "a")),
+                done("knob", "fix", deed("fit", "x", "b")),
+                done("over", "fix", deed("turn", "")),
+            ),
+            "halve>leg halve>over",
+        ),
+        (
+            "out before over",
+            (done("out", "apart", deed("off", "d")), done("over", "fix", deed("turn", ""))),
+            "out>over",
+        ),
+        (
+            "tried, then out",
+            (
+                done("fitted", "shape", where="d"),
+                done("other", "shape", where="x"),
+                done("out", "shape", deed("off", "d", loose=True)),
+            ),
+            "fitted>out",
+        ),
+        (
+            "mended, then on",
+            (
+                done("patch", "shape", where="d"),
+                done("other", "shape", where="x"),
+                done("back", "refit", deed("on", "d")),
+                done("new", "fix", deed("on", "d")),
+            ),
+            "patch>back",
+        ),
+        (
+            "glass last",
+            (done("pane", "refit", deed("on", "g")), done("knob", "fix", deed("fit", "x")), done("saw", "shape")),
+            "knob>pane",
+        ),
+        (
+            "wall last",
+            (
+                done("hang", "fix", deed("wall", ""), where="a"),
+                done("knob", "fix", deed("fit", "x")),
+                done("rail", "fix", deed("on", "a")),
+            ),
+            "u4>hang v2>hang knob>hang",
+        ),
+    ],
+)  # fmt: skip
+def test_each_rule_by_hand(rule: str, steps: tuple[Step, ...], expected: str) -> None:
+    """On a (bare wood, colour on u2, clear on u3 and u4) and b (v1, v2); nothing lies against anything else."""
+    a = Coating(frozenset("a"), ("u1", "u2", "u3", "u4"), "u2", "u3", "u4")
+    b = Coating(frozenset("b"), ("v1", "v2"))
+    found = befores(Site(steps, (a, b), FinishOrder(), {}))
+    assert {f"{own.first}>{own.then}" for own in found if own.rule == rule} == set(expected.split())
+
+
+@pytest.mark.parametrize("entry", ["holes", "woven", "hardware"])
+def test_the_entry_that_is_told_to_decide_an_order_turns_it_round(entry: str) -> None:
+    """Of every pair that is held by it one way, the other choice holds none that way."""
+    project = coated(cupboard(fill="panel"), fronts="paint_primed", body="paint_primed")
+    project = add_change(add_change(project, "insert", "p1/opening/o1").project, "pulls", BODY).project
+    held = {}
+    for when in ("before", "after"):
+        work = plan_of(set_order(project, entry, when).project).work
+        by_id = {step.id: step for step in work.steps}
+        pairs = [(step, by_id[first]) for step in work.steps for first, _ in step.because]
+        held[when] = {(first.id, step.id) for step, first in pairs if work.held(step, first)[1] == entry}
+        assert all(work.held(step, first)[0] for step, first in pairs)
+    assert held["after"] | held["before"]
+    assert held["after"].isdisjoint(held["before"])
+    either = plan_of(set_order(project, entry, "before").project).work
+    free = {(first, step.id) for step in either.steps for first, _ in step.because}
+    assert held["after"].isdisjoint(free)

@@ -172,9 +172,9 @@ def test_a_setback_can_be_typed() -> None:
     [
         ("c1", "overhang_left", "2", 'Overhang left 1 1/4" to 2"'),
         ("c1", "radius", "1", 'Corner radius 2" to 1"'),
-        ("c3", "count", "5", "Count: 5"),
-        ("c3", "left", "22.5", "Left end from square: 22.5°"),
-        ("c3", "name", "Shelf {1}", "Name: Shelf {1}"),
+        ("c3", "count", "5", "Count set to 5"),
+        ("c3", "left", "22.5", "Left end from square set to 22.5°"),
+        ("c3", "name", "Shelf {1}", "Name set to Shelf {1}"),
     ],
 )
 def test_an_edit_is_told_in_words(change_id: str, parameter: str, text: str, words: str) -> None:
@@ -182,7 +182,7 @@ def test_an_edit_is_told_in_words(change_id: str, parameter: str, text: str, wor
     edited = planning.set_text(project, change_id, parameter, text)
     assert edited.words.words(project.shop.unit.show).replace("\u00a0", " ") == words
     chosen = planning.set_value(project, "c2", "board", "pine-1x4").words.text
-    assert chosen == "Board: " + project.shop.size("pine-1x4").name
+    assert chosen == "Board set to " + project.shop.size("pine-1x4").name
     for on, told in ((False, "off"), (True, "on")):
         assert planning.set_value(project, "c1", "screws", on).words.text.endswith(f" {told}")
 

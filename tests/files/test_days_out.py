@@ -44,7 +44,7 @@ def test_the_calendar_is_the_plan() -> None:
             expected.add((own.step.what.words(show) + part, begin, end, "OPAQUE"))
         if own.dry > own.end:
             expected.add((f"Dries: {own.step.what.words(show)}", own.end, own.dry, "TRANSPARENT"))
-    expected.add((f"{project.name}: over and dry", days.end, days.end, "TRANSPARENT"))
+    expected.add((f"{project.name}: finished and dry", days.end, days.end, "TRANSPARENT"))
     assert events == expected
     ids = [event.uid.value for event in read.vevent_list]
     assert len(set(ids)) == len(ids)

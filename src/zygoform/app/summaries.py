@@ -70,7 +70,7 @@ def _finish(session: Session) -> Summary:
         return "nothing chosen", 0, 0
     decided = sum(zone.decided for zone in zones)
     minds = sum(finding.weight != "note" for finding in plan.finish.findings) if plan is not None else 0
-    words = f"{decided} of {_many(len(zones), 'zone')}" + (f", {minds} to mind" if minds else "")
+    words = f"{decided} of {_many(len(zones), 'zone')}" + (f", {_many(minds, 'warning')}" if minds else "")
     return words, decided, len(zones)
 
 
@@ -84,7 +84,7 @@ def _days(session: Session) -> Summary:
     from zygoform.core.schedule.progress import day_of
 
     over = day_of(days.zone, days.end, days.now)
-    words = f"over {over}" if days.open else "all done"
+    words = f"finished {over}" if days.open else "all done"
     return words, len(days.done), len(days.steps)
 
 

@@ -23,7 +23,7 @@ def calendar_ics(project: Project, days: DayPlan) -> bytes:
             event.add("dtstamp", utc_of(days.now))
             calendar.add_component(event)
     if days.open:
-        over = _event("end", days.end, days.end, f"{project.name}: over and dry", own_id, busy=False)
+        over = _event("end", days.end, days.end, f"{project.name}: finished and dry", own_id, busy=False)
         over.add("dtstamp", utc_of(days.now))
         calendar.add_component(over)
     return bytes(calendar.to_ical())

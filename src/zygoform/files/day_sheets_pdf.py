@@ -28,7 +28,9 @@ def day_sheets(project: Project, plan: Plan, days: DayPlan | None) -> bytes:
         page.words(days.refused if days is not None and days.refused else "There is no plan of days yet.")
         return bytes(page.output())
     if days.open:
-        page.words(f"Over and dry {dated_words(days.zone, days.end)}. Full: work; hatched: drying.", 10, after=2)
+        page.words(
+            f"Finished and dry {dated_words(days.zone, days.end)}. Full: work; hatched: drying.", 10, after=2
+        )
     for day in sorted({days.zone.local(begin)[0] for own in days.open for begin, _ in own.pieces}):
         _day(page, plan, days, day)
     return bytes(page.output())

@@ -59,13 +59,11 @@ def window_actions(
         Action("map_dxf", "Pattern as DXF…", partial(filing.export_pattern, "dxf"), (), "File"),
         Action("calendar", "Days as a calendar file…", filing.export_calendar, (), "File"),
         Action("take_outline", "Take an outline for a cut-out…", filing.take_outline, (), "File"),
-        Action("take_parts", "Take over a cut list from CSV…", partial(filing.take_table, "parts"), (), "File"),
-        Action("take_boards", "Take over my boards from CSV…", partial(filing.take_table, "boards"), (), "File"),
-        Action("coats", "Take over figures of coats…", partial(filing.take_table, "coats"), (), "File"),
-        Action("minutes", "Take over minutes of work…", partial(filing.take_table, "minutes"), (), "File"),
-        Action(
-            "prices", "Take over a price list…", partial(filing.take_table, "prices"), (), "File", ends_group=True
-        ),
+        Action("take_parts", "Import a cut list from CSV…", partial(filing.take_table, "parts"), (), "File"),
+        Action("take_boards", "Import my boards from CSV…", partial(filing.take_table, "boards"), (), "File"),
+        Action("coats", "Import figures of coats…", partial(filing.take_table, "coats"), (), "File"),
+        Action("minutes", "Import minutes of work…", partial(filing.take_table, "minutes"), (), "File"),
+        Action("prices", "Import a price list…", partial(filing.take_table, "prices"), (), "File", ends_group=True),
         Action("devices_start", "Start the simulated meter and gauge", devices.start, (), "Devices"),
         Action("devices_connect", "Connect measuring devices", devices.connect_now, (), "Devices"),
         Action("devices_read", "Take a reading", devices.measure, ("F8",), "Devices"),
@@ -110,7 +108,7 @@ def survey_actions(survey: Surveying) -> tuple[Action, ...]:
     return (
         Action("photos", "Photos", survey.swap_photos, ("G",), "Drawing", scope="drawing"),
         Action("measure_next", "Measure next", survey.measure_next, ("N",), "Drawing", scope="drawing"),
-        Action("fault_here", "A fault here", survey.fault_here, ("X",), "Drawing", scope="drawing"),
+        Action("fault_here", "Note a fault here", survey.fault_here, ("X",), "Drawing", scope="drawing"),
         *(
             Action(
                 f"hold_{holds}",
@@ -150,7 +148,9 @@ class FinishKeys(Protocol):
 def finish_actions(finish: FinishKeys) -> tuple[Action, ...]:
     """What can be done besides while the drawing of the finish has the keyboard."""
     return (
-        Action("take_stack", "Take a stack", finish.open_stacks, ("S",), "Drawing", scope="drawing"),
+        Action(
+            "take_stack", "Start from a finish schedule", finish.open_stacks, ("S",), "Drawing", scope="drawing"
+        ),
         Action("add_layer", "Add a layer", finish.open_add, ("N",), "Drawing", scope="drawing"),
         Action("finish_page", "Next page of the finish", finish.next_page, ("G",), "Drawing", scope="drawing"),
     )

@@ -117,7 +117,7 @@ class ViewpointPicker(QWidget):
             here = self._buttons[self.shown].geometry()
             self._dot(painter, QPointF(here.left() / t.SCALE + 9, here.center().y() / t.SCALE + 1))
             return
-        paint.draw_text(painter, QPointF(0, 13), "Where you stand", 13, colour=t.INK2)
+        paint.draw_text(painter, QPointF(0, 13), "View from", 13, colour=t.INK2)
         dot = next(at for place, _, _, at in _PLACES if place == self.session.view.viewpoint)
         if self.session.view.viewpoint != "above":
             self._sight(painter, dot)

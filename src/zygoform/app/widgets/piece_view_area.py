@@ -16,7 +16,7 @@ from zygoform.app.widgets.head import PieceChoice
 from zygoform.app.widgets.readout import Legend, Readout
 
 _NARROW, _SLIM, LOW = 700, 460, 440
-OVERLAYS = [("found", "As found"), ("over", "Laid over"), ("planned", "As planned")]
+OVERLAYS = [("found", "As found"), ("over", "Found and planned"), ("planned", "As planned")]
 
 
 class PieceViewArea(QWidget):

@@ -40,8 +40,8 @@ TOTALS = (
     Total("Saw settings", lambda plan: sum(group.sawn for group in plan.settings), rank=5),
     Total("Screws", lambda plan: plan.screws, rank=3, stage="buy"),
     Total("Money", lambda plan: plan.purchase.total, money=True, rank=0, stage="buy"),
-    Total("Worth keeping", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),
-    Total("Hands on", lambda plan: round(sum(plan.work.hands_on) / 2), rank=3, stage="redesign", time=True),
+    Total("Offcuts to keep", lambda plan: sum(b.worth_keeping for lay in plan.layouts for b in lay.boards), rank=6),
+    Total("Hands-on time", lambda plan: round(sum(plan.work.hands_on) / 2), rank=3, stage="redesign", time=True),
     Total("Findings", lambda plan: len(plan.findings), after=" open", rank=2, stage="redesign"),
 )
 
@@ -107,7 +107,7 @@ class Tally(QWidget):
         paint.fill(painter, box, t.GROUND)
         painter.setPen(paint.pen(t.EDGE, 1.0))
         painter.drawLine(QPointF(0, 0.5), QPointF(box.width(), 0.5))
-        paint.draw_text(painter, QPointF(20, 22), "Last edit", 12, colour=t.INK2)
+        paint.draw_text(painter, QPointF(20, 22), "Last change", 12, colour=t.INK2)
         words = QFontMetricsF(font(14, 600)).elidedText(self.last_edit(), Qt.TextElideMode.ElideRight, FIRST - 30)
         paint.draw_text(painter, QPointF(20, 41), words, 14, 600)
         if self.session.history.can_undo:

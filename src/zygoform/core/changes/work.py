@@ -81,7 +81,9 @@ def back_work(parts: Sequence[Part], sheets: Collection[str], fixed: int, *, arc
 
 def brackets_work(count: int, screws: int, boards: tuple[str, ...]) -> tuple[Work, ...]:
     """So many brackets on a wall, level, and the boards laid on them."""
-    what = Message("Mark a level line, find what carries, bore; fix the outer brackets, then the others")
+    what = Message(
+        "Mark a level line, find the studs or solid wall, drill; fix the outer brackets, then the others"
+    )
     tasks: tuple[tuple[Task, float], ...] = (("fix place", count), ("drive screw", screws))
     needs = ("a level", "a stud finder", "a drill")
     hung = (ON_THE_WALL,)

@@ -88,7 +88,7 @@ JOINTS = (
         "loose_joint",
         "Loose joint",
         "Joints",
-        (Ask("length", "Joint long", 60.0), Ask("width", "Joint wide", 25.0)),
+        (Ask("length", "Joint length", 60.0), Ask("width", "Joint width", 25.0)),
         (
             Remedy("glue", "Take apart, glue, clamp", "mend",
                    "Right where it comes apart: old glue off both faces, dry fit first. Lasts longest.",
@@ -107,7 +107,7 @@ JOINTS = (
         "broken_joint",
         "Broken joint",
         "Joints",
-        (Ask("length", "Joint long", 60.0), Ask("width", "Joint wide", 25.0)),
+        (Ask("length", "Joint length", 60.0), Ask("width", "Joint width", 25.0)),
         (
             Remedy("dowels", "Dowels in place of the tenon", "mend",
                    "Right where the tenon broke and both parts are sound: saw it flush, bore, glue.",

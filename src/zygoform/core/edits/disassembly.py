@@ -20,7 +20,7 @@ from zygoform.core.measure.reading import counting
 from zygoform.core.project import Project
 from zygoform.core.survey.disassembly import likely_hardware
 
-FATES: dict[Fate, str] = {"keep": "kept for this piece", "stock": "put to What I have", "gone": "thrown away"}
+FATES: dict[Fate, str] = {"keep": "kept for this piece", "stock": "put to Stock on hand", "gone": "thrown away"}
 SPACING = Param("spacing", "Between the holes", "readings", 5.0, 1000.0, (), guess=0.0, takes="mean")
 NO_BOARDS: tuple[MaterialCode, ...] = ("glass", "metal", "cane", "fabric")
 """What never becomes a board one has."""

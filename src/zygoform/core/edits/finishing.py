@@ -316,7 +316,7 @@ def called(project: Project, zone: str) -> str:
     return literal(name) or next((title for own, title in ZONE_TITLES.items() if own == role), "Zone")
 
 
-# Edits of zones: what lies there, their names, what was pointed into another one.
+# Edits of zones: existing surface, their names, what was pointed into another one.
 
 
 def set_lies(project: Project, zone: str, **said: Any) -> Edited:
@@ -326,7 +326,7 @@ def set_lies(project: Project, zone: str, **said: Any) -> Edited:
         lies = convert(to_builtins(structs.replace(choice.lies, **said)), GroundSaid)
     except ValidationError as wrong:
         raise BadInputError("unknown_key", "That is not one of the words there are.", next(iter(said))) from wrong
-    return choose(project, zone, f"{called(project, zone)}: what lies there", lies=lies)
+    return choose(project, zone, f"{called(project, zone)}: existing surface", lies=lies)
 
 
 def set_turned(project: Project, zone: str, *, on: bool) -> Edited:

@@ -162,10 +162,11 @@ def _words(project: Project, entry: Param, before: Any, value: Any) -> Message:
     if entry.unit == "switch":
         return Message(f"{label} {'on' if value else 'off'}")
     if entry.unit in ("count", "text", "angle"):
-        return Message(f"{label}: {value:g}°" if entry.unit == "angle" else f"{label}: {literal(str(value))}")
+        taken = f"{value:g}°" if entry.unit == "angle" else literal(str(value))
+        return Message(f"{label} set to {taken}")
     names = {choice.value: choice.label for choice in entry.choices}
     names |= {size.id: size.name for size in project.shop.timber}
-    return Message(f"{label}: {literal(str(names.get(value, value)))}")
+    return Message(f"{label} set to {literal(str(names.get(value, value)))}")
 
 
 def _change(project: Project, change_id: str) -> ChangeBase:

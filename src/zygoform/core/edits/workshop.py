@@ -142,7 +142,7 @@ def drop_board(project: Project, line_id: str) -> Edited:
     """Takes a line of owned boards away."""
     stock = tuple(line for line in project.stock if line.id != line_id)
     return Edited(
-        structs.replace(project, stock=stock), Message("Took a board off What I have"), frozenset({line_id})
+        structs.replace(project, stock=stock), Message("Took a board off Stock on hand"), frozenset({line_id})
     )
 
 
@@ -307,7 +307,7 @@ def take_parts(project: Project, rows: tuple[OwnRow, ...]) -> Edited:
 
 
 def take_boards(project: Project, boards: tuple[OwnBoard, ...]) -> Edited:
-    """Boards into What I have."""
+    """Boards into Stock on hand."""
     number = 1 + max((int(line.id[1:]) for line in project.stock if line.id[1:].isdecimal()), default=0)
     lines = tuple(
         StockLine(f"s{number + k}", b.board, b.length, b.count, width=b.width) for k, b in enumerate(boards)

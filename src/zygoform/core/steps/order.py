@@ -6,7 +6,7 @@ from msgspec import Struct
 
 from zygoform.core.measure.message import Message
 from zygoform.core.outcome.work import PHASES
-from zygoform.core.steps.rules import ORDER_RULES
+from zygoform.core.steps.rules import ORDER_RULES, decided_by
 from zygoform.core.steps.step import Step
 
 
@@ -37,6 +37,11 @@ class WorkPlan(Struct, frozen=True):
             Message(f"After “{own.what.text}”: {ORDER_RULES[rule][1]}.", own.what.lengths)
             for rule, own in last.items()
         )
+
+    def held(self, step: Step, first: Step) -> tuple[str, str]:
+        """Why it is not done before that one, and the entry of the order that decides it; empty: no rule."""
+        rule = dict(step.because).get(first.id, "")
+        return (ORDER_RULES[rule][1], decided_by(rule, first, step)) if rule else ("", "")
 
     def of(self, source: str) -> tuple[Step, ...]:
         """Those of one change, or of taking one piece apart."""

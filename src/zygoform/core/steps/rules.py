@@ -233,3 +233,13 @@ def befores(site: Site) -> Iterator[Before]:
     """By all rules."""
     for rule, _ in ORDER_RULES.values():
         yield from rule(site)
+
+
+def decided_by(rule: str, first: Step, then: Step) -> str:
+    """The entry of the order of work by which the two could be the other way; empty where none decides it."""
+    if rule == "shaped first":
+        return "holes" if any(deed.does == "hole" for deed in first.does) else ""
+    if rule in ("coated, then on", "on, then coated"):
+        put = then if rule == "coated, then on" else first
+        return "woven" if put.phase == "refit" and any(deed.does == "on" and deed.onto for deed in put.does) else ""
+    return {"holes after": "holes", "hardware last": "hardware"}.get(rule, "")

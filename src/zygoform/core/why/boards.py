@@ -25,7 +25,8 @@ def why_left(plan: Plan, board: PlacedBoard) -> Why:
     )
     what = Message(f"Of board {board.letter} {{0}} is left", (board.left_over,))
     keep = Message(
-        "{0} or more: worth keeping" if board.worth_keeping else "Under {0}: too short to keep", (WORTH_KEEPING,)
+        "{0} or more: an offcut to keep" if board.worth_keeping else "Under {0}: too short to keep",
+        (WORTH_KEEPING,),
     )
     return Why(what, formula, keep, board.left_over, tuple(part.id for part in parts))
 
@@ -35,7 +36,7 @@ def _why_left_of_sheet(board: PlacedBoard) -> Why:
     if not board.left_over:
         return Why(Message(f"Of sheet {board.letter} nothing is left"), Message(""), Message(""), 0.0, ids)
     keep = (
-        Message("{0} long and {1} wide at least: worth keeping", (WORTH_KEEPING, NARROWEST))
+        Message("{0} long and {1} wide at least: an offcut to keep", (WORTH_KEEPING, NARROWEST))
         if board.worth_keeping
         else Message("Under {0} long or {1} wide: too small to keep", (WORTH_KEEPING, NARROWEST))
     )

@@ -35,7 +35,7 @@ class BuyHead(QWidget):
             (self._only_wide[0], NEED, Qt.AlignmentFlag.AlignLeft),
             (self._only_wide[1], CHANGES, right),
             (label("One costs", "small"), 82, right),
-            (label("Together", "small"), 76, right),
+            (label("Line total", "small"), 76, right),
         )
         for words, width, align in widths:
             words.setAlignment(align)

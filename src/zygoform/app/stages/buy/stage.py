@@ -39,7 +39,7 @@ class BuyStage(QWidget):
         column.setContentsMargins(t.MARGIN, 14, 8, 8)
         head = QHBoxLayout()
         head.addWidget(label("Buy", "title"))
-        self._beside = label("in the order of a shop; the prices are yours to change", "second")
+        self._beside = label("in shop order; change any price", "second")
         head.addWidget(self._beside)
         head.addStretch(1)
         column.addLayout(head)
@@ -73,7 +73,7 @@ class BuyStage(QWidget):
         small.setFixedHeight(t.px(170))
         column.addWidget(small)
         column.addSpacing(8)
-        column.addWidget(label("All of it", "second"))
+        column.addWidget(label("Shopping total", "second"))
         self.total = label("", "figure")
         self.total.setObjectName("buy_total")
         column.addWidget(self.total)
@@ -161,7 +161,7 @@ class BuyStage(QWidget):
 
     def _on_pointed(self, part_id: str) -> None:
         found = describe(self.session, part_id)
-        self.about.setText(found.name if found else "Point at a line to see what it gives")
+        self.about.setText(found.name if found else "Hover over a line to see the parts it makes")
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

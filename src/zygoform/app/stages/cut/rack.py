@@ -25,7 +25,7 @@ class Rack(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 0)
         column.setSpacing(8)
-        column.addWidget(label("What I have", "title"))
+        column.addWidget(label("Stock on hand", "title"))
         column.addWidget(
             wrapped(
                 "Boards and offcuts of your own are used before any is bought. What this project leaves over: "

@@ -68,9 +68,9 @@ class CutStage(QWidget):
         bar.addWidget(self.title)
         bar.addWidget(self.subtitle)
         bar.addStretch(1)
-        self.rack_button = QPushButton("What I have")
+        self.rack_button = QPushButton("Stock on hand")
         self.rack_button.setObjectName("what_i_have")
-        self.rack_button.setAccessibleName("What I have")
+        self.rack_button.setAccessibleName("Stock on hand")
         self.rack_button.setIcon(icon("rack"))
         self.rack_button.setCheckable(True)
         self.rack_button.clicked.connect(self._toggle_rack)
@@ -94,8 +94,8 @@ class CutStage(QWidget):
         tight = self.width() < t.px(TIGHT)
         if tight != self._tight:
             self._tight = tight
-            self.rack_button.setText("" if tight else "What I have")
-            self.rack_button.setToolTip("What I have" if tight else "")
+            self.rack_button.setText("" if tight else "Stock on hand")
+            self.rack_button.setToolTip("Stock on hand" if tight else "")
 
     def _boards_page(self) -> QWidget:
         inner = QWidget()
@@ -215,7 +215,7 @@ class CutStage(QWidget):
         sizes = Counter(tuple(round(side, 1) for side in own) for own in sides)
         show = self.session.unit.show
         pieces = [f"{n} of {' × '.join(map(show, size))}" for size, n in sorted(sizes.items(), reverse=True)]
-        self.keeping.setText(f"Worth keeping: {', '.join(pieces)}" if pieces else "")
+        self.keeping.setText(f"Offcuts to keep: {', '.join(pieces)}" if pieces else "")
         self.keeping.setVisible(bool(pieces))
 
     def _on_pointed(self, part_id: str) -> None:

@@ -202,7 +202,7 @@ class GateCard(Card):
         super().__init__("gate_card", "finding")
         self.session = session
         column = self.column
-        column.addWidget(label("Known only by doing", "second"))
+        column.addWidget(label("Decide when you get there", "second"))
         self.asks = wrapped("", "strong")
         self.asks.setObjectName("gate_asks")
         column.addWidget(self.asks)
@@ -233,7 +233,7 @@ class GateCard(Card):
             self._grid.addWidget(button, row, column)
             self._grid.setColumnStretch(column, 1)
             end = ends.get(answer.key, 0) if answer.does else days.end
-            over = f"over {when_words(days.zone, end, days.now)}" if end else ""
+            over = f"finished {when_words(days.zone, end, days.now)}" if end else ""
             words = ", ".join(part for part in (answer.does or "as planned", over) if part)
             told = wrapped(words, "second")
             told.setAlignment(Qt.AlignmentFlag.AlignTop)

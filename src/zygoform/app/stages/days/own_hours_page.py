@@ -28,7 +28,7 @@ _DATES: tuple[tuple[Literal["start", "wanted"], str], ...] = (
     ("start", "Begins (from now on)"),
     ("wanted", "Wanted by"),
 )
-_PLACES = (("spray", "Spray places"), ("clamps", "Sets of clamps"), ("table", "Tables"))
+_PLACES = (("spray", "Spray areas"), ("clamps", "Clamp sets"), ("table", "Benches"))
 
 
 class OwnHoursPage(QWidget):
@@ -81,11 +81,11 @@ class OwnHoursPage(QWidget):
 
     def _fill_place(self, column: QVBoxLayout) -> None:
         """Quiet hours, what there is room for, where it dries."""
-        column.addWidget(label("Nothing loud", "title"))
+        column.addWidget(label("Quiet hours", "title"))
         quiet = QHBoxLayout()
         self.quiet = {
             which: self._field(f"quiet_{which}", title, lambda p, text, which=which: set_quiet(p, which, text))  # type: ignore[misc]
-            for which, title in (("from", "From"), ("to", "Until"))
+            for which, title in (("from", "From"), ("to", "To"))
         }
         for field in self.quiet.values():
             quiet.addWidget(field)
@@ -94,7 +94,7 @@ class OwnHoursPage(QWidget):
         self.louder.setProperty("kind", "link")
         self.louder.hide()
         column.addWidget(self.louder)
-        column.addWidget(label("Room for", "title"))
+        column.addWidget(label("Workshop", "title"))
         room = QHBoxLayout()
         self.room = {
             place: self._field(f"room_{place}", title, lambda p, text, place=place: set_room(p, place, text))  # type: ignore[misc]
@@ -220,11 +220,11 @@ class OwnHoursPage(QWidget):
         if not wanted:
             words = ""
         elif not late:
-            words = f"It will be there in time: over and dry {over}."
+            words = f"It will be there in time: finished and dry {over}."
         elif days.bound > wanted:
-            words = f"It cannot be there by then, whatever is done first: over and dry {over}."
+            words = f"It cannot be there by then, whatever is done first: finished and dry {over}."
         else:
-            words = f"It will not be there by then: over and dry {over}."
+            words = f"It will not be there by then: finished and dry {over}."
         self.verdict.setText(words)
         self.verdict.setVisible(bool(words))
         shown = (helps if late else ()), late, days.now, days.is_final

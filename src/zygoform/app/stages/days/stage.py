@@ -12,6 +12,7 @@ from zygoform.app.background import patiently
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.days.cards import GateCard, NowCard, drying
+from zygoform.app.stages.days.held import held_words
 from zygoform.app.stages.days.log_page import LogPage
 from zygoform.app.stages.days.own_hours_page import OwnHoursPage
 from zygoform.app.stages.days.rule import DayRule
@@ -38,6 +39,7 @@ from zygoform.core.schedule.events import (
     went_wrong,
 )
 from zygoform.core.schedule.progress import day_of, long_words, span_words, when_words
+from zygoform.core.steps.order import WorkPlan
 from zygoform.core.steps.step import span, step_needs
 
 DAYS_SIDE, _ROOMY = 400, 620
@@ -278,7 +280,9 @@ class DaysStage(QWidget):
         if any(pin.step == step_id for pin in self.session.project.days.pins):
             self.session.try_do(lambda p: put_at(p, step_id, None, f"{what}: when it can"))
             return
-        self._tell(held_words(days, own))
+        plan = self.session.plan
+        work = plan.work if plan is not None else WorkPlan()
+        self._tell(held_words(days, own, work, self.session.show))
 
     def _tell(self, words: str) -> None:
         self.told.setText(words)
@@ -299,22 +303,3 @@ class DaysStage(QWidget):
         button = self.now.buttons[name]
         if button.isEnabled() and button.isVisible():
             self.say(name)
-
-
-def held_words(days: DayPlan, own: DayStep) -> str:
-    """Why a step cannot be sooner, and what it would cost to do it all the same."""
-    before = days.waits_for(own)
-    if before is None:
-        return "Nothing holds it but your hours and what is done before it: start it now, and the rest moves."
-    if before.standing != "done":
-        again = before.planned + round(before.dry - before.end)
-        return (
-            f"It comes after “{before.step.what.text.split(',')[0]}”: done before that, it would have to be done "
-            f"again, about {long_words(own.planned)} of work and {long_words(again)} until it can."
-        )
-    wet = when_words(days.zone, before.dry, days.now)
-    cost = long_words(own.planned + before.planned + (before.dry - before.end))
-    return (
-        f"“{before.step.what.text.split(',')[0]}” is wet until {wet}. {before.step.wait_for} "
-        f"Sooner, both are sanded off and done again: about {cost}."
-    )

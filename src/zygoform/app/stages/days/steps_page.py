@@ -291,12 +291,11 @@ def _total(days: DayPlan) -> str:
         return "All is done."
     over = when_words(days.zone, days.end, days.now)
     gap = days.end - days.bound
-    proof = "No plan is shorter." if gap <= 0 else f"None is shorter by more than {long_words(gap)}."
+    proof = "No faster plan exists." if gap <= 0 else f"No plan is faster by more than {long_words(gap)}."
     looking = "" if days.is_final else " Looking for a better one…"
     left = sum(end - begin for own in days.open for begin, end in own.pieces)
-    return (
-        f"Over and dry {over}; {long_words(left)} of work left. {proof if days.is_final else ''}{looking}".strip()
-    )
+    tail = proof if days.is_final else ""
+    return f"Finished and dry {over}; {long_words(left)} of work left. {tail}{looking}".strip()
 
 
 def _times(days: DayPlan, own: DayStep) -> str:

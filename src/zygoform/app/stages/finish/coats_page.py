@@ -57,7 +57,8 @@ class CoatsPage(QWidget):
         column.addLayout(self._head())
         column.addLayout(self._take())
         self._empty = wrapped(
-            "No finish chosen. Take a stack, or add layer by layer. Bare wood is a choice too.", "second"
+            "No finish chosen. Start from a finish schedule, or add layer by layer. Bare wood is a choice too.",
+            "second",
         )
         column.addWidget(self._empty)
         self.section = CoatSection(session)
@@ -91,12 +92,12 @@ class CoatsPage(QWidget):
         grid = QGridLayout()
         grid.setHorizontalSpacing(6)
         grid.setVerticalSpacing(6)
-        self.take = push_button("take_stack", "Take a stack", self.open_stacks)
+        self.take = push_button("take_stack", "Start from a finish schedule", self.open_stacks)
         self.take.setToolTip("Ready-made stacks, each with when it is right (S)")
         self.add = push_button("add_layer", "Add a layer", self.open_add)
         self.add.setIcon(icon("add"))
         self.add.setToolTip("Over the layer that is open, else on top (N)")
-        self.same = push_button("same_as", "Same as", self.open_same)
+        self.same = push_button("same_as", "Copy from another zone", self.open_same)
         self.bare = push_button("leave_bare", "Leave bare", lambda: self._leave("bare"))
         for k, button in enumerate((self.take, self.add, self.same, self.bare)):
             grid.addWidget(button, k // 2, k % 2)
@@ -172,7 +173,7 @@ class CoatsPage(QWidget):
         column = QVBoxLayout(self._ground)
         column.setContentsMargins(0, 4, 0, 0)
         column.setSpacing(6)
-        column.addWidget(label("What lies there", "strong"))
+        column.addWidget(label("Existing surface", "strong"))
         row = QHBoxLayout()
         row.setSpacing(8)
         self.old, self.relief = ComboBox(), ComboBox()

@@ -31,9 +31,9 @@ from zygoform.core.project import Project
 
 _COLOUR: tuple[tuple[Literal["name", "rgb", "tin"], int], ...] = (("name", 6), ("rgb", 5), ("tin", 6))
 _NOTES: tuple[tuple[Literal["dial", "grits", "verdict"], str], ...] = (
-    ("dial", "Dial of the gun"),
+    ("dial", "Gun setting"),
     ("grits", "Grits before"),
-    ("verdict", "Verdict"),
+    ("verdict", "Result"),
 )
 
 
@@ -47,7 +47,7 @@ class ColoursPage(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
         column.setSpacing(6)
-        column.addWidget(label("Your fan", "title"))
+        column.addWidget(label("Your colours", "title"))
         column.addWidget(
             wrapped("Screens and daylight differ: hold the real card or a dried sample against it.", "second")
         )

@@ -54,7 +54,7 @@ class HoursPage(QWidget):
     def _fill_new(self, column: QVBoxLayout) -> None:
         row = QHBoxLayout()
         row.setSpacing(4)
-        row.addWidget(label("First time with", "second"))
+        row.addWidget(label("New to you", "second"))
         self.tools = {}
         for tool, words in _TOOLS.items():
             button = push_button(f"first_{tool}", words, partial(self._set_tool, tool))

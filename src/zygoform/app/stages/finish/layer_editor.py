@@ -26,10 +26,10 @@ from zygoform.core.edits.finishing import (
 
 _ENTRIES: tuple[tuple[LayerEntry, str], ...] = (
     ("coats", "Coats"),
-    ("thin", "Thinned, %"),
+    ("thin", "Thinned by, %"),
     ("grits", "Grits"),
     ("deep", "Deepest"),
-    ("done", "On already"),
+    ("done", "Coats already on"),
 )
 
 

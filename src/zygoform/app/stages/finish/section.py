@@ -122,7 +122,7 @@ class CoatSection(QWidget):
         room = box.width() - left - 6
         new = zone.new_area / zone.area if zone.area else 0.0
         words = ground_words(zone.ground, new_share=new)
-        paint.draw_text(painter, QPointF(left, band.top() + 17), "What lies there", 13, 600)
+        paint.draw_text(painter, QPointF(left, band.top() + 17), "Existing surface", 13, 600)
         for k, text in enumerate(_lines(words, room, 2)):
             paint.draw_text(painter, QPointF(left, band.top() + 33 + 15 * k), text, 12, colour=t.INK2)
 

@@ -145,7 +145,10 @@ class FinishStage(QWidget):
         plan = self.session.plan
         rows = [row for row in plan.purchase.rows if row.group in FINISH_GROUPS] if plan is not None else []
         if plan is None or not plan.finish.batches:
-            return "Take a stack for a zone: fronts, their edges and legs go with the body until you say otherwise."
+            return (
+                "Start from a finish schedule for a zone: fronts, their edges and legs go with the body until you "
+                "say otherwise."
+            )
         cans = sum(row.count for row in rows if row.group == FINISH_GROUPS[0])
         money = f"{self.session.project.shop.currency}{sum((row.total for row in rows), Decimal(0)):.2f}"
         steps = plan.work.of(FINISH)

@@ -38,7 +38,9 @@ class ZoneChip(QAbstractButton):
         self._said = area_words(session, plan) + brief
         self._on, self._lit = on, lit
         minds = sum(verdict.weight != "note" for verdict in plan.verdicts)
-        self.setAccessibleName(f"{self._name}: {said}" + (f", {minds} to mind" if minds else ""))
+        self.setAccessibleName(
+            f"{self._name}: {said}" + (f", {minds} warning{'s' * (minds != 1)}" if minds else "")
+        )
         self.setToolTip(f"{self._name}: {said}")
         self._minds = minds
         self.update()

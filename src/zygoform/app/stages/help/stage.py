@@ -17,7 +17,7 @@ MORE_KEYS = (
         "F L R B A C",
         "on the drawing: stand in front, left, right, at the back, above, at a corner, C again at the next",
     ),
-    ("O, the letter", "on Redesign's drawing: as found, laid over, as planned"),
+    ("O, the letter", "on Redesign's drawing: as found, found and planned, as planned"),
     ("M", "on the drawing: all sizes"),
     ("0, the figure; + -", "on the drawing: the whole piece, nearer, farther; so does the wheel where it points"),
     ("N", "on Redesign's drawing: a new change; on the survey's: measure the next size"),

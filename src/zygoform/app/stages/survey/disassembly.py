@@ -29,7 +29,11 @@ from zygoform.core.ids import within
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.survey.disassembly import DisassemblyStep, disassembly_order
 
-FATE_CHOICES: tuple[tuple[Fate, str], ...] = (("keep", "keep"), ("stock", "to What I have"), ("gone", "throw away"))
+FATE_CHOICES: tuple[tuple[Fate, str], ...] = (
+    ("keep", "keep"),
+    ("stock", "to stock"),
+    ("gone", "throw away"),
+)
 
 
 class RemovedPartRow(QWidget):

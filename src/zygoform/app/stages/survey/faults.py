@@ -60,7 +60,7 @@ class FaultsPanel(QWidget):
         inner.setContentsMargins(0, 0, 0, 0)
         inner.setSpacing(6)
         self._made_of(inner)
-        self.add = QPushButton("A fault here")
+        self.add = QPushButton("Note a fault here")
         self.add.setObjectName("fault_add")
         self.add.setProperty("kind", "strong")
         self.add.clicked.connect(lambda _checked=False: self.open_kinds())
@@ -83,15 +83,15 @@ class FaultsPanel(QWidget):
         for material in MATERIALS.values():
             self.material.addItem(material.title, material.code)
         self.material.activated.connect(lambda _row: self._set_material())
-        self.tell = QPushButton("How to tell")
+        self.tell = QPushButton("How to identify it")
         self.tell.setObjectName("made_of_guide")
         self.tell.setCheckable(True)
         self.tell.setProperty("kind", "plain")
         self.tell.toggled.connect(lambda _on: self._say_material())
         row.addWidget(label("Made of", "second"))
         row.addWidget(self.material, 1)
-        row.addWidget(self.tell)
         column.addLayout(row)
+        column.addWidget(self.tell, 0, Qt.AlignmentFlag.AlignLeft)
         self.guide = QFrame()
         self.guide.setObjectName("material_guide")
         self._guide = QVBoxLayout(self.guide)
@@ -213,7 +213,7 @@ class FaultsPanel(QWidget):
             show()
             self.open_kinds()
 
-        return [("A fault here…", here)]
+        return [("Note a fault here…", here)]
 
 
 def _allows(material: Material) -> str:

@@ -33,7 +33,7 @@ class InsidePanel(QWidget):
         column.setSpacing(6)
         self.look = push_button("look_in", "Draw it out", self._look)
         self.look.setToolTip("Or double click it; I with the keyboard")
-        self.more = QPushButton("What is behind it")
+        self.more = QPushButton("Interior parts")
         self.more.setObjectName("opening_inside")
         self.more.setCheckable(True)
         self.more.toggled.connect(self._fold)
@@ -69,7 +69,7 @@ class InsidePanel(QWidget):
         if self._built != (opening.holds, piece_of(opening.id)):
             self._build(which)
             self._built = (opening.holds, piece_of(opening.id))
-        self.more.setText("Shelves inside" if which == ("bay",) else "What is behind it")
+        self.more.setText("Shelves inside" if which == ("bay",) else "Interior parts")
         self._say_look()
         sizes = dict(opening.sizes)
         for refresh in self._refreshers:

@@ -21,7 +21,7 @@ WORDS = {
     "up_right": "right",
     "rising": "rising to the right",
     "falling": "falling to the right",
-    "play": "Play wanted",
+    "play": "Clearance, total",
 }
 
 

@@ -71,7 +71,7 @@ class StartBox(QFrame):
             self.lines[name], self.faults[name] = line, fault
         column.addLayout(row)
         column.addWidget(wrapped("Write them as you read them: 34 3/8, 2' 10 3/8\", 873 mm or 87,3 cm.", "small"))
-        button = QPushButton("Draw it")
+        button = QPushButton("Create piece")
         button.setObjectName("start_draw")
         button.setProperty("kind", "strong")
         button.clicked.connect(self._draw)
@@ -122,12 +122,12 @@ class StartBox(QFrame):
             told.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
             column.addWidget(told)
         column.addSpacing(10)
-        column.addWidget(label("Or go on with", "second"))
+        column.addWidget(label("Or continue with", "second"))
         for path in [from_text(name) for name in self._recent][:3]:
             recent = RecentButton(path)
             recent.clicked.connect(partial(self._open, path))
             column.addWidget(recent)
-        self._way(column, "the demo, an old counter", "start_demo", self.demo.emit)
+        self._way(column, "Demo: an old counter", "start_demo", self.demo.emit)
         self._way(column, "the demo, a bedroom set", "start_demo_set", self.demo_set.emit)
 
     def _open(self, path: Path, _checked: bool = False) -> None:

@@ -251,18 +251,30 @@ class StripPattern(ChangeBase, frozen=True, tag="pattern"):
     ] = "under"
     room: Annotated[
         float,
-        length("Room round them", 0, 100, main=False, group="Kept free", counts_if=("keep", ("free",)), inch=3.175),
+        length(
+            "Room round them", 0, 100, main=False, group="Keep-out area", counts_if=("keep", ("free",)), inch=3.175
+        ),
     ] = 3.0
     free_wide: Annotated[
         float,
         length(
-            "Middle, wide", 0, 600, main=False, group="Kept free", hint="of each front: for a pull or lock to come"
+            "Middle, wide",
+            0,
+            600,
+            main=False,
+            group="Keep-out area",
+            hint="of each front: for a pull or lock to come",
         ),
     ] = 0.0
     free_high: Annotated[
         float,
         length(
-            "Middle, high", 0, 600, main=False, group="Kept free", hint="of each front: for a pull or lock to come"
+            "Middle, high",
+            0,
+            600,
+            main=False,
+            group="Keep-out area",
+            hint="of each front: for a pull or lock to come",
         ),
     ] = 0.0
     profile: Annotated[

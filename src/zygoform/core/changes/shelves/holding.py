@@ -135,7 +135,7 @@ def shelf_findings(bay: "ShelfBay") -> tuple[Finding, ...]:
                 "carried_load",
                 "mind",
                 Message("What comes out held up the top"),
-                Message("An upright or a full shelf goes, and nothing takes its place over {0}.", (span,)),
+                Message("You remove an upright. The top is then unsupported for {0}.", (span,)),
                 tuple(member.board.id for member in bay.members)[:1],
                 change.id,
                 (Fix(Message("Put in one upright"), change.id, "uprights", 1),),

@@ -34,7 +34,7 @@ def _words(layout: SizeLayout, listed: ListedPart, end_trim: float) -> tuple[Mes
             Message(f"There is no board left for {name}"),
             Message(
                 f"{size} is not on sale, and what you have of it is used up or shorter than {{0}}. Choose another "
-                "board, or enter one under What I have.",
+                "board, or enter one under Stock on hand.",
                 (listed.length,),
             ),
         )
@@ -42,7 +42,7 @@ def _words(layout: SizeLayout, listed: ListedPart, end_trim: float) -> tuple[Mes
         return (
             Message(f"{name} is larger than any sheet of {size}"),
             Message(
-                "It is {0} × {1}. Choose another sheet, make it of two, or enter a larger one under What I have.",
+                "It is {0} × {1}. Choose another sheet, make it of two, or enter a larger one under Stock on hand.",
                 (listed.length, listed.width),
             ),
         )
@@ -51,7 +51,7 @@ def _words(layout: SizeLayout, listed: ListedPart, end_trim: float) -> tuple[Mes
         Message(f"{name} is {{0}} longer than your longest board", (listed.length - longest,)),
         Message(
             f"{size} gives {{0}} between the end trims; the part is {{1}}. Choose another board, turn the boards "
-            "the other way, or enter a longer one under What I have.",
+            "the other way, or enter a longer one under Stock on hand.",
             (longest, listed.length),
         ),
     )

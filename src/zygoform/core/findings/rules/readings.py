@@ -16,9 +16,10 @@ def openings_add_up(view: JudgedPlan) -> tuple[Finding, ...]:
         Finding(
             "openings_add_up",
             "mind",
-            Message("The openings come to {0}, the room for them is {1}", (misfit.total, misfit.room)),
+            Message("The openings add up to {0}, but the frame leaves {1}", (misfit.total, misfit.room)),
             Message(
-                "Uprights and rails are already taken off. Tape both once more; until then the drawing is scaled."
+                "Uprights and rails are already taken off. "
+                "Measure both again; until then the drawing is scaled to fit."
             ),
             (misfit.division,),
         )

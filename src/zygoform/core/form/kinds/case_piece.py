@@ -103,7 +103,7 @@ class CasePiece(FrontedPiece, frozen=True, tag="case"):
     rail_thickness: Annotated[
         Readings,
         measured(
-            "Rails, uprights",
+            "Rails and dividers",
             3,
             100,
             guess=19.05,

@@ -136,7 +136,7 @@ class WallShelf(FrontedPiece, frozen=True, tag="wall_shelf"):
         if not self.brackets or high <= SAME_MM:
             return []
         if last - first < thick * (self.brackets - 1):
-            raise BadInputError("impossible", "So many brackets do not stand side by side here.", "bracket_inset")
+            raise BadInputError("impossible", "There isn't room for that many brackets here.", "bracket_inset")
         depth, boards = mm["depth"], []
         for k in range(self.brackets):
             share = k / (self.brackets - 1) if self.brackets > 1 else 0.5

@@ -223,8 +223,10 @@ class LegSet:
             found.append(Fitting(change.id, "leg plate", 0.0, count, "one for each leg", Message("one a leg")))
         outer, inner = (self.plate if self.plates else LEG_BLOCK), (self.thick if self.legged else self._bottom)
         screw = wood_screw(outer, inner, self.shop.sizes_of("wood screw"))
+        outside, inside = "plate" if self.plates else "block", "apron" if self.legged else "bottom"
         why = Message(
-            f"4 for each of {count} legs; {{0}} is the longest that goes through {{1}} and not through {{2}}",
+            f"4 per leg. {{0}} is the longest screw on sale that passes the {{1}} {outside} and stays inside "
+            f"the {{2}} {inside}.",
             (screw.length, outer, inner),
         )
         use = "hold the leg plates" if self.plates else "through the blocks behind the legs"

@@ -18,10 +18,10 @@ class Skirt(ChangeBase, frozen=True, tag="skirt"):
     fit: Annotated[
         Fit,
         choice(
-            "Stands",
-            Choice("out", "out", "wraps the body and hides its lower edge; the old base stays"),
+            "Face",
+            Choice("out", "proud", "wraps the body and hides its lower edge; the old base stays"),
             Choice("flush", "flush", "ends with the body, in place of the old base"),
-            Choice("in", "in", "set back under the body, so that toes have room"),
+            Choice("in", "set back", "set back under the body, so that toes have room"),
         ),
     ] = "flush"
     sides: Annotated[

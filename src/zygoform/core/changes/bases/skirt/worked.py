@@ -289,7 +289,11 @@ class SkirtSet:
                     "skirt_covers_front",
                     "mind",
                     Message("The skirt covers the lower {0} of the front", (height - clear,)),
-                    Message("The bottom rail ends {0} above the floor; what is above must open.", (clear,)),
+                    Message(
+                        "The top of the bottom rail is {0} above the floor. "
+                        "A higher skirt blocks the drawer or door.",
+                        (clear,),
+                    ),
                     ids,
                     self.change.id,
                     (Fix(Message("Make it {0} high", (clear,)), self.change.id, "height", clear),),
@@ -366,8 +370,8 @@ def skirt_fittings(skirt: "SkirtSet") -> tuple[Fitting, ...]:
     use = "from inside the body into the skirt" if out else "through the blocks behind the skirt"
     places, screws, each = ("places", "1 screw", 1) if out else ("blocks", "2 screws", 2)
     why = Message(
-        f"{skirt.rows()} {places}, at most {{0}} apart, {screws} in each; "
-        "{1} is the longest that goes through {2} and not through {3}",
+        f"{skirt.rows()} {places}, at most {{0}} apart, {screws} in each. {{1}} is the longest screw on sale that "
+        f"passes the {{2}} {'side' if out else 'block'} and stays inside the {{3}} skirt.",
         (BLOCKS_APART, screw.length, through, skirt.t),
     )
     count = skirt.rows() * each

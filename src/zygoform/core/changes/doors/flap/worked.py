@@ -168,9 +168,11 @@ class FlapPlan:
 
     def _result(self) -> Message:
         step = self.swing.step_to_floor
-        words = "level with" if abs(step) < LEVEL_STEP else "{1} over" if step > 0 else "{1} below"
+        words = "level with" if abs(step) < LEVEL_STEP else "{1} above" if step > 0 else "{1} below"
         lengths = (self.swing.reach_open - self.t, abs(step))
-        return Message(f"Opens to {{0}} before the front, its upper side {words} the floor inside", lengths)
+        return Message(
+            f"When open the flap reaches {{0}} out. Its top face is {words} the floor of the compartment.", lengths
+        )
 
     @property
     def swept_to(self) -> float:
