@@ -270,11 +270,11 @@ def test_every_text_is_listed_with_its_place() -> None:
 
 # What the glossary replaced, whole texts and parts of texts.
 FORMER = {
-    "Taken", "Take this one", "Away", "Take over", "Same as", "Verdict", "Together", "All of it", "Hands on",
+    "Taken", "Take this one", "Away", "Take over", "Same as", "Verdict", "Together", "Hands on",
     "Draw it", "On already", "Laid over", "Nothing loud",
 }  # fmt: skip
 FORMER_PARTS = (
-    "o shorter plan", "over and dry", "ake a stack", "hat lies there", "Thinned, %",
+    "o shorter plan", "All of it:", "over and dry", "ake a stack", "hat lies there", "Thinned, %",
     "irst time with", "lay wanted", "ept free", "oint long", "Rails, uprights", "tands: out", "here you stand",
     "hat is behind it", "ow to tell", " fault here:", "hat I have", "orth keeping", "nown only by doing",
     "our fan", "ial of the gun", "n the order of a shop", "r go on with", " to mind", "oint at a line",

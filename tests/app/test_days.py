@@ -16,6 +16,7 @@ from zygoform.app.autosave import Autosave
 from zygoform.app.clock import Clock
 from zygoform.app.stages.days.stage import DaysStage
 from zygoform.app.stages.days.steps_page import StepPhotos
+from zygoform.app.summaries import summaries
 from zygoform.core.days.hours import DaySpan
 from zygoform.core.days.log import Days
 from zygoform.core.edits.condition import remove_photo
@@ -258,7 +259,9 @@ def test_it_opens_where_it_goes_on_and_a_step_the_evening_breaks_off_is_named(be
 
 
 def test_notes_lessons_and_the_list(bench: Bench) -> None:
+    before = summaries(bench.session)["days"]
     bench.go()
+    assert before == ("61 of 76 steps done", 61, 76), "what the days themselves count, before anyone looks at them"
     shown = bench.find(QListWidget, "day_list")
     assert any("Sand inside bays" in shown.item(k).text() for k in range(shown.count()))
     bench.enter("day_note", "The left bay is rough")

@@ -6,15 +6,16 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QLineEdit, QMenu, QWidget
+from PySide6.QtWidgets import QLineEdit, QMenu, QPushButton, QWidget
 
 from tests.app.desk import LEFT, NONE, Desk
+from zygoform.app.canvas.looking_in import look_in_entries
 from zygoform.core.edits.condition import add_fault
 from zygoform.core.edits.fronts import divide, hold
 from zygoform.core.edits.pieces import new_piece
 from zygoform.core.form.front import find_opening
 from zygoform.core.goods.timber import TimberSize
-from zygoform.files.demo import fresh_project
+from zygoform.files.demo import demo_project, fresh_project
 
 
 def double_click(desk: Desk, part_id: str) -> None:
@@ -184,6 +185,22 @@ def test_a_moulding_is_listed_drawn_on_its_part_and_taken_off(desk: Desk) -> Non
     assert out.solid.box[0][1] < shut.solid.box[0][1] - 100
     desk.click("m1_away")
     assert [o.id for o in desk.session.project.known_pieces[0].ornaments] == ["m2"]
+
+
+def test_a_survey_speaks_of_what_was_found_whatever_is_planned_for_it(desk: Desk) -> None:
+    """A drawer whose front is to become a flap is still drawn out, not let down; the plan's own drawing says so."""
+    desk.session.begin(demo_project(), None, "d")
+    desk.window.go("survey")
+    desk.session.select("p1/opening/o1")
+    desk.settle()
+    look = desk.find(QPushButton, "look_in")
+    assert look.text() == "Draw it out"
+    desk.click("look_in")
+    assert desk.session.view.opened == {"p1/opening/o1"}
+    assert look.text() == "Push it in"
+    assert [words for words, _ in look_in_entries(desk.session, "p1/opening/o1", "planned")][
+        -1
+    ] == "Let it down slowly"
 
 
 def test_the_walk_asks_for_a_drawer_once_something_of_it_is_broken(desk: Desk) -> None:

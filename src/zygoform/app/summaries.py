@@ -4,6 +4,7 @@ from zygoform.app.session import Session
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.measure.param import counts, params
 from zygoform.core.measure.reading import counting
+from zygoform.core.steps.step import SHOPPING
 
 Summary = tuple[str, int, int]
 
@@ -77,8 +78,8 @@ def _finish(session: Session) -> Summary:
 def _days(session: Session) -> Summary:
     """When it is over; before anyone looked at the days, how many steps there are."""
     plan, days = session.plan, session.days.plan
-    steps = len(plan.work.steps) if plan is not None else 0
     done = {entry.step for entry in session.project.days.log if entry.kind == "done"}
+    steps = len(plan.work.steps) + bool(plan.purchase.rows or SHOPPING in done) if plan is not None else 0
     if days is None or days.refused or not session.days.is_current:
         return (f"{len(done)} of {_many(steps, 'step')} done" if done else _many(steps, "step")), len(done), steps
     from zygoform.core.schedule.progress import day_of

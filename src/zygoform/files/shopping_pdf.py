@@ -38,7 +38,7 @@ def shopping_list(project: Project, plan: Plan) -> bytes:
             ),
         )
     missing = f", without {plan.purchase.unpriced} prices" if plan.purchase.unpriced else ""
-    page.words(f"All of it: {money}{plan.purchase.total:.2f}{missing}", 13, "B")
+    page.words(f"Shopping total: {money}{plan.purchase.total:.2f}{missing}", 13, "B")
     for first in car_cuts(plan.layouts, plan.shop.car_long, plan.shop.car_wide):
         words = shop_words(first).words(unit.show) if first.fits else "Too large for the car: have it brought."
         page.words(f"[  ]  {first.board.letter} {first.board.size.name}: {words}", 10)

@@ -14,8 +14,8 @@ from zygoform.core.plan.days_stage import asked_of
 from zygoform.core.project import Project
 from zygoform.core.schedule.events import begin_step, finish_step
 from zygoform.core.schedule.jobs import in_fives, is_loud, is_wet, middle, planned_minutes, wait_after, window
-from zygoform.core.schedule.progress import SHOPPING, long_words, span_words
-from zygoform.core.steps.step import Step
+from zygoform.core.schedule.progress import long_words, span_words
+from zygoform.core.steps.step import SHOPPING, Step
 
 
 def step_of(words: str, project: Project | None = None) -> Step:

@@ -37,7 +37,7 @@ from zygoform.core.schedule.events import (
 )
 from zygoform.core.schedule.gates import gates
 from zygoform.core.schedule.jobs import middle, wait_after, window
-from zygoform.core.schedule.progress import SHOPPING
+from zygoform.core.steps.step import SHOPPING
 from zygoform.files.demo import demo_project, fresh_project
 
 START = datetime(2026, 11, 27, 18, tzinfo=UTC)

@@ -44,7 +44,7 @@ def window_actions(
         Action("new", "New piece", filing.new, ("Ctrl+N",), "File"),
         Action("open", "Open…", filing.open, ("Ctrl+O",), "File"),
         Action("demo", "Open the demo, a counter", filing.demo, (), "File"),
-        Action("demo_set", "Open the demo, a bedroom set", filing.demo_set, (), "File", ends_group=True),
+        Action("demo_set", "Open the demo: a bedroom set", filing.demo_set, (), "File", ends_group=True),
         Action("save", "Save", filing.save, ("Ctrl+S",), "File"),
         Action("save_as", "Save as…", filing.save_as, ("Ctrl+Shift+S",), "File", ends_group=True),
         Action("print", "Print…", filing.preview, ("Ctrl+P",), "File", "print"),

@@ -7,6 +7,7 @@ from PySide6.QtCore import QObject, QTimer
 from zygoform.app.canvas.part_menu import Entries
 from zygoform.app.session import Session
 from zygoform.core.condition.condition import Fault
+from zygoform.core.drawing.scene import Overlay
 from zygoform.core.form.form import Body, FormOpening
 from zygoform.core.form.inside.opened import opens, placing
 from zygoform.core.geometry.prism import Point3
@@ -15,10 +16,10 @@ from zygoform.core.ids import own_of
 _WORDS = {"drawer": ("Draw it out", "Push it in"), "flap": ("Let it down", "Shut it")}
 
 
-def _meant(session: Session, part_id: str) -> tuple[str, tuple[str, str]] | None:
+def _meant(session: Session, part_id: str, overlay: Overlay | None) -> tuple[str, tuple[str, str]] | None:
     """The drawer, door or lid that a part belongs to: its id, and the words for opening and for shutting it."""
     seen = session.seen()
-    form = seen.of(session.view.overlay) if seen is not None else None
+    form = seen.of(overlay or session.view.overlay) if seen is not None else None
     body = form.body(part_id) if form is not None and part_id else None
     if body is None and seen is not None and part_id:
         body = seen.found.body(part_id)
@@ -37,9 +38,9 @@ def _opening(body: Body, part_id: str) -> FormOpening | None:
     return next((o for o in mine if opens(o)), None)
 
 
-def look_in_entries(session: Session, part_id: str) -> Entries:
-    """What the list of a part says of looking in."""
-    meant = _meant(session, part_id)
+def look_in_entries(session: Session, part_id: str, overlay: Overlay | None = None) -> Entries:
+    """What the list of a part says of looking in; `overlay` is what the drawing shows, if not what all show."""
+    meant = _meant(session, part_id, overlay)
     if meant is None:
         return []
     own, words = meant

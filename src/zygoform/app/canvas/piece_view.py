@@ -350,7 +350,7 @@ class PieceView(QWidget):
     def open_menu(self, part_id: str, at: QPointF | None = None) -> None:
         """Lists what can be done with a part."""
         entries = self._menu(part_id) if self._menu is not None and part_id else []
-        entries += look_in_entries(self.session, part_id) if entries else []
+        entries += look_in_entries(self.session, part_id, self.overlay) if entries else []
         if not entries:
             return
         self.session.view.spot = (self.place, self.mapping().to_mm(at)) if at is not None else None

@@ -17,7 +17,7 @@ from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.work import Work
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan, in_order
-from zygoform.core.steps.step import Step, step_of
+from zygoform.core.steps.step import SHOPPING, Step, step_of
 
 StepStanding = Literal["open", "going", "paused", "done"]
 LONGEST_WORK = 16 * 60
@@ -73,8 +73,6 @@ def worked(state: StepState, now: Moment, planned: float) -> float:
 
 
 # Steps that no change brings about: shopping, and what has to be done again.
-
-SHOPPING = "buy/all"
 
 
 def all_steps(

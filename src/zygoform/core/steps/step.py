@@ -32,6 +32,10 @@ _SHAKEN: tuple[StageKind, ...] = ("back", "top", "below", "lid")
 """What shakes the piece when it comes off: no pane may be in it then."""
 
 
+SHOPPING = "buy/all"
+"""The one trip for all that is on the list: a step that no change brings about."""
+
+
 class Step(Struct, frozen=True):
     """One thing to do. `minutes` and `wait` (hours) are from and to, `made_of` says what the minutes are made of.
 

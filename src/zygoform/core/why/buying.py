@@ -38,7 +38,7 @@ def why_total(plan: Plan) -> Why:
     money, groups = plan.shop.currency, dict[str, float]()
     for row in plan.purchase.rows:
         groups[row.group] = groups.get(row.group, 0.0) + float(row.total)
-    what = Message(f"All of it: {money}{plan.purchase.total:.2f}")
+    what = Message(f"Shopping total: {money}{plan.purchase.total:.2f}")
     marks = " + ".join(f"{name.lower()} {money}{total:.2f}" for name, total in groups.items())
     missing = f"without {plan.purchase.unpriced} prices" if plan.purchase.unpriced else ""
     return Why(what, Message(marks), Message(missing), float(plan.purchase.total))

@@ -153,7 +153,7 @@ class FinishStage(QWidget):
         money = f"{self.session.project.shop.currency}{sum((row.total for row in rows), Decimal(0)):.2f}"
         steps = plan.work.of(FINISH)
         hours = span((sum(s.minutes[0] for s in steps), sum(s.minutes[1] for s in steps)))
-        return f"All of it: {cans} can{'s' * (cans != 1)}, {money} with what goes with them; about {hours} by hand."
+        return f"Total: {cans} can{'s' * (cans != 1)}, {money} with what goes with them; about {hours} by hand."
 
     def shown(self, finish: FinishPlan) -> tuple[ZonePlan, ...]:
         """Those of the piece that is acted on: the one on screen, else the one last chosen."""

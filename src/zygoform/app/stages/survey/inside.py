@@ -54,10 +54,10 @@ class InsidePanel(QWidget):
         self._body.setVisible(open_)
 
     def _say_look(self) -> None:
-        entries = look_in_entries(self.session, self._id)
+        entries = look_in_entries(self.session, self._id, "found")
         self.look.setVisible(bool(entries))
-        for words, _ in entries:
-            self.look.setText(words)
+        if entries:
+            self.look.setText(entries[0][0])
 
     def show_opening(self, opening: FormOpening, front: Opening | None) -> None:
         """What stands behind one opening of the piece as found."""

@@ -128,7 +128,7 @@ class StartBox(QFrame):
             recent.clicked.connect(partial(self._open, path))
             column.addWidget(recent)
         self._way(column, "Demo: an old counter", "start_demo", self.demo.emit)
-        self._way(column, "the demo, a bedroom set", "start_demo_set", self.demo_set.emit)
+        self._way(column, "Demo: a bedroom set", "start_demo_set", self.demo_set.emit)
 
     def _open(self, path: Path, _checked: bool = False) -> None:
         self.opened.emit(path)
