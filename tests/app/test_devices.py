@@ -264,7 +264,7 @@ def test_after_a_drop_the_simulated_ones_are_found_again_without_asking(desk: De
         desk.action(action)
         desk.wait(lambda: link.is_ready)
     desk.window.devices.close()
-    # LayoutProblem for the first time, and nothing typed: nothing is connected to.
+    # Asked for the first time, and nothing typed: nothing is connected to.
     desk.window.devices.ask_code = lambda: ""
     desk.action("devices_connect")
     assert not desk.window.devices._linked().is_ready

@@ -402,7 +402,9 @@ def test_the_drawing_follows_what_is_in_it(desk: Desk) -> None:
     """A better layout or a price paints no drawing; a size does."""
     painted: list[int] = []
     stand = desk.stand()
-    # What the window system still asks for since it appeared is none of it.
+    # What the window system still asks for since it appeared is none of it, nor are the lines that follow.
+    desk.settle()
+    desk.wait(lambda: stand.drawing.at_rest)
     desk.settle()
     real = stand.paintEvent
 

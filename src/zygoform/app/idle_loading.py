@@ -40,7 +40,7 @@ def loading_steps() -> Iterator[str]:
     """Loads one thing more at every step, and says which."""
     from zygoform.app import stages
 
-    # LayoutProblem for once, PySide makes the names of all that a style knows.
+    # Asked for once, PySide makes the names of all that a style knows.
     QApplication.style()
     yield "style"
     found = [module.name for module in pkgutil.walk_packages(stages.__path__, f"{stages.__name__}.")]

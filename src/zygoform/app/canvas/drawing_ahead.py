@@ -16,6 +16,9 @@ from zygoform.core.plan.seen import Seen, SeenDrawing
 DRAWN_AT_ONCE = 4
 """More plain pieces' worth than this is drawn slice by slice, with the window answering in between."""
 
+LINES_AFTER_MS = 5
+"""After the faces were painted what was pressed meanwhile has its turn before the lines are worked out."""
+
 
 class _Shown(NamedTuple):
     view: ViewState
@@ -55,7 +58,7 @@ class DrawingAhead:
         """What was painted has no lines yet: they come while the window answers."""
         self._lining = True
         work = self._drawing.scene_piecemeal(seen, place, overlay)
-        self._slices.begin(work, self._painted, self._painted)
+        self._slices.begin(work, self._painted, self._painted, after_ms=LINES_AFTER_MS)
 
     def begin(self, seen: Seen | None, place: Viewpoint, overlay: Overlay) -> bool:
         """Begins to draw what takes long; whether it does."""

@@ -58,7 +58,7 @@ class _Picture:
         self.look, self.painted = look, 0
         self.plain: QPixmap | None = None
         if plain is not None:
-            self.painted, self.pixmap = len(look.scene.polygons), QPixmap(plain)
+            self.painted, self.pixmap = len(look.scene.polygons), plain.copy()
             return
         self.pixmap = QPixmap(look.room.size())
         self.pixmap.setDevicePixelRatio(look.ratio)
@@ -77,7 +77,7 @@ class _Picture:
             _paint_faces(painter, look.scene, look.scale, frozenset(), "", look.tint, start, self.painted)
             painter.end()
         if self.is_whole and look.tint is None:
-            self.plain = None if look.scene.lined else QPixmap(self.pixmap)
+            self.plain = None if look.scene.lined else self.pixmap.copy()
             painter = self._begin()
             _paint_lines(painter, look.scene, frozenset(), "")
             painter.end()

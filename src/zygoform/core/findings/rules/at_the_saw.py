@@ -1,12 +1,13 @@
 """What is cut, and what it is cut from."""
 
 from decimal import Decimal
+from functools import lru_cache
 
 from zygoform.core.cutlist.car import CarCuts, car_cuts
 from zygoform.core.cutlist.layouts import SizeLayout
 from zygoform.core.cutlist.listed import ListedPart
 from zygoform.core.cutlist.problems import size_problems
-from zygoform.core.cutting.either import quick_answer
+from zygoform.core.cutting.either import LayoutProblem, quick_answer
 from zygoform.core.findings.judged_plan import JudgedPlan
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
@@ -182,7 +183,13 @@ def _costs_more(layout: SizeLayout, rest: tuple[ListedPart, ...], view: JudgedPl
     if alone or len(rest) > MOST_LAID_ANEW or any(board.owned for board in layout.boards):
         return alone
     problems = size_problems(rest, view.shop, ())
-    return layout.cost - sum((Decimal(at_once(quick_answer(p.problem)).cost) / 100 for p in problems), Decimal(0))
+    return layout.cost - sum((Decimal(_least_cost(p.problem)) / 100 for p in problems), Decimal(0))
+
+
+@lru_cache(maxsize=256)
+def _least_cost(problem: LayoutProblem) -> int:
+    """In hundredths, laid out at once. Most edits leave the strips as they are."""
+    return at_once(quick_answer(problem)).cost
 
 
 # Boards and sheets that do not go into the car, and what the shop should cut.
