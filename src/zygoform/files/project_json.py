@@ -27,7 +27,8 @@ from zygoform.files.reading import read_at_most
 _TITLES = {
     "pieces": "piece", "changes": "change", "variants": "variant", "photos": "photo", "stock": "board",
     "facts": "tick", "counts": "count of a part", "zones": "zone", "moves": "moved part", "colours": "colour",
-    "recipes": "recipe", "shelf": "can", "cans": "count of cans", "log": "line of the log", "lessons": "lesson",
+    "recipes": "recipe", "shelf": "can", "cans": "count of cans", "put_on": "choice of loose or in place",
+    "log": "line of the log", "lessons": "lesson",
     "pins": "step put to a time", "days": "day with hours of its own",
     "timber": "size on sale", "packs": "pack on sale",
 }  # fmt: skip

@@ -6,6 +6,7 @@ piece_view_area.py  the drawing with what stands round it: overlays, places to s
 readout.py          what is said of the part pointed at; the legend
 why.py              what a number is made of
 findings.py         a judgement with its reason and its remedy
+put_on.py           whether what goes on is coated loose or in its place
 side_drawer.py      a panel that becomes a drawer where there is no room; pages beside a drawing; what may be
                     taller than its room
 stage_navigation.py the stages in working order

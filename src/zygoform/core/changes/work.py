@@ -4,6 +4,7 @@ from collections.abc import Collection, Sequence
 
 from zygoform.core.goods.fittings import GLUED, PATIENCE
 from zygoform.core.goods.minutes import Task
+from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.part import Part
 from zygoform.core.outcome.work import ON_THE_WALL, TURNED_OVER, Deed, Work
@@ -41,8 +42,12 @@ def cutting(parts: Sequence[Part], sheets: Collection[str] = (), *, follows: tup
 def shelves_work(
     parts: Sequence[Part], sheets: Collection[str], shelves: int, screws: int, fixing: str, cable: bool
 ) -> tuple[Work, ...]:
-    """Shelves held by cleats, pins, grooves or screws, in a room that is emptied first."""
+    """Shelves held by cleats, pins, grooves or screws, in a room that is emptied first; laid in for good last.
+
+    What goes into grooves goes in before its coats; all else lies flat for them.
+    """
     ids = tuple(part.id for part in parts)
+    laid = tuple(part for part in ids if own_of(part).startswith("shelf") or "/shelf/" in part)
     drive: tuple[tuple[Task, float], ...] = (("fix place", 2 * shelves), ("drive screw", screws))
     if cable:
         drive = (*drive, ("fix place", 1))
@@ -53,13 +58,23 @@ def shelves_work(
         "screws": "Mark the heights on both sides from one stick, bore the pocket holes from below",
     }[fixing]
     fit = Message("Fit every shelf dry before it is finished; it goes in without force")
-    return (
+    lay = Message(
+        {
+            "cleats": "Lay the shelves on their cleats, a screw from below in each end",
+            "pins": "Put the pins in and lay the shelves on them",
+            "grooves": "Glue the shelves into their grooves, nothing forced",
+            "screws": "Screw the shelves in from below, level",
+        }[fixing]
+    )
+    on = (Deed("on", laid, loose=fixing != "grooves"),)
+    works = (
         cutting(parts, sheets),
         Work(
             "prepare", "dry fit", Message(how), drive, ids, needs=("a level", "a drill"), follows=("cut", "apart")
         ),
         Work("fit", "fix", fit, (("dry fit", 1),), ids, follows=("prepare",)),
     )
+    return (*works, Work("in", "refit", lay, (("lay in", len(laid)),), laid, follows=("fit",), does=on))
 
 
 def back_work(parts: Sequence[Part], sheets: Collection[str], fixed: int, *, arched: bool) -> tuple[Work, ...]:
@@ -86,10 +101,13 @@ def brackets_work(count: int, screws: int, boards: tuple[str, ...]) -> tuple[Wor
     )
     tasks: tuple[tuple[Task, float], ...] = (("fix place", count), ("drive screw", screws))
     needs = ("a level", "a stud finder", "a drill")
-    hung = (ON_THE_WALL,)
+    hung, n = (ON_THE_WALL,), len(boards)
+    up = Message(f"Lay the board{'s' * (n > 1)} up on the brackets, screw from below")
     return (
         Work("fix", "fix", what, tasks, boards, needs=needs, follows=("apart",), cautions=("wall",), does=hung),
-    )
+        Work("up", "refit", up, (("lay in", n), ("drive screw", 2 * count)), boards, needs=("a drill", "a helper"),
+             follows=("fix",), does=(Deed("on", boards, loose=True),)),
+    )  # fmt: skip
 
 
 def anchor_work(straps: int, ids: tuple[str, ...]) -> tuple[Work, ...]:
@@ -307,7 +325,7 @@ def skirt_work(parts: Sequence[Part], corners: int, blocks: int, screws: int, *,
             needs=("a helper", "a drill"),
             follows=("glue", "apart"),
             cautions=("lift",),
-            does=(TURNED_OVER, Deed("on", ids)),
+            does=(TURNED_OVER, Deed("on", ids, as_one=True)),
         ),
     )
 

@@ -152,6 +152,16 @@ class FinishOrder(Struct, frozen=True):
     """Drawers painted beside the piece, or in it."""
 
 
+class PutOn(Struct, frozen=True):
+    """How something that goes on is coated: loose, by itself before that, or fitted, in its place.
+
+    `of` is a part, or a change: then all that it puts on.
+    """
+
+    of: str
+    way: Literal["loose", "fitted"]
+
+
 class Finishing(Struct, frozen=True):
     """All that was chosen about the finish of a project."""
 
@@ -162,6 +172,7 @@ class Finishing(Struct, frozen=True):
     shelf: Annotated[tuple[ShelfCan, ...], Meta(max_length=most("finishing.shelf"))] = ()
     cans: Annotated[tuple[CanCount, ...], Meta(max_length=most("finishing.cans"))] = ()
     order: FinishOrder = FinishOrder()
+    put_on: Annotated[tuple[PutOn, ...], Meta(max_length=most("finishing.put_on"))] = ()
     celsius: Annotated[float, Meta(ge=-10, le=45)] = 20.0
     humidity: Annotated[float, Meta(ge=0, le=100)] = 50.0
 

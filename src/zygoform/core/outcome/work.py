@@ -16,21 +16,27 @@ PHASES: tuple[Phase, ...] = get_args(Phase)
 
 
 Does = Literal["off", "on", "fit", "hole", "rub", "part", "turn", "wall"]
+Way = Literal["loose", "fitted"]
+"""How what goes on is coated: by itself, before it goes on; or in its place, with what is round it."""
 
 
 class Deed(Struct, frozen=True):
     """What a step does to parts, beside shaping those where it is done: what comes before and after follows of it.
 
-    off: they come off; what is `loose` is taken out to be coated by itself. on: they go on for good, over the faces
-    they touch, or over those of `onto`; what is `loose` is coated by itself before that. fit: so does hardware.
-    hole: holes for hardware are bored. rub: something is rubbed or dabbed on their coat. part: the piece is sawn
-    apart there, or joined to another. turn: the piece is turned over. wall: it is fixed to the wall for good.
+        off: they come off; what is `loose` is taken out to be coated by itself. on: they go on for good, over the
+    faces they touch, or over those of `onto`; what is `loose` is usually coated by itself before that, unless the
+    other way was `chosen`. fit: so does hardware. hole: holes for hardware are bored. rub: something is rubbed or
+    dabbed on their coat. part: the piece is sawn apart there, or joined to another. turn: the piece is turned over.
+    wall: it is fixed to the wall for good.
     """
 
     does: Does
     parts: tuple[str, ...] = ()
     onto: tuple[str, ...] = ()
     loose: bool = False
+    chosen: Way | Literal[""] = ""
+    as_one: bool = False
+    """Its parts were joined to one before: all of them are coated the same way."""
 
 
 TURNED_OVER, ON_THE_WALL = Deed("turn"), Deed("wall")
@@ -66,3 +72,5 @@ class Work(Struct, frozen=True):
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""
     does: tuple[Deed, ...] = ()
+    only: Way | Literal[""] = ""
+    """Done only where what the change puts on is coated so."""

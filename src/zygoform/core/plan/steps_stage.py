@@ -12,6 +12,7 @@ from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan, in_order
+from zygoform.core.steps.put_on import Ways
 from zygoform.core.steps.ruled import PieceSteps, ruled
 from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off, together_steps
 from zygoform.core.survey.disassembly import disassembly_order
@@ -32,26 +33,27 @@ def steps_stage(
     # What was a drawer and is a flap now is hung by what made it one.
     flaps = {own.front_id for body in form.planned.bodies for own in body.openings if own.holds == "flap"}
     stays = frozenset(board.id for board in form.planned.boards) - flaps
+    ways = {own.of: own.way for own in finish.finishing.put_on}
     steps, apart = list[Step](), dict[str, tuple[str, ...]]()
     for piece in pieces:
         yield
         mine, gone = bodies.get(piece.id, ()), frozenset(off.get(piece.id, ()))
         own = memory.once(
-            lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, stays, shop),  # type: ignore[misc]
+            lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, stays, shop, ways),  # type: ignore[misc]
             "apart",
             *mine,
             form.planned,
-            same=(piece.id, piece.disassembly, piece.made_of, gone, shop.minutes, shop.taken),
+            same=(piece.id, piece.disassembly, piece.made_of, gone, shop.minutes, shop.taken, _of(ways, piece.id)),
         )
         steps += own
         apart[piece.id] = tuple(step.id for step in own if step.phase == "apart")
     for outcome in form.counting:
-        before = apart.get(whose[outcome.change_id], ())
+        before, own_ways = apart.get(whose[outcome.change_id], ()), _of(ways, outcome.change_id)
         steps += memory.once(
-            lambda outcome=outcome, before=before: change_steps(outcome, shop, before),  # type: ignore[misc]
+            lambda outcome=outcome, before=before: change_steps(outcome, shop, before, ways),  # type: ignore[misc]
             "steps",
             outcome,
-            same=(shop.minutes, shop.taken, before),
+            same=(shop.minutes, shop.taken, before, own_ways),
         )
     yield
     coats, order = dict[str, PieceSteps](), FinishOrder()
@@ -73,6 +75,11 @@ def steps_stage(
         form.planned,
         same=(order, tuple(whose.items())),
     )
+
+
+def _of(ways: Ways, source: str) -> tuple[tuple[str, str], ...]:
+    """What was chosen for a change or a piece, and for the parts of it."""
+    return tuple((of, way) for of, way in ways.items() if of == source or of.startswith(f"{source}/"))
 
 
 def _is_within(parts: tuple[str, ...], drawers: Collection[tuple[str, ...]]) -> bool:
@@ -98,7 +105,7 @@ def _of_finish(finish: FinishPlan, shop: Shop, memory: Memory) -> Piecemeal[dict
 
 
 def _apart(
-    bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], stays: frozenset[str], shop: Shop
+    bodies: tuple[Body, ...], piece: PieceBase, off: frozenset[str], stays: frozenset[str], shop: Shop, ways: Ways
 ) -> tuple[Step, ...]:
     """Taking one piece apart: what its changes take off and what its owner puts by, but for what is off already.
 
@@ -112,5 +119,5 @@ def _apart(
     for body in bodies:
         order = disassembly_order(body, piece.made_of, frozenset(marks))
         found += apart_steps(body, coming_off(body, order, off, done), shop)
-        found += together_steps(body, coming_off(body, order, off | done, ()), stays, shop)
+        found += together_steps(body, coming_off(body, order, off | done, ()), stays, shop, ways)
     return tuple(found)

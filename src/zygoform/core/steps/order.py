@@ -1,16 +1,43 @@
 """The order of work: what must come before comes before, else by phase and by the order of changes."""
 
+from functools import cached_property
 from heapq import heapify, heappop, heappush
+from typing import Literal
 
 from msgspec import Struct
 
+from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.measure.message import Message
-from zygoform.core.outcome.work import PHASES
+from zygoform.core.outcome.work import PHASES, Way
+from zygoform.core.steps.put_on import usual_way, way_of
 from zygoform.core.steps.rules import ORDER_RULES, decided_by
 from zygoform.core.steps.step import Step
 
+_BY_COATS = ("coated, then on", "on, then coated", "shaped first")
 
-class WorkPlan(Struct, frozen=True):
+
+class GoesOn(Struct, frozen=True):
+    """What goes on before or after coats: all of one change, or what came off in one step.
+
+    `of` is what a choice of its way is for, `part` gives the way of each of its parts, `usual` is that of its kind.
+    """
+
+    of: tuple[str, ...]
+    what: Message
+    source: str
+    part: dict[str, Way]
+    usual: Way
+    each: bool
+    """Whether its parts can be coated each its own way."""
+
+    @property
+    def way(self) -> Way | Literal[""]:
+        """That of all of them; nothing where they differ."""
+        ways = set(self.part.values())
+        return next(iter(ways)) if len(ways) == 1 else ""
+
+
+class WorkPlan(Struct, frozen=True, dict=True):
     """All steps in an order in which they can be done."""
 
     steps: tuple[Step, ...] = ()
@@ -42,6 +69,34 @@ class WorkPlan(Struct, frozen=True):
         """Why it is not done before that one, and the entry of the order that decides it; empty: no rule."""
         rule = dict(step.because).get(first.id, "")
         return (ORDER_RULES[rule][1], decided_by(rule, first, step)) if rule else ("", "")
+
+    @cached_property
+    def goes_on(self) -> tuple[GoesOn, ...]:
+        """All that could be coated loose as well as fitted, where there are coats that it would matter to."""
+        ruled = {before for own in self.steps for before, rule in own.because if rule in _BY_COATS}
+        found: dict[str, GoesOn] = {}
+        for step in self.steps:
+            deed = next((deed for deed in step.does if deed.does == "on" and deed.parts), None)
+            matters = step.id in ruled or any(rule in _BY_COATS for _, rule in step.because)
+            if deed is None or not matters or step.source == FINISH:
+                continue
+            back = step.id.rpartition("-on")[0] if step.phase == "refit" else ""
+            is_back = bool(back) and back.startswith(f"{step.source}/")
+            key = back if is_back else step.source
+            parts = dict.fromkeys(step.where if is_back else deed.parts, way_of(deed))
+            before = found.get(key)
+            if before is not None:
+                parts = {**before.part, **parts}
+            of = tuple(parts) if is_back else (step.source,)
+            found[key] = GoesOn(
+                of,
+                before.what if before else step.what,
+                step.source,
+                parts,
+                usual_way(deed),
+                len(parts) > 1 and not deed.as_one,
+            )
+        return tuple(found.values())
 
     def of(self, source: str) -> tuple[Step, ...]:
         """Those of one change, or of taking one piece apart."""

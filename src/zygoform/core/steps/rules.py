@@ -13,6 +13,7 @@ from msgspec import Struct
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.ids import origin_of
 from zygoform.core.outcome.work import Deed, Does
+from zygoform.core.steps.put_on import way_of
 from zygoform.core.steps.step import Step
 
 
@@ -70,7 +71,7 @@ class Site(Struct, frozen=True, dict=True):
             for step in self.steps
             if step.id not in coats
             and step.phase not in ("apart", "buy", "refit")
-            and {deed.does for deed in step.does} <= {"part"}
+            and {deed.does for deed in step.does} <= ({"part", "on"} if step.phase == "glue" else {"part"})
         )
 
     def reach(self, deed: Deed) -> frozenset[str]:
@@ -81,9 +82,19 @@ class Site(Struct, frozen=True, dict=True):
 
     def is_loose(self, step: Step, deed: Deed) -> bool:
         """Whether it goes on after its coats; what is woven may go in before, and be painted over."""
-        if deed.does == "on" and deed.onto and step.phase == "refit":
+        if deed.does == "on" and deed.onto and step.phase == "refit" and not deed.chosen:
             return self.order.woven == "after"
-        return deed.loose
+        return way_of(deed) == "loose"
+
+    @cached_property
+    def after_loose(self) -> frozenset[str]:
+        """What can only be done once something is on that is coated before: on its coats, then."""
+        found = {step.id for step, deed in self.having("on") if self.is_loose(step, deed)}
+        for step in self.steps:
+            # Steps of one source stand in their own order.
+            if any(before in found for before in step.follows):
+                found.add(step.id)
+        return frozenset(found)
 
 
 def _own(parts: tuple[str, ...]) -> frozenset[str]:
@@ -106,6 +117,7 @@ def shaped_first(site: Site) -> Iterator[Before]:
         *((step, _own(step.where)) for step in site.shaping),
         *((step, _own(deed.parts)) for step, deed in holes),
     ]
+    done = [(step, parts) for step, parts in done if step.id not in site.after_loose]
     for coating in site.coatings:
         for step, parts in done:
             if parts & coating.parts:
@@ -238,8 +250,11 @@ def befores(site: Site) -> Iterator[Before]:
 def decided_by(rule: str, first: Step, then: Step) -> str:
     """The entry of the order of work by which the two could be the other way; empty where none decides it."""
     if rule == "shaped first":
-        return "holes" if any(deed.does == "hole" for deed in first.does) else ""
+        does = {deed.does for deed in first.does}
+        return "holes" if "hole" in does else "put_on" if "on" in does else ""
     if rule in ("coated, then on", "on, then coated"):
         put = then if rule == "coated, then on" else first
-        return "woven" if put.phase == "refit" and any(deed.does == "on" and deed.onto for deed in put.does) else ""
+        deeds = [deed for deed in put.does if deed.does == "on"]
+        woven = put.phase == "refit" and any(deed.onto and not deed.chosen for deed in deeds)
+        return "woven" if woven else "put_on" if any(deed.parts for deed in deeds) else ""
     return {"holes after": "holes", "hardware last": "hardware"}.get(rule, "")

@@ -13,6 +13,7 @@ from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.outcome.work import Deed, Phase, Work
 from zygoform.core.shop import Shop
+from zygoform.core.steps.put_on import CHOSEN, Chosen, Ways, put_on_as_chosen
 from zygoform.core.survey.disassembly import DisassemblyStep, StageKind
 from zygoform.core.tolerance import NOTHING
 
@@ -68,10 +69,10 @@ class Step(Struct, frozen=True):
     """Of what it follows by a rule: the id, and the rule's name."""
 
 
-def change_steps(outcome: Outcome, shop: Shop, apart: Collection[str]) -> tuple[Step, ...]:
+def change_steps(outcome: Outcome, shop: Shop, apart: Collection[str], ways: Ways) -> tuple[Step, ...]:
     """The steps of one change or mend. `apart` are the ids of the steps of taking its piece apart."""
     steps = []
-    for work in outcome.work:
+    for work in put_on_as_chosen(outcome.work, outcome.change_id, ways):
         follows = [f"{outcome.change_id}/{key}" for key in work.follows if key != AFTER_APART]
         follows += list(apart) if AFTER_APART in work.follows else []
         steps.append(step_of(work, outcome.change_id, shop, tuple(follows)))
@@ -156,26 +157,41 @@ def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> t
 
 
 def together_steps(
-    body: Body, order: tuple[DisassemblyStep, ...], stays: Collection[str], shop: Shop
+    body: Body, order: tuple[DisassemblyStep, ...], stays: Collection[str], shop: Shop, ways: Ways
 ) -> tuple[Step, ...]:
-    """What came off and `stays` goes on again: last off, first on."""
+    """What came off and `stays` goes on again: last off, first on; by choice some of it before its coats."""
     steps: list[Step] = []
     for step in reversed(order):
         way, boards = step.stage.way, tuple(board for board in step.boards if board.id in stays)
-        if not boards or way not in _AGAIN:
+        if way not in _AGAIN:
             continue
-        ids = tuple(board.id for board in boards)
-        tasks = ((_AGAIN[way], 1.0 if way == "top" else float(len(boards))),)
-        minutes, made_of = _minutes(tasks, shop)
-        needs = ("a helper",) if way in _HELPED else ()
-        follows = (f"{body.id}/{way}", *(steps[-1].id for _ in steps[-1:]))
-        what = Message(f"Put back: {_names(boards)}")
-        steps.append(
-            Step(f"{body.id}/{way}-on", body.piece_id, "refit", what, ids, minutes, made_of, needs=needs,
-                 follows=follows, cautions=step.stage.cautions, tasks=tasks,
-                 does=(Deed("on", _with_inside(body, boards), loose=True),))
-        )  # fmt: skip
+        chosen = {board.id: ways.get(board.id, "") for board in boards}
+        for k, as_chosen in enumerate(own for own in CHOSEN if own in chosen.values()):
+            on = tuple(board for board in boards if chosen[board.id] == as_chosen)
+            own = f"{body.id}/{way}-on" + (f"-{as_chosen or 'rest'}" if k else "")
+            before = tuple(own.id for own in steps[-1:])
+            steps.append(_put_back(own, body, step, on, as_chosen, shop, before))
     return tuple(steps)
+
+
+def _put_back(
+    own: str,
+    body: Body,
+    step: DisassemblyStep,
+    boards: tuple[Board, ...],
+    chosen: Chosen,
+    shop: Shop,
+    before: tuple[str, ...],
+) -> Step:
+    way = step.stage.way
+    tasks = ((_AGAIN[way], 1.0 if way == "top" else float(len(boards))),)
+    minutes, made_of = _minutes(tasks, shop)
+    what, ids = Message(f"Put back: {_names(boards)}"), tuple(board.id for board in boards)
+    on = Deed("on", _with_inside(body, boards), loose=True, chosen=chosen)
+    return Step(
+        own, body.piece_id, "refit", what, ids, minutes, made_of, needs=("a helper",) if way in _HELPED else (),
+        follows=(f"{body.id}/{way}", *before), cautions=step.stage.cautions, tasks=tasks, does=(on,),
+    )  # fmt: skip
 
 
 def _with_inside(body: Body, boards: Sequence[Board]) -> tuple[str, ...]:

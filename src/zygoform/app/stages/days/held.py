@@ -17,7 +17,10 @@ def held_words(days: DayPlan, own: DayStep, work: WorkPlan, say: Callable[[Messa
     name = say(before.step.what).split(",")[0]
     reason, entry = work.held(own.step, before.step)
     because = f": {reason}" if reason else ""
-    choice = next((school.title for school in CHOICES if school.entry == entry and entry), "")
+    titles = {school.entry: school.title for school in CHOICES if school.entry} | {
+        "put_on": "Coated loose or in place"
+    }
+    choice = titles.get(entry, "")
     allowed = f" “{choice}” on Finish, Order, decides that." if choice else ""
     if before.standing != "done":
         again = before.planned + round(before.dry - before.end)

@@ -7,11 +7,20 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
 from zygoform.app.widgets.buttons import Segments
-from zygoform.app.widgets.fields import label
+from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import Judgements, wrapped
+from zygoform.app.widgets.put_on import PutOnChoice
+from zygoform.core.changes.base import ChangeBase
+from zygoform.core.changes.registry import titled
 from zygoform.core.coats.schools import CHOICES, SCHOOLS
 from zygoform.core.edits.finishing import set_order
 from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.steps.order import GoesOn
+
+LOOSE_OR_IN_PLACE = (
+    "Loose: right where borders should be clean and both sides coated; it lies flat, and goes on when it can be "
+    "handled. In place: right where the coat should hide the joint."
+)
 
 
 class SchoolsPage(QWidget):
@@ -37,6 +46,13 @@ class SchoolsPage(QWidget):
             column.addSpacing(4)
         self.judged = Judgements(session)
         column.addWidget(self.judged)
+        self._loose_title = label("Coated loose or in place", "title")
+        self._loose_words = wrapped(LOOSE_OR_IN_PLACE, "second")
+        self._loose = QVBoxLayout()
+        column.addWidget(self._loose_title)
+        column.addWidget(self._loose_words)
+        column.addLayout(self._loose)
+        self.loose: dict[str, PutOnChoice] = {}
         column.addSpacing(8)
         column.addWidget(label("Ways that differ", "title"))
         column.addWidget(wrapped("Each zone's stack decides these for itself.", "second"))
@@ -54,5 +70,28 @@ class SchoolsPage(QWidget):
         for entry, segments in self.choices.items():
             segments.set_value(getattr(finish.finishing.order, entry))
         plan = self.session.plan
+        self._show_loose(plan.work.goes_on if plan is not None else ())
         found = plan.findings if plan is not None else ()
         self.judged.refresh(f for f in found if f.code.startswith("paint_before") or f.code == "woven_before_paint")
+
+    def _show_loose(self, goes_on: tuple[GoesOn, ...]) -> None:
+        """All that goes on before or after its coats, by what it is called."""
+        changes = {own.id: own for own in self.session.project.changes if isinstance(own, ChangeBase)}
+        numbers = [*changes]
+        own = {
+            "_".join(each.of).replace("/", "_"): each
+            for each in sorted(
+                goes_on, key=lambda each: numbers.index(each.source) if each.source in changes else -1
+            )
+        }
+        if list(own) != list(self.loose):
+            empty(self._loose)
+            self.loose = {key: PutOnChoice(self.session, key) for key in own}
+            for row in self.loose.values():
+                self._loose.addWidget(row)
+        for key, each in own.items():
+            change = changes.get(each.source)
+            words = each.what.text if change is None else titled(change, self.session.project.names)
+            self.loose[key].show_way(each, f"{change.number} {words}" if change is not None else words)
+        for widget in (self._loose_title, self._loose_words):
+            widget.setVisible(bool(own))

@@ -13,6 +13,7 @@ from zygoform.app.widgets.buttons import TickBox
 from zygoform.app.widgets.editor import ChangeEditor, NoteGrid
 from zygoform.app.widgets.fields import label
 from zygoform.app.widgets.findings import Judgements, wrapped
+from zygoform.app.widgets.put_on import PutOnChoice
 from zygoform.core.changes.base import ChangeBase
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.registry import kind_of, titled
@@ -149,6 +150,8 @@ class ChangeCard(QFrame):
             self.outline.setToolTip("The largest closed line of an SVG or DXF")
             self.outline.clicked.connect(self.outline_wanted)
             column.addWidget(self.outline, 0, Qt.AlignmentFlag.AlignLeft)
+        self.coated = PutOnChoice(self.session, f"card_{self.change_id}")
+        column.addWidget(self.coated)
         self.findings, self.cautions = Judgements(self.session), Judgements(self.session)
         self.notes = NoteGrid(self.session, self.change_id)
         self.hands_on, self.steps = label("", "strong"), NoteGrid(self.session, self.change_id)
@@ -174,6 +177,8 @@ class ChangeCard(QFrame):
         own = plan.findings if plan else ()
         self.findings.refresh(f for f in own if f.change_id == self.change_id and f.code != "cannot_be_built")
         self.notes.refresh(outcome.notes if outcome else ())
+        goes_on = plan.work.goes_on if plan else ()
+        self.coated.show_way(next((own for own in goes_on if own.source == self.change_id), None), "Coated")
         steps = plan.work.of(self.change_id) if plan else ()
         together = sum(s.minutes[0] for s in steps), sum(s.minutes[1] for s in steps)
         self.hands_on.setText(f"Steps, about {span(together)} by hand")

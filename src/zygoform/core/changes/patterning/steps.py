@@ -76,6 +76,7 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
     """Cut, tried dry, laid, trimmed; ironed on one by one; parted in place where it is laid over gaps."""
     change, fronts = pattern.change, len(pattern.surface.boards)
     ids, n = tuple(part.id for part in parts), len(parts)
+    hosts = tuple(board.id for board in pattern.surface.boards)
     iron = change.fixing == "iron"
     things = _what_is_laid(pattern, n)
     shut_in = ", drawers in place" if any(board.role == "drawer" for board in pattern.surface.boards) else ""
@@ -98,21 +99,24 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
              follows=("cut", "apart") if parts else ("apart",)),
         Work("glue", "glue", Message(what if iron else f"{what}, {shut}"), fix, ids, wait,
              "Nothing is sanded or painted before.", ("an iron and a roller",) if iron else ("glue",), ("try",),
-             ("hot iron",) if iron else ("glue",)),
+             ("hot iron",) if iron else ("glue",), does=(Deed("on", ids, hosts, as_one=True),)),
     ]  # fmt: skip
     if pattern.parted:
         cuts = _gaps_crossed(pattern)
         part_ = Message(f"Part {cuts} strips at the gaps with a flush saw, drawers held still with card")
         steps.append(Work("part", "shape", part_, (("crosscut", cuts),), ids, follows=("glue",)))
-    steps.append(
+    glued = ("glue", "part") if pattern.parted else ("glue",)
+    steps += [
         Work("ease", "shape", Message("Trim flush at the edges, sand, caulk or fill the joints"),
-             (("trim end", fronts),), ids, follows=("glue", "part") if pattern.parted else ("glue",))
-    )  # fmt: skip
+             (("trim end", fronts),), ids, follows=glued, only="fitted"),
+        Work("touch", "refit", Message("Touch up cut ends, joints and the holes of pins with the same coat"),
+             (("trim end", fronts),), ids, needs=("a small brush",), follows=glued, only="loose"),
+    ]  # fmt: skip
     if pattern.pulls_over:
         words = "Bore the pulls' holes through from behind, a block held on the strips"
         bore = Message(words)
-        steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids, follows=("ease",),
-                          only_with=tuple(pull.id for pull in pattern.pulls_over),
+        steps.append(Work("bore", "shape", bore, (("bore hole", len(pattern.pulls_over)),), ids,
+                          follows=("ease", "touch"), only_with=tuple(pull.id for pull in pattern.pulls_over),
                           does=(Deed("hole", ids),)))  # fmt: skip
     return tuple(steps)
 

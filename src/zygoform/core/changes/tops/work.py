@@ -52,7 +52,7 @@ def top_work(
             needs=("a helper", "a drill"),
             follows=("trim", "apart"),
             cautions=("lift",),
-            does=(Deed("on", ids, loose=True),),
+            does=(Deed("on", ids, loose=True, as_one=True),),
         )
     )
     return tuple(works)
@@ -99,7 +99,7 @@ def sheet_top_work(
     needs = ("a helper", "a drill")
     after = (*before, "apart")
     drive: tuple[tuple[Task, float], ...] = (("drive screw", screws),)
-    on = (Deed("on", ids, loose=True),)
+    on = (Deed("on", ids, loose=True, as_one=True),)
     works.append(Work("fix", "fix", fix, drive, ids, needs=needs, follows=after, cautions=("lift",), does=on))
     return tuple(works)
 
