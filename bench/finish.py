@@ -29,7 +29,7 @@ def faces_ms(body: Body) -> float:
 
     def work() -> None:
         surfaces._with_near.cache_clear()  # noqa: SLF001
-        surfaces._in_zones.cache_clear()  # noqa: SLF001
+        surfaces.in_zones.cache_clear()
         contact._flats.cache_clear()  # noqa: SLF001
         at_once(surfaces.body_surfaces(body))
 

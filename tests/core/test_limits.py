@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from msgspec import structs
 
 from tests.fuzzing import random_cases
-from zygoform.core.coats.layer import CanCount, Colour, PutOn, Recipe, ShelfCan, ZoneChoice, ZoneMove
+from zygoform.core.coats.layer import BorderChoice, CanCount, Colour, PutOn, Recipe, ShelfCan, ZoneChoice, ZoneMove
 from zygoform.core.condition.condition import Photo
 from zygoform.core.days.hours import OwnDay, day_text
 from zygoform.core.days.log import Entry, Lesson, StepPin
@@ -51,6 +51,7 @@ MADE: dict[str, Callable[[int], Any]] = {
     "finishing.recipes": lambda k: Recipe(f"r{k}", "Wash"),
     "finishing.shelf": lambda k: ShelfCan(f"s{k}", "acrylic paint", 0.5),
     "finishing.cans": lambda k: CanCount("acrylic paint", f"pack {k}", 1),
+    "finishing.borders": lambda k: BorderChoice(f"p1/z{k}", "p1/body"),
     "finishing.put_on": lambda k: PutOn(f"p1/b{k}", "loose"),
     "days.log": lambda k: Entry(f"e{k + 1}", "note", NOW, text="as it was"),
     "days.lessons": lambda k: Lesson(f"l{k + 1}", "Sand first", ("oak",)),

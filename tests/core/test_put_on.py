@@ -95,7 +95,7 @@ def test_of_three_sheets_one_goes_in_before_the_paint() -> None:
 def test_loose_strips_are_touched_up_where_they_would_have_been_sanded() -> None:
     project = demo_project()
     own = row(plan_of(project), "c13")
-    done = {way: {s.id for s in plan_of(set_way(project, own, way)).work.of("c13")} for way in ("loose", "fitted")}  # type: ignore[arg-type]
+    done = {way: {s.id for s in plan_of(set_way(project, own, way)).work.of("c13")} for way in ("loose", "fitted")}
     assert done["loose"] - done["fitted"] == {"c13/touch"}
     assert done["fitted"] - done["loose"] == {"c13/ease"}
 

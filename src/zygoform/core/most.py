@@ -30,6 +30,7 @@ CAPACITY: dict[str, Most] = {
     "finishing.shelf": Most(200, "cans on the shelf"),
     "finishing.cans": Most(200, "counts of cans"),
     "finishing.put_on": Most(2_000, "parts coated loose or fitted by choice"),
+    "finishing.borders": Most(400, "borders with a choice"),
     "days.log": Most(20_000, "lines of the log"),
     "days.lessons": Most(500, "lessons"),
     "days.pins": Most(500, "steps put to a time"),

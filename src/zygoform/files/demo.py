@@ -9,7 +9,16 @@ from typing import Any, Literal
 from msgspec import structs
 
 from zygoform.core.changes.registry import CHANGE_KINDS
-from zygoform.core.coats.layer import CoatLayer, Colour, Finishing, Recipe, RecipePart, ShelfCan, ZoneChoice
+from zygoform.core.coats.layer import (
+    BorderChoice,
+    CoatLayer,
+    Colour,
+    Finishing,
+    Recipe,
+    RecipePart,
+    ShelfCan,
+    ZoneChoice,
+)
 from zygoform.core.coats.readymade import ready_stack
 from zygoform.core.condition.condition import SHIPPED, Bag, Dot, Fault, Photo
 from zygoform.core.condition.materials import MadeOf
@@ -243,6 +252,7 @@ def counter_finish() -> Finishing:
         colours=FAN,
         recipes=(mix,),
         shelf=(ShelfCan("s1", "adhesion primer", 0.25),),
+        borders=(BorderChoice("p1/body", "p1/inside"),),
     )
 
 

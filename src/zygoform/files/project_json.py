@@ -28,7 +28,7 @@ _TITLES = {
     "pieces": "piece", "changes": "change", "variants": "variant", "photos": "photo", "stock": "board",
     "facts": "tick", "counts": "count of a part", "zones": "zone", "moves": "moved part", "colours": "colour",
     "recipes": "recipe", "shelf": "can", "cans": "count of cans", "put_on": "choice of loose or in place",
-    "log": "line of the log", "lessons": "lesson",
+    "borders": "choice of a border", "log": "line of the log", "lessons": "lesson",
     "pins": "step put to a time", "days": "day with hours of its own",
     "timber": "size on sale", "packs": "pack on sale",
 }  # fmt: skip

@@ -162,6 +162,20 @@ class PutOn(Struct, frozen=True):
     way: Literal["loose", "fitted"]
 
 
+BorderWay = Literal["tape", "sand back", "by hand"]
+
+
+class BorderChoice(Struct, frozen=True):
+    """How the border between two finishes is kept: which of the two is coated first, and by what way.
+
+    `first` and `second` are zones that lead a batch.
+    """
+
+    first: str
+    second: str
+    way: BorderWay = "tape"
+
+
 class Finishing(Struct, frozen=True):
     """All that was chosen about the finish of a project."""
 
@@ -173,6 +187,7 @@ class Finishing(Struct, frozen=True):
     cans: Annotated[tuple[CanCount, ...], Meta(max_length=most("finishing.cans"))] = ()
     order: FinishOrder = FinishOrder()
     put_on: Annotated[tuple[PutOn, ...], Meta(max_length=most("finishing.put_on"))] = ()
+    borders: Annotated[tuple[BorderChoice, ...], Meta(max_length=most("finishing.borders"))] = ()
     celsius: Annotated[float, Meta(ge=-10, le=45)] = 20.0
     humidity: Annotated[float, Meta(ge=0, le=100)] = 50.0
 

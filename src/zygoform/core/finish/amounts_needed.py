@@ -1,6 +1,6 @@
 """What a finish uses up: every coat by material and colour, and what goes with it."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from msgspec import Struct, structs
 
@@ -16,9 +16,10 @@ from zygoform.core.coats.coat import (
     coat_of,
 )
 from zygoform.core.coats.layer import LOSS, CoatLayer, Colour, Finishing
+from zygoform.core.finish.masking import FILM_SPARE, RUN_SPARE, TAPE_SPARE, Mask
 from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
 from zygoform.core.goods.fittings import FittingKind
-from zygoform.core.measure.message import Message
+from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.write import Litres, SquareMetres, SquareMetresALitre
 
 TOUCH_UP = 0.1
@@ -245,3 +246,18 @@ def masking(plans: tuple[ZonePlan, ...]) -> Iterator[MaterialNeed]:
                 Message("{0} round it", (plan.zone.rim,)),
                 piece=plan.zone.piece_name,
             )
+
+
+def border_needs(masks: Sequence[Mask], plans: tuple[ZonePlan, ...]) -> Iterator[MaterialNeed]:
+    """Delicate tape along every border that is taped, and film over its neighbour where it is sprayed."""
+    by_id = {plan.id: plan.zone for plan in plans}
+    for mask in masks:
+        zone, other = by_id[mask.second], by_id[mask.first]
+        if mask.tape:
+            said = f"{{0}} of border to {literal(other.title.lower())}, {TAPE_SPARE:g} times that and {{1}} a run"
+            why = Message(said, (mask.length, RUN_SPARE))
+            yield MaterialNeed("delicate tape", mask.tape, zone.id, -1, zone.title, why, piece=zone.piece_name)
+        if mask.film:
+            why = Message(f"{{0}} beside it, {FILM_SPARE:g} times that", (SquareMetres(mask.film),))
+            cm2 = 1e4 * mask.film * FILM_SPARE
+            yield MaterialNeed("masking film", cm2, zone.id, -1, zone.title, why, piece=zone.piece_name)

@@ -18,6 +18,7 @@ from zygoform.core.outcome.outcome import Finding, Fitting, Fix, Supply
 if TYPE_CHECKING:
     # Every plan has one of these, most of them empty: what works a finish out is loaded with the first.
     from zygoform.core.finish.amounts_needed import MaterialNeed
+    from zygoform.core.finish.masking import Mask
     from zygoform.core.finish.resolved import Batch, ZonePlan
     from zygoform.core.finish.surfaces import BodySurfaces
     from zygoform.core.finish.zones import Zone
@@ -35,6 +36,8 @@ class PieceFinish(Struct, frozen=True, dict=True):
     surfaces: "tuple[BodySurfaces, ...]"
     finishing: Finishing
     own: tuple[Coat, ...]
+    masks: "tuple[Mask, ...]" = ()
+    """What is done at its borders."""
 
     @cached_property
     def batches(self) -> "tuple[Batch, ...]":
@@ -45,7 +48,7 @@ class PieceFinish(Struct, frozen=True, dict=True):
     @cached_property
     def needs(self) -> "tuple[MaterialNeed, ...]":
         """Layer by layer, then what goes with them."""
-        from zygoform.core.finish.amounts_needed import batch_needs, layer_needs, masking
+        from zygoform.core.finish.amounts_needed import batch_needs, border_needs, layer_needs, masking
 
         found = list["MaterialNeed"]()
         for plan in self.zones:
@@ -53,7 +56,7 @@ class PieceFinish(Struct, frozen=True, dict=True):
                 found += layer_needs(plan, at, self.finishing, self.own)
         for batch in self.batches:
             found += batch_needs(batch, self.own)
-        return (*found, *masking(self.zones))
+        return (*found, *masking(self.zones), *border_needs(self.masks, self.zones))
 
 
 class FinishPlan(Struct, frozen=True, dict=True):

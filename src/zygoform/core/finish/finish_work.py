@@ -1,6 +1,6 @@
 """The steps of a finish: what is prepared and coated together, how long it takes, and what is waited for."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 
 from msgspec import Struct, structs
 
@@ -8,6 +8,8 @@ from zygoform.core.coats.coat import OILY, SOLVENT_COATS, WIPED, Coat, coat_of, 
 from zygoform.core.coats.layer import CoatLayer, Finishing
 from zygoform.core.finish.finish_plan import PieceFinish
 from zygoform.core.finish.judging.pairs import wait_for_next
+from zygoform.core.finish.mask_work import with_borders
+from zygoform.core.finish.masking import Mask
 from zygoform.core.finish.resolved import Batch, is_sanded_between
 from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import own_of
@@ -38,9 +40,13 @@ _PHASE: dict[str, Phase] = {
 
 
 def batch_work(
-    batch: Batch, finishing: Finishing, own: tuple[Coat, ...], new_tools: tuple[str, ...]
+    batch: Batch,
+    finishing: Finishing,
+    own: tuple[Coat, ...],
+    new_tools: tuple[str, ...],
+    masks: Sequence[Mask] = (),
 ) -> tuple[Work, ...]:
-    """One step for each layer, of coats one for each; every one follows the one before."""
+    """One step for each layer, of coats one for each, and its borders; each follows the one before."""
     works = list[Work]()
     slower = weather(finishing.celsius, finishing.humidity)
     for at, layer in enumerate(batch.layers):
@@ -59,7 +65,8 @@ def batch_work(
             )
             effort = _effort(batch, layer, new_tools)
             works.append(structs.replace(work, follows=follows, wait=wait, late=late, touch=touch, effort=effort))
-    return _turned(works) if any(plan.turned for plan in batch.zones) else tuple(works)
+    turned = any(plan.turned for plan in batch.zones)
+    return with_borders(_turned(works) if turned else tuple(works), batch.id, literal(batch.within), masks)
 
 
 def _turned(works: list[Work]) -> tuple[Work, ...]:

@@ -14,5 +14,6 @@ pull_holes.py  where pulls stand, and old holes against new
 cut_shape.py   an opening cut into a door, by formula; its line, convex pieces, starter holes
 paper_tiles.py a drawing at full size over several sheets
 contact.py     what of a face no other solid covers
+seams.py       where faces of different kinds meet
 mitres.py      saw angles and lengths of mitred pieces, by formula
 """

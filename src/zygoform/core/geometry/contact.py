@@ -54,6 +54,14 @@ class Contacts:
             return sum(map(area, _left(own, covers))) / share
         return max(0.0, abs(face_area(face)) - covered / share)
 
+    def left(self, flat: FlatFace) -> list[Face]:
+        """What no other face covers of one, in convex faces."""
+        face, _, axes, own, box, _ = flat
+        covers = [outline for outline, _, _ in self._against(face, axes[0], box)]
+        if not covers:
+            return [face]
+        return [_lifted(piece, face, axes[0]) for piece in _left(own, covers) if len(piece) >= 3]
+
     def _against(self, face: Face, axis: int, box: _Box) -> Iterator[tuple[Outline, _Box, bool]]:
         """Faces that look at this one and lie against it: outline, box, whether it fills that."""
         level, (x0, y0, x1, y1) = dot(face.points[0], face.normal), box
@@ -86,6 +94,18 @@ def _left(own: Outline, covers: list[Outline]) -> list[Outline]:
     for cover in covers:
         pieces = [part for piece in pieces for part in outside(piece, cover)]
     return pieces
+
+
+def _lifted(outline: Outline, face: Face, axis: int) -> Face:
+    """An outline seen along an axis, put back on the plane of a face."""
+    a, b = ((1, 2), (0, 2), (0, 1))[axis]
+    level, (na, nb), n = dot(face.points[0], face.normal), (face.normal[a], face.normal[b]), face.normal[axis]
+    points = []
+    for p, q in outline:
+        point = [0.0, 0.0, 0.0]
+        point[a], point[b], point[axis] = p, q, (level - na * p - nb * q) / n
+        points.append((point[0], point[1], point[2]))
+    return Face(tuple(points), face.normal)
 
 
 def _touch(face: Face, other: Face, level: float) -> bool:

@@ -38,7 +38,8 @@ FittingKind = Literal[
     "transfer", "stencil",
     "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
     "light filler", "wood filler", "grain filler", "flexible filler",
-    "sandpaper", "masking tape", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
+    "sandpaper", "masking tape", "delicate tape", "masking film",
+    "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
 ]  # fmt: skip
 RollKind = Literal["woven cane", "fabric", "mesh", "lining paper"]
 ROLLS: tuple[RollKind, ...] = ("woven cane", "fabric", "mesh", "lining paper")
@@ -70,6 +71,8 @@ AMOUNTS: dict[FittingKind, str] = {
     "lightening wax": "g",
     "wax": "g",
     "masking tape": "m",
+    "delicate tape": "m",
+    "masking film": "cm²",
 }
 """What is used up, and what it is measured in; everything else is counted."""
 

@@ -15,7 +15,8 @@ Task = Literal[
     "knife cut", "sand face", "press face",
     "clean", "scuff", "strip clear coat", "strip paint", "finer grit", "strip with stripper", "scrape", "fill hole",
     "fill grain", "brush coat", "roll coat", "spray coat", "set up gun", "aerosol coat", "stain", "clear coat",
-    "oil coat", "wax coat", "effect coat", "sand between", "mask edge", "mask with clear", "hardware sprayed",
+    "oil coat", "wax coat", "effect coat", "sand between", "mask edge", "mask with clear",
+    "lay film", "pull tape", "cut in", "sand back", "hardware sprayed",
     "test board", "shopping",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
@@ -103,6 +104,10 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("sand between", "sanded between coats", "sanded between coats", "m²", 5, 9),
     ("mask edge", "masked", "masked", "m", 1.2, 2.2),
     ("mask with clear", "of tape sealed with clear", "of tape sealed with clear", "m", 0.4, 0.8),
+    ("lay film", "covered with film", "covered with film", "m²", 1, 2),
+    ("pull tape", "of tape pulled off", "of tape pulled off", "m", 0.2, 0.4),
+    ("cut in", "cut in by hand", "cut in by hand", "m", 0.6, 1.2),
+    ("sand back", "of border sanded back", "of border sanded back", "m", 0.5, 1),
     ("hardware sprayed", "piece of hardware sprayed", "pieces of hardware sprayed", "each", 1, 2),
     ("test board", "test board", "test boards", "each", 15, 30),
     ("shopping", "trip to the shops", "trips to the shops", "each", 45, 120),

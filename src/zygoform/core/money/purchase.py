@@ -69,7 +69,8 @@ def _serves(bag: Bag, fitting: Fitting) -> bool:
 Group = Literal["Wood", "Screws", "Hardware", "Glue", "Tiles", "Mending", "Finish", "To prepare"]
 _LAST: tuple[Group, ...] = ("Finish", "To prepare")
 _TOOLS: tuple[FittingKind, ...] = (
-    "sandpaper", "masking tape", "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
+    "sandpaper", "masking tape", "delicate tape", "masking film",
+    "rag", "gloves", "brush", "roller sleeve", "foam pad", "strainer", "tack cloth",
     "degreaser", "no-rinse cleaner", "alcohol", "mineral spirits", "vinegar wash", "paint stripper",
     "light filler", "wood filler", "grain filler", "flexible filler",
 )  # fmt: skip

@@ -4,7 +4,9 @@ from functools import partial
 
 from msgspec import structs
 
+from zygoform.core.coats.layer import Finishing
 from zygoform.core.finish.finish_plan import FinishPlan, PieceFinish, piece_finish
+from zygoform.core.finish.masking import piece_masks
 from zygoform.core.finish.surfaces import body_surfaces
 from zygoform.core.finish.zones import zones_of
 from zygoform.core.form.form import Body
@@ -15,6 +17,7 @@ from zygoform.core.piecemeal import Piecemeal, at_once
 from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.project import Project
+from zygoform.core.steps.put_on import put_on_as_chosen, way_of
 
 # In damp every face of a new part is sealed: by coats where these go all round, by a sealer where they do not.
 
@@ -64,6 +67,7 @@ def finish_stage(
     bodies: dict[str, list[Body]] = {}
     for body in form.planned.bodies:
         bodies.setdefault(body.piece_id, []).append(body)
+    apart = memory.once(lambda: coated_apart(form, project.finishing), "apart", form, project.finishing)
     species = memory.once(
         lambda: {member.board.id: member.size.species for o in form.counting for member in o.members},
         "species",
@@ -74,6 +78,7 @@ def finish_stage(
         if not only or piece.id == only:
             own_bodies = tuple(bodies.get(piece.id, ()))
             own = yield from _piece(piece, own_bodies, species, project, memory)
+            own = yield from _with_masks(own, own_bodies, apart, memory)
             made.append(own)
     kept, coats = memory.each("finishes", tuple(made)), project.shop.coats
     return memory.once(lambda: FinishPlan(kept, project.finishing, coats), "finish", kept, project.finishing)  # type: ignore[arg-type]
@@ -94,15 +99,37 @@ def _piece(
 
     def make() -> PieceFinish:
         zones = zones_of(bodies, tuple(surfaces), woods, piece, finishing, name)
-        made = piece_finish(piece.id, zones, tuple(surfaces), finishing, own, piece.use)
-        # Now, piece by piece, and not for all of them when it is first asked for.
-        _ = made.needs
-        return made
+        return piece_finish(piece.id, zones, tuple(surfaces), finishing, own, piece.use)
 
     # Of the state of the piece what the finish reads: a note on a fault changes nothing.
     faults = tuple((fault.kind, fault.part) for fault in piece.faults)
     same = piece.id, own, name, tuple(sorted(woods.items())), faults, piece.made_of, piece.use
     return memory.once(make, "piece finish", finishing, *surfaces, same=same)
+
+
+def coated_apart(form: FormPlan, finishing: Finishing) -> frozenset[str]:
+    """Parts that are coated by themselves, before they go on: new ones, and those that come off and go on again."""
+    ways = {own.of: own.way for own in finishing.put_on}
+    works = (work for o in form.counting for work in put_on_as_chosen(o.work, o.change_id, ways))
+    deeds = (deed for work in works for deed in work.does if deed.does == "on" and way_of(deed) == "loose")
+    planned = {board.id for board in form.planned.boards}
+    back = {part for o in form.counting for part in o.removed if part in planned and ways.get(part) != "fitted"}
+    return frozenset(part for deed in deeds for part in deed.parts) | back
+
+
+def _with_masks(
+    made: PieceFinish, bodies: tuple[Body, ...], apart: frozenset[str], memory: Memory
+) -> Piecemeal[PieceFinish]:
+    """The same with what is done at its borders, and what all of it needs."""
+
+    def work() -> Piecemeal[PieceFinish]:
+        masks = yield from piece_masks(made, bodies, apart)
+        masked = structs.replace(made, masks=masks) if masks else made
+        # Now, piece by piece, and not for all of them when it is first asked for.
+        _ = masked.needs
+        return masked
+
+    return (yield from memory.once_piecemeal(work, "masks", made, *bodies, same=(apart,)))
 
 
 def finish_now(

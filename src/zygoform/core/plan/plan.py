@@ -177,7 +177,7 @@ def plan_piecemeal(
         same=(condition.made_of, uses),
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
-    work = yield from steps_stage(form, pieces, finish, project.shop, memory)
+    work = yield from steps_stage(form, pieces, finish, project.shop, memory, project.days.done)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
     findings += _of_finish(finish, work, form, bought, project.days.done, condition)

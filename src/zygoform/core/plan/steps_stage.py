@@ -19,9 +19,14 @@ from zygoform.core.survey.disassembly import disassembly_order
 
 
 def steps_stage(
-    form: FormPlan, pieces: tuple[PieceBase, ...], finish: FinishPlan, shop: Shop, memory: Memory
+    form: FormPlan,
+    pieces: tuple[PieceBase, ...],
+    finish: FinishPlan,
+    shop: Shop,
+    memory: Memory,
+    done: frozenset[str] = frozenset(),
 ) -> Piecemeal[WorkPlan]:
-    """The steps of every piece and of all changes that no later one takes the place of."""
+    """The steps of every piece and of all changes that no later one takes the place of; what is `done` stays so."""
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
     off: dict[str, set[str]] = {}
     for outcome in form.counting:
@@ -59,7 +64,7 @@ def steps_stage(
     coats, order = dict[str, PieceSteps](), FinishOrder()
     if finish.pieces:
         order = finish.finishing.order
-        coats = yield from _of_finish(finish, shop, memory)
+        coats = yield from _of_finish(finish, shop, memory, done)
     finished = [step for piece in coats.values() for step in piece.steps]
     # Drawers that come out for their coats go in again after those, once.
     again = {deed.parts for step in finished for deed in step.does if deed.does == "on"}
@@ -88,18 +93,27 @@ def _is_within(parts: tuple[str, ...], drawers: Collection[tuple[str, ...]]) -> 
     return bool(parts) and all(role_of(part) == "front" and own_of(part) in owns for part in parts)
 
 
-def _of_finish(finish: FinishPlan, shop: Shop, memory: Memory) -> Piecemeal[dict[str, PieceSteps]]:
+def _of_finish(
+    finish: FinishPlan, shop: Shop, memory: Memory, done: frozenset[str]
+) -> Piecemeal[dict[str, PieceSteps]]:
     """The steps of the finish; loaded with the first."""
-    from zygoform.core.steps.finish_steps import finish_steps
+    from zygoform.core.steps.finish_steps import finish_steps, without_missed_borders
 
     own = dict[str, PieceSteps]()
     for piece in finish.pieces:
         yield
-        own[piece.piece_id] = memory.once(
+        made = memory.once(
             lambda piece=piece: finish_steps(piece, shop),  # type: ignore[misc]
             "finish steps",
             piece,
             same=(shop.minutes, shop.taken, shop.first_time),
+        )
+        logged = frozenset(step.id for step in made.steps if step.id in done) if done else done
+        own[piece.piece_id] = memory.once(
+            lambda made=made, logged=logged: without_missed_borders(made, logged),  # type: ignore[misc]
+            "borders kept",
+            made,
+            same=(logged,),
         )
     return own
 

@@ -135,6 +135,9 @@ def wait_after(step: Step, follower: Step) -> int:
     A glued joint is scuffed and primed before it is sawn or bears anything.
     """
     wait = middle(step.touch if step.id in follower.soon else step.wait)
+    for own, hours in follower.since:
+        if own == step.id:
+            wait = max(wait, in_fives(60 * hours))
     if is_glued(step) and follower.phase in _ON_THE_FACE:
         return min(wait, in_fives(60 * SANDED))
     return wait

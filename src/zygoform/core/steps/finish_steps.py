@@ -7,17 +7,21 @@ decides; here is said what it would cost.
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Literal
 
+from msgspec import structs
+
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan, PieceFinish
 from zygoform.core.finish.finish_work import after_batches, batch_work, before_batches, layer_keys
+from zygoform.core.finish.mask_work import SAND_BACK, TAPE, UNTAPE
+from zygoform.core.finish.masking import TAPED_AFTER, Mask, of_second
 from zygoform.core.finish.resolved import Batch
-from zygoform.core.ids import group_of, origin_of
+from zygoform.core.ids import group_of, origin_of, own_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.outcome import Finding, Fix
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan
 from zygoform.core.steps.ruled import PieceSteps
-from zygoform.core.steps.rules import Coating
+from zygoform.core.steps.rules import Bordered, Coating
 from zygoform.core.steps.step import Step, span, step_of, wait_words
 
 # What comes in an order that makes one do work twice: each with the rework it would cost.
@@ -118,28 +122,83 @@ def finish_steps(finish: PieceFinish, shop: Shop) -> PieceSteps:
     # What is masked is so for all coats: whatever is done there comes before.
     coatings += [_coating(step.where, [step]) for step in begun if step.phase != "apart"]
     for batch in finish.batches:
-        own = list[Step]()
-        for work in batch_work(batch, finish.finishing, shop.coats, shop.first_time):
+        own, masks = list[Step](), tuple(of_second(finish.masks, batch.id))
+        for work in batch_work(batch, finish.finishing, shop.coats, shop.first_time, masks):
             follows = tuple(f"{FINISH}/{before}" for before in work.follows) or first
             own.append(step_of(work, FINISH, shop, follows))
         is_hardware = all(plan.zone.role == "hardware" for plan in batch.zones)
-        coatings += [_coating(batch.parts, own, is_hardware=is_hardware)] if own else []
+        if own:
+            made = _coating(batch.parts, own, is_hardware=is_hardware)
+            coatings.append(structs.replace(made, batch=batch.id, borders=_borders(batch.id, own, masks)))
         steps += own
+    steps = [_tape_later(step, coatings) for step in steps]
     for work in after_batches(finish):
         steps.append(step_of(work, FINISH, shop, tuple(f"{FINISH}/{before}" for before in work.follows)))
     return PieceSteps(tuple(steps), tuple(coatings))
 
 
+def without_missed_borders(made: PieceSteps, done: frozenset[str]) -> PieceSteps:
+    """The same, without tape where the first coat over it is on already: nobody tapes then."""
+    missed = {
+        own
+        for step in made.steps
+        if step.id in done
+        for own in step.follows
+        if own_of(own) in (TAPE, SAND_BACK) and own not in done
+    }
+    if not missed:
+        return made
+    gone = missed | {f"{group_of(own)}/{UNTAPE}" for own in missed if own_of(own) == TAPE}
+    before = {step.id: step.follows for step in made.steps if step.id in gone}
+    steps = tuple(
+        structs.replace(step, follows=tuple(o for own in step.follows for o in before.get(own, (own,))))
+        for step in made.steps
+        if step.id not in gone
+    )
+    coatings = tuple(
+        structs.replace(
+            own,
+            steps=tuple(step for step in own.steps if step not in gone),
+            tape_off="" if own.tape_off in gone else own.tape_off,
+            borders=tuple(each for each in own.borders if each.step not in gone),
+        )
+        for own in made.coatings
+    )
+    return PieceSteps(steps, coatings)
+
+
+def _borders(batch_id: str, own: list[Step], masks: tuple[Mask, ...]) -> tuple[Bordered, ...]:
+    """What is done at its borders once what meets it there is coated."""
+    done = {"tape": f"{FINISH}/{batch_id}/{TAPE}", "sand back": f"{FINISH}/{batch_id}/{SAND_BACK}"}
+    there = {step.id for step in own}
+    return tuple(Bordered(done[m.way], m.first) for m in masks if m.way in done and done[m.way] in there)
+
+
+def _tape_later(step: Step, coatings: list[Coating]) -> Step:
+    """Tape goes on coats that are a day old."""
+    ends = {coating.batch: coating.end for coating in coatings if coating.batch}
+    on = [
+        (ends[own.first], TAPED_AFTER)
+        for coating in coatings
+        for own in coating.borders
+        if own.step == step.id and own.first in ends and own_of(step.id) == TAPE
+    ]
+    return structs.replace(step, since=tuple(on)) if on else step
+
+
 def _coating(parts: Iterable[str], own: list[Step], *, is_hardware: bool = False) -> Coating:
-    clears = [step.id for step in own if step.phase == "clear"]
-    under = [step.id for step in own if step.phase in ("prime", "colour")]
+    off = own[-1].id if own_of(own[-1].id) == UNTAPE else ""
+    coats = own[:-1] if off else own
+    clears = [step.id for step in coats if step.phase == "clear"]
+    under = [step.id for step in coats if step.phase in ("prime", "colour")]
     return Coating(
         frozenset(map(origin_of, parts)),
-        tuple(step.id for step in own),
+        tuple(step.id for step in coats),
         under[-1] if under else "",
         clears[0] if clears else "",
-        own[-1].id if clears and own[-1].phase == "clear" else "",
+        coats[-1].id if clears and coats[-1].phase == "clear" else "",
         is_hardware,
+        off,
     )
 
 

@@ -25,6 +25,13 @@ class Before(NamedTuple):
     rule: str
 
 
+class Bordered(NamedTuple):
+    """What is done at a border of a batch, and the batch that is coated first there."""
+
+    step: str
+    first: str
+
+
 class Coating(Struct, frozen=True):
     """The steps of one batch of zones in their order, and the parts they are on.
 
@@ -39,6 +46,15 @@ class Coating(Struct, frozen=True):
     last_clear: str = ""
     is_hardware: bool = False
     """Knobs and straps: small, and put on last of all."""
+    tape_off: str = ""
+    """The tape pulled from its borders, after the last of its steps."""
+    batch: str = ""
+    borders: tuple[Bordered, ...] = ()
+
+    @property
+    def end(self) -> str:
+        """What is done last of all."""
+        return self.tape_off or self.steps[-1]
 
     @property
     def before_last(self) -> str:
@@ -129,7 +145,7 @@ def holes_after(site: Site) -> Iterator[Before]:
     for step, deed in site.having("hole") if site.order.holes == "after" else ():
         for coating in site.coatings:
             if _own(deed.parts) & coating.parts:
-                yield Before(coating.steps[-1], step.id, "holes after")
+                yield Before(coating.end, step.id, "holes after")
 
 
 def coated_then_on(site: Site) -> Iterator[Before]:
@@ -138,7 +154,7 @@ def coated_then_on(site: Site) -> Iterator[Before]:
         reach = site.reach(deed) if site.is_loose(step, deed) else frozenset[str]()
         for coating in site.covered:
             if reach & coating.parts:
-                yield Before(coating.steps[-1], step.id, "coated, then on")
+                yield Before(coating.end, step.id, "coated, then on")
 
 
 def on_then_coated(site: Site) -> Iterator[Before]:
@@ -156,7 +172,7 @@ def hardware_last(site: Site) -> Iterator[Before]:
     for step, deed in site.having("fit"):
         for coating in site.coatings:
             if site.reach(deed) & coating.parts:
-                yield Before(coating.before_last if early else coating.steps[-1], step.id, "hardware last")
+                yield Before(coating.before_last if early else coating.end, step.id, "hardware last")
                 if early and coating.last_clear:
                     yield Before(step.id, coating.last_clear, "hardware last")
 
@@ -166,7 +182,7 @@ def on_the_coat(site: Site) -> Iterator[Before]:
     for step, deed in site.having("rub"):
         for coating in site.coatings:
             if _own(deed.parts) & coating.parts:
-                yield Before(coating.under_clear or coating.steps[-1], step.id, "on the coat")
+                yield Before(coating.under_clear or coating.end, step.id, "on the coat")
                 if coating.clear and coating.under_clear:
                     yield Before(step.id, coating.clear, "on the coat")
 
@@ -203,6 +219,15 @@ def mended_then_on(site: Site) -> Iterator[Before]:
                 yield Before(first.id, step.id, "mended, then on")
 
 
+def dry_before_tape(site: Site) -> Iterator[Before]:
+    """A border is taped, or sanded back, on a coat that bears it."""
+    ends = {coating.batch: coating.end for coating in site.coatings if coating.batch}
+    for coating in site.coatings:
+        for own in coating.borders:
+            if own.first in ends:
+                yield Before(ends[own.first], own.step, "dry before tape")
+
+
 def glass_last(site: Site) -> Iterator[Before]:
     """Panes go in when nothing is knocked, screwed or turned any more."""
     panes = [step for step, _ in site.having("on") if "glass" in step.cautions]
@@ -217,7 +242,7 @@ def wall_last(site: Site) -> Iterator[Before]:
     for wall, _ in site.having("wall"):
         hung = _own(wall.where)
         for coating in site.coatings:
-            yield Before(coating.steps[-1], wall.id, "wall last")
+            yield Before(coating.end, wall.id, "wall last")
         for step, deed in site.having("on", "fit", "turn"):
             if not hung & _own(deed.parts):
                 yield Before(step.id, wall.id, "wall last")
@@ -235,6 +260,7 @@ ORDER_RULES: dict[str, tuple[Callable[[Site], Iterator[Before]], str]] = {
     "out before over": (out_before_over, "loose parts would fall out"),
     "tried, then out": (tried_then_out, "it must fit before it is coated"),
     "mended, then on": (mended_then_on, "it goes back when nothing more is done to it"),
+    "dry before tape": (dry_before_tape, "a border is kept clean on a coat that is hard enough to be touched"),
     "glass last": (glass_last, "a pane breaks while anything else is fixed or turned"),
     "wall last": (wall_last, "nothing behind it can be reached then, and it cannot be turned any more"),
 }
@@ -257,4 +283,4 @@ def decided_by(rule: str, first: Step, then: Step) -> str:
         deeds = [deed for deed in put.does if deed.does == "on"]
         woven = put.phase == "refit" and any(deed.onto and not deed.chosen for deed in deeds)
         return "woven" if woven else "put_on" if any(deed.parts for deed in deeds) else ""
-    return {"holes after": "holes", "hardware last": "hardware"}.get(rule, "")
+    return {"holes after": "holes", "hardware last": "hardware", "dry before tape": "borders"}.get(rule, "")

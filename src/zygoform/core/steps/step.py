@@ -65,6 +65,8 @@ class Step(Struct, frozen=True):
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""
     does: tuple[Deed, ...] = ()
+    since: tuple[tuple[str, float], ...] = ()
+    """Of what it follows, how many hours after its end at least it is done, whatever else that waits for."""
     because: tuple[tuple[str, str], ...] = ()
     """Of what it follows by a rule: the id, and the rule's name."""
 
