@@ -47,6 +47,7 @@ class Replay:
                 self._turned(step),
                 self._hung(step),
                 self._boxes(step),
+                self._taped(step),
             ):
                 self.breaches += said
             self.done.add(step.id)
@@ -143,6 +144,22 @@ class Replay:
             for plan in batch.zones
         )
         return [f"{step.id} coats drawers that are in"] if boxes and planned and out not in self.done else []
+
+    def _taped(self, step: Step) -> list[str]:
+        """A border is taped on what is coated, and no coat goes beside it before that; nor is tape left on."""
+        own = step.id.rpartition("/")[0].removeprefix(f"{FINISH}/")
+        masks = [m for piece in self.plan.finish.pieces for m in piece.masks if m.second == own and m.way == "tape"]
+        tape, off = (f"{FINISH}/{own}/{key}" for key in ("tape", "untape"))
+        if step.source != FINISH or not masks or tape not in self.steps_of[own]:
+            return []
+        if step.id == tape:
+            wet = [mask.first for mask in masks if not self.done.issuperset(self.steps_of[mask.first])]
+            return [f"{step.id} lies on what is not coated: {', '.join(wet)}"] if wet else []
+        late = [other for other in self.steps_of[own] if other not in self.done and other not in (step.id, off)]
+        if step.id == off:
+            return [f"{step.id} is pulled before {other}" for other in late]
+        is_coat = step.phase in ("prime", "colour", "clear")
+        return [f"{step.id} goes on beside a border without tape"] if is_coat and tape not in self.done else []
 
 
 def breaches(plan: Plan) -> list[str]:

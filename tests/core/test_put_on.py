@@ -8,7 +8,7 @@ from zygoform.core.edits.planning import leave_out
 from zygoform.core.edits.put_on import set_put_on
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.ids import origin_of
-from zygoform.core.outcome.work import Way
+from zygoform.core.outcome.work import PutOnWay
 from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.steps.order import GoesOn
@@ -22,7 +22,7 @@ def row(plan: Plan, source: str) -> GoesOn:
     return next(own for own in plan.work.goes_on if own.source == source)
 
 
-def set_way(project: Project, own: GoesOn, way: Way, *parts: str) -> Project:
+def set_way(project: Project, own: GoesOn, way: PutOnWay, *parts: str) -> Project:
     return set_put_on(project, parts or own.of, way, own.usual, "It").project
 
 
@@ -56,7 +56,7 @@ def test_the_demo_offers_it_for_all_that_goes_on_beside_a_coat() -> None:
 
 @pytest.mark.parametrize("way", ["loose", "fitted"])
 @pytest.mark.parametrize("source", USUAL)
-def test_each_goes_on_after_its_coats_or_before_them(source: str, way: Way) -> None:
+def test_each_goes_on_after_its_coats_or_before_them(source: str, way: PutOnWay) -> None:
     project = demo_project()
     own = row(plan_of(project), source)
     plan = plan_of(set_way(project, own, way))

@@ -10,6 +10,7 @@ looking_in.py       drawers drawn out, doors opened, a flap let down step by ste
 dividing.py         dragging what parts two openings
 surveying.py        openings, dividers and the tape on a survey's drawing
 finish_view.py      the piece in its planned colours, zone by zone
+borders_seen.py     of the borders between finishes what is seen
 fault_pins.py       faults on it, pinned one by one or counted
 targets.py          what can be pointed at, and the way by arrow keys
 part_menu.py        the list of what can be done with a part

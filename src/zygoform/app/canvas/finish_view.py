@@ -1,22 +1,28 @@
 """The piece in its planned colours and tones of wood, zone by zone."""
 
 from PySide6.QtCore import QPointF, Signal
-from PySide6.QtGui import QMouseEvent, QPaintEvent
+from PySide6.QtGui import QMouseEvent, QPainter, QPaintEvent
 
 from zygoform.app.canvas import paint
+from zygoform.app.canvas.borders_seen import Line, seen_runs
+from zygoform.app.canvas.mapping import Mapping
 from zygoform.app.canvas.part_menu import PartMenu
 from zygoform.app.canvas.piece_view import PieceView
 from zygoform.app.session import Session
+from zygoform.app.slices import Slices
 from zygoform.app.theme import tokens as t
 from zygoform.core.coats.layer import contrast, shaded
-from zygoform.core.drawing.primitives import Polygon
+from zygoform.core.drawing.primitives import Polygon, Scene
+from zygoform.core.drawing.views import VIEWS
 from zygoform.core.finish.appearance import ZoneLook, appearance
 from zygoform.core.finish.finish_plan import FinishPlan
+from zygoform.core.finish.masking import Mask
 from zygoform.core.finish.surfaces import ZoneRole
 from zygoform.core.finish.zones import zone_of
 from zygoform.core.form.form import Board, Form
 from zygoform.core.geometry.convex import plane_of
 from zygoform.core.geometry.prism import Face, dot
+from zygoform.core.geometry.seams import Seam
 
 _SHADES = {"front": 1.0, "side": 0.86, "top": 1.05, "inside": 0.68, "mesh": 1.0}
 _DARKER = 0.84
@@ -105,6 +111,9 @@ class FinishView(PieceView):
         super().__init__(session, "finish", menu)
         self.finish = FinishPlan()
         self.chosen = ""
+        self._runs: tuple[Seam, ...] = ()
+        self._borders, self._seen_from = tuple[Line, ...](), tuple[object, ...]()
+        self._looking = Slices(self)
 
     def show_finish(self, finish: FinishPlan, pointed: str) -> None:
         """What is painted, and which zone is lit."""
@@ -118,6 +127,36 @@ class FinishView(PieceView):
         self.finish = finish
         self.pictures.tint = ZoneColours(finish, forms, pointed) if finish.zones else None
         self.update()
+
+    def show_borders(self, masks: tuple[Mask, ...]) -> None:
+        """Draws these borders over the piece, as far as they are seen; none for no mask."""
+        runs = tuple(run for mask in masks for run in mask.runs)
+        if runs != self._runs:
+            self._runs, self._borders, self._seen_from = runs, (), ()
+            self.update()
+
+    def _look_for_borders(self, scene: Scene) -> None:
+        """What of them is seen from here is worked out once, with the window answering meanwhile."""
+        asked = (scene, self.place, self._runs)
+        if self._seen_from and all(a is b for a, b in zip(asked, self._seen_from, strict=True)):
+            return
+        self._seen_from, self._borders = asked, ()
+        boards = {own.id: own for form in self._forms() for host in form.boards for own in (host, *host.on_face)}
+        self._looking.begin(seen_runs(self._runs, scene, boards, VIEWS[self.place]), self._on_borders)
+
+    def _on_borders(self, found: tuple[Line, ...]) -> None:
+        self._borders = found
+        self.update()
+
+    def _paint_notes(self, painter: QPainter, scene: Scene, mapping: Mapping, pointed: str) -> None:
+        super()._paint_notes(painter, scene, mapping, pointed)
+        if not self._runs or scene.layers:
+            return
+        self._look_for_borders(scene)
+        for width, colour in ((6.0, t.INK), (4.0, t.TAPE)):
+            painter.setPen(paint.pen(colour, width))
+            for a, b in self._borders:
+                painter.drawLine(mapping.to_px(a), mapping.to_px(b))
 
     @property
     def colours(self) -> ZoneColours | None:

@@ -13,11 +13,11 @@ from zygoform.app.widgets.findings import wrapped
 from zygoform.core.edits.put_on import set_put_on
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import literal
-from zygoform.core.outcome.work import Way
+from zygoform.core.outcome.work import PutOnWay
 from zygoform.core.steps.order import GoesOn
 
-WAYS: list[tuple[str, str]] = [("loose", "Loose"), ("fitted", "In place")]
-_MIXED: list[tuple[str, str]] = [*WAYS, ("", "Some of each")]
+PUT_ON_WAYS: list[tuple[str, str]] = [("loose", "Loose"), ("fitted", "In place")]
+_MIXED: list[tuple[str, str]] = [*PUT_ON_WAYS, ("", "Some of each")]
 
 
 class PutOnChoice(QWidget):
@@ -34,7 +34,7 @@ class PutOnChoice(QWidget):
         self._what.setMinimumHeight(t.px(32))
         row = QHBoxLayout()
         row.setSpacing(8)
-        self.all = Segments(f"coated_{name}", WAYS)
+        self.all = Segments(f"coated_{name}", PUT_ON_WAYS)
         self.all.chosen.connect(self._set_all)
         self._one_by_one = push_button(f"coated_each_{name}", "Each…", self._open)
         self._one_by_one.setProperty("kind", "plain")
@@ -56,7 +56,7 @@ class PutOnChoice(QWidget):
             return
         self._what.setText(words)
         self.all.setAccessibleName(f"{words}: coated")
-        self.all.set_options(WAYS if own.way else _MIXED)
+        self.all.set_options(PUT_ON_WAYS if own.way else _MIXED)
         self.all.set_value(own.way)
         usual = "loose" if own.usual == "loose" else "in place"
         self.all.setToolTip(f"Usually coated {usual}")
@@ -76,7 +76,7 @@ class PutOnChoice(QWidget):
         names = {board.id: literal(board.name) for board in planned.boards} if planned is not None else {}
         for part, way in self._own.part.items():
             row = QHBoxLayout()
-            segments = Segments(f"coated_{part.replace('/', '_')}", WAYS, way)
+            segments = Segments(f"coated_{part.replace('/', '_')}", PUT_ON_WAYS, way)
             segments.setAccessibleName(f"{names.get(part, own_of(part))}: coated")
             segments.chosen.connect(partial(self._set_one, part))
             row.addSpacing(t.px(16))
@@ -95,6 +95,6 @@ class PutOnChoice(QWidget):
         own = self._own
         if own is None:
             return
-        as_way: Way = "loose" if way == "loose" else "fitted"
+        as_way: PutOnWay = "loose" if way == "loose" else "fitted"
         words = self._what.text()
         self.session.try_do(partial(set_put_on, of=of, way=as_way, usual=own.usual, name=words))

@@ -9,6 +9,7 @@ disassembly.py     where parts go that come off; hardware in bags
 planning.py        changes and their parameters, the fronts they are for, cut-outs and patterns, ways to do it
                    side by side
 finishing.py       stacks of the finish and their layers; what lies on a zone, which part is in which
+borders.py         how a border between two finishes is kept
 put_on.py          what is coated loose, what fitted
 finish_supplies.py colours, recipes, the shelf, figures of coats, real times
 days.py            own hours, the wanted day, what is written down

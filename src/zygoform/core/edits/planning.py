@@ -9,6 +9,7 @@ from zygoform.core.changes.doors.cutout.entries import DoorCutout
 from zygoform.core.changes.patterning.entries import StripPattern
 from zygoform.core.changes.patterning.gallery_picture import from_gallery
 from zygoform.core.changes.registry import CHANGE_KINDS, kind_of
+from zygoform.core.edits.borders import keep_border
 from zygoform.core.edits.edited import Edited, read_value
 from zygoform.core.edits.finish_supplies import as_many_as_it_takes
 from zygoform.core.edits.finishing import set_order, set_stack
@@ -129,11 +130,8 @@ def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edi
     if remedy.variant:
         project = add_variant(project, remedy.variant).project
         project = leave_out(project, remedy.change_id, out=True).project
-    if remedy.order == "cans":
-        material, _, colour = str(remedy.value).partition("|")
-        return as_many_as_it_takes(project, material, colour)
     if remedy.order:
-        return set_order(project, remedy.order, str(remedy.value))
+        return _ordered(project, remedy.order, str(remedy.value))
     if remedy.zone:
         return set_stack(project, remedy.zone, remedy.layers, remedy.label.text)
     if remedy.add:
@@ -144,6 +142,17 @@ def apply_fix(project: Project, remedy: Fix, planned: Form | None = None) -> Edi
     for name, value in remedy.values:
         done = structs.replace(done, project=set_value(done.project, remedy.change_id, name, value).project)
     return done
+
+
+def _ordered(project: Project, entry: str, value: str) -> Edited:
+    """What of the order of the finish a finding proposes."""
+    if entry == "cans":
+        material, _, colour = value.partition("|")
+        return as_many_as_it_takes(project, material, colour)
+    if entry == "border":
+        first, second, way = value.split("|")
+        return keep_border(project, first, second, way)
+    return set_order(project, entry, value)
 
 
 def _added_with(project: Project, remedy: Fix, planned: Form | None) -> Edited:

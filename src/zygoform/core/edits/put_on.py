@@ -6,11 +6,11 @@ from zygoform.core.coats.layer import PutOn
 from zygoform.core.edits.edited import Edited
 from zygoform.core.ids import piece_of
 from zygoform.core.measure.message import Message
-from zygoform.core.outcome.work import Way
+from zygoform.core.outcome.work import PutOnWay
 from zygoform.core.project import Project
 
 
-def set_put_on(project: Project, of: tuple[str, ...], way: Way, usual: Way, name: str) -> Edited:
+def set_put_on(project: Project, of: tuple[str, ...], way: PutOnWay, usual: PutOnWay, name: str) -> Edited:
     """Some parts, or all that a change puts on, are coated that way; as it is `usual` nothing is kept.
 
     What is said of a change counts for all it puts on: what was said of single parts goes.

@@ -20,7 +20,7 @@ from zygoform.core.finish.masking import FILM_SPARE, RUN_SPARE, TAPE_SPARE, Mask
 from zygoform.core.finish.resolved import Batch, ZonePlan, film_coats
 from zygoform.core.goods.fittings import FittingKind
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.write import Litres, SquareMetres, SquareMetresALitre
+from zygoform.core.measure.write import Litres, Metres, SquareMetres, SquareMetresALitre
 
 TOUCH_UP = 0.1
 """So much more of a mix than its coats take. [choice]"""
@@ -255,7 +255,7 @@ def border_needs(masks: Sequence[Mask], plans: tuple[ZonePlan, ...]) -> Iterator
         zone, other = by_id[mask.second], by_id[mask.first]
         if mask.tape:
             said = f"{{0}} of border to {literal(other.title.lower())}, {TAPE_SPARE:g} times that and {{1}} a run"
-            why = Message(said, (mask.length, RUN_SPARE))
+            why = Message(said, (Metres(mask.length), RUN_SPARE))
             yield MaterialNeed("delicate tape", mask.tape, zone.id, -1, zone.title, why, piece=zone.piece_name)
         if mask.film:
             why = Message(f"{{0}} beside it, {FILM_SPARE:g} times that", (SquareMetres(mask.film),))

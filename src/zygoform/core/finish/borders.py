@@ -14,18 +14,18 @@ from msgspec import Struct
 
 from zygoform.core.finish.surfaces import (
     BodySurfaces,
-    Case,
+    CaseBounds,
     ZoneRole,
     case_of,
     in_zones,
     may_touch,
     moving_together,
-    room_of,
+    room_with_laid,
 )
 from zygoform.core.form.form import Board, Body
 from zygoform.core.geometry.contact import Contacts, flat_face
 from zygoform.core.geometry.prism import Face
-from zygoform.core.geometry.seams import Edge, Run, edges_of, seams
+from zygoform.core.geometry.seams import FaceEdge, Seam, edges_of, seams
 from zygoform.core.piecemeal import Piecemeal
 
 KindOf = Callable[[str, ZoneRole], str]
@@ -36,7 +36,7 @@ class Border(Struct, frozen=True):
     """Two finishes that meet, and all runs along which they do (mm, in the coordinates of the piece)."""
 
     kinds: tuple[str, str]
-    runs: tuple[Run, ...]
+    runs: tuple[Seam, ...]
 
     @property
     def length(self) -> float:
@@ -49,21 +49,21 @@ class FreeFace(NamedTuple):
 
     role: ZoneRole
     face: Face
-    edges: tuple[Edge, ...]
+    edges: tuple[FaceEdge, ...]
 
 
-Group = tuple[tuple[str, FreeFace], ...]
+FreeGroup = tuple[tuple[str, FreeFace], ...]
 """All that is free of what moves together, each with the finish it gets."""
 
 
 def free_groups(
     body: Body, surfaces: BodySurfaces, kind_of: KindOf, apart: Collection[str]
-) -> Piecemeal[tuple[Group, ...]]:
-    """Group by group of what moves together, where it gets more than one finish.
+) -> Piecemeal[tuple[FreeGroup, ...]]:
+    """FreeGroup by group of what moves together, where it gets more than one finish.
 
     Parts that are coated `apart` are left out; may be interrupted between two boards.
     """
-    case, found = case_of(body), list[Group]()
+    case, found = case_of(body), list[FreeGroup]()
     for group in moving_together(body):
         boards = [board for board in group if board.id not in apart]
         kinds = {own.id: _kinds(own, surfaces, kind_of) for board in boards for own in (board, *board.on_face)}
@@ -74,7 +74,7 @@ def free_groups(
             board.id: tuple(on for on in board.on_face if on.id not in apart and kinds[on.id] != kinds[board.id])
             for board in boards
         }
-        boxes = [room_of(board) for board in boards]
+        boxes = [room_with_laid(board) for board in boards]
         faces = list[tuple[str, FreeFace]]()
         for board, box in zip(boards, boxes, strict=True):
             yield
@@ -98,7 +98,7 @@ def _kinds(board: Board, surfaces: BodySurfaces, kind_of: KindOf) -> frozenset[s
 
 
 @lru_cache(maxsize=4096)
-def _free(board: Board, near: tuple[Board, ...], case: Case) -> tuple[FreeFace, ...]:
+def _free(board: Board, near: tuple[Board, ...], case: CaseBounds) -> tuple[FreeFace, ...]:
     """What is free of one board beside others: after an edit most are as they were."""
     contacts = Contacts(own.solid for own in (board, *near))
     return tuple(
@@ -117,9 +117,9 @@ def _free_on(board: Board, near: tuple[Board, ...]) -> tuple[FreeFace, ...]:
     return tuple(FreeFace("fronts", face, edges_of(face)) for face in faces)
 
 
-def borders(groups: tuple[Group, ...]) -> Piecemeal[tuple[Border, ...]]:
+def borders(groups: tuple[FreeGroup, ...]) -> Piecemeal[tuple[Border, ...]]:
     """All of a body, by the two finishes that meet."""
-    runs: dict[tuple[str, str], list[Run]] = defaultdict(list)
+    runs: dict[tuple[str, str], list[Seam]] = defaultdict(list)
     for group in groups:
         own = yield from seams((kind, edge) for kind, free in group for edge in free.edges)
         for pair, found in own.items():

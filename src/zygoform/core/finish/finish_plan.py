@@ -137,7 +137,12 @@ class FinishPlan(Struct, frozen=True, dict=True):
     @cached_property
     def findings(self) -> tuple[Finding, ...]:
         """What is judged; said once for zones that share a stack."""
-        return tuple(_said(self.zones))
+        if not any(piece.masks for piece in self.pieces):
+            return tuple(_said(self.zones))
+        from zygoform.core.finish.judging.bordering import judged_borders
+
+        own = (one for piece in self.pieces for one in judged_borders(piece.masks, piece.batches, self.own))
+        return (*_said(self.zones), *own)
 
 
 NO_FINISH = FinishPlan()

@@ -7,9 +7,10 @@ from msgspec import structs
 from zygoform.core.finish.masking import Mask
 from zygoform.core.goods.minutes import Task
 from zygoform.core.measure.message import Message
+from zygoform.core.measure.write import Metres
 from zygoform.core.outcome.work import Work
 
-TAPE, UNTAPE, SAND_BACK = "tape", "untape", "sand-back"
+TAPE_ON, TAPE_OFF, SAND_BACK = "tape", "untape", "sand-back"
 """Own keys of these steps within their batch."""
 
 
@@ -42,7 +43,7 @@ def _before_coats(works: tuple[Work, ...], own: Work) -> tuple[Work, ...]:
 
 
 def _sand_back(first: Work, batch_id: str, named: str, metres: float) -> Work:
-    what = Message(f"Sand back what ran over the borders of {named}: {{0}}", (1000 * metres,))
+    what = Message(f"Sand back what ran over the borders of {named}: {{0}}", (Metres(1000 * metres),))
     tasks: tuple[tuple[Task, float], ...] = (("sand back", metres),)
     needs = ("a block", "grit 180")
     return Work(f"{batch_id}/{SAND_BACK}", "strip", what, tasks, first.parts, needs=needs, cautions=("sanding",))
@@ -55,7 +56,9 @@ def _tape(first: Work, batch_id: str, named: str, metres: float, film: float) ->
     if film:
         words += "; film over what is beside them"
         tasks, needs = (*tasks, ("lay film", film)), (*needs, "masking film")
-    return Work(f"{batch_id}/{TAPE}", "clean", Message(words, (1000 * metres,)), tasks, first.parts, needs=needs)
+    return Work(
+        f"{batch_id}/{TAPE_ON}", "clean", Message(words, (Metres(1000 * metres),)), tasks, first.parts, needs=needs
+    )
 
 
 def _untape(last: Work, before: Work, batch_id: str, named: str, metres: float) -> Work:
@@ -67,6 +70,6 @@ def _untape(last: Work, before: Work, batch_id: str, named: str, metres: float) 
     )
     tasks: tuple[tuple[Task, float], ...] = (("pull tape", metres),)
     return Work(
-        f"{batch_id}/{UNTAPE}", "refit", Message(words), tasks, last.parts,
+        f"{batch_id}/{TAPE_OFF}", "refit", Message(words), tasks, last.parts,
         last.wait, last.wait_for, ("a knife",), (before.own,), soon=(before.own,),
     )  # fmt: skip

@@ -11,14 +11,13 @@ from msgspec import Struct
 
 from zygoform.core.coats.coat import WIPED, Coat, coat_of
 from zygoform.core.coats.layer import BorderChoice, BorderWay, Finishing
-from zygoform.core.finish.borders import Border, Group, borders, free_groups
-from zygoform.core.finish.finish_plan import PieceFinish
+from zygoform.core.finish.borders import Border, FreeGroup, borders, free_groups
 from zygoform.core.finish.resolved import Batch
-from zygoform.core.finish.surfaces import ZoneRole
+from zygoform.core.finish.surfaces import BodySurfaces, ZoneRole
 from zygoform.core.finish.zones import zone_of
 from zygoform.core.form.form import Body
 from zygoform.core.geometry.prism import Point3, dot
-from zygoform.core.geometry.seams import Run
+from zygoform.core.geometry.seams import Seam
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import AGAINST_MM
 
@@ -42,7 +41,7 @@ class Mask(Struct, frozen=True):
     first: str
     second: str
     way: BorderWay
-    runs: tuple[Run, ...]
+    runs: tuple[Seam, ...]
     length: float
     film: float = 0.0
     usual: bool = True
@@ -67,7 +66,7 @@ def in_turn(batches: Sequence[Batch], choices: Sequence[BorderChoice], own: tupl
 
 
 def _rank(batch: Batch, own: tuple[Coat, ...]) -> int:
-    groups = [coat.group for coat in _coats(batch, own)]
+    groups = [coat.group for coat in coats_of(batch, own)]
     painted = any(group in ("paint", "primer", "effect") for group in groups)
     if groups and groups[-1] == "wax" and not painted:
         return 3
@@ -76,14 +75,14 @@ def _rank(batch: Batch, own: tuple[Coat, ...]) -> int:
     return 1 if all(plan.zone.role in _INSIDE for plan in batch.zones) else 2
 
 
-def _coats(batch: Batch, own: tuple[Coat, ...]) -> list[Coat]:
+def coats_of(batch: Batch, own: tuple[Coat, ...]) -> list[Coat]:
     found = (coat_of(layer.material, own) for layer in batch.layers if layer.is_coat)
     return [coat for coat in found if coat is not None]
 
 
-def usual_way(second: Batch, own: tuple[Coat, ...]) -> BorderWay:
+def usual_border(second: Batch, own: tuple[Coat, ...]) -> BorderWay:
     """Tape, but for what is wiped on."""
-    return "by hand" if all(coat.id in WIPED for coat in _coats(second, own)) else "tape"
+    return "by hand" if all(coat.id in WIPED for coat in coats_of(second, own)) else "tape"
 
 
 def is_sprayed(batch: Batch) -> bool:
@@ -93,7 +92,7 @@ def is_sprayed(batch: Batch) -> bool:
 def masks(
     batches: Sequence[Batch],
     found: Sequence[Border],
-    groups: Sequence[Group],
+    groups: Sequence[FreeGroup],
     finishing: Finishing,
     own: tuple[Coat, ...],
 ) -> tuple[Mask, ...]:
@@ -105,13 +104,13 @@ def masks(
     for border in found:
         first, second = sorted(border.kinds, key=turn.index)
         way = chosen.get(frozenset(border.kinds))
-        as_done = way or usual_way(by_id[second], own)
+        as_done = way or usual_border(by_id[second], own)
         film = film_area(groups, border, second) if as_done == "tape" and is_sprayed(by_id[second]) else 0.0
         made.append(Mask(first, second, as_done, border.runs, border.length, film, way is None))
     return tuple(sorted(made, key=lambda mask: (turn.index(mask.second), turn.index(mask.first))))
 
 
-def film_area(groups: Sequence[Group], border: Border, second: str) -> float:
+def film_area(groups: Sequence[FreeGroup], border: Border, second: str) -> float:
     """m² of faces at a border, of what is not sprayed, that lie nearer to it than spray settles."""
     # Loaded with the first gun.
     from shapely import LineString, Polygon, union_all
@@ -154,25 +153,31 @@ def of_second(masks_: Sequence[Mask], batch_id: str) -> Iterator[Mask]:
     return (mask for mask in masks_ if mask.second == batch_id)
 
 
-def piece_masks(finish: PieceFinish, bodies: Sequence[Body], apart: Collection[str]) -> Piecemeal[tuple[Mask, ...]]:
+def piece_masks(
+    piece: str,
+    all_batches: Sequence[Batch],
+    finishing: Finishing,
+    own: tuple[Coat, ...],
+    bodies: Sequence[tuple[Body, BodySurfaces]],
+    apart: Collection[str],
+) -> Piecemeal[tuple[Mask, ...]]:
     """All borders of a piece between what gets different coats, but for what is coated `apart`; hardware is."""
-    batches = [batch for batch in finish.batches if any(plan.zone.role != "hardware" for plan in batch.zones)]
+    batches = [batch for batch in all_batches if any(plan.zone.role != "hardware" for plan in batch.zones)]
     if len(batches) < 2:
         return ()
     batch_of = {plan.id: batch.id for batch in batches for plan in batch.zones}
-    moves, piece = finish.finishing.moves, finish.piece_id
 
     def kind_of(part: str, role: ZoneRole) -> str:
-        return "" if role == "hardware" else batch_of.get(zone_of(part, role, piece, moves), "")
+        return "" if role == "hardware" else batch_of.get(zone_of(part, role, piece, finishing.moves), "")
 
-    groups, found = list[Group](), list[Border]()
-    for body, surfaces in zip(bodies, finish.surfaces, strict=True):
-        own = yield from free_groups(body, surfaces, kind_of, apart)
-        groups += own
-        found += yield from borders(own)
+    groups, found = list[FreeGroup](), list[Border]()
+    for body, surfaces in bodies:
+        free = yield from free_groups(body, surfaces, kind_of, apart)
+        groups += free
+        found += yield from borders(free)
     merged = [
         Border(pair, tuple(run for border in found if border.kinds == pair for run in border.runs))
         for pair in dict.fromkeys(border.kinds for border in found)
     ]
     told = [border for border in merged if border.length >= LEAST_BORDER]
-    return masks(batches, told, groups, finish.finishing, finish.own)
+    return masks(batches, told, groups, finishing, own)

@@ -94,7 +94,7 @@ def body_surfaces(body: Body) -> Piecemeal[BodySurfaces]:
     return BodySurfaces(body.id, found, faces)
 
 
-class Case(Struct, frozen=True, cache_hash=True):
+class CaseBounds(Struct, frozen=True, cache_hash=True):
     """What bounds a case and its bays, each with whether it shows.
 
     `middle` is that of its plan. `open_below`: nothing closes it underneath, as under a table. `exposed`: it has no
@@ -110,14 +110,14 @@ class Case(Struct, frozen=True, cache_hash=True):
     on_wall: bool
 
 
-def case_of(body: Body) -> Case:
+def case_of(body: Body) -> CaseBounds:
     roles = {board.role for board in body.boards}
     xs, ys = zip(*body.plan, strict=True)
     lidded = "lid" in roles
     thin = max(ys) - min(ys) < _THIN
     exposed = thin or ("seat" in roles and not lidded) or (body.hangs and not body.openings)
     there = {board.id for board in body.boards}
-    return Case(
+    return CaseBounds(
         _planes(body),
         # What has lost its front shows, whatever it held.
         tuple((_bay(o), o.holds in _SHOWS or o.front_id not in there) for o in body.openings),
@@ -129,9 +129,9 @@ def case_of(body: Body) -> Case:
     )
 
 
-def _of_group(boards: list[Board], case: Case) -> Iterator[tuple[str, "Parted"]]:
+def _of_group(boards: list[Board], case: CaseBounds) -> Iterator[tuple[str, "Parted"]]:
     """Every part that moves together, each by itself and what may touch it: after an edit most are as they were."""
-    boxes = [room_of(board) for board in boards]
+    boxes = [room_with_laid(board) for board in boards]
     for board, box in zip(boards, boxes, strict=True):
         near = tuple(
             other for other, its in zip(boards, boxes, strict=True) if other is not board and may_touch(box, its)
@@ -139,7 +139,7 @@ def _of_group(boards: list[Board], case: Case) -> Iterator[tuple[str, "Parted"]]
         yield from _with_near(board, near, case)
 
 
-def room_of(board: Board) -> tuple[Point3, Point3]:
+def room_with_laid(board: Board) -> tuple[Point3, Point3]:
     """The box round a board and all that lies on it."""
     if not board.on_face:
         return board.solid.box
@@ -159,7 +159,7 @@ def may_touch(a: tuple[Point3, Point3], b: tuple[Point3, Point3]) -> bool:
 
 
 @lru_cache(maxsize=8192)
-def _with_near(board: Board, near: tuple[Board, ...], case: Case) -> tuple[tuple[str, "Parted"], ...]:
+def _with_near(board: Board, near: tuple[Board, ...], case: CaseBounds) -> tuple[tuple[str, "Parted"], ...]:
     """One board with what lies on it. What lies on its neighbours touches it where they do not."""
     contacts = Contacts(own.solid for host in (board, *near) for own in (host, *host.on_face))
     own = _of_board(board, case, contacts)
@@ -200,7 +200,7 @@ Parted = list[dict[ZoneRole, float]]
 """For each face of a board, how much of it (mm², free) lies in which zone; a covered one in one zone with 0."""
 
 
-def _of_board(board: Board, case: Case, at: Contacts) -> Parted:
+def _of_board(board: Board, case: CaseBounds, at: Contacts) -> Parted:
     parted = Parted()
     for pieces in in_zones(board, case):
         roles: dict[ZoneRole, float] = {}
@@ -211,7 +211,7 @@ def _of_board(board: Board, case: Case, at: Contacts) -> Parted:
 
 
 @lru_cache(maxsize=8192)
-def in_zones(board: Board, case: Case) -> tuple[tuple[tuple[FlatFace, ZoneRole], ...], ...]:
+def in_zones(board: Board, case: CaseBounds) -> tuple[tuple[tuple[FlatFace, ZoneRole], ...], ...]:
     """For each face of a board its parts by zone, whatever lies against them."""
     return tuple(
         tuple((flat_face(piece), role) for piece, role in _zones_of(face, board, case) if len(piece.points) >= 3)
@@ -238,7 +238,7 @@ def _zone_below(on: Board, host: Board, of_host: Parted) -> ZoneRole:
     return max((max(roles, key=lambda role: roles[role]) for roles in of_host), key=len)
 
 
-def _zones_of(face: Face, board: Board, case: Case) -> Iterator[tuple[Face, ZoneRole]]:
+def _zones_of(face: Face, board: Board, case: CaseBounds) -> Iterator[tuple[Face, ZoneRole]]:
     """A face in the zones it lies in: in one, or parted where it leaves the case or a bay."""
     whole = _whole_zone(face, board, case)
     if whole:
@@ -258,7 +258,7 @@ def _zones_of(face: Face, board: Board, case: Case) -> Iterator[tuple[Face, Zone
     yield from ((piece, "underside" if below else "unseen") for piece in inner)
 
 
-def _whole_zone(face: Face, board: Board, case: Case) -> ZoneRole | Literal[""]:
+def _whole_zone(face: Face, board: Board, case: CaseBounds) -> ZoneRole | Literal[""]:
     """The zone of boards whose faces never lie in a bay; nothing for those of the case."""
     if board.role == "pane":
         return "glass" if board.likely == "glass" else "padding" if board.likely == "fabric" else "cane"
@@ -274,7 +274,7 @@ def _whole_zone(face: Face, board: Board, case: Case) -> ZoneRole | Literal[""]:
     return _seen_round(face, board, case) if case.exposed or ahead or board.role == "apron" else ""
 
 
-def _seen_round(face: Face, board: Board, case: Case) -> ZoneRole:
+def _seen_round(face: Face, board: Board, case: CaseBounds) -> ZoneRole:
     """Of what has no inside: what looks down is under it, and so is what aprons turn to each other."""
     if _down(face) and board.role not in ("back", "arm", "rail"):
         return "underside"
@@ -285,7 +285,7 @@ def _seen_round(face: Face, board: Board, case: Case) -> ZoneRole:
     return "body" if _looks_out(face, case) else "underside"
 
 
-def _outside(face: Face, board: Board, case: Case) -> ZoneRole:
+def _outside(face: Face, board: Board, case: CaseBounds) -> ZoneRole:
     """What is against a wall, under the piece, or turned in under it is no part of what is seen."""
     foot = board.role in _FOOT
     if face.normal[1] > _SQUARE and (case.on_wall or board.role == "back" or (foot and _looks_out(face, case))):
@@ -297,7 +297,7 @@ def _outside(face: Face, board: Board, case: Case) -> ZoneRole:
     return "underside" if inwards else "body"
 
 
-def _looks_out(face: Face, case: Case) -> bool:
+def _looks_out(face: Face, case: CaseBounds) -> bool:
     """Whether it is turned away from the middle of the piece."""
     x, y = (sum(point[k] for point in face.points) / len(face.points) - case.middle[k] for k in (0, 1))
     return x * face.normal[0] + y * face.normal[1] > 0

@@ -18,7 +18,7 @@ from zygoform.core.geometry.prism import Face, Point3, dot
 from zygoform.core.piecemeal import Piecemeal
 from zygoform.core.tolerance import AGAINST_MM, SAME_SIZE_MM
 
-Run = tuple[Point3, Point3]
+Seam = tuple[Point3, Point3]
 """A straight stretch, from one end to the other (mm)."""
 _Stretch = tuple[float, float]
 
@@ -45,7 +45,7 @@ class _Line:
         return (x + along * self.way[0], y + along * self.way[1], z + along * self.way[2])
 
 
-class Edge(NamedTuple):
+class FaceEdge(NamedTuple):
     """One edge of a face on its line: which way that runs, where it is nearest to the origin, and from where to
     where along it.
     """
@@ -56,9 +56,9 @@ class Edge(NamedTuple):
     high: float
 
 
-def edges_of(face: Face) -> tuple[Edge, ...]:
+def edges_of(face: Face) -> tuple[FaceEdge, ...]:
     """All edges of a face that are not shorter than a hair."""
-    found = list[Edge]()
+    found = list[FaceEdge]()
     for a, b in pairwise((*face.points, face.points[0])):
         dx, dy, dz = b[0] - a[0], b[1] - a[1], b[2] - a[2]
         long = (dx * dx + dy * dy + dz * dz) ** 0.5
@@ -66,11 +66,11 @@ def edges_of(face: Face) -> tuple[Edge, ...]:
             way = _canonical((dx / long, dy / long, dz / long))
             low, high = dot(a, way), dot(b, way)
             foot = (a[0] - low * way[0], a[1] - low * way[1], a[2] - low * way[2])
-            found.append(Edge(way, foot, min(low, high), max(low, high)))
+            found.append(FaceEdge(way, foot, min(low, high), max(low, high)))
     return tuple(found)
 
 
-def seams(edges: Iterable[tuple[str, Edge]]) -> Piecemeal[dict[tuple[str, str], tuple[Run, ...]]]:
+def seams(edges: Iterable[tuple[str, FaceEdge]]) -> Piecemeal[dict[tuple[str, str], tuple[Seam, ...]]]:
     """The runs along which kinds meet, by the two of them in the order of their names. Source: geometry.
 
     May be interrupted between some edges.
@@ -86,7 +86,7 @@ def seams(edges: Iterable[tuple[str, Edge]]) -> Piecemeal[dict[tuple[str, str], 
             lines.append(line)
             places[tuple([round(part / _ALONG) for part in edge.foot])].append(line)
         line.stretches[kind].append((edge.low, edge.high))
-    found: dict[tuple[str, str], list[Run]] = defaultdict(list)
+    found: dict[tuple[str, str], list[Seam]] = defaultdict(list)
     for line in lines:
         kinds = {kind: _joined(own) for kind, own in line.stretches.items()} if len(line.stretches) > 1 else {}
         for one, other in combinations(sorted(kinds), 2):

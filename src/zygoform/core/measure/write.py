@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.measure.parse import INCH, POUND
-from zygoform.core.measure.rounding import Mode, round_to
+from zygoform.core.measure.rounding import Mode, count_up, round_to
 from zygoform.core.tolerance import STEP_SLACK
 
 NO_BREAK = "\u00a0"
@@ -32,6 +32,10 @@ class Metric(float):
 
 class Imperial(float):
     """A length (mm) of goods sold in inches: said in them too, where the project counts in millimetres."""
+
+
+class Metres(float):
+    """A length (mm) of something long: a border, tape. Written in whole feet, or metres to a tenth."""
 
 
 class Litres(float):
@@ -135,6 +139,12 @@ class DisplayUnit(Struct, frozen=True):
         """As it is marked, and in inches."""
         return _marked(mm, "inch") if self.system == "inch" else f"{_marked(mm, 'mm')} ({_marked(mm, 'inch')})"
 
+    def show_run(self, mm: float) -> str:
+        """As what is sold by the metre is told: up, never short."""
+        if self.system == "inch":
+            return f"{count_up(mm / (12 * INCH))}{NO_BREAK}ft"
+        return f"{count_up(mm / 100) / 10:g}{NO_BREAK}m"
+
     def show_line_load(self, kilos: float) -> str:
         """What lies on a metre, or on a foot."""
         each = kilos if self.system == "mm" else kilos * 12 * INCH / 1000
@@ -213,6 +223,7 @@ _WRITTEN: dict[type, Callable[[DisplayUnit, float], str]] = {
     Imperial: DisplayUnit.show_imperial,
     Marked: DisplayUnit.show_marked,
     Metric: DisplayUnit.show_metric,
+    Metres: DisplayUnit.show_run,
     Litres: DisplayUnit.show_volume,
     SquareMetres: DisplayUnit.show_area,
     Kilos: DisplayUnit.show_weight,

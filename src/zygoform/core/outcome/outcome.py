@@ -115,7 +115,9 @@ class Fix(Struct, frozen=True):
     zone: str = ""
     layers: tuple[CoatLayer, ...] = ()
     order: str = ""
-    """What of the finish: a zone's whole stack; where schools differ what comes first, or cans (its `value`)."""
+    """What of the finish: a zone's whole stack; where schools differ what comes first, cans, or a border: which
+    zone is first, which second, and the way, with | between them (its `value`).
+    """
 
 
 class Finding(Struct, frozen=True):

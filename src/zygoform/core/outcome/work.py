@@ -16,7 +16,7 @@ PHASES: tuple[Phase, ...] = get_args(Phase)
 
 
 Does = Literal["off", "on", "fit", "hole", "rub", "part", "turn", "wall"]
-Way = Literal["loose", "fitted"]
+PutOnWay = Literal["loose", "fitted"]
 """How what goes on is coated: by itself, before it goes on; or in its place, with what is round it."""
 
 
@@ -34,7 +34,7 @@ class Deed(Struct, frozen=True):
     parts: tuple[str, ...] = ()
     onto: tuple[str, ...] = ()
     loose: bool = False
-    chosen: Way | Literal[""] = ""
+    chosen: PutOnWay | Literal[""] = ""
     as_one: bool = False
     """Its parts were joined to one before: all of them are coated the same way."""
 
@@ -72,5 +72,5 @@ class Work(Struct, frozen=True):
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""
     does: tuple[Deed, ...] = ()
-    only: Way | Literal[""] = ""
+    only: PutOnWay | Literal[""] = ""
     """Done only where what the change puts on is coated so."""

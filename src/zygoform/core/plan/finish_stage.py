@@ -123,7 +123,14 @@ def _with_masks(
     """The same with what is done at its borders, and what all of it needs."""
 
     def work() -> Piecemeal[PieceFinish]:
-        masks = yield from piece_masks(made, bodies, apart)
+        masks = yield from piece_masks(
+            made.piece_id,
+            made.batches,
+            made.finishing,
+            made.own,
+            tuple(zip(bodies, made.surfaces, strict=True)),
+            apart,
+        )
         masked = structs.replace(made, masks=masks) if masks else made
         # Now, piece by piece, and not for all of them when it is first asked for.
         _ = masked.needs

@@ -1,5 +1,6 @@
 """All there is to do: taking apart what goes, then what the changes say, in an order that can be worked."""
 
+from collections import defaultdict
 from collections.abc import Collection
 
 from zygoform.core.coats.layer import FinishOrder
@@ -28,13 +29,12 @@ def steps_stage(
 ) -> Piecemeal[WorkPlan]:
     """The steps of every piece and of all changes that no later one takes the place of; what is `done` stays so."""
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
-    off: dict[str, set[str]] = {}
+    off, bodies = defaultdict[str, set[str]](set), defaultdict[str, tuple[Body, ...]](tuple)
     for outcome in form.counting:
         for part in outcome.removed:
-            off.setdefault(piece_of(part), set()).add(part)
-    bodies: dict[str, tuple[Body, ...]] = {}
+            off[piece_of(part)].add(part)
     for body in form.found.bodies:
-        bodies[body.piece_id] = (*bodies.get(body.piece_id, ()), body)
+        bodies[body.piece_id] += (body,)
     # What was a drawer and is a flap now is hung by what made it one.
     flaps = {own.front_id for body in form.planned.bodies for own in body.openings if own.holds == "flap"}
     stays = frozenset(board.id for board in form.planned.boards) - flaps
@@ -42,7 +42,7 @@ def steps_stage(
     steps, apart = list[Step](), dict[str, tuple[str, ...]]()
     for piece in pieces:
         yield
-        mine, gone = bodies.get(piece.id, ()), frozenset(off.get(piece.id, ()))
+        mine, gone = bodies[piece.id], frozenset(off[piece.id])
         own = memory.once(
             lambda piece=piece, mine=mine, gone=gone: _apart(mine, piece, gone, stays, shop, ways),  # type: ignore[misc]
             "apart",
@@ -65,12 +65,7 @@ def steps_stage(
     if finish.pieces:
         order = finish.finishing.order
         coats = yield from _of_finish(finish, shop, memory, done)
-    finished = [step for piece in coats.values() for step in piece.steps]
-    # Drawers that come out for their coats go in again after those, once.
-    again = {deed.parts for step in finished for deed in step.does if deed.does == "on"}
-    put_back = {step.id for step in steps if step.source in apart and step.phase == "refit"}
-    steps = [step for step in steps if step.id not in put_back or not _is_within(step.where, again)]
-    kept = memory.each("all steps", (*steps, *finished))
+    kept = memory.each("all steps", _once_on(steps, coats, apart))
     whole = memory.each("coatings", tuple(coats.values()))
     return memory.once(
         lambda: in_order(ruled(kept, coats, order, whose, form.planned)),  # type: ignore[arg-type]
@@ -80,6 +75,15 @@ def steps_stage(
         form.planned,
         same=(order, tuple(whose.items())),
     )
+
+
+def _once_on(steps: list[Step], coats: dict[str, PieceSteps], apart: Collection[str]) -> tuple[Step, ...]:
+    """All steps: drawers that come out for their coats go in again after those, once."""
+    finished = [step for piece in coats.values() for step in piece.steps]
+    again = {deed.parts for step in finished for deed in step.does if deed.does == "on"}
+    put_back = {step.id for step in steps if step.source in apart and step.phase == "refit"}
+    kept = (step for step in steps if step.id not in put_back or not _is_within(step.where, again))
+    return (*kept, *finished)
 
 
 def _of(ways: Ways, source: str) -> tuple[tuple[str, str], ...]:

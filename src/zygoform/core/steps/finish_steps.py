@@ -12,7 +12,7 @@ from msgspec import structs
 from zygoform.core.coats.layer import FinishOrder
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan, PieceFinish
 from zygoform.core.finish.finish_work import after_batches, batch_work, before_batches, layer_keys
-from zygoform.core.finish.mask_work import SAND_BACK, TAPE, UNTAPE
+from zygoform.core.finish.mask_work import SAND_BACK, TAPE_OFF, TAPE_ON
 from zygoform.core.finish.masking import TAPED_AFTER, Mask, of_second
 from zygoform.core.finish.resolved import Batch
 from zygoform.core.ids import group_of, origin_of, own_of
@@ -144,11 +144,11 @@ def without_missed_borders(made: PieceSteps, done: frozenset[str]) -> PieceSteps
         for step in made.steps
         if step.id in done
         for own in step.follows
-        if own_of(own) in (TAPE, SAND_BACK) and own not in done
+        if own_of(own) in (TAPE_ON, SAND_BACK) and own not in done
     }
     if not missed:
         return made
-    gone = missed | {f"{group_of(own)}/{UNTAPE}" for own in missed if own_of(own) == TAPE}
+    gone = missed | {f"{group_of(own)}/{TAPE_OFF}" for own in missed if own_of(own) == TAPE_ON}
     before = {step.id: step.follows for step in made.steps if step.id in gone}
     steps = tuple(
         structs.replace(step, follows=tuple(o for own in step.follows for o in before.get(own, (own,))))
@@ -169,7 +169,7 @@ def without_missed_borders(made: PieceSteps, done: frozenset[str]) -> PieceSteps
 
 def _borders(batch_id: str, own: list[Step], masks: tuple[Mask, ...]) -> tuple[Bordered, ...]:
     """What is done at its borders once what meets it there is coated."""
-    done = {"tape": f"{FINISH}/{batch_id}/{TAPE}", "sand back": f"{FINISH}/{batch_id}/{SAND_BACK}"}
+    done = {"tape": f"{FINISH}/{batch_id}/{TAPE_ON}", "sand back": f"{FINISH}/{batch_id}/{SAND_BACK}"}
     there = {step.id for step in own}
     return tuple(Bordered(done[m.way], m.first) for m in masks if m.way in done and done[m.way] in there)
 
@@ -181,13 +181,13 @@ def _tape_later(step: Step, coatings: list[Coating]) -> Step:
         (ends[own.first], TAPED_AFTER)
         for coating in coatings
         for own in coating.borders
-        if own.step == step.id and own.first in ends and own_of(step.id) == TAPE
+        if own.step == step.id and own.first in ends and own_of(step.id) == TAPE_ON
     ]
     return structs.replace(step, since=tuple(on)) if on else step
 
 
 def _coating(parts: Iterable[str], own: list[Step], *, is_hardware: bool = False) -> Coating:
-    off = own[-1].id if own_of(own[-1].id) == UNTAPE else ""
+    off = own[-1].id if own_of(own[-1].id) == TAPE_OFF else ""
     coats = own[:-1] if off else own
     clears = [step.id for step in coats if step.phase == "clear"]
     under = [step.id for step in coats if step.phase in ("prime", "colour")]

@@ -8,8 +8,8 @@ from msgspec import Struct
 
 from zygoform.core.finish.finish_plan import FINISH
 from zygoform.core.measure.message import Message
-from zygoform.core.outcome.work import PHASES, Way
-from zygoform.core.steps.put_on import usual_way, way_of
+from zygoform.core.outcome.work import PHASES, PutOnWay
+from zygoform.core.steps.put_on import usually_put_on, way_of
 from zygoform.core.steps.rules import ORDER_RULES, decided_by
 from zygoform.core.steps.step import Step
 
@@ -25,13 +25,13 @@ class GoesOn(Struct, frozen=True):
     of: tuple[str, ...]
     what: Message
     source: str
-    part: dict[str, Way]
-    usual: Way
+    part: dict[str, PutOnWay]
+    usual: PutOnWay
     each: bool
     """Whether its parts can be coated each its own way."""
 
     @property
-    def way(self) -> Way | Literal[""]:
+    def way(self) -> PutOnWay | Literal[""]:
         """That of all of them; nothing where they differ."""
         ways = set(self.part.values())
         return next(iter(ways)) if len(ways) == 1 else ""
@@ -93,7 +93,7 @@ class WorkPlan(Struct, frozen=True, dict=True):
                 before.what if before else step.what,
                 step.source,
                 parts,
-                usual_way(deed),
+                usually_put_on(deed),
                 len(parts) > 1 and not deed.as_one,
             )
         return tuple(found.values())

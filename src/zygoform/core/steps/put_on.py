@@ -9,13 +9,13 @@ from typing import Literal
 
 from msgspec import structs
 
-from zygoform.core.outcome.work import Deed, Way, Work
+from zygoform.core.outcome.work import Deed, PutOnWay, Work
 
-Chosen = Way | Literal[""]
+Chosen = PutOnWay | Literal[""]
 """Nothing said leaves it as usual."""
 CHOSEN: tuple[Chosen, ...] = ("fitted", "", "loose")
 """In the order in which such steps come."""
-Ways = Mapping[str, Way]
+Ways = Mapping[str, PutOnWay]
 """What was chosen, by part or by change."""
 
 
@@ -32,12 +32,12 @@ def put_on_as_chosen(works: tuple[Work, ...], change_id: str, ways: Ways) -> tup
     return tuple(_after_all(work, others) for work in kept) if others else tuple(kept)
 
 
-def way_of(deed: Deed) -> Way:
+def way_of(deed: Deed) -> PutOnWay:
     """How what such a step puts on is coated."""
-    return deed.chosen or usual_way(deed)
+    return deed.chosen or usually_put_on(deed)
 
 
-def usual_way(deed: Deed) -> Way:
+def usually_put_on(deed: Deed) -> PutOnWay:
     return "loose" if deed.loose else "fitted"
 
 

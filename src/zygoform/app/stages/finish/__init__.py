@@ -9,6 +9,7 @@ colour_row.py   the fan, to take a colour from
 amounts_page.py what it takes, cans, the shelf
 hours_page.py   what there is to do and how long it takes
 schools_page.py where practitioners disagree
+border_rows.py  borders between two finishes, a row each
 colours_page.py the fan of colours, recipes
 words.py        layers, zones and what lies there in words
 """

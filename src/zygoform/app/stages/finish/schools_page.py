@@ -6,6 +6,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from zygoform.app.session import Session
+from zygoform.app.stages.finish.border_rows import BorderRows, masks_seen
 from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import empty, label
 from zygoform.app.widgets.findings import Judgements, wrapped
@@ -17,6 +18,8 @@ from zygoform.core.edits.finishing import set_order
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.steps.order import GoesOn
 
+ORDER_CODES = ("paint_before", "woven_before_paint", "border_")
+"""What is judged of the order begins so."""
 LOOSE_OR_IN_PLACE = (
     "Loose: right where borders should be clean and both sides coated; it lies flat, and goes on when it can be "
     "handled. In place: right where the coat should hide the joint."
@@ -46,6 +49,8 @@ class SchoolsPage(QWidget):
             column.addSpacing(4)
         self.judged = Judgements(session)
         column.addWidget(self.judged)
+        self.borders = BorderRows(session)
+        column.addWidget(self.borders)
         self._loose_title = label("Coated loose or in place", "title")
         self._loose_words = wrapped(LOOSE_OR_IN_PLACE, "second")
         self._loose = QVBoxLayout()
@@ -69,21 +74,18 @@ class SchoolsPage(QWidget):
         """Shows what the document says."""
         for entry, segments in self.choices.items():
             segments.set_value(getattr(finish.finishing.order, entry))
+        self.borders.show_masks(finish, masks_seen(self.session, finish))
         plan = self.session.plan
         self._show_loose(plan.work.goes_on if plan is not None else ())
         found = plan.findings if plan is not None else ()
-        self.judged.refresh(f for f in found if f.code.startswith("paint_before") or f.code == "woven_before_paint")
+        self.judged.refresh(f for f in found if f.code.startswith(ORDER_CODES))
 
     def _show_loose(self, goes_on: tuple[GoesOn, ...]) -> None:
         """All that goes on before or after its coats, by what it is called."""
         changes = {own.id: own for own in self.session.project.changes if isinstance(own, ChangeBase)}
-        numbers = [*changes]
-        own = {
-            "_".join(each.of).replace("/", "_"): each
-            for each in sorted(
-                goes_on, key=lambda each: numbers.index(each.source) if each.source in changes else -1
-            )
-        }
+        # What goes back first, then by the numbers on the piece.
+        ranked = sorted(goes_on, key=lambda each: changes[each.source].number if each.source in changes else 0)
+        own = {"_".join(each.of).replace("/", "_"): each for each in ranked}
         if list(own) != list(self.loose):
             empty(self._loose)
             self.loose = {key: PutOnChoice(self.session, key) for key in own}

@@ -14,6 +14,7 @@ from zygoform.app.preferences import Preferences
 from zygoform.app.seen import when_seen
 from zygoform.app.session import Session
 from zygoform.app.stages.finish.amounts_page import AmountsPage
+from zygoform.app.stages.finish.border_rows import masks_seen
 from zygoform.app.stages.finish.coats_page import CoatsPage
 from zygoform.app.stages.finish.colours_page import ColoursPage
 from zygoform.app.stages.finish.hours_page import HoursPage
@@ -28,6 +29,7 @@ from zygoform.app.widgets.piece_view_area import LOW
 from zygoform.app.widgets.side_drawer import SideDrawer, SidePages
 from zygoform.core.edits.finishing import front_into, merge_zones, part_into, zones_as_usual
 from zygoform.core.finish.finish_plan import FINISH, FinishPlan
+from zygoform.core.finish.masking import Mask
 from zygoform.core.finish.resolved import ZonePlan
 from zygoform.core.form.carcass import front_boards, front_opening
 from zygoform.core.ids import own_of, piece_of
@@ -97,11 +99,13 @@ class FinishStage(QWidget):
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 0, 0, 0)
         self.coats = CoatsPage(self.session)
+        self.order = SchoolsPage(self.session)
+        self.order.borders.pointed.connect(self._point_border)
         pages: dict[str, tuple[str, QWidget]] = {
             "coats": ("Coats", self.coats),
             "amounts": ("Amounts", AmountsPage(self.session)),
             "hours": ("Hours", HoursPage(self.session)),
-            "schools": ("Order", SchoolsPage(self.session)),
+            "schools": ("Order", self.order),
             "colours": ("Colours", ColoursPage(self.session, self.preferences)),
         }
         self.pages = SidePages("finish_page", "What is shown of the finish", pages)
@@ -135,6 +139,7 @@ class FinishStage(QWidget):
         if open_ is None:
             return
         page = self.pages.value
+        self.view.show_borders(masks_seen(self.session, finish) if page == "schools" else ())
         if page == "coats":
             self.coats.show_zone(finish, open_)
         else:
@@ -173,6 +178,10 @@ class FinishStage(QWidget):
             self.view.show_finish(finish, zone)
             for own, chip in self.strip.chips.items():
                 chip.light(on=own == zone)
+
+    def _point_border(self, mask: Mask | None) -> None:
+        """One border alone while it is pointed at, else all of them."""
+        self.view.show_borders((mask,) if mask is not None else masks_seen(self.session, self.session.finish()))
 
     def choose(self, zone: str) -> None:
         """Opens a zone."""
