@@ -45,11 +45,7 @@ def _across(a: Point3, b: Point3, view: View) -> Point:
     """A little step beside a line, as it is seen."""
     (x0, y0), (x1, y1) = view.project(a), view.project(b)
     long = math.hypot(x1 - x0, y1 - y0)
-    return (
-        (STEP_MM * (y0 - y1) / long, STEP_MM * (x1 - x0) / long)
-        if long > STEP_MM
-        else (STEP_MM, 0.0)
-    )
+    return (STEP_MM * (y0 - y1) / long, STEP_MM * (x1 - x0) / long) if long > STEP_MM else (STEP_MM, 0.0)
 
 
 def _is_seen(

@@ -27,6 +27,7 @@ class PutOnChoice(QWidget):
         super().__init__()
         self.session, self._name, self._own = session, name, None
         self._each = False
+        self.each: dict[str, Segments] = {}
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(2)
@@ -69,20 +70,27 @@ class PutOnChoice(QWidget):
         self._show_each()
 
     def _show_each(self) -> None:
-        empty(self._parts)
-        if self._own is None or not self._own.each or not self._each:
-            return
+        """A row for each part; one that stays keeps the keyboard."""
+        wanted = self._own.part if self._own is not None and self._own.each and self._each else {}
+        if {*wanted} != {*self.each}:
+            empty(self._parts)
+            self.each = {part: self._row_of(part) for part in wanted}
+        for part, way in wanted.items():
+            self.each[part].set_value(way)
+
+    def _row_of(self, part: str) -> Segments:
         planned = self.session.planned
-        names = {board.id: literal(board.name) for board in planned.boards} if planned is not None else {}
-        for part, way in self._own.part.items():
-            row = QHBoxLayout()
-            segments = Segments(f"coated_{part.replace('/', '_')}", PUT_ON_WAYS, way)
-            segments.setAccessibleName(f"{names.get(part, own_of(part))}: coated")
-            segments.chosen.connect(partial(self._set_one, part))
-            row.addSpacing(t.px(16))
-            row.addWidget(label(names.get(part, own_of(part)), "second"), 1, Qt.AlignmentFlag.AlignVCenter)
-            row.addWidget(segments)
-            self._parts.addLayout(row)
+        board = planned.board(part) if planned is not None else None
+        name = literal(board.name) if board is not None else own_of(part)
+        segments = Segments(f"coated_{part.replace('/', '_')}", PUT_ON_WAYS)
+        segments.setAccessibleName(f"{name}: coated")
+        segments.chosen.connect(partial(self._set_one, part))
+        row = QHBoxLayout()
+        row.addSpacing(t.px(16))
+        row.addWidget(label(name, "second"), 1, Qt.AlignmentFlag.AlignVCenter)
+        row.addWidget(segments)
+        self._parts.addLayout(row)
+        return segments
 
     def _set_all(self, way: str) -> None:
         if self._own is not None and way:

@@ -40,49 +40,61 @@ class BorderRows(QWidget):
         self._rows = QVBoxLayout()
         self._rows.setSpacing(8)
         column.addLayout(self._rows)
-        self._shown: tuple[Mask, ...] = ()
+        self.rows: dict[tuple[str, ...], _Row] = {}
 
     def show_masks(self, finish: FinishPlan, masks: tuple[Mask, ...]) -> None:
-        """The borders there are now."""
+        """The borders there are now; a row that stays keeps the keyboard."""
         self.setVisible(bool(masks))
-        if masks == self._shown:
-            return
-        self._shown = masks
-        empty(self._rows)
-        for mask in masks:
-            self._rows.addWidget(_Row(self, finish, mask))
+        pairs = [tuple(sorted((mask.first, mask.second))) for mask in masks]
+        if {*pairs} != {*self.rows}:
+            empty(self._rows)
+            self.rows = {pair: _Row(self, "_".join(pair).replace("/", "_")) for pair in pairs}
+            for row in self.rows.values():
+                self._rows.addWidget(row)
+        for pair, mask in zip(pairs, masks, strict=True):
+            self.rows[pair].show_mask(finish, mask)
 
 
 class _Row(QWidget):
     """One border."""
 
-    def __init__(self, owner: BorderRows, finish: FinishPlan, mask: Mask) -> None:
+    def __init__(self, owner: BorderRows, own: str) -> None:
         super().__init__()
-        self._owner, self._mask = owner, mask
-        first, second = (finish.zone(own) for own in (mask.first, mask.second))
-        names = [literal(plan.zone.title) if plan is not None else "" for plan in (first, second)]
-        words = owner.session.show(
-            Message(f"{names[0]} first, then {names[1].lower()}: {{0}}", (Metres(mask.length),))
-        )
+        self._owner, self._mask = owner, None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(2)
-        column.addWidget(wrapped(words, "strong"))
+        self._words = wrapped("", "strong")
+        column.addWidget(self._words)
         row = QHBoxLayout()
-        own = f"{mask.first}_{mask.second}".replace("/", "_")
-        self.ways = Segments(f"border_{own}", BORDER_WAYS, mask.way)
-        self.ways.setAccessibleName(words)
-        self.ways.chosen.connect(partial(self._keep, mask.first, mask.second))
+        self.ways = Segments(f"border_{own}", BORDER_WAYS)
+        self.ways.chosen.connect(lambda way: self._keep(way, swap=False))
         row.addWidget(self.ways)
-        swap = push_button(
-            f"swap_{own}", f"{names[1]} first", partial(self._keep, mask.second, mask.first, mask.way)
-        )
-        swap.setProperty("kind", "plain")
-        row.addWidget(swap)
+        self._swap = push_button(f"swap_{own}", "", lambda: self._keep(self.ways.value, swap=True))
+        self._swap.setProperty("kind", "plain")
+        row.addWidget(self._swap)
         row.addStretch(1)
         column.addLayout(row)
 
-    def _keep(self, first: str, second: str, way: str) -> None:
+    _mask: Mask | None
+
+    def show_mask(self, finish: FinishPlan, mask: Mask) -> None:
+        """What is done at it, which is first, how long it is."""
+        self._mask = mask
+        first, second = (finish.zone(own) for own in (mask.first, mask.second))
+        names = [literal(plan.zone.title) if plan is not None else "" for plan in (first, second)]
+        told = Message(f"{names[0]} first, then {names[1].lower()}: {{0}}", (Metres(mask.length),))
+        words = self._owner.session.show(told)
+        self._words.setText(words)
+        self.ways.setAccessibleName(words)
+        self.ways.set_value(mask.way)
+        self._swap.setText(f"{names[1]} first")
+
+    def _keep(self, way: str, *, swap: bool) -> None:
+        if self._mask is None:
+            return
+        pair = (self._mask.first, self._mask.second)
+        first, second = reversed(pair) if swap else pair
         self._owner.session.try_do(partial(keep_border, first=first, second=second, way=way))
 
     def enterEvent(self, event: QEnterEvent) -> None:
