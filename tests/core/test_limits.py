@@ -19,6 +19,7 @@ from zygoform.core.coats.layer import BorderChoice, CanCount, Colour, PutOn, Rec
 from zygoform.core.condition.condition import Photo
 from zygoform.core.days.hours import OwnDay, day_text
 from zygoform.core.days.log import Entry, Lesson, StepPin
+from zygoform.core.days.own_steps import OwnFigures, OwnStep
 from zygoform.core.edits.condition import add_photos
 from zygoform.core.errors import BadInputError
 from zygoform.core.goods.timber import StockLine
@@ -56,6 +57,8 @@ MADE: dict[str, Callable[[int], Any]] = {
     "days.log": lambda k: Entry(f"e{k + 1}", "note", NOW, text="as it was"),
     "days.lessons": lambda k: Lesson(f"l{k + 1}", "Sand first", ("oak",)),
     "days.pins": lambda k: StepPin(f"c1-{k}", NOW),
+    "days.own_steps": lambda k: OwnStep(f"o{k}", "Stir"),
+    "days.figures": lambda k: OwnFigures(f"c1/{k}", 5.0),
     "days.hours.days": lambda k: OwnDay(day_text(20_000 + k)),
 }
 

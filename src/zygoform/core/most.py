@@ -34,6 +34,8 @@ CAPACITY: dict[str, Most] = {
     "days.log": Most(20_000, "lines of the log"),
     "days.lessons": Most(500, "lessons"),
     "days.pins": Most(500, "steps put to a time"),
+    "days.own_steps": Most(300, "steps of your own"),
+    "days.figures": Most(1_000, "steps with figures of your own"),
     "days.hours.days": Most(2_000, "days with hours of their own"),
 }
 """By where the list stands in the document."""

@@ -29,7 +29,8 @@ _TITLES = {
     "facts": "tick", "counts": "count of a part", "zones": "zone", "moves": "moved part", "colours": "colour",
     "recipes": "recipe", "shelf": "can", "cans": "count of cans", "put_on": "choice of loose or in place",
     "borders": "choice of a border", "log": "line of the log", "lessons": "lesson",
-    "pins": "step put to a time", "days": "day with hours of its own",
+    "pins": "step put to a time", "own_steps": "step of your own", "figures": "own figure of a step",
+    "days": "day with hours of its own",
     "timber": "size on sale", "packs": "pack on sale",
 }  # fmt: skip
 """What one thing of a list is called."""

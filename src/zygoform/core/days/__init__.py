@@ -3,6 +3,7 @@
 hours.py   own hours of the week, quiet hours, the time one can work in; minutes since 1970 UTC; a day as people
            write it
 log.py     what was done and learnt, and all that is said of the days of a project
+own_steps.py what someone changes about the steps: own ones, own figures, steps left out
 job.py     what is to be put on days, what came of it, who follows whom
 placing.py the time one can work in, and where a job goes on it
 rules.py   plans at once, by four usual rules; who follows whom, and how much is still to come

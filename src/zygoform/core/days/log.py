@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct
 
 from zygoform.core.days.hours import DayOrNone, Hours, Moment, moment_of
+from zygoform.core.days.own_steps import OwnFigures, OwnStep
 from zygoform.core.most import most
 
 EntryKind = Literal["began", "paused", "done", "tacky", "wrong", "answer", "note", "photo"]
@@ -60,6 +61,8 @@ class Days(Struct, frozen=True):
     log: Annotated[tuple[Entry, ...], Meta(max_length=most("days.log"))] = ()
     lessons: Annotated[tuple[Lesson, ...], Meta(max_length=most("days.lessons"))] = ()
     pins: Annotated[tuple[StepPin, ...], Meta(max_length=most("days.pins"))] = ()
+    own_steps: Annotated[tuple[OwnStep, ...], Meta(max_length=most("days.own_steps"))] = ()
+    figures: Annotated[tuple[OwnFigures, ...], Meta(max_length=most("days.figures"))] = ()
 
     @property
     def is_begun(self) -> bool:

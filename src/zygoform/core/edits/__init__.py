@@ -14,5 +14,6 @@ put_on.py          what is coated loose, what fitted
 finish_supplies.py colours, recipes, the shelf, figures of coats, real times
 days.py            own hours, the wanted day, what is written down
 workshop.py        units, saw, prices, boards owned, minutes; whole lists from elsewhere as one step
+own_steps.py       steps of one's own, own minutes and waits, steps left out
 cutting.py         parts ticked as cut, and how many of a row are
 """

@@ -33,6 +33,7 @@ from zygoform.core.plan.steps_stage import steps_stage
 from zygoform.core.project import Project
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan
+from zygoform.core.steps.own import lost
 
 
 class Plan(Struct, frozen=True):
@@ -177,7 +178,7 @@ def plan_piecemeal(
         same=(condition.made_of, uses),
     )
     cautions = memory.once(lambda: _cautions(form.counting, cut.parts), "cautions", outcomes, cut)
-    work = yield from steps_stage(form, pieces, finish, project.shop, memory, project.days.done)
+    work = yield from steps_stage(form, pieces, finish, project.shop, memory, project.days)
     yield
     findings = (*_failed(form), *_superseded(form), *_unknown(project), *_overrides(project), *judged)
     findings += _of_finish(finish, work, form, bought, project.days.done, condition)
@@ -211,11 +212,12 @@ def _of_finish(
 def _of_days(project: Project, work: WorkPlan, form: FormPlan) -> tuple[Finding, ...]:
     """What was learnt before and fits something still to be done."""
     days = project.days
+    told = lost(days.own_steps, work.steps)
     if not days.lessons:
-        return ()
+        return told
     from zygoform.core.schedule.gates import lesson_findings
 
-    return lesson_findings(days.lessons, work.steps, form.changes, days.done)
+    return (*told, *lesson_findings(days.lessons, work.steps, form.changes, days.done))
 
 
 def form_piecemeal(project: Project, memory: Memory) -> Piecemeal[FormPlan | None]:

@@ -4,6 +4,7 @@ from collections import defaultdict
 from collections.abc import Collection
 
 from zygoform.core.coats.layer import FinishOrder
+from zygoform.core.days.log import Days
 from zygoform.core.finish.finish_plan import FinishPlan
 from zygoform.core.form.form import Body
 from zygoform.core.form.piece import PieceBase
@@ -13,6 +14,7 @@ from zygoform.core.plan.form_stage import FormPlan
 from zygoform.core.plan.memory import Memory
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan, in_order
+from zygoform.core.steps.own import with_own
 from zygoform.core.steps.put_on import Ways
 from zygoform.core.steps.ruled import PieceSteps, ruled
 from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off, together_steps
@@ -25,9 +27,9 @@ def steps_stage(
     finish: FinishPlan,
     shop: Shop,
     memory: Memory,
-    done: frozenset[str] = frozenset(),
+    days: Days,
 ) -> Piecemeal[WorkPlan]:
-    """The steps of every piece and of all changes that no later one takes the place of; what is `done` stays so."""
+    """The steps of every piece and of all changes that no later one takes the place of, as their maker has them."""
     whose = {change.id: piece_of(change.targets[0]) for change in form.changes}
     off, bodies = defaultdict[str, set[str]](set), defaultdict[str, tuple[Body, ...]](tuple)
     for outcome in form.counting:
@@ -64,16 +66,16 @@ def steps_stage(
     coats, order = dict[str, PieceSteps](), FinishOrder()
     if finish.pieces:
         order = finish.finishing.order
-        coats = yield from _of_finish(finish, shop, memory, done)
+        coats = yield from _of_finish(finish, shop, memory, days.done)
     kept = memory.each("all steps", _once_on(steps, coats, apart))
     whole = memory.each("coatings", tuple(coats.values()))
     return memory.once(
-        lambda: in_order(ruled(kept, coats, order, whose, form.planned)),  # type: ignore[arg-type]
+        lambda: in_order(with_own(ruled(kept, coats, order, whose, form.planned), days.own_steps, days.figures)),  # type: ignore[arg-type]
         "work",
         kept,
         whole,
         form.planned,
-        same=(order, tuple(whose.items())),
+        same=(order, tuple(whose.items()), days.own_steps, days.figures),
     )
 
 

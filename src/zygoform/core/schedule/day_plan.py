@@ -14,6 +14,7 @@ from zygoform.core.ids import group_of, own_of, piece_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.schedule.jobs import Question, middle, planned_minutes
 from zygoform.core.schedule.progress import NOT_BEGUN, StepStanding, StepState, span_words, when_words
+from zygoform.core.steps.own import OWN
 from zygoform.core.steps.step import Step, step_needs
 
 
@@ -177,7 +178,7 @@ def sub_jobs(
     titles |= {f"{FINISH}/{batch.id}": of(batch.piece_id, batch.titles) for batch in finish.batches}
     titles |= {f"apart/{own}": of(own, "Take apart, put together") for own in names}
     titles |= {f"{FINISH}/{own}": of(own, "Before and after the coats") for own in names}
-    titles["buy"] = "Buy"
+    titles |= {"buy": "Buy", OWN: "Your own steps"}
     made = [SubJob(key, literal(titles.get(key, own_of(key))), tuple(steps)) for key, steps in rows.items()]
     return tuple(sorted(made, key=_next_begin))
 
@@ -191,8 +192,8 @@ def row_of(step: Step) -> str:
     """The row a step stands in."""
     if step.source == FINISH:
         return group_of(step.id)
-    if step.source == "buy":
-        return "buy"
+    if step.source in ("buy", OWN):
+        return step.source
     # A change's own step has one name after its change's; one of a piece the whole way to a part.
     return f"apart/{step.source}" if step.id.count("/") > 1 else f"change/{step.source}"
 

@@ -8,7 +8,7 @@ from zygoform.core.form.carcass import belonging
 from zygoform.core.form.form import Board, Body
 from zygoform.core.goods.minutes import RATES, Task, own_factor, pace
 from zygoform.core.measure.message import Message, literal
-from zygoform.core.measure.write import SquareMetres
+from zygoform.core.measure.write import Metres, SquareMetres
 from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.outcome.outcome import Outcome
 from zygoform.core.outcome.work import Deed, Phase, Work
@@ -18,6 +18,8 @@ from zygoform.core.survey.disassembly import DisassemblyStep, StageKind
 from zygoform.core.tolerance import NOTHING
 
 AFTER_APART = "apart"
+LONG_RUN_M = 2.0
+"""From here on (m) nobody counts the inches. [choice]"""
 _TASKS: dict[StageKind, Task] = {
     "glass": "take glass out", "drawers": "take drawer out", "doors": "take door off",
     "hardware": "take hardware off", "loose": "lift out", "lid": "take lid off", "back": "take back off",
@@ -124,7 +126,8 @@ def _minutes(
             lengths.append(SquareMetres(amount))
             continue
         figure = f"{amount:.0f}" if rate.per != "m" else f"{{{len(lengths)}}}"
-        lengths += [1000 * amount] if rate.per == "m" else []
+        if rate.per == "m":
+            lengths.append(Metres(1000 * amount) if amount >= LONG_RUN_M else 1000 * amount)
         of = " a metre" if rate.per == "m" else " each" if figure != "1" and rate.per == "each" else ""
         words.append(f"{figure} {rate.one if figure == '1' else rate.many}, {each[0]:.3g} to {each[1]:.3g} min{of}")
     if effort > 1.0 + NOTHING:

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QListWidget, QListWidgetItem,
 
 from zygoform.app.canvas import paint
 from zygoform.app.session import Session
+from zygoform.app.stages.days.step_changes import LeftOut, StepChanges
 from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.buttons import arrow_button
 from zygoform.app.widgets.fields import Field, empty, label, push_button
@@ -116,7 +117,7 @@ class StepsPage(QWidget):
         self._shown: object = None
         self._detail: object = None
         self._photographed: object = None
-        self._open = ""
+        self._open, self._changing = "", ""
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 10, 8)
         column.setSpacing(6)
@@ -131,6 +132,8 @@ class StepsPage(QWidget):
         self.list.setMinimumHeight(t.px(180))
         self.list.currentItemChanged.connect(self._on_current)
         column.addWidget(self.list, 1)
+        self.left_out = LeftOut(session)
+        column.addWidget(self.left_out)
         self.card = QFrame()
         self.card.setObjectName("day_step")
         self.inside = QVBoxLayout(self.card)
@@ -147,6 +150,7 @@ class StepsPage(QWidget):
         if shown != self._shown:
             self._shown = shown
             self._fill(days)
+        self.left_out.refresh()
         nearest = days.next
         self._select(chosen or (nearest.id if nearest is not None else ""))
         self._show(days, days.by_id.get(chosen) or days.next)
@@ -192,7 +196,8 @@ class StepsPage(QWidget):
 
     def _show(self, days: DayPlan, own: DayStep | None) -> None:
         self._show_photos(own)
-        shown = own, days.now, days.zone, self.session.unit, len(self.session.project.days.log)
+        said = self.session.project.days
+        shown = own, days.now, days.zone, self.session.unit, len(said.log), said.figures, self._changing
         if shown == self._detail or (own is not None and self._is_typed_for(own)):
             return
         self._detail = shown
@@ -209,6 +214,8 @@ class StepsPage(QWidget):
             if code in CAUTIONS:
                 self.inside.addWidget(CautionLine(self.session, CAUTIONS[code]))
         self._entries(own)
+        if own.standing != "done":
+            self._changes(days, own)
         note = Field(self.session, "day_note", "Note at this step", partial(self._note, own))
         self.inside.addWidget(note)
         plan = self.session.plan
@@ -218,6 +225,19 @@ class StepsPage(QWidget):
             self.session, "day_lesson", f"Learnt, for the next time ({narrow})", partial(self._learn, about[0][0])
         )
         self.inside.addWidget(lesson)
+
+    def _changes(self, days: DayPlan, own: DayStep) -> None:
+        """Its entries where they were asked for, else the button that asks for them."""
+        if self._changing == own.id:
+            self.inside.addWidget(StepChanges(self.session, days, own))
+            return
+        change = push_button("step_change", "Change this step…", partial(self._open_changes, days, own))
+        change.setProperty("kind", "plain")
+        self.inside.addWidget(change)
+
+    def _open_changes(self, days: DayPlan, own: DayStep) -> None:
+        self._changing = own.id
+        self._show(days, own)
 
     def _is_typed_for(self, own: DayStep) -> bool:
         """Whether something is being typed at just that step: it is not taken away under one's hands."""
