@@ -95,6 +95,7 @@ _FUNCTIONS: dict[str, dict[str, str]] = {
         "sheets": "coats.amounts:sheets",
         "tape": "coats.amounts:tape",
         "timeline": "coats.coat:timeline",
+        "wipe": "coats.standing:wiping",
     },
 }
 

@@ -11,7 +11,7 @@ work end it, never the clock: the same question has the same answer.
 
 from collections.abc import Iterator, Sequence
 
-from msgspec import Struct
+from msgspec import Struct, structs
 
 from zygoform.core.days.bound import bound_piecemeal, latest_ends
 from zygoform.core.days.hours import Moment, Stretch
@@ -139,15 +139,18 @@ def solve(problem: DaysProblem, effort: Effort = LATER, order: Sequence[int] = (
 
 
 def solve_piecemeal(
-    problem: DaysProblem, effort: Effort = LATER, order: Sequence[int] = ()
+    problem: DaysProblem, effort: Effort = LATER, order: Sequence[int] = (), begun: Sequence[Moment] = ()
 ) -> Piecemeal[DaysAnswer]:
-    """As `solve`, for work that may be interrupted."""
+    """As `solve`, for work that may be interrupted. `begun` are times of another plan that each job may keep."""
     if not problem.jobs:
         return DaysAnswer((), problem.begin, problem.begin)
     ahead = Ahead(problem)
     plans = list[tuple[PlacedJob, ...]]()
     if order:
         plans += filter(None, [(yield from in_order_piecemeal(ahead, order))])
+    if begun:
+        kept = yield from _at_their_times(problem, order, begun)
+        plans += [kept] if kept is not None else []
     for name in RULES_OF_MANY if len(problem.jobs) > MOST_SEARCHED else PRIORITY_RULES:
         plans.append((yield from by_rule_piecemeal(ahead, name)))
         yield
@@ -165,6 +168,23 @@ def solve_piecemeal(
         best = min(best, climbed, key=lambda placed: worth(ahead, placed))
         end = end_of_all(ahead, best)
     return DaysAnswer(best, end, min(bound, end), ahead.too_long)
+
+
+def _at_their_times(
+    problem: DaysProblem, order: Sequence[int], begun: Sequence[Moment]
+) -> Piecemeal[tuple[PlacedJob, ...] | None]:
+    """No job sooner than in another plan: where nothing changed that plan again, which no order alone may give.
+
+    None where that leaves not enough hours.
+    """
+    jobs = tuple(
+        structs.replace(job, ready=max(job.ready, begin)) for job, begin in zip(problem.jobs, begun, strict=True)
+    )
+    later = Ahead(structs.replace(problem, jobs=jobs))
+    try:
+        return (yield from in_order_piecemeal(later, order))
+    except BadInputError:
+        return None
 
 
 def near(ahead: Ahead, bound: Moment) -> int:

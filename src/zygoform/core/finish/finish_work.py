@@ -6,6 +6,15 @@ from msgspec import Struct, structs
 
 from zygoform.core.coats.coat import OILY, SOLVENT_COATS, WIPED, Coat, coat_of, weather
 from zygoform.core.coats.layer import CoatLayer, Finishing
+from zygoform.core.coats.standing import (
+    STANDING,
+    STRIPPER_STANDS,
+    WIPED_A_M2,
+    LeftToStand,
+    largest_patch,
+    wet_words,
+    wiping,
+)
 from zygoform.core.finish.finish_plan import PieceFinish
 from zygoform.core.finish.judging.pairs import wait_for_next
 from zygoform.core.finish.mask_work import with_borders
@@ -14,6 +23,7 @@ from zygoform.core.finish.resolved import Batch, is_sanded_between
 from zygoform.core.goods.minutes import Task
 from zygoform.core.ids import own_of
 from zygoform.core.measure.message import Message, literal
+from zygoform.core.measure.write import SquareMetres
 from zygoform.core.outcome.work import Deed, Phase, Work
 
 Tasks = tuple[tuple[Task, float], ...]
@@ -164,6 +174,7 @@ class _Step(Struct, frozen=True):
     wait: tuple[float, float] = (0.0, 0.0)
     needs: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
+    how: Message = Message("")
 
 
 def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
@@ -188,7 +199,7 @@ def _prepared(batch: Batch, at: int, layer: CoatLayer) -> Work:
     needs = (*step.needs, *((f"grit {grits}",) if grits else ()))
     return Work(
         f"{batch.id}/{key}", _PHASE[layer.doing], Message(what), step.tasks, batch.parts, step.wait,
-        "It is dry then." if step.wait[1] else "", needs, (), step.cautions,
+        "It is dry then." if step.wait[1] else "", needs, (), step.cautions, how=step.how,
     )  # fmt: skip
 
 
@@ -218,10 +229,12 @@ def _stripped(batch: Batch, layer: CoatLayer, names: str, old: float) -> _Step:
         what = f"Scrape off what is loose on {names}, feather the edges"
         return _Step(what, (("scrape", old),), cautions=("lead", "sanding"))
     if layer.material == "stripper":
+        low, high = STRIPPER_STANDS
+        how = Message(f"Each round stands {low:g} to {high:g} min under a film, never dry; work in the shade.")
         rounds = f"{layer.coats} round{'s' * (layer.coats > 1)}"
         what = f"Strip {names} with stripper, {rounds}, neutralise"
         tasks: Tasks = (("strip with stripper", old * layer.coats),)
-        return _Step(what, tasks, (_DAY, _DAY), ("stripper", "a scraper", "gloves"), ("stripper", "lead"))
+        return _Step(what, tasks, (_DAY, _DAY), ("stripper", "a scraper", "gloves"), ("stripper", "lead"), how)
     tasks = ()
     for plan in batch.zones:
         thick = plan.zone.ground.old in ("paint", "flaking")
@@ -245,6 +258,7 @@ def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat,
         nth = f", coat {k + 1} of {layer.coats}" if layer.coats > 1 else ""
         sanded = is_sanded_between(batch, coat) and (k > 0 or film_below)
         tasks = (*((("sand between", batch.area),) if sanded else ()), *_coat_tasks(batch, layer, coat))
+        tasks = (*tasks, *_beside_coat(batch, layer, coat, first=k == 0 and below < 0), *_stands(batch, coat))
         thin = f", thinned {layer.thin:g} %" if layer.thin else ""
         what = f"{coat.title} on {names}{nth}, {_with_what(layer)}{thin}"
         if not last:
@@ -255,11 +269,49 @@ def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat,
             wait, why = coat.handle, f"Dry to handle; full use after {coat.cure[1]:g} days."
         cautions = _cautions(layer, coat)
         needs = (coat.title.lower(), *(("rags",) if coat.id in WIPED else (_with_what(layer),)))
+        how = coat_how(batch, coat)
         yield Work(
             f"{batch.id}/{key}.{k + 1}", _PHASE[layer.doing], Message(what), tasks, batch.parts, wait, why, needs,
             (), cautions, within=coat.before if follows is not None or not last else 0.0,
-            late=coat.recoat if coat.binder == "lacquer" else (0.0, 0.0), touch=coat.touch,
+            late=coat.recoat if coat.binder == "lacquer" else (0.0, 0.0), touch=coat.touch, how=how,
         )  # fmt: skip
+
+
+def _beside_coat(batch: Batch, layer: CoatLayer, coat: Coat, *, first: bool) -> Tasks:
+    """Dust off before the first coat of all, the tool washed out after each; a gun's is in its own minutes."""
+    washed: Tasks = (("wash up", 1.0),) if layer.way in ("brush", "roller", "foam") and coat.binder != "wax" else ()
+    return (*((("vacuum", batch.area),) if first else ()), *washed)
+
+
+def _stands(batch: Batch, coat: Coat) -> Tasks:
+    """What nobody can do but wait for, patch by patch."""
+    own = STANDING.get(coat.id)
+    if own is None:
+        return ()
+    on, count = _patch(batch, own)
+    more = wiping(on, on, own.low, own.high).begins - on
+    return (("let stand", count * more),) if more > 0 else ()
+
+
+def _patch(batch: Batch, own: LeftToStand) -> tuple[float, int]:
+    """Minutes to coat one patch, and how many there are: as large as they may be."""
+    whole = batch.area * WIPED_A_M2
+    count = max(1, -int(-whole // own.high))
+    return whole / count, count
+
+
+def coat_how(batch: Batch, coat: Coat) -> Message:
+    """How long it stands, in how many patches, which way it is wiped; what is normal while it is wet."""
+    own = STANDING.get(coat.id)
+    if own is None:
+        return Message(wet_words(coat.id))
+    on, count = _patch(batch, own)
+    one = wiping(on, on, own.low, own.high)
+    patches = f" In {count} patches, each to an edge: {{0}} at most." if count > 1 else ""
+    stand = f"Stands {own.low:g} to {own.high:g} min, wiping begins after {one.begins:.0f}; {own.way}."
+    normal = f" {own.normal[:1].upper()}{own.normal[1:]}." if own.normal else ""
+    largest = (SquareMetres(largest_patch(WIPED_A_M2, own.high)),) if count > 1 else ()
+    return Message(f"{stand}{patches}{normal}", largest)
 
 
 def _between(coat: Coat) -> tuple[float, float]:

@@ -70,6 +70,8 @@ class Zone(Struct, frozen=True):
     count: int
     rim: float
     ground: Ground
+    largest: float = 0.0
+    """m² of the largest part in it: so much is coated without an edge to stop at."""
 
     @property
     def name(self) -> str:
@@ -149,12 +151,15 @@ def _zone(zone: str, rows: list[_Row], known: _Known, choice: ZoneChoice, name: 
     role = max(by_role, key=lambda own: by_role[own])
     title, of = (choice.name, "") if choice.name else (ZONE_TITLES[role], name)
     parts = tuple(dict.fromkeys(part for part, *_ in rows))
+    largest = max((area for _, _, area, _ in rows), default=0.0) / 1e6
     area = sum(by_role.values()) / 1e6
     new = 0.0 if role in NO_WOOD else sum(area for part, _, area, body in rows if is_put_on(part, body)) / 1e6
     boards = [known.boards[part] for part in parts if part in known.boards]
     rim = sum(2 * sum(board.solid.sizes[1:]) for board in boards) if role in NO_WOOD else 0.0
     ground = _ground(role, rows, known, choice.lies)
-    return Zone(zone, piece_of(zone), role, title, of, area, min(area, new), parts, len(parts), rim, ground)
+    return Zone(
+        zone, piece_of(zone), role, title, of, area, min(area, new), parts, len(parts), rim, ground, largest
+    )
 
 
 def _ground(role: ZoneRole, rows: list[_Row], known: _Known, said: GroundSaid) -> Ground:

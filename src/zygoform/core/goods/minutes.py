@@ -16,7 +16,7 @@ Task = Literal[
     "clean", "scuff", "strip clear coat", "strip paint", "finer grit", "strip with stripper", "scrape", "fill hole",
     "fill grain", "brush coat", "roll coat", "spray coat", "set up gun", "aerosol coat", "stain", "clear coat",
     "oil coat", "wax coat", "effect coat", "sand between", "mask edge", "mask with clear",
-    "lay film", "pull tape", "cut in", "sand back", "hardware sprayed",
+    "lay film", "pull tape", "cut in", "sand back", "let stand", "wash up", "vacuum", "hardware sprayed",
     "test board", "shopping",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
@@ -108,6 +108,9 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("pull tape", "of tape pulled off", "of tape pulled off", "m", 0.2, 0.4),
     ("cut in", "cut in by hand", "cut in by hand", "m", 0.6, 1.2),
     ("sand back", "of border sanded back", "of border sanded back", "m", 0.5, 1),
+    ("let stand", "min to stand", "min to stand", "min", 1, 1),
+    ("wash up", "tool washed out", "tools washed out", "each", 3, 8),
+    ("vacuum", "vacuumed and wiped with a tack cloth", "vacuumed and wiped with a tack cloth", "m²", 1, 2.5),
     ("hardware sprayed", "piece of hardware sprayed", "pieces of hardware sprayed", "each", 1, 2),
     ("test board", "test board", "test boards", "each", 15, 30),
     ("shopping", "trip to the shops", "trips to the shops", "each", 45, 120),
@@ -132,6 +135,8 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("put base on", "part of the base put on", "parts of the base put on", "each", 5, 15),
 )
 """Minutes, quick and slow, with the words for one and for several. [practice]"""
+AT_ITS_PACE: tuple[Task, ...] = ("wash up", "let stand")
+"""What takes no longer on what is turned, carved or new to one."""
 RATES: dict[Task, Rate] = {row[0]: Rate(*row) for row in _ROWS}
 
 

@@ -72,5 +72,7 @@ class Work(Struct, frozen=True):
     soon: tuple[str, ...] = ()
     """Those of what it follows that need only be dry to the touch."""
     does: tuple[Deed, ...] = ()
+    how: Message = Message("")
+    """How it is done, beside what is: how long it stands, in how many patches, what is normal."""
     only: PutOnWay | Literal[""] = ""
     """Done only where what the change puts on is coated so."""

@@ -53,7 +53,8 @@ def plan_days(
     steps, states, asked = asked_of(project, plan, now, zone)
     yield
     try:
-        answer = yield from solve_piecemeal(asked.problem, effort, _order_of(like, asked))
+        order = _order_of(like, asked)
+        answer = yield from solve_piecemeal(asked.problem, effort, order, _begun_in(like, asked))
     except BadInputError as refused:
         return DayPlan(now, zone, refused=refused.message)
     return day_plan(steps, states, asked, answer, now, zone, is_final=is_final)
@@ -68,6 +69,14 @@ def _order_of(like: DayPlan | None, asked: Question) -> list[int]:
     for own, job in zip(asked.ids, asked.problem.jobs, strict=True):
         places.append(known.get(own, max((places[a.job] for a in job.after), default=0.0) + 0.5))
     return sorted(range(len(places)), key=places.__getitem__)
+
+
+def _begun_in(like: DayPlan | None, asked: Question) -> list[Moment]:
+    """When each job begins in another plan; a new one when it can."""
+    if like is None:
+        return []
+    known = like.by_id
+    return [known[own].begin if own in known and known[own].standing != "done" else 0 for own in asked.ids]
 
 
 def end_with(project: Project, days: DayPlan, memory: Memory) -> Piecemeal[Moment]:

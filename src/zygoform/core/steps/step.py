@@ -6,7 +6,7 @@ from msgspec import Struct
 
 from zygoform.core.form.carcass import belonging
 from zygoform.core.form.form import Board, Body
-from zygoform.core.goods.minutes import RATES, Task, own_factor, pace
+from zygoform.core.goods.minutes import AT_ITS_PACE, RATES, Task, own_factor, pace
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.measure.write import Metres, SquareMetres
 from zygoform.core.outcome.cautions import CAUTIONS
@@ -69,6 +69,7 @@ class Step(Struct, frozen=True):
     does: tuple[Deed, ...] = ()
     since: tuple[tuple[str, float], ...] = ()
     """Of what it follows, how many hours after its end at least it is done, whatever else that waits for."""
+    how: Message = Message("")
     because: tuple[tuple[str, str], ...] = ()
     """Of what it follows by a rule: the id, and the rule's name."""
 
@@ -105,6 +106,7 @@ def step_of(work: Work, source: str, shop: Shop, follows: tuple[str, ...]) -> St
         work.touch,
         tuple(f"{source}/{own}" for own in work.soon),
         work.does,
+        how=work.how,
     )
 
 
@@ -118,7 +120,7 @@ def _minutes(
         if not amount:
             continue
         rate, (quick, slow) = RATES[task], pace(task, shop.minutes)
-        factor = effort * own_factor(task, shop.taken)
+        factor = (1.0 if task in AT_ITS_PACE else effort) * own_factor(task, shop.taken)
         each = quick * factor, slow * factor
         low, high = low + amount * each[0], high + amount * each[1]
         if rate.per == "m²":
@@ -272,7 +274,9 @@ def layer_waits(steps: Sequence[Step]) -> str:
 def step_line(step: Step) -> Message:
     """What a step takes and needs, and what is waited for after it, in one line."""
     text = f"about {span(step.minutes)} ({step.made_of.text})" if step.minutes[1] else ""
-    return Message(". ".join(part for part in (text, step_needs(step)) if part), step.made_of.lengths)
+    how = step.how.shifted(len(step.made_of.lengths))
+    told = (text, how.text.rstrip("."), step_needs(step))
+    return Message(". ".join(part for part in told if part), step.made_of.lengths + how.lengths)
 
 
 def step_needs(step: Step) -> str:

@@ -207,7 +207,7 @@ class StepsPage(QWidget):
             return
         step, show = own.step, self.session.show
         self.inside.addWidget(wrapped(show(step.what), "title"))
-        for words in _lines(days, own, show(step.made_of), tuple(map(show, self._why(step)))):
+        for words in _lines(days, own, show(step.made_of), show(step.how), tuple(map(show, self._why(step)))):
             self.inside.addWidget(wrapped(words, "second"))
         self.inside.addWidget(self._presses(days, own))
         for code in step.cautions:
@@ -327,7 +327,7 @@ def _times(days: DayPlan, own: DayStep) -> str:
     return f"{span_words(zone, begin, stop)}, then {day_of(zone, on, days.now)} {time_of(zone, on)}"
 
 
-def _lines(days: DayPlan, own: DayStep, made_of: str, why: tuple[str, ...]) -> list[str]:
+def _lines(days: DayPlan, own: DayStep, made_of: str, how: str, why: tuple[str, ...]) -> list[str]:
     zone, now = days.zone, days.now
     pieces = ", ".join(f"{day_of(zone, begin, now)} {span_words(zone, begin, end)}" for begin, end in own.pieces)
     lines = [pieces[:1].upper() + pieces[1:]]
@@ -339,6 +339,7 @@ def _lines(days: DayPlan, own: DayStep, made_of: str, why: tuple[str, ...]) -> l
         lines.append(f"Took {long_words(own.real)}, {planned}." if own.real else f"Done, {planned}.")
     else:
         lines.append(f"About {span(own.step.minutes)}: {made_of}" if made_of else f"About {span(own.step.minutes)}")
+    lines += [how] if how else []
     if own.dry > own.end:
         lines.append(f"Dry {when_words(zone, own.dry, now)}.")
     if own.scuffed:

@@ -4,9 +4,11 @@ from collections.abc import Iterator
 
 from zygoform.core.coats.coat import Coat
 from zygoform.core.coats.layer import CoatLayer
+from zygoform.core.coats.standing import STANDING, WIPED_A_M2, largest_patch
 from zygoform.core.finish.beneath import takes_stain
 from zygoform.core.finish.judging.verdict import Stack, StackRemedy, StackVerdict, verdict
 from zygoform.core.finish.zones import BLOTCHY
+from zygoform.core.measure.write import SquareMetres
 
 _SEEN = ("top", "body", "fronts", "edges", "legs")
 _TOUCHED = ("top", "hardware")
@@ -25,6 +27,21 @@ def judge_enough(stack: Stack) -> Iterator[StackVerdict]:
     yield from _edges_drink(stack)
     yield from _blotches(stack)
     yield from _unsure(stack)
+    yield from _wiped_late(stack)
+
+
+def _wiped_late(stack: Stack) -> Iterator[StackVerdict]:
+    """A part so large that what stands on it is wiped too late, with no edge to stop at."""
+    for at, _, coat in stack.coats:
+        stands = STANDING.get(coat.id)
+        most = largest_patch(WIPED_A_M2, stands.high) if stands is not None else stack.zone.largest
+        if stands is not None and stack.zone.largest > most:
+            yield verdict(
+                "wiped_late", at, f"{coat.title}: one part is too large to be wiped in time",
+                f"{{0}} without an edge, and {{1}} are wiped within {stands.high:g} min. Two people, one coats and "
+                "one wipes; or a lap shows.",
+                lengths=(SquareMetres(stack.zone.largest), SquareMetres(most)),
+            )  # fmt: skip
 
 
 def _count(stack: Stack, *groups: str) -> tuple[int, int]:
