@@ -22,6 +22,7 @@ if TYPE_CHECKING:
     from zygoform.core.plan.memory import Memory
     from zygoform.core.schedule.day_plan import DayPlan
     from zygoform.core.schedule.gates import Gate
+    from zygoform.core.schedule.sure import SureBy
 
 TICK_MS = 20_000
 SOON = 3
@@ -50,6 +51,7 @@ class DayPlanning(QObject):
         self.ends: dict[str, dict[str, Moment]] = {}
         self.helps: tuple[Help, ...] = ()
         self.quiet: Help | None = None
+        self.sure: SureBy | None = None
         self._state, self._memory, self._slices = state, memory, Slices(self)
         self._of: tuple[Project, Plan | None] | None = None
         self.is_watched = self.is_current = self._has_looked = False
@@ -90,7 +92,7 @@ class DayPlanning(QObject):
     def forget(self) -> None:
         """Another document."""
         self._slices.drop()
-        self.plan, self._of, self.ends, self.helps, self.quiet = None, None, {}, (), None
+        self.plan, self._of, self.ends, self.helps, self.quiet, self.sure = None, None, {}, (), None, None
         self.is_current = False
         if self.is_watched:
             self.ask()
@@ -112,7 +114,7 @@ class DayPlanning(QObject):
     def ask(self) -> None:
         """Plans from now on."""
         project, plan = self._state()
-        self._of, self.is_current, self._has_looked = (project, plan), False, False
+        self._of, self.is_current, self._has_looked, self.sure = (project, plan), False, False, None
         if plan is None:
             self._slices.drop()
             self.plan = None
@@ -181,13 +183,14 @@ class DayPlanning(QObject):
 
     def _otherwise(self, days: DayPlan) -> Piecemeal[_Otherwise]:
         """How long by each answer to the next gates; what helps a wanted day that is missed; what quiet costs."""
-        from zygoform.core.plan.days_stage import ends_by_answer, quiet_costs, what_helps
+        from zygoform.core.plan.days_stage import ends_by_answer, quiet_costs, sure_of, what_helps
         from zygoform.core.schedule.day_plan import wanted_by
 
         project, plan = self._of or self._state()
         ends: dict[str, dict[str, Moment]] = {}
         helps: tuple[Help, ...] = ()
         quiet: Help | None = None
+        sure: SureBy | None = None
         if plan is not None:
             for gate in self.open_gates()[:SOON]:
                 ends[gate.id] = yield from ends_by_answer(project, gate, days, self._memory())
@@ -195,10 +198,11 @@ class DayPlanning(QObject):
             if wanted and days.end > wanted:
                 helps = yield from what_helps(project, plan, days, wanted, self._memory())
             quiet = yield from quiet_costs(project, plan, days)
-        return ends, helps, quiet
+            sure = yield from sure_of(project, plan, days)
+        return ends, helps, quiet, sure
 
     def _on_looked(self, found: _Otherwise) -> None:
-        self.ends, self.helps, self.quiet = found
+        self.ends, self.helps, self.quiet, self.sure = found
         self._has_looked = True
         self.looked.emit()
 
@@ -206,7 +210,7 @@ class DayPlanning(QObject):
         self.failed.emit(f"The days could not be worked out ({type(wrong).__name__}: {wrong}).")
 
 
-_Otherwise = tuple[dict[str, dict[str, Moment]], tuple["Help", ...], "Help | None"]
+_Otherwise = tuple[dict[str, dict[str, Moment]], tuple["Help", ...], "Help | None", "SureBy | None"]
 
 
 def _differs(was: tuple[Project, Plan | None], now: tuple[Project, Plan | None]) -> bool:

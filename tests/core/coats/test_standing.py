@@ -40,6 +40,10 @@ def test_how_long_it_stands_is_told_at_the_step_and_is_in_its_minutes(material: 
     own = STANDING[material]
     plan = plan_of(finished(table(), f"{material} 1 rag"))
     (step,) = plan.work.of(FINISH)
+    if own.is_wiped_at_once:
+        assert f"Wiped as you go, within {own.high:g} min" in step.how.text
+        assert not [task for task, _ in step.tasks if task == "let stand"]
+        return
     assert f"Stands {own.low:g} to {own.high:g} min" in step.how.text
     (zone,) = (zone for zone in plan.finish.zones if zone.layers)
     count = -(-zone.zone.area * WIPED_A_M2 // own.high)

@@ -42,6 +42,11 @@ class LeftToStand(Struct, frozen=True):
     way: str
     normal: str = ""
 
+    @property
+    def is_wiped_at_once(self) -> bool:
+        """Whether one hand wipes what the other has just put on: then there are no patches."""
+        return not self.low
+
 
 def _read() -> dict[str, LeftToStand]:
     rows = ([cell.strip() for cell in line.split("|")] for line in _TABLE.strip().splitlines())

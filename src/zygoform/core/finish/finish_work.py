@@ -286,7 +286,7 @@ def _beside_coat(batch: Batch, layer: CoatLayer, coat: Coat, *, first: bool) -> 
 def _stands(batch: Batch, coat: Coat) -> Tasks:
     """What nobody can do but wait for, patch by patch."""
     own = STANDING.get(coat.id)
-    if own is None:
+    if own is None or own.is_wiped_at_once:
         return ()
     on, count = _patch(batch, own)
     more = wiping(on, on, own.low, own.high).begins - on
@@ -305,6 +305,8 @@ def coat_how(batch: Batch, coat: Coat) -> Message:
     own = STANDING.get(coat.id)
     if own is None:
         return Message(wet_words(coat.id))
+    if own.is_wiped_at_once:
+        return Message(f"Wiped as you go, within {own.high:g} min; {own.way}.")
     on, count = _patch(batch, own)
     one = wiping(on, on, own.low, own.high)
     patches = f" In {count} patches, each to an edge: {{0}} at most." if count > 1 else ""

@@ -22,6 +22,7 @@ from zygoform.core.schedule.events import with_answer
 from zygoform.core.schedule.gates import Gate
 from zygoform.core.schedule.jobs import Question, question
 from zygoform.core.schedule.progress import StepState, all_steps, progress
+from zygoform.core.schedule.sure import SureBy, spread_of, sure_by
 from zygoform.core.steps.step import Step
 
 AskedDays = tuple[tuple[Step, ...], dict[str, StepState], Question]
@@ -131,6 +132,18 @@ def what_helps(
             found.append(Help(words, other, shorter.end))
     found.sort(key=lambda own: (own.end > wanted, own.end))
     return tuple(found[:MOST_HELPS])
+
+
+def sure_of(project: Project, plan: Plan, days: DayPlan) -> Piecemeal[SureBy | None]:
+    """By when it will be over four times in five, and what moves that most; nothing where nothing is left."""
+    steps, _, asked = asked_of(project, plan, days.now, days.zone)
+    by_id = {step.id: step for step in steps}
+    if not asked.ids or days.refused or any(own not in days.by_id for own in asked.ids):
+        return None
+    own = [by_id[each] for each in asked.ids]
+    shop, log = project.shop, project.days.log
+    spreads = [spread_of(step, log, shop.taken, shop.first_time) for step in own]
+    return (yield from sure_by(asked, own, [days.by_id[each].begin for each in asked.ids], spreads))
 
 
 def quiet_costs(project: Project, plan: Plan, days: DayPlan) -> Piecemeal[Help | None]:

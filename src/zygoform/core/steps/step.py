@@ -127,6 +127,9 @@ def _minutes(
             words.append(f"{{{len(lengths)}}} {rate.many}")
             lengths.append(SquareMetres(amount))
             continue
+        if rate.per == "min":
+            words.append(f"{amount:.0f} {rate.many}")
+            continue
         figure = f"{amount:.0f}" if rate.per != "m" else f"{{{len(lengths)}}}"
         if rate.per == "m":
             lengths.append(Metres(1000 * amount) if amount >= LONG_RUN_M else 1000 * amount)

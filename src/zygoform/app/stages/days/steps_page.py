@@ -1,5 +1,6 @@
 """All steps day by day, and of the one that is open all there is to know, to note and to learn."""
 
+from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import QRectF, Qt, Signal
@@ -21,6 +22,7 @@ from zygoform.core.outcome.cautions import CAUTIONS
 from zygoform.core.schedule.day_plan import DayPlan, DayStep
 from zygoform.core.schedule.gates import subjects
 from zygoform.core.schedule.progress import day_of, long_words, span_words, time_of, when_words
+from zygoform.core.schedule.sure import SureBy
 from zygoform.core.steps.step import Step, span, step_needs
 
 # The photos of one step, one at a time.
@@ -124,6 +126,9 @@ class StepsPage(QWidget):
         self.total = wrapped("", "strong")
         self.total.setObjectName("days_total")
         column.addWidget(self.total)
+        self.sure = wrapped("", "second")
+        self.sure.setObjectName("days_sure")
+        column.addWidget(self.sure)
         self.list = _DayList()
         self.list.setObjectName("day_list")
         self.list.setAccessibleName("Steps, day by day")
@@ -147,6 +152,9 @@ class StepsPage(QWidget):
         """The list anew where anything of it differs; the open step."""
         shown = days.steps, self.session.unit, days.zone.local(days.now)[0]
         self.total.setText(_total(days))
+        sure = self.session.days.sure
+        self.sure.setText(_sure(days, sure, self.session.show) if sure is not None else "")
+        self.sure.setVisible(sure is not None and bool(days.open))
         if shown != self._shown:
             self._shown = shown
             self._fill(days)
@@ -316,6 +324,14 @@ def _total(days: DayPlan) -> str:
     left = sum(end - begin for own in days.open for begin, end in own.pieces)
     tail = proof if days.is_final else ""
     return f"Finished and dry {over}; {long_words(left)} of work left. {tail}{looking}".strip()
+
+
+def _sure(days: DayPlan, sure: SureBy, show: Callable[[Message], str]) -> str:
+    """By when, four times in five; the steps that move it most where they turn out slow."""
+    named = [(days.by_id[own.step], own.minutes) for own in sure.movers if own.step in days.by_id]
+    moves = [f"{show(own.step.what).split(',')[0]} ({long_words(by)})" for own, by in named]
+    most = f" If it turns out slow, what moves it most: {'; '.join(moves)}." if moves else ""
+    return f"80 % sure {when_words(days.zone, sure.end, days.now)}.{most}"
 
 
 def _times(days: DayPlan, own: DayStep) -> str:

@@ -35,7 +35,7 @@ def _wiped_late(stack: Stack) -> Iterator[StackVerdict]:
     for at, _, coat in stack.coats:
         stands = STANDING.get(coat.id)
         most = largest_patch(WIPED_A_M2, stands.high) if stands is not None else stack.zone.largest
-        if stands is not None and stack.zone.largest > most:
+        if stands is not None and not stands.is_wiped_at_once and stack.zone.largest > most:
             yield verdict(
                 "wiped_late", at, f"{coat.title}: one part is too large to be wiped in time",
                 f"{{0}} without an edge, and {{1}} are wiped within {stands.high:g} min. Two people, one coats and "
