@@ -62,3 +62,28 @@ def test_what_is_typed_is_not_taken_away_while_time_goes_on(bench: Bench) -> Non
     bench.stage.refresh()
     bench.settle()
     assert bench.find(QLineEdit, "own_after").text() == "Half a sen"
+
+
+def test_what_went_wrong_is_asked_and_its_way_out_is_in_the_plan(bench: Bench) -> None:
+    bench.go()
+    before = {own.id for own in bench.days.steps}
+    bench.click("days_wrong")
+    card = bench.stage.rescue
+    assert card.isVisibleTo(bench.stage)
+    assert not bench.stage.gate.isVisibleTo(bench.stage), "one question at a time"
+    bench.key(Qt.Key.Key_Down)
+    assert "shellac blocker" in words(bench, "rescue_way")
+    card.how_large.choose("face")
+    bench.wait(lambda: "all is over" in words(bench, "rescue_costs"))
+    bench.click("rescue_do")
+    bench.ready()
+    more = {own.id for own in bench.days.steps} - before
+    assert len(more) == 2
+    entry = bench.session.project.days.log[-1]
+    assert (entry.rescue, entry.share) == ("craters", 0.25)
+    assert not card.isVisibleTo(bench.stage)
+    # Good enough: nothing is written down.
+    bench.click("days_wrong")
+    bench.key(Qt.Key.Key_Escape)
+    assert not card.isVisibleTo(bench.stage)
+    assert bench.session.project.days.log[-1] == entry

@@ -18,7 +18,7 @@ class Entry(Struct, frozen=True):
     """One thing that happened: at which step (its id, and what it was called then), and when it was written down.
 
     `minutes` of work (paused, done), `planned` ones beside them; `hours` more to wait (tacky); `text` is a note, or
-    the answer to a gate; `photo` the id of one.
+    the answer to a gate; `photo` the id of one. Of what went wrong `rescue` is the way out, on that `share` of it.
     """
 
     id: Annotated[str, Meta(pattern=r"^e[0-9]{1,9}$")]
@@ -31,6 +31,8 @@ class Entry(Struct, frozen=True):
     hours: Annotated[float, Meta(ge=0, le=2000)] = 0.0
     text: Annotated[str, Meta(max_length=2000)] = ""
     photo: Annotated[str, Meta(max_length=40)] = ""
+    rescue: Annotated[str, Meta(max_length=40)] = ""
+    share: Annotated[float, Meta(gt=0, le=1)] = 1.0
 
     @property
     def moment(self) -> Moment:

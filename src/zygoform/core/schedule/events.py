@@ -22,6 +22,7 @@ from zygoform.core.schedule.day_plan import DayStep
 from zygoform.core.schedule.gates import Gate, answered_layers
 from zygoform.core.schedule.jobs import is_wet
 from zygoform.core.schedule.progress import NOT_BEGUN, progress, worked
+from zygoform.core.schedule.rescue import WRONGS
 from zygoform.core.shop import Shop
 from zygoform.core.steps.step import Step
 
@@ -100,9 +101,14 @@ def still_tacky(project: Project, own: DayStep, at: datetime, what: str, hours: 
     )
 
 
-def went_wrong(project: Project, own: DayStep, at: datetime, what: str) -> Edited:
-    """A coat is sanded when it is dry, and put on once more; anything else is done once more."""
-    return write_down(project, "wrong", at, f"Went wrong: {what}; once more", step=own.id, what=what)
+def went_wrong(
+    project: Project, own: DayStep, at: datetime, what: str, rescue: str = "again", share: float = 1.0
+) -> Edited:
+    """The way out goes into the plan, on that share of the step's faces; what follows waits for it."""
+    wrong = WRONGS[rescue]
+    words = f"Went wrong: {what}; {wrong.title.lower()}" if rescue != "again" else f"Went wrong: {what}; once more"
+    told = "" if rescue == "again" else f"{wrong.title}: {wrong.way[:1].lower()}{wrong.way[1:]}"
+    return write_down(project, "wrong", at, words, step=own.id, what=what, text=told, rescue=rescue, share=share)
 
 
 def no_time_today(project: Project, at: datetime, zone: ClockZone) -> Edited:

@@ -11,10 +11,10 @@ from msgspec import Struct, structs
 
 from zygoform.core.days.hours import ClockZone, Moment, clock_words, day_text, weekday
 from zygoform.core.days.log import Entry
-from zygoform.core.goods.minutes import Task
-from zygoform.core.ids import piece_of, role_of, within
+from zygoform.core.ids import role_of
 from zygoform.core.measure.message import Message, literal
 from zygoform.core.outcome.work import Work
+from zygoform.core.schedule.rescue import rescue_steps
 from zygoform.core.shop import Shop
 from zygoform.core.steps.order import WorkPlan, in_order
 from zygoform.core.steps.step import SHOPPING, Step, step_of
@@ -116,43 +116,17 @@ def _with_shopping(
 
 
 def _again(steps: tuple[Step, ...], own: str, entry: Entry, shop: Shop) -> tuple[Step, ...]:
-    """Sanded when it is dry, and once more; or, of what is no coat, once more. What follows it follows that."""
+    """The way out that was chosen, right after it. What follows it follows that."""
     step = next((step for step in steps if step.id == own), None)
-    if step is None:
+    made = rescue_steps(step, entry, shop) if step is not None else ()
+    if not made:
         return steps
-    area = max((amount for task, amount in step.tasks if task in _ON_AREA), default=0.0)
-    source, name = piece_of(own), within(own)
-    made: list[Step] = []
-    if area:
-        work = Work(
-            f"{name}+{entry.id}-sand", "strip", Message(f"Sand smooth: {step.what.text}", step.what.lengths),
-            (("sand between", area),), step.where, needs=("grit 320",), cautions=("sanding",),
-        )  # fmt: skip
-        made.append(step_of(work, source, shop, (own,)))
-    once = structs.replace(
-        step,
-        id=f"{own}+{entry.id}",
-        what=Message(f"Once more: {step.what.text}", step.what.lengths),
-        follows=(made[-1].id if made else own,),
-        soon=(),
-        within=step.within,
-    )
-    made.append(once)
-    changed = []
+    changed, new = list[Step](), {own.id for own in made}
     for other in steps:
-        if own in other.follows and other.id not in {m.id for m in made}:
-            changed.append(structs.replace(other, follows=(*other.follows, once.id)))
-        else:
-            changed.append(other)
-        if other.id == own:
-            changed += made
+        follows = (*other.follows, made[-1].id) if own in other.follows and other.id not in new else other.follows
+        changed.append(structs.replace(other, follows=follows) if follows != other.follows else other)
+        changed += made if other.id == own else ()
     return tuple(changed)
-
-
-_ON_AREA: tuple[Task, ...] = (
-    "brush coat", "roll coat", "spray coat", "aerosol coat", "stain", "clear coat", "oil coat", "wax coat",
-    "effect coat",
-)  # fmt: skip
 
 
 # Days and times in words, by the clock on the wall.

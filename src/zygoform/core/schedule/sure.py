@@ -37,6 +37,7 @@ MOVERS, LOOKED_AT = 3, 2
 """So many steps are named; in so many of the ways it may turn out each is made slow. [choice]"""
 _COATS = ("prime", "colour", "clear")
 _NEVER, _MOST_LATER = 1 << 62, 60 * 24 * 60
+"""Minutes: what has not enough hours is never over; what is later than that counts as so late. [choice]"""
 
 
 class Mover(Struct, frozen=True):

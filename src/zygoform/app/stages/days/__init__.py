@@ -9,6 +9,7 @@ step_changes.py   own minutes and waits, own steps, steps left out
 steps_page.py     all steps day by day, the one that is open, what was photographed at it
 own_hours_page.py hours, quiet hours, room, the wanted day and what would help
 log_page.py       what was written down, planned beside real, what was learnt
+rescue_card.py    what went wrong, and the way out with what it takes
 cards.py          what now and what can be said of it; a question that only doing answers; as high as their
                   words need
 """

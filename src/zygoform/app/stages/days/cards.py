@@ -62,7 +62,7 @@ _BUTTONS = (
     ("done", "Done", "Done; with the minutes from start to stop, or those typed beside it (D)"),
     ("pause", "Break off", "The rest is planned again (B)"),
     ("tacky", "Still tacky", "What is drying needs longer: all that waits for it moves (S)"),
-    ("wrong", "Went wrong", "Sanded when it is dry, and once more (W)"),
+    ("wrong", "Went wrong", "What went wrong, the ways out, when all is over then (W)"),
     ("today", "No time today", "All of the rest of today moves (N)"),
 )
 

@@ -15,6 +15,7 @@ from zygoform.app.stages.days.cards import GateCard, NowCard, drying
 from zygoform.app.stages.days.held import held_words
 from zygoform.app.stages.days.log_page import LogPage
 from zygoform.app.stages.days.own_hours_page import OwnHoursPage
+from zygoform.app.stages.days.rescue_card import RescueCard
 from zygoform.app.stages.days.rule import DayRule
 from zygoform.app.stages.days.steps_page import StepsPage
 from zygoform.app.theme import tokens as t
@@ -49,7 +50,6 @@ _EDITS = {
     "done": finish_step,
     "pause": pause_step,
     "tacky": still_tacky,
-    "wrong": went_wrong,
 }
 
 
@@ -101,6 +101,10 @@ class DaysStage(QWidget):
         self.gate = GateCard(self.session)
         self.gate.answered.connect(self._answer)
         column.addWidget(self.gate)
+        self.rescue = RescueCard(self.session)
+        self.rescue.chosen.connect(self._rescue)
+        self.rescue.left.connect(self.refresh)
+        column.addWidget(self.rescue)
         column.addWidget(self.rule, 1)
         self.told = wrapped("", "second")
         self.told.setObjectName("days_told")
@@ -141,6 +145,7 @@ class DaysStage(QWidget):
             return
         gates = self.session.days.open_gates()
         due = next((gate for gate in gates if self._is_due(days, gate.step, before=gate.before)), None)
+        due = None if self.rescue.isVisibleTo(self) else due
         self.gate.show_gate(due, days, self.session.days.ends.get(due.id, {}) if due is not None else {})
         finish: FinishPlan = plan.finish
         rows = sub_jobs(days, plan.changes, finish, self.session.project.names)
@@ -220,11 +225,23 @@ class DaysStage(QWidget):
         if name == "photo":
             self._photo(own)
             return
+        if name == "wrong":
+            self.gate.hide()
+            self.rescue.ask(own)
+            return
         at, what = self.session.days.clock.time(), self.session.show(own.step.what)
         edit = _EDITS[name]
         done = self.session.try_do(lambda p: edit(p, own, at, what))
         if done and name == "pause" and not can_break_off(own):
             self._tell("Where a wet edge has dried it shows: sand it when it is dry, and coat all of it.")
+
+    def _rescue(self, step_id: str, way: str, share: float) -> None:
+        """The way out that was chosen goes into the plan."""
+        days = self.session.days.plan
+        own = days.by_id.get(step_id) if days is not None else None
+        if own is not None:
+            at, what = self.session.days.clock.time(), self.session.show(own.step.what)
+            self.session.try_do(lambda p: went_wrong(p, own, at, what, way, share))
 
     def _typed(self, text: str) -> None:
         """Real minutes were typed: done."""
