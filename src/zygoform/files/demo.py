@@ -401,7 +401,7 @@ finish/p1/out | 4 | 15:28 | 10 | 8 | Take the drawers out (3), number each and i
 c2/fix | 4 | 16:03 | 25 | 35 | Turn the piece over, screw the skirt on
 c5/out | 4 | 16:25 | 20 | 21 | Take out 1 old insert, strips or staples first
 c11/check | 4 | 16:42 | 15 | 16 | Tape the template on every front, step back and look before you bore
-c13/ease | 4 | 17:00 | 20 | 18 | Trim flush at the edges, sand, caulk or fill the joints
+c13/ease | 4 | 17:00 | 20 | 18 | Punch the pins in, trim flush at the edges, sand, caulk or fill the joints
 c6/fit | 3 | 18:15 | 15 | 15 | Fit every shelf dry before it is finished; it goes in without force
 c11/bore | 3 | 18:20 | 5 | 6 | Bore 6 holes from the face, a block clamped behind
 finish/p1/hardware/clean-alcohol | 3 | 18:35 | 5 | 7 | Clean hardware with alcohol

@@ -40,11 +40,18 @@ def cutting(parts: Sequence[Part], sheets: Collection[str] = (), *, follows: tup
 
 
 def shelves_work(
-    parts: Sequence[Part], sheets: Collection[str], shelves: int, screws: int, fixing: str, cable: bool
+    parts: Sequence[Part],
+    sheets: Collection[str],
+    shelves: int,
+    screws: int,
+    fixing: str,
+    cable: bool,
+    pried: tuple[str, ...] = (),
 ) -> tuple[Work, ...]:
     """Shelves held by cleats, pins, grooves or screws, in a room that is emptied first; laid in for good last.
 
-    What goes into grooves goes in before its coats; all else lies flat for them.
+    What goes into grooves goes in before its coats; all else lies flat for them. Rails and runners that were there
+    are `pried` out first.
     """
     ids = tuple(part.id for part in parts)
     laid = tuple(part for part in ids if own_of(part).startswith("shelf") or "/shelf/" in part)
@@ -67,26 +74,53 @@ def shelves_work(
         }[fixing]
     )
     on = (Deed("on", laid, loose=fixing != "grooves"),)
+    out, n = tuple[Work, ...](), len(pried)
+    if pried:
+        what = Message(f"Pry out {n} rail{'s' * (n > 1)} and runners, pull their nails, fill what shows")
+        needs = ("a flat bar", "pincers")
+        out = (
+            Work("pry", "apart", what, (("pry out", n),), pried, needs=needs, follows=("apart",),
+                 does=(Deed("off", pried),)),
+        )  # fmt: skip
+    after = ("cut", "pry") if pried else ("cut", "apart")
     works = (
+        *out,
         cutting(parts, sheets),
-        Work(
-            "prepare", "dry fit", Message(how), drive, ids, needs=("a level", "a drill"), follows=("cut", "apart")
-        ),
+        Work("prepare", "dry fit", Message(how), drive, ids, needs=("a level", "a drill"), follows=after),
         Work("fit", "fix", fit, (("dry fit", 1),), ids, follows=("prepare",)),
     )
     return (*works, Work("in", "refit", lay, (("lay in", len(laid)),), laid, follows=("fit",), does=on))
 
 
-def back_work(parts: Sequence[Part], sheets: Collection[str], fixed: int, *, arched: bool) -> tuple[Work, ...]:
-    """A back cut, shaped where it is arched, and fixed by so many nails or screws once the piece is square."""
+def back_work(
+    parts: Sequence[Part],
+    sheets: Collection[str],
+    fixed: int,
+    *,
+    arched: bool,
+    pulled: int = 0,
+    edges: tuple[str, ...] = (),
+) -> tuple[Work, ...]:
+    """A back cut, shaped where it is arched, and fixed by so many nails or screws once the piece is square.
+
+    `pulled` old nails or staples stand in the `edges` of the boards it goes on.
+    """
     ids = tuple(part.id for part in parts)
-    works, before = [cutting(parts, sheets)], ("cut",)
+    works = [cutting(parts, sheets)]
+    before: tuple[str, ...] = ("cut",)
+    if pulled:
+        pull = Message(f"Pull the old back's nails or staples, about {pulled}; scrape the edges clean")
+        tasks: tuple[tuple[Task, float], ...] = (("pull nail", pulled),)
+        needs_pull = ("pincers", "a scraper")
+        works.append(Work("pull", "mend", pull, tasks, edges, needs=needs_pull, follows=("apart",)))
+        before = ("cut", "pull")
     if arched:
+        # Its edges may be cleaned meanwhile.
         shape = Message("Mark the arch, cut it rough, then to the line")
         works.append(
-            Work("arch", "shape", shape, (("round corner", 2),), ids, needs=("a jig saw",), follows=before)
+            Work("arch", "shape", shape, (("round corner", 2),), ids, needs=("a jig saw",), follows=("cut",))
         )
-        before = ("arch",)
+        before = ("arch", *before[1:])
     fix = Message("Measure both diagonals, pull the piece square, fix the back from the middle of each edge")
     drive: tuple[tuple[Task, float], ...] = (("drive screw", fixed),)
     needs, after, on = ("a helper", "a tape"), (*before, "apart"), (Deed("on", ids, loose=True),)

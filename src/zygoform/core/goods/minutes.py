@@ -16,7 +16,8 @@ Task = Literal[
     "clean", "scuff", "strip clear coat", "strip paint", "finer grit", "strip with stripper", "scrape", "fill hole",
     "fill grain", "brush coat", "roll coat", "spray coat", "set up gun", "aerosol coat", "stain", "clear coat",
     "oil coat", "wax coat", "effect coat", "sand between", "mask edge", "mask with clear",
-    "lay film", "pull tape", "cut in", "sand back", "let stand", "wash up", "vacuum", "hardware sprayed",
+    "lay film", "pull tape", "cut in", "sand back",
+    "let stand", "pull nail", "pry out", "punch pin", "wash up", "vacuum", "hardware sprayed",
     "test board", "shopping",
 ]  # fmt: skip
 """A kind of work that the table has minutes for."""
@@ -108,6 +109,9 @@ _ROWS: tuple[tuple[Task, str, str, Per, float, float], ...] = (
     ("pull tape", "of tape pulled off", "of tape pulled off", "m", 0.2, 0.4),
     ("cut in", "cut in by hand", "cut in by hand", "m", 0.6, 1.2),
     ("sand back", "of border sanded back", "of border sanded back", "m", 0.5, 1),
+    ("pull nail", "old nail or staple pulled", "old nails or staples pulled", "each", 0.3, 0.8),
+    ("pry out", "rail or runner pried out", "rails and runners pried out", "each", 4, 10),
+    ("punch pin", "pin punched in", "pins punched in", "each", 0.1, 0.25),
     ("let stand", "min to stand", "min to stand", "min", 1, 1),
     ("wash up", "tool washed out", "tools washed out", "each", 3, 8),
     ("vacuum", "vacuumed and wiped with a tack cloth", "vacuumed and wiped with a tack cloth", "m²", 1, 2.5),

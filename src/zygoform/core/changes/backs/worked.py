@@ -32,6 +32,8 @@ LEAST_BACK = 60.0
 """A back is at least so high (mm). [choice]"""
 MOST_BEHIND = 6.0
 """A packing strip fills so much (mm) between the frame and a back that stands up behind the top. [practice]"""
+OLD_NAILS = 150.0
+"""Old backs are nailed or stapled about so far apart (mm). [practice]"""
 INTO = 19.0
 """What a nail or screw through the back goes into (mm): the edge of a side. [practice]"""
 
@@ -169,9 +171,21 @@ class BackSheet:
             fittings=(fitting,),
             notes=self._notes(),
             cautions=tuple(cautions),
-            work=back_work(parts, {self.sheet.id}, fitting.count, arched=change.shape == "arched"),
+            work=back_work(
+                parts,
+                {self.sheet.id},
+                fitting.count,
+                arched=change.shape == "arched",
+                pulled=self._old_nails(),
+                edges=tuple(board.id for board in self.body.boards if board.role == "side"),
+            ),
             body=self.body.id,
         )
+
+    def _old_nails(self) -> int:
+        """About one every so often round each old sheet; what was screwed or slid in has none worth naming."""
+        rims = (2 * (solid.sizes[1] + solid.sizes[2]) for solid in (board.solid for board in self.old))
+        return sum(count_up(rim / OLD_NAILS) for rim in rims)
 
     def _result(self) -> Message:
         x0, z0, x1, z1 = self.rect

@@ -105,12 +105,15 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
         cuts = _gaps_crossed(pattern)
         part_ = Message(f"Part {cuts} strips at the gaps with a flush saw, drawers held still with card")
         steps.append(Work("part", "shape", part_, (("crosscut", cuts),), ids, follows=("glue",)))
+    pins = sum(fitting.count for fitting in pattern_fittings(pattern) if fitting.kind == "pin")
+    punch: tuple[tuple[Task, float], ...] = (("punch pin", pins),) if pins else ()
+    punched = "Punch the pins in, t" if pins else "T"
     glued = ("glue", "part") if pattern.parted else ("glue",)
     steps += [
-        Work("ease", "shape", Message("Trim flush at the edges, sand, caulk or fill the joints"),
-             (("trim end", fronts),), ids, follows=glued, only="fitted"),
+        Work("ease", "shape", Message(f"{punched}rim flush at the edges, sand, caulk or fill the joints"),
+             (*punch, ("trim end", fronts)), ids, follows=glued, only="fitted"),
         Work("touch", "refit", Message("Touch up cut ends, joints and the holes of pins with the same coat"),
-             (("trim end", fronts),), ids, needs=("a small brush",), follows=glued, only="loose"),
+             (*punch, ("trim end", fronts)), ids, needs=("a small brush",), follows=glued, only="loose"),
     ]  # fmt: skip
     if pattern.pulls_over:
         words = "Bore the pulls' holes through from behind, a block held on the strips"

@@ -46,9 +46,16 @@ class ShelvesWorked(ShelfBay):
             cautions=tuple(cautions),
             findings=(*shelf_findings(self), *opens_upwards(change, self.lining.whole, self.body)),
             handles=self._handles(),
-            work=shelves_work(parts, sheets, len(self.places), screws, change.fixing, change.cable > 0),
+            work=shelves_work(
+                parts, sheets, len(self.places), screws, change.fixing, change.cable > 0, self._pried()
+            ),
             body=self.body.id,
         )
+
+    def _pried(self) -> tuple[str, ...]:
+        """Of what comes out of the room what was fixed in it: rails, uprights, runners."""
+        fixed = (board for board in self.body.boards if board.role in ("rail", "runner", "upright"))
+        return tuple(board.id for board in fixed if board.id in self.room.removed)
 
     def _result(self) -> Message:
         clear = self.clear()
