@@ -7,7 +7,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop
-from PySide6.QtWidgets import QApplication, QPushButton, QWidget
+from PySide6.QtWidgets import QApplication, QPushButton, QScrollArea, QWidget
 
 from zygoform.app.another_look import AnotherLook
 from zygoform.app.canvas.piece_view import PieceView
@@ -15,6 +15,7 @@ from zygoform.app.clock import Clock
 from zygoform.app.main_view import MainView
 from zygoform.app.main_window import MainWindow
 from zygoform.app.session import Session
+from zygoform.app.stages.finish.stage import FinishStage
 from zygoform.app.stages.survey.stage import SurveyStage
 from zygoform.app.theme.look import put_on
 from zygoform.app.widgets.buttons import Segments
@@ -118,8 +119,6 @@ def _doors(studio: _Studio) -> None:
 
 def _finish(studio: _Studio) -> None:
     """The counter in its planned colours, the coats of its body as a section, one of them open."""
-    from zygoform.app.stages.finish.stage import FinishStage
-
     studio.session.look_from(viewpoint="corner")
     studio.session.select("")
     studio.window.go("finish")
@@ -128,6 +127,20 @@ def _finish(studio: _Studio) -> None:
         finish.choose("p1/top")
         finish.coats.open_layer(4)
     studio.shot("finish")
+    if finish is not None:
+        _order(studio, finish)
+
+
+def _order(studio: _Studio, finish: FinishStage) -> None:
+    """What meets what, drawn as tape; what is coated loose."""
+    finish.pages.turn_to("schools")
+    _settle(studio.app, lambda: not finish.view.is_looking)
+    for area in finish.pages.findChildren(QScrollArea):
+        if area.isAncestorOf(finish.order.borders):
+            area.ensureWidgetVisible(finish.order.borders)
+            area.verticalScrollBar().setValue(area.verticalScrollBar().value() + 320)
+    studio.shot("finish-order")
+    finish.pages.turn_to("coats")
 
 
 def _days(studio: _Studio) -> None:

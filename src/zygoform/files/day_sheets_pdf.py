@@ -54,7 +54,7 @@ def _day(page: Page, plan: Plan, days: DayPlan, day: int) -> None:
                     for begin, end in own.pieces
                     if first <= begin < last
                 ),
-                own.step.what.words(show) + ("; scuff it first" if own.scuffed else ""),
+                own.step.what.words(show) + ("; scuff it first" if own.scuffed and not own.step.goes_on else ""),
                 " ".join(_more(days, own)),
                 "took ____",
             )

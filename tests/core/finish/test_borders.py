@@ -245,3 +245,13 @@ def test_what_is_coated_over_already_is_taped_no_more() -> None:
     done = structs.replace(done, days=structs.replace(done.days, log=log))
     left = {step.id for step in plan_of(done).work.steps}
     assert {step.id for step in plan.work.steps} - left == {"finish/p1/body/tape", "finish/p1/body/untape"}
+
+
+def test_what_looks_alike_has_no_border_however_it_was_prepared() -> None:
+    project = two_colours()
+    assert plan_of(project).finish.pieces[0].masks
+    body = project.stack("p1/body").layers
+    alike = set_stack(project, "p1/boxes", tuple(layer for layer in body if layer.is_coat), "").project
+    plan = plan_of(alike)
+    assert len(plan.finish.batches) == 2
+    assert plan.finish.pieces[0].masks == ()

@@ -37,7 +37,7 @@ def test_the_date_holds_for_four_makers_in_five(project: object) -> None:
     steps, _, asked = asked_of(own, plan, NOW, ClockZone())
     by_id = {step.id: step for step in steps}
     order = sorted(range(len(asked.ids)), key=lambda k: (days.by_id[asked.ids[k]].begin, k))
-    chance, held = Random(99), 0
+    chance, held, sooner = Random(99), 0, 0
     for _ in range(500):
         hand, minutes, waits = chance.gauss(0, 1), list[float](), list[float]()
         for own_id in asked.ids:
@@ -68,8 +68,11 @@ def test_the_date_holds_for_four_makers_in_five(project: object) -> None:
         ahead = Ahead(structs.replace(asked.problem, jobs=jobs))
         placed = at_once(in_order_piecemeal(ahead, order))
         assert placed is not None
-        held += end_of_all(ahead, placed) <= sure.end
-    assert 0.76 <= held / 500 <= 0.84
+        end = end_of_all(ahead, placed)
+        held, sooner = held + (end <= sure.end), sooner + (end <= sure.end - 60)
+    # From one evening to the next it jumps: many makers end within the hour before it.
+    assert sooner / 500 <= 0.84
+    assert held / 500 >= 0.76
     assert at_once(sure_of(own, plan, days)) == sure, "the same plan has the same answer"
 
 

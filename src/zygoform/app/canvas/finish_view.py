@@ -135,6 +135,11 @@ class FinishView(PieceView):
             self._runs, self._borders, self._seen_from = runs, (), ()
             self.update()
 
+    @property
+    def is_looking(self) -> bool:
+        """Whether what is seen of the borders is still being looked for."""
+        return self._looking.busy
+
     def _look_for_borders(self, scene: Scene) -> None:
         """What of them is seen from here is worked out once, with the window answering meanwhile."""
         asked = (scene, self.place, self._runs)

@@ -7,6 +7,7 @@ own_steps.py what someone changes about the steps: own ones, own figures, steps 
 job.py     what is to be put on days, what came of it, who follows whom
 placing.py the time one can work in, and where a job goes on it
 rules.py   plans at once, by four usual rules; who follows whom, and how much is still to come
+chance.py  chance that is the same each time
 bound.py   before when all of it cannot be over
 search.py  a shorter plan out of one that is known; the shortest plan, and its proof
 """

@@ -14,6 +14,7 @@ from collections.abc import Iterator, Sequence
 from msgspec import Struct, structs
 
 from zygoform.core.days.bound import bound_piecemeal, latest_ends
+from zygoform.core.days.chance import Chance
 from zygoform.core.days.hours import Moment, Stretch
 from zygoform.core.days.job import DaysAnswer, DaysProblem, PlacedJob
 from zygoform.core.days.placing import PlaceHolds, find, free_place, left_of
@@ -46,7 +47,7 @@ def climb_piecemeal(
     ahead: Ahead, known: tuple[PlacedJob, ...], bound: Moment, enough: Moment, tries: int
 ) -> Piecemeal[tuple[PlacedJob, ...]]:
     """The best of so many orders, no worse than the plan `known`; `enough` is an end that nobody looks beyond."""
-    aim, chance = latest_ends(ahead, bound), _Chance()
+    aim, chance = latest_ends(ahead, bound), Chance()
     best, order = known, _order_of(known)
     stands = end_of_all(ahead, known), _late(known, aim)
     latest = latest_ends(ahead, stands[0])
@@ -79,7 +80,7 @@ def _late(placed: tuple[PlacedJob, ...], aim: list[Moment]) -> int:
     return sum(max(0, own.end - end) for own, end in zip(placed, aim, strict=True))
 
 
-def _moved(order: list[int], chance: "_Chance", far: int) -> list[int]:
+def _moved(order: list[int], chance: Chance, far: int) -> list[int]:
     """Another order, some jobs moved no farther than that."""
     other = order.copy()
     for _ in range(MOVES[chance.below(len(MOVES))]):
@@ -87,18 +88,6 @@ def _moved(order: list[int], chance: "_Chance", far: int) -> list[int]:
         low, high = max(0, at - far), min(len(other), at + far + 1)
         other.insert(low + chance.below(high - low), other.pop(at))
     return other
-
-
-class _Chance:
-    """The same numbers each time (a linear congruential generator, constants of Knuth's MMIX)."""
-
-    def __init__(self) -> None:
-        self._state = 1
-
-    def below(self, count: int) -> int:
-        """Any of 0 to count - 1."""
-        self._state = (self._state * 6364136223846793005 + 1442695040888963407) % (1 << 64)
-        return (self._state >> 33) % count
 
 
 EVER = 1 << 62

@@ -41,6 +41,8 @@ _FILL_WAIT: dict[str, tuple[float, float]] = {
     "flexible filler": (1, 2),
 }  # fmt: skip
 """Hours, quick and slow, until a filler is sanded. [label]"""
+SAME_DAY = 6.0
+"""Two coats that are so many hours apart at most are sprayed on one day. [practice]"""
 _DAY = 24.0
 """Hours of a day. [geometry]"""
 _PHASE: dict[str, Phase] = {
@@ -258,6 +260,7 @@ def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat,
         nth = f", coat {k + 1} of {layer.coats}" if layer.coats > 1 else ""
         sanded = is_sanded_between(batch, coat) and (k > 0 or film_below)
         tasks = (*((("sand between", batch.area),) if sanded else ()), *_coat_tasks(batch, layer, coat))
+        tasks = (*tasks, *_gun_tasks(layer, coat, k))
         tasks = (*tasks, *_beside_coat(batch, layer, coat, first=k == 0 and below < 0), *_stands(batch, coat))
         thin = f", thinned {layer.thin:g} %" if layer.thin else ""
         what = f"{coat.title} on {names}{nth}, {_with_what(layer)}{thin}"
@@ -274,6 +277,7 @@ def _coats(batch: Batch, at: int, layer: CoatLayer, coat: Coat, own: tuple[Coat,
             f"{batch.id}/{key}.{k + 1}", _PHASE[layer.doing], Message(what), tasks, batch.parts, wait, why, needs,
             (), cautions, within=coat.before if follows is not None or not last else 0.0,
             late=coat.recoat if coat.binder == "lacquer" else (0.0, 0.0), touch=coat.touch, how=how,
+            session=_in_the_gun(layer, coat, k),
         )  # fmt: skip
 
 
@@ -340,13 +344,28 @@ def _coat_tasks(batch: Batch, layer: CoatLayer, coat: Coat) -> Tasks:
         count = sum(zone.count for zone in hardware)
         return (("hardware sprayed", float(count)), ("aerosol coat", max(0.0, rest)))
     if layer.way == "gun":
-        return (("set up gun", 1.0), ("spray coat", area))
+        return (("spray coat", area),)
     by_group: dict[str, Task] = {"stain": "stain", "oil": "oil coat", "wax": "wax coat", "effect": "effect coat"}
     if coat.group in by_group:
         return ((by_group[coat.group], area),)
     if layer.way == "roller":
         return (("roll coat", area),)
     return (("clear coat" if coat.group == "clear" else "brush coat", area),)
+
+
+def _gun_tasks(layer: CoatLayer, coat: Coat, nth: int) -> Tasks:
+    """Set up before the first coat, cleaned after the last; it stays loaded between two that come on one day."""
+    if layer.way != "gun":
+        return ()
+    on_one_day = _between(coat)[1] <= SAME_DAY
+    begun: Tasks = (("set up gun", 1.0),) if nth == 0 or not on_one_day else ()
+    last = nth == layer.coats - 1
+    return (*begun, ("clean gun", 1.0) if last or not on_one_day else ("cover gun", 1.0))
+
+
+def _in_the_gun(layer: CoatLayer, coat: Coat, nth: int) -> str:
+    """The same of zones and pieces that can be sprayed one after the other, and the how manieth coat of it."""
+    return f"{coat.id}|{layer.colour}|{layer.recipe}|{layer.thin:g}#{nth}" if layer.way == "gun" else ""
 
 
 def _cautions(layer: CoatLayer, coat: Coat) -> tuple[str, ...]:

@@ -153,6 +153,10 @@ def of_second(masks_: Sequence[Mask], batch_id: str) -> Iterator[Mask]:
     return (mask for mask in masks_ if mask.second == batch_id)
 
 
+def _seen(batch: Batch) -> tuple[tuple[str, str, str], ...]:
+    return tuple((own.material, own.colour, own.recipe) for own in batch.layers if own.is_coat)
+
+
 def piece_masks(
     piece: str,
     all_batches: Sequence[Batch],
@@ -165,7 +169,9 @@ def piece_masks(
     batches = [batch for batch in all_batches if any(plan.zone.role != "hardware" for plan in batch.zones)]
     if len(batches) < 2:
         return ()
-    batch_of = {plan.id: batch.id for batch in batches for plan in batch.zones}
+    # What looks alike in the end has no border, however each was prepared.
+    alike: dict[tuple[tuple[str, str, str], ...], str] = {}
+    batch_of = {plan.id: alike.setdefault(_seen(batch), batch.id) for batch in batches for plan in batch.zones}
 
     def kind_of(part: str, role: ZoneRole) -> str:
         return "" if role == "hardware" else batch_of.get(zone_of(part, role, piece, finishing.moves), "")

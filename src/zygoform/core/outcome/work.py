@@ -74,5 +74,7 @@ class Work(Struct, frozen=True):
     does: tuple[Deed, ...] = ()
     how: Message = Message("")
     """How it is done, beside what is: how long it stands, in how many patches, what is normal."""
+    session: str = ""
+    """What is in the gun: steps with the same are one session, set up and cleaned once."""
     only: PutOnWay | Literal[""] = ""
     """Done only where what the change puts on is coated so."""

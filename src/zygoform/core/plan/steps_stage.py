@@ -17,6 +17,7 @@ from zygoform.core.steps.order import WorkPlan, in_order
 from zygoform.core.steps.own import with_own
 from zygoform.core.steps.put_on import Ways
 from zygoform.core.steps.ruled import PieceSteps, ruled
+from zygoform.core.steps.sessions import in_sessions
 from zygoform.core.steps.step import Step, apart_steps, change_steps, coming_off, together_steps
 from zygoform.core.survey.disassembly import disassembly_order
 
@@ -70,12 +71,15 @@ def steps_stage(
     kept = memory.each("all steps", _once_on(steps, coats, apart))
     whole = memory.each("coatings", tuple(coats.values()))
     return memory.once(
-        lambda: in_order(with_own(ruled(kept, coats, order, whose, form.planned), days.own_steps, days.figures)),  # type: ignore[arg-type]
+        lambda: in_sessions(
+            in_order(with_own(ruled(kept, coats, order, whose, form.planned), days.own_steps, days.figures)),  # type: ignore[arg-type]
+            shop,
+        ),
         "work",
         kept,
         whole,
         form.planned,
-        same=(order, tuple(whose.items()), days.own_steps, days.figures),
+        same=(order, tuple(whose.items()), days.own_steps, days.figures, shop.minutes, shop.taken),
     )
 
 

@@ -238,12 +238,18 @@ def what_now(days: DayPlan) -> WhatNow:
     one = len(own.pieces) == 1
     broken = ", broken off at the end of your hours"
     when = broken if not one else f", {span_words(days.zone, own.begin, own.end)}" if not soon else ""
-    scuff = " Scuff it first: it has waited too long for another coat." if own.scuffed else ""
+    scuff = _scuff_words(own) if own.scuffed else ""
     meanwhile = days.meanwhile()[:_MOST] if not soon else ()
     return WhatNow(
         own, head, own.step.what, f"{length}about {minutes} min{when}. {needs}{scuff}".strip(),
         "" if soon else _why_not_sooner(days, own), meanwhile,
     )  # fmt: skip
+
+
+def _scuff_words(own: DayStep) -> str:
+    if own.step.goes_on:
+        return " Clean the gun and set it up anew: it has lain loaded too long."
+    return " Scuff it first: it has waited too long for another coat."
 
 
 def _since(days: DayPlan, own: DayStep) -> str:

@@ -14,6 +14,7 @@ from zygoform.core.goods.minutes import Task, own_factor, pace
 from zygoform.core.ids import group_of, own_of
 from zygoform.core.schedule.progress import NOT_BEGUN, StepState, worked
 from zygoform.core.shop import Shop
+from zygoform.core.steps.sessions import LOADED_MIN
 from zygoform.core.steps.step import Step
 
 EVERY = 5
@@ -21,13 +22,14 @@ EVERY = 5
 LOUD: tuple[Task, ...] = (
     "crosscut", "mitre cut", "rip", "sheet cut", "joint edge", "pocket hole", "drive screw", "trim end", "taper",
     "cut tile", "strip cut", "saw set", "bore hole", "strip clear coat", "strip paint", "finer grit", "sand face",
-    "spray coat", "set up gun", "round corner",
+    "spray coat", "set up gun", "clean gun", "round corner",
 )  # fmt: skip
 """Saws, drills, sanders and the compressor: not in quiet hours. Sanding by hand is quiet."""
 _WET: tuple[Task, ...] = ("glue joint", "lay tile", "grout", "press face", "fill grain")
 _ONE_BY_ONE: tuple[Task, ...] = ("lay strip", "iron strip")
 _ON_THE_FACE = ("test", "clean", "strip", "fill", "prime", "colour", "clear")
 """Phases in which nothing is sawn, bored or loaded."""
+ANEW: tuple[Task, ...] = ("clean gun", "set up gun")
 _WET_PHASES = ("prime", "colour", "clear")
 _SPRAYED: tuple[Task, ...] = ("spray coat", "aerosol coat", "hardware sprayed")
 
@@ -134,6 +136,9 @@ def wait_after(step: Step, follower: Step) -> int:
 
     A glued joint is scuffed and primed before it is sawn or bears anything.
     """
+    if follower.goes_on == step.id:
+        # With the same in the gun, on other faces.
+        return 0
     wait = middle(step.touch if step.id in follower.soon else step.wait)
     for own, hours in follower.since:
         if own == step.id:
@@ -162,7 +167,9 @@ def _job(
         if before is None:
             continue
         wait, within, then = wait_after(before, step), window(before), middle(before.late)
-        if own in step.soon or not _same_batch(before, step):
+        if own == step.goes_on:
+            within, then = LOADED_MIN, 0
+        elif own in step.soon or not _same_batch(before, step):
             within = 0
         if own in index:
             after.append(After(index[own], wait, within, then))
@@ -199,7 +206,12 @@ def _holds(step: Step) -> tuple[Hold, ...]:
 
 
 def _scuff(step: Step, shop: Shop) -> int:
-    """Minutes to scuff what it goes on, where the window of the coat before is over."""
+    """Minutes to scuff what it goes on, where the window of the coat before is over; or to clean the gun that was
+    left loaded too long, and set it up anew.
+    """
+    if step.goes_on:
+        gun = (sum(pace(task, shop.minutes)) / 2 * own_factor(task, shop.taken) for task in ANEW)
+        return in_fives(sum(gun))
     area = max((amount for task, amount in step.tasks if task.endswith("coat") or task == "stain"), default=0.0)
     low, high = pace("sand between", shop.minutes)
     return in_fives(area * (low + high) / 2 * own_factor("sand between", shop.taken)) if area else EVERY

@@ -8,11 +8,11 @@ plan has the same answer.
 import math
 from collections import Counter
 from collections.abc import Sequence
-from random import Random
 from typing import NamedTuple
 
 from msgspec import Struct, structs
 
+from zygoform.core.days.chance import Chance
 from zygoform.core.days.hours import Moment
 from zygoform.core.days.job import After, Job
 from zygoform.core.days.log import Entry
@@ -98,7 +98,7 @@ def sure_by(
 
     May be interrupted between two times. Times without enough hours count as never over.
     """
-    chance = Random(seed)  # noqa: S311 - a simulation, no secret
+    chance = Chance(seed)
     order = sorted(range(len(begun)), key=lambda k: (begun[k], k))
     ends, first = list[Moment](), list[tuple[float, list[Turned]]]()
     for _ in range(times):
@@ -144,15 +144,15 @@ class Turned(NamedTuple):
     wait: float
 
 
-def drawn(steps: Sequence[Step], spreads: Sequence[Spread], chance: Random) -> list[Turned]:
+def drawn(steps: Sequence[Step], spreads: Sequence[Spread], chance: Chance) -> list[Turned]:
     """One way it may turn out. One hand does all of it: half of what is unknown of the minutes is the same for all
     steps. What goes wrong takes all of it again.
     """
-    hand, found = chance.gauss(0, 1), list[Turned]()
+    hand, found = chance.gauss(), list[Turned]()
     for step, own in zip(steps, spreads, strict=True):
-        z = math.sqrt(0.5) * (hand + chance.gauss(0, 1))
-        dries = chance.gauss(0, 1)
-        again = 2 if chance.random() < own.redo else 1
+        z = math.sqrt(0.5) * (hand + chance.gauss())
+        dries = chance.gauss()
+        again = 2 if chance.share() < own.redo else 1
         work, wait = _centre(step.minutes), _centre(step.wait)
         found.append(Turned(again * work * math.exp(own.minutes * z), again * wait * math.exp(own.wait * dries)))
     return found

@@ -70,6 +70,11 @@ class Step(Struct, frozen=True):
     since: tuple[tuple[str, float], ...] = ()
     """Of what it follows, how many hours after its end at least it is done, whatever else that waits for."""
     how: Message = Message("")
+    session: str = ""
+    """What is in the gun, where it is sprayed."""
+    goes_on: str = ""
+    """The step of the same session right before it: within the hour the gun is still loaded."""
+    effort: float = 1.0
     because: tuple[tuple[str, str], ...] = ()
     """Of what it follows by a rule: the id, and the rule's name."""
 
@@ -86,7 +91,7 @@ def change_steps(outcome: Outcome, shop: Shop, apart: Collection[str], ways: Way
 
 def step_of(work: Work, source: str, shop: Shop, follows: tuple[str, ...]) -> Step:
     """One step of a change or of the finish, with the minutes this workshop takes."""
-    minutes, made_of = _minutes(work.tasks, shop, work.effort)
+    minutes, made_of = step_minutes(work.tasks, shop, work.effort)
     return Step(
         f"{source}/{work.own}",
         source,
@@ -107,10 +112,12 @@ def step_of(work: Work, source: str, shop: Shop, follows: tuple[str, ...]) -> St
         tuple(f"{source}/{own}" for own in work.soon),
         work.does,
         how=work.how,
+        session=work.session,
+        effort=work.effort,
     )
 
 
-def _minutes(
+def step_minutes(
     tasks: tuple[tuple[Task, float], ...], shop: Shop, effort: float = 1.0
 ) -> tuple[tuple[float, float], Message]:
     """Minutes from and to, and what they are made of; corrected by what was logged."""
@@ -146,7 +153,7 @@ def apart_steps(body: Body, order: tuple[DisassemblyStep, ...], shop: Shop) -> t
     for step in order:
         way, count = step.stage.way, float(len(step.boards))
         tasks = ((_TASKS[way], 1.0 if way == "top" else count),)
-        minutes, made_of = _minutes(tasks, shop)
+        minutes, made_of = step_minutes(tasks, shop)
         steps.append(
             Step(
                 f"{body.id}/{way}",
@@ -195,7 +202,7 @@ def _put_back(
 ) -> Step:
     way = step.stage.way
     tasks = ((_AGAIN[way], 1.0 if way == "top" else float(len(boards))),)
-    minutes, made_of = _minutes(tasks, shop)
+    minutes, made_of = step_minutes(tasks, shop)
     what, ids = Message(f"Put back: {_names(boards)}"), tuple(board.id for board in boards)
     on = Deed("on", _with_inside(body, boards), loose=True, chosen=chosen)
     return Step(

@@ -358,7 +358,9 @@ def _lines(days: DayPlan, own: DayStep, made_of: str, how: str, why: tuple[str, 
     lines += [how] if how else []
     if own.dry > own.end:
         lines.append(f"Dry {when_words(zone, own.dry, now)}.")
-    if own.scuffed:
+    if own.scuffed and own.step.goes_on:
+        lines.append("It comes too late for the loaded gun: that is cleaned and set up anew, the time is in it.")
+    elif own.scuffed:
         lines.append("It comes too late for another coat as it is: scuff it first, the time for that is in it.")
     if not own.whole:
         lines.append("It should not be broken off, and no stretch of your hours is long enough for it.")
