@@ -38,6 +38,7 @@ class Replay:
             self.steps_of[batch.id] += [s.id for s in plan.work.steps if s.id.startswith(f"{FINISH}/{batch.id}/")]
         self.done = set[str]()
         self.hung = set[str]()
+        self.chosen = {own.of: own.way for own in plan.finish.finishing.put_on}
 
     def run(self) -> list[str]:
         for step in self.plan.work.steps:
@@ -48,6 +49,7 @@ class Replay:
                 self._hung(step),
                 self._boxes(step),
                 self._taped(step),
+                self._laid_in(step),
             ):
                 self.breaches += said
             self.done.add(step.id)
@@ -88,17 +90,36 @@ class Replay:
             return []
         own = [self.boards[part] for part in map(origin_of, step.where) if part in self.boards]
         mine = [board for board in own if piece_of(board.id) == step.source]
-        closing = {origin_of(b.id) for b in mine if b.role in CLOSES}
-        reached = closing | {origin_of(o.id) for b in mine if b.role in CLOSES for o in self._beside(b)}
+        shut = [b for b in mine if b.role in CLOSES]
+        early = [f"{step.id} comes after its coats" for b in shut if self._way(b) == "fitted" and self._is_late(b)]
+        shut = [b for b in shut if self._way(b) != "fitted"]
+        closing = {origin_of(b.id) for b in shut}
+        reached = closing | {origin_of(o.id) for b in shut for o in self._beside(b)}
         found = [
             f"{step.id} covers what is not coated"
             for b in self._batches(reached)
             if closing and not self._is_coated(b)
         ]
-        under = {origin_of(b.id) for b in mine if b.role in CARRIES}
-        return found + [
+        under = {origin_of(b.id) for b in mine if b.role in CARRIES and self._way(b) != "loose"}
+        return [*found, *early] + [
             f"{step.id} comes after its coats" for b in self._batches(under) if under and self._begun(b)
         ]
+
+    def _way(self, board: Board) -> str:
+        """How its maker wants it coated; nothing where nothing was said."""
+        return self.chosen.get(board.id) or self.chosen.get(piece_of(board.id)) or ""
+
+    def _is_late(self, board: Board) -> bool:
+        return any(self._begun(batch) for batch in self._batches({origin_of(board.id)}))
+
+    def _laid_in(self, step: Step) -> list[str]:
+        """What lies loose in its place, and drawers, come in when they are coated."""
+        lays = any(task in ("lay in", "put drawer in") and amount for task, amount in step.tasks)
+        parts = {origin_of(own) for own in step.where if self.chosen.get(own) != "fitted"}
+        if not lays or self.chosen.get(step.source) == "fitted" or step.phase != "refit":
+            return []
+        wet = [batch.id for batch in self._batches(parts) if not self._is_coated(batch)]
+        return [f"{step.id} comes in before its coats"] if wet else []
 
     def _beside(self, board: Board) -> list[Board]:
         (al, ah) = board.solid.box

@@ -261,7 +261,7 @@ def test_it_opens_where_it_goes_on_and_a_step_the_evening_breaks_off_is_named(be
 def test_notes_lessons_and_the_list(bench: Bench) -> None:
     before = summaries(bench.session)["days"]
     bench.go()
-    assert before == ("61 of 79 steps done", 61, 79), "what the days themselves count, before anyone looks at them"
+    assert before == ("61 of 80 steps done", 61, 80), "what the days themselves count, before anyone looks at them"
     shown = bench.find(QListWidget, "day_list")
     assert any("Sand inside bays" in shown.item(k).text() for k in range(shown.count()))
     bench.enter("day_note", "The left bay is rough")
@@ -270,10 +270,10 @@ def test_notes_lessons_and_the_list(bench: Bench) -> None:
     assert bench.window.preferences.settings.lessons[-1].text == "Sand before the drawers are in"
     bench.stage.pages.turn_to("log")
     bench.settle()
-    assert words(bench, "log_total").startswith("61 of 79")
+    assert words(bench, "log_total").startswith("61 of 80")
     bench.click("days_done")
     bench.ready()
-    assert words(bench, "log_total").startswith("62 of 79"), "the sum is that of the plan before"
+    assert words(bench, "log_total").startswith("62 of 80"), "the sum is that of the plan before"
     model = bench.stage.log.lines.model()
     assert any("The left bay is rough" in model.index(k, 0).data() for k in range(model.rowCount()))
 

@@ -15,11 +15,13 @@ from tests.replay import breaches
 from tests.strategies import planned
 from zygoform.core.coats.coat import KNOWN_COATS
 from zygoform.core.coats.layer import (
+    BorderChoice,
     CoatLayer,
     Colour,
     Finishing,
     FinishOrder,
     GroundSaid,
+    PutOn,
     Recipe,
     RecipePart,
     ShelfCan,
@@ -258,6 +260,8 @@ def test_what_goes_through_the_steps_sees_what_is_wrong() -> None:
     plan = plan_of(demo_project())
     first, last = "finish/p1/top/clean-soap", plan.work.steps[-1].id
     coat, box = "finish/p1/body/colour-acrylic-paint.2", "finish/p1/boxes/clear-wax.1"
+    tape, untape = "finish/p1/inside/tape", "finish/p1/inside/untape"
+    taped = "finish/p1/inside/colour-acrylic-paint.1"
     for own, there, said in (
         ("c1/fix", first, "c1/fix covers what is not coated"),
         ("c7/fix", coat, "c7/fix covers what is not coated"),
@@ -269,17 +273,34 @@ def test_what_goes_through_the_steps_sees_what_is_wrong() -> None:
         ("c8/fix", "c2/fix", "c2/fix turns over what hangs"),
         ("finish/p1/out", last, f"{box} coats drawers that are in"),
         ("finish/p1/out", last, "c2/fix turns it over with the drawers in"),
+        ("c13/ease", last, "c13/ease works on what is coated"),
+        ("c1/bore", last, "c1/bore works on what is coated"),
+        ("c2/cut", last, "c2/cut works on what is coated"),
+        ("c6/cut", last, "c6/cut works on what is coated"),
+        ("c7/cut", last, "c7/cut works on what is coated"),
+        ("c6/in", taped, "c6/in comes in before its coats"),
+        ("finish/p1/in", box, "finish/p1/in comes in before its coats"),
+        (tape, coat, f"{tape} lies on what is not coated: p1/body"),
+        (tape, last, f"{taped} goes on beside a border without tape"),
+        (untape, taped, f"{untape} is pulled before {taped}"),
     ):
         assert said in breaches(moved(plan, own, before=there)), (own, there)
 
 
-@random_cases(60)
+@random_cases(200)
 @given(planned(), st.lists(st.sampled_from(READY_STACKS), min_size=1, max_size=5), st.data())
 def test_no_plan_is_in_a_wrong_order(project: Project, stacks: list[Any], data: st.DataObject) -> None:
     roles = ("top", "body", "inside", "boxes", "fronts")
     zones = tuple(ZoneChoice(f"p1/{role}", layers=stack.layers) for role, stack in zip(roles, stacks, strict=False))
+    """Whatever was changed, coated, chosen to be loose, and kept apart at its borders."""
     order = FinishOrder(*[data.draw(st.sampled_from(("before", "after"))) for _ in range(4)])  # type: ignore[arg-type]
-    assert breaches(plan_of(structs.replace(project, finishing=Finishing(zones=zones, order=order)))) == []
+    ways = {own.id: data.draw(st.sampled_from(("", "loose", "fitted"))) for own in project.changes}
+    put_on = tuple(PutOn(own, way) for own, way in ways.items() if way)  # type: ignore[arg-type]
+    pairs = st.lists(st.sampled_from(roles), min_size=2, max_size=2, unique=True)
+    kept = data.draw(st.lists(st.tuples(pairs, st.sampled_from(("tape", "sand back", "by hand"))), max_size=3))
+    borders = tuple(BorderChoice(f"p1/{first}", f"p1/{second}", way) for (first, second), way in kept)  # type: ignore[arg-type]
+    finishing = Finishing(zones=zones, order=order, put_on=put_on, borders=borders)
+    assert breaches(plan_of(structs.replace(project, finishing=finishing))) == []
 
 
 @random_cases(30)

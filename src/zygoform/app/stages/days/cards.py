@@ -45,14 +45,21 @@ class Card(QFrame):
 
 
 def in_rows(grid: QGridLayout, widgets: list[QWidget], room: int) -> None:
-    """Side by side as far as there is room, then below."""
+    """Side by side as far as there is room, then below: there over several columns where one is too narrow."""
     row = column = used = 0
+    columns = list[int]()
     for widget in widgets:
         wide = max(widget.sizeHint().width(), widget.minimumWidth()) + grid.horizontalSpacing()
         if column and used + wide > room:
             row, column, used = row + 1, 0, 0
-        grid.addWidget(widget, row, column)
-        column, used = column + 1, used + wide
+        span = 1
+        if row:
+            while sum(columns[column : column + span]) < wide and column + span < len(columns):
+                span += 1
+        else:
+            columns.append(wide)
+        grid.addWidget(widget, row, column, 1, span)
+        column, used = column + span, used + max(wide, sum(columns[column : column + span]))
 
 
 # What now, in one line with all it needs, and what can be said of it with one press.
