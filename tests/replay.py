@@ -81,8 +81,16 @@ class Replay:
         late = self.plan.finish.finishing.order.holes == "after"
         if step.source == FINISH or not tasks & (SAWS if late else SAWS | BORES):
             return []
+        if self.chosen.get(step.source) == "loose" and self._is_on(step):
+            # Its maker wants it glued on coats; what is bored once it is on goes through them.
+            return []
         where = set(map(origin_of, step.where))
         return [f"{step.id} works on what is coated" for b in self._batches(where) if self._begun(b)]
+
+    def _is_on(self, step: Step) -> bool:
+        """Whether what the step's change glues on is on, or goes on just now."""
+        glues = [own.id for own in self.plan.work.steps if own.source == step.source and own.phase == "glue"]
+        return any(own == step.id or own in self.done for own in glues)
 
     def _put_on(self, step: Step) -> list[str]:
         fixed = any(task in FIXES and amount for task, amount in step.tasks)

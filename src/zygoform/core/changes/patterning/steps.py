@@ -113,7 +113,7 @@ def pattern_steps(pattern: PatternSet, parts: tuple[Part, ...]) -> tuple[Work, .
         Work("ease", "shape", Message(f"{punched}rim flush at the edges, sand, caulk or fill the joints"),
              (*punch, ("trim end", fronts)), ids, follows=glued, only="fitted"),
         Work("touch", "refit", Message("Touch up cut ends, joints and the holes of pins with the same coat"),
-             (*punch, ("trim end", fronts)), ids, needs=("a small brush",), follows=glued, only="loose"),
+             (*punch, ("fill hole", n)), ids, needs=("a small brush",), follows=glued, only="loose"),
     ]  # fmt: skip
     if pattern.pulls_over:
         words = "Bore the pulls' holes through from behind, a block held on the strips"
