@@ -89,7 +89,8 @@ def shelves_work(
         Work("prepare", "dry fit", Message(how), drive, ids, needs=("a level", "a drill"), follows=after),
         Work("fit", "fix", fit, (("dry fit", 1),), ids, follows=("prepare",)),
     )
-    return (*works, Work("in", "refit", lay, (("lay in", len(laid)),), laid, follows=("fit",), does=on))
+    put: tuple[Task, float] = ("fix place", 2 * len(laid)) if fixing == "grooves" else ("lay in", len(laid))
+    return (*works, Work("in", "refit", lay, (put,), laid, follows=("fit",), does=on))
 
 
 def back_work(

@@ -85,6 +85,10 @@ def free_groups(
                 for own in (other, *shown[other.id])
             )
             on = shown[board.id]
+            met = kinds[board.id].union(*(kinds[own.id] for own in (*near, *on))) - {""}
+            if len(met) < 2:
+                # Nothing it touches gets another finish, nor has it two itself.
+                continue
             faces += [(kind_of(board.id, own.role), own) for own in _free(board, (*near, *on), case)]
             for laid in on:
                 kind = next(iter(kinds[laid.id]))

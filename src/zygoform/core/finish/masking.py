@@ -10,7 +10,7 @@ from functools import partial
 from msgspec import Struct
 
 from zygoform.core.coats.coat import WIPED, Coat, coat_of
-from zygoform.core.coats.layer import BorderChoice, BorderWay, Finishing
+from zygoform.core.coats.layer import BorderChoice, BorderWay, Finishing, ZoneMove
 from zygoform.core.finish.borders import Border, FreeGroup, borders, free_groups
 from zygoform.core.finish.resolved import Batch
 from zygoform.core.finish.surfaces import BodySurfaces, ZoneRole
@@ -157,24 +157,35 @@ def _seen(batch: Batch) -> tuple[tuple[str, str, str], ...]:
     return tuple((own.material, own.colour, own.recipe) for own in batch.layers if own.is_coat)
 
 
-def piece_masks(
-    piece: str,
-    all_batches: Sequence[Batch],
-    finishing: Finishing,
-    own: tuple[Coat, ...],
-    bodies: Sequence[tuple[Body, BodySurfaces]],
-    apart: Collection[str],
-) -> Piecemeal[tuple[Mask, ...]]:
-    """All borders of a piece between what gets different coats, but for what is coated `apart`; hardware is."""
+class PieceBorders(Struct, frozen=True):
+    """Where the finishes of a piece meet, and what is free beside; whatever they are made of."""
+
+    found: tuple[Border, ...] = ()
+    groups: tuple[FreeGroup, ...] = ()
+
+
+def zones_alike(all_batches: Sequence[Batch]) -> tuple[tuple[str, str], ...]:
+    """Each zone that gets coats, with the batch it looks like in the end; hardware lies apart."""
     batches = [batch for batch in all_batches if any(plan.zone.role != "hardware" for plan in batch.zones)]
-    if len(batches) < 2:
-        return ()
     # What looks alike in the end has no border, however each was prepared.
     alike: dict[tuple[tuple[str, str, str], ...], str] = {}
-    batch_of = {plan.id: alike.setdefault(_seen(batch), batch.id) for batch in batches for plan in batch.zones}
+    return tuple((plan.id, alike.setdefault(_seen(own), own.id)) for own in batches for plan in own.zones)
+
+
+def piece_borders(
+    piece: str,
+    alike: tuple[tuple[str, str], ...],
+    moves: tuple[ZoneMove, ...],
+    bodies: Sequence[tuple[Body, BodySurfaces]],
+    apart: Collection[str],
+) -> Piecemeal[PieceBorders]:
+    """All borders of a piece between zones that are not alike, but for what is coated `apart`."""
+    batch_of = dict(alike)
+    if len({*batch_of.values()}) < 2:
+        return PieceBorders()
 
     def kind_of(part: str, role: ZoneRole) -> str:
-        return "" if role == "hardware" else batch_of.get(zone_of(part, role, piece, finishing.moves), "")
+        return "" if role == "hardware" else batch_of.get(zone_of(part, role, piece, moves), "")
 
     groups, found = list[FreeGroup](), list[Border]()
     for body, surfaces in bodies:
@@ -185,5 +196,5 @@ def piece_masks(
         Border(pair, tuple(run for border in found if border.kinds == pair for run in border.runs))
         for pair in dict.fromkeys(border.kinds for border in found)
     ]
-    told = [border for border in merged if border.length >= LEAST_BORDER]
-    return masks(batches, told, groups, finishing, own)
+    told = tuple(border for border in merged if border.length >= LEAST_BORDER)
+    return PieceBorders(told, tuple(groups))

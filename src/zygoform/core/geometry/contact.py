@@ -56,11 +56,15 @@ class Contacts:
 
     def left(self, flat: FlatFace) -> list[Face]:
         """What no other face covers of one, in convex faces."""
-        face, _, axes, own, box, _ = flat
-        covers = [outline for outline, _, _ in self._against(face, axes[0], box)]
+        face, _, axes, own, box, square = flat
+        covers = list(self._against(face, axes[0], box))
         if not covers:
             return [face]
-        return [_lifted(piece, face, axes[0]) for piece in _left(own, covers) if len(piece) >= 3]
+        if square and all(is_square for _, _, is_square in covers):
+            left = [rectangle(*piece) for piece in _boxes_left(box, [around for _, around, _ in covers])]
+        else:
+            left = [piece for piece in _left(own, [outline for outline, _, _ in covers]) if len(piece) >= 3]
+        return [_lifted(piece, face, axes[0]) for piece in left]
 
     def _against(self, face: Face, axis: int, box: _Box) -> Iterator[tuple[Outline, _Box, bool]]:
         """Faces that look at this one and lie against it: outline, box, whether it fills that."""
@@ -93,6 +97,22 @@ def _left(own: Outline, covers: list[Outline]) -> list[Outline]:
     pieces = [own]
     for cover in covers:
         pieces = [part for piece in pieces for part in outside(piece, cover)]
+    return pieces
+
+
+def _boxes_left(own: _Box, covers: list[_Box]) -> list[_Box]:
+    """The same where all of them are rectangles along the axes: most faces of furniture are."""
+    pieces = [own]
+    for a0, b0, a1, b1 in covers:
+        left = list[_Box]()
+        for x0, y0, x1, y1 in pieces:
+            if a0 >= x1 - SAME_MM or a1 <= x0 + SAME_MM or b0 >= y1 - SAME_MM or b1 <= y0 + SAME_MM:
+                left.append((x0, y0, x1, y1))
+                continue
+            low, high = max(x0, a0), min(x1, a1)
+            around = ((x0, y0, low, y1), (high, y0, x1, y1), (low, y0, high, b0), (low, b1, high, y1))
+            left += [(p, q, r, s) for p, q, r, s in around if r - p > SAME_MM and s - q > SAME_MM]
+        pieces = left
     return pieces
 
 

@@ -104,13 +104,19 @@ def _canonical(way: Point3) -> Point3:
 
 def _found(places: dict[tuple[int, ...], list[_Line]], way: Point3, foot: Point3) -> _Line | None:
     """A line that is the same but for a hair; one that lies just over the edge of its step is found next door."""
-    steps = [{round((part - AGAINST_MM) / _ALONG), round((part + AGAINST_MM) / _ALONG)} for part in foot]
-    for x in steps[0]:
-        for y in steps[1]:
-            for z in steps[2]:
-                for line in places.get((x, y, z), ()):
-                    if line.is_same(way, foot):
-                        return line
+    whole = [round(part / _ALONG) for part in foot]
+    over = [k for k in range(3) if abs(foot[k] / _ALONG - whole[k]) > 0.5 - AGAINST_MM / _ALONG]
+    for line in places.get(tuple(whole), ()):
+        if line.is_same(way, foot):
+            return line
+    for count in range(1, len(over) + 1):
+        for axes in combinations(over, count):
+            beside = whole.copy()
+            for k in axes:
+                beside[k] += 1 if foot[k] / _ALONG > whole[k] else -1
+            for line in places.get(tuple(beside), ()):
+                if line.is_same(way, foot):
+                    return line
     return None
 
 

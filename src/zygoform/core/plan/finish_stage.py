@@ -6,7 +6,7 @@ from msgspec import structs
 
 from zygoform.core.coats.layer import Finishing
 from zygoform.core.finish.finish_plan import FinishPlan, PieceFinish, piece_finish
-from zygoform.core.finish.masking import piece_masks
+from zygoform.core.finish.masking import masks, piece_borders, zones_alike
 from zygoform.core.finish.surfaces import body_surfaces
 from zygoform.core.finish.zones import zones_of
 from zygoform.core.form.form import Body
@@ -121,22 +121,25 @@ def _with_masks(
     made: PieceFinish, bodies: tuple[Body, ...], apart: frozenset[str], memory: Memory
 ) -> Piecemeal[PieceFinish]:
     """The same with what is done at its borders, and what all of it needs."""
+    alike, moves = zones_alike(made.batches), made.finishing.moves
+    parts = tuple(zip(bodies, made.surfaces, strict=True))
+    # Where they meet is the same whatever the coats are.
+    met = yield from memory.once_piecemeal(
+        lambda: piece_borders(made.piece_id, alike, moves, parts, apart),
+        "borders",
+        *bodies,
+        *made.surfaces,
+        same=(alike, moves, apart),
+    )
 
-    def work() -> Piecemeal[PieceFinish]:
-        masks = yield from piece_masks(
-            made.piece_id,
-            made.batches,
-            made.finishing,
-            made.own,
-            tuple(zip(bodies, made.surfaces, strict=True)),
-            apart,
-        )
-        masked = structs.replace(made, masks=masks) if masks else made
+    def work() -> PieceFinish:
+        own = masks(made.batches, met.found, met.groups, made.finishing, made.own)
+        masked = structs.replace(made, masks=own) if own else made
         # Now, piece by piece, and not for all of them when it is first asked for.
         _ = masked.needs
         return masked
 
-    return (yield from memory.once_piecemeal(work, "masks", made, *bodies, same=(apart,)))
+    return memory.once(work, "masks", made, met)
 
 
 def finish_now(
