@@ -1,7 +1,7 @@
 """Work off the interface's thread. Threads are begun here and nowhere else.
 
 What a piece of work refers to may be a widget that is thrown away meanwhile. So nothing of it is let go by the
-thread itself: `_Keeper` does that, in the interface's thread, once the thread is over.
+thread itself, nor told by it: `_Keeper` does both in the interface's thread, where nothing is thrown away then.
 """
 
 import sys
@@ -30,22 +30,34 @@ AT_THE_END = 10.0
 
 
 class _Keeper(QObject):
-    """Holds every thread's work until the thread is over."""
+    """Holds every thread's work until the thread is over, and brings what it has to say. It lives for good."""
 
     ended = Signal(int)
+    brought = Signal(object)
 
     def __init__(self) -> None:
         super().__init__()
         self.held: dict[int, tuple[threading.Thread, object]] = {}
         self._numbers = count()
         self.ended.connect(self._let_go)
+        self.brought.connect(self._tell)
+
+    def bring(self, tell: Callable[[], object]) -> None:
+        """Called by a thread: `tell` is called by the interface's."""
+        # Where the program has ended meanwhile nobody is there to be told.
+        with suppress(RuntimeError):
+            self.brought.emit(tell)
+
+    def _tell(self, tell: Callable[[], object]) -> None:
+        # Whoever asked may be gone with its window; the work was done all the same.
+        with suppress(RuntimeError):
+            tell()
 
     def begin(self, run: Callable[[], object], *refers_to: object) -> None:
         number = next(self._numbers)
 
         def whole() -> None:
             run()
-            # Where the program has ended meanwhile nobody is there to be told.
             with suppress(RuntimeError):
                 self.ended.emit(number)
 
@@ -96,9 +108,10 @@ class Background(QObject):
             self._idle.clear()
         _at_work.add(self._idle)
         done: list[Callable[[], Any]] = []
-        _keeper().begin(partial(self._run, done), self, done)
+        keeper = _keeper()
+        keeper.begin(partial(self._run, done, keeper), self, done)
 
-    def _run(self, done: list[Callable[[], Any]]) -> None:
+    def _run(self, done: list[Callable[[], Any]], keeper: _Keeper) -> None:
         while True:
             with self._lock:
                 if not self._waiting:
@@ -111,9 +124,7 @@ class Background(QObject):
                 work()
             except Exception as wrong:  # noqa: BLE001 - whatever it is, the job has ended and whoever waits is told
                 fault = _words(wrong)
-            # Whoever asked may be gone with its window; the work was done all the same.
-            with suppress(RuntimeError):
-                self.finished.emit(fault)
+            keeper.bring(lambda fault=fault: self.finished.emit(fault))  # type: ignore[misc]
             done.append(self._waiting.popleft())
 
     def wait(self) -> None:
@@ -147,10 +158,10 @@ class Errand(QObject):
                 found = find()
             except Exception as wrong:  # noqa: BLE001 - a fault is an answer too
                 fault = _words(wrong)
-            with suppress(RuntimeError):
-                self.done.emit(found, fault)
+            keeper.bring(lambda: self.done.emit(found, fault))
 
-        _keeper().begin(run, self, find)
+        keeper = _keeper()
+        keeper.begin(run, self, find)
 
 
 def patiently(work: Callable[[], Result]) -> Result:
