@@ -84,7 +84,7 @@ class NowCard(Card):
         super().__init__("now_card", "walk")
         self.session, self._finish = session, finish
         column = self.column
-        self.head = label("", "second")
+        self.head = wrapped("", "second")
         self.head.setObjectName("now_head")
         self.what = wrapped("", "title")
         self.what.setObjectName("now_what")

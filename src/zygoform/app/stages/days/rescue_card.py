@@ -1,12 +1,13 @@
 """What went wrong, how large it is, and the way out with what it takes and when all is over then."""
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QHBoxLayout
+from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QScrollArea
 
 from zygoform.app.session import Session
 from zygoform.app.slices import Slices
-from zygoform.app.stages.days.cards import Card
+from zygoform.app.stages.days.cards import LARGE_TEXT, Card
+from zygoform.app.theme import tokens as t
 from zygoform.app.widgets.buttons import Segments
 from zygoform.app.widgets.fields import ComboBox, label, push_button
 from zygoform.app.widgets.findings import wrapped
@@ -15,6 +16,8 @@ from zygoform.core.schedule.events import went_wrong
 from zygoform.core.schedule.progress import when_words
 from zygoform.core.schedule.rescue import HOW_LARGE, WRONGS, coated_area, wrongs_of
 from zygoform.core.steps.step import span
+
+SOON_MS = 60
 
 
 class RescueCard(Card):
@@ -30,7 +33,8 @@ class RescueCard(Card):
         column.addWidget(label("What went wrong?", "second"))
         self.at = wrapped("", "strong")
         column.addWidget(self.at)
-        row = QHBoxLayout()
+        large = t.SCALE > LARGE_TEXT
+        row = QBoxLayout(QBoxLayout.Direction.TopToBottom if large else QBoxLayout.Direction.LeftToRight)
         row.setSpacing(8)
         self.what = ComboBox()
         self.what.setObjectName("rescue_what")
@@ -74,6 +78,16 @@ class RescueCard(Card):
         self.show()
         self._refresh()
         self.what.setFocus()
+        # Once its words have their room.
+        QTimer.singleShot(SOON_MS, self._bring_into_sight)
+
+    def _bring_into_sight(self) -> None:
+        """In a low window it lies below what is seen."""
+        above = self.parentWidget()
+        while above is not None and not isinstance(above, QScrollArea):
+            above = above.parentWidget()
+        if isinstance(above, QScrollArea):
+            above.ensureWidgetVisible(self.do)
 
     def leave(self) -> None:
         """Nothing is done about it."""
