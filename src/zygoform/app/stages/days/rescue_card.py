@@ -17,7 +17,7 @@ from zygoform.core.schedule.progress import when_words
 from zygoform.core.schedule.rescue import HOW_LARGE, WRONGS, coated_area, wrongs_of
 from zygoform.core.steps.step import span
 
-SOON_MS = 60
+IN_SIGHT_MS = 60
 
 
 class RescueCard(Card):
@@ -79,7 +79,7 @@ class RescueCard(Card):
         self._refresh()
         self.what.setFocus()
         # Once its words have their room.
-        QTimer.singleShot(SOON_MS, self._bring_into_sight)
+        QTimer.singleShot(IN_SIGHT_MS, self._bring_into_sight)
 
     def _bring_into_sight(self) -> None:
         """In a low window it lies below what is seen."""
