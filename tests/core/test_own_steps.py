@@ -119,3 +119,14 @@ def test_what_cannot_be_is_told_beside_its_field(edit: object, field: str) -> No
     with pytest.raises(BadInputError) as refused:
         edit(demo_project())  # type: ignore[operator]
     assert refused.value.parameter == field
+
+
+def test_what_followed_a_step_that_is_left_out_follows_what_that_followed() -> None:
+    """Cut, dry, glue: without dry, and then without two of three in a row."""
+    project = leave_out_step(demo_project(), "c2/dry", "fits", "Dry fit").project
+    glue = next(step for step in plan_of(project).work.steps if step.id == "c2/glue")
+    assert "c2/cut" in glue.follows
+    project = leave_out_step(project, "c2/glue", "screwed", "Glue").project
+    fix = next(step for step in plan_of(project).work.steps if step.id == "c2/fix")
+    assert "c2/cut" in fix.follows
+    assert not {"c2/dry", "c2/glue"} & {*fix.follows}

@@ -255,3 +255,21 @@ def test_what_looks_alike_has_no_border_however_it_was_prepared() -> None:
     plan = plan_of(alike)
     assert len(plan.finish.batches) == 2
     assert plan.finish.pieces[0].masks == ()
+
+
+@pytest.mark.parametrize(
+    ("boxes", "first", "way"),
+    [
+        (CoatLayer("clear", "water clear", 2, "foam"), "p1/boxes", "tape"),
+        (CoatLayer("colour", "oil stain", way="rag"), "p1/boxes", "tape"),
+        (CoatLayer("clear", "hardwax oil", way="rag"), "p1/boxes", "tape"),
+        (CoatLayer("colour", "enamel", 2), "p1/boxes", "tape"),
+        (CoatLayer("clear", "wax", way="rag"), "p1/body", "by hand"),
+    ],
+    ids=["clear", "stain", "oil", "inside", "wax"],
+)
+def test_what_is_usually_first_and_how_it_is_kept(boxes: CoatLayer, first: str, way: str) -> None:
+    """Stained or clear before paint, inside before outside, wax last and wiped on by hand."""
+    project = set_stack(two_colours(), "p1/boxes", (boxes,), "").project
+    (mask,) = plan_of(project).finish.pieces[0].masks
+    assert (mask.first, mask.way, mask.usual) == (first, way, True)
