@@ -42,6 +42,7 @@ from zygoform.core.plan.plan import Plan
 from zygoform.core.project import Project
 from zygoform.core.steps.order import WorkPlan
 from zygoform.core.steps.rules import ORDER_RULES
+from zygoform.core.steps.step import span
 from zygoform.files.demo import demo_project, fresh_project, set_demo
 
 
@@ -356,8 +357,8 @@ def test_paint_before_the_holes_names_what_it_costs_and_is_settled_by_its_fix() 
     in_its_order(plan)
     (found,) = (f for f in plan.findings if f.code == "paint_before_holes")
     again = [s for s in plan.work.of(FINISH) if s.phase in ("prime", "colour", "clear")]
-    low = sum(s.minutes[0] for s in again)
-    assert f"about {int(low)} to" in found.why.text or "h of" in found.why.text
+    whole = sum(s.minutes[0] for s in again), sum(s.minutes[1] for s in again)
+    assert f"about {span(whole)} of work" in found.why.text
     assert "of waiting" in found.why.text
     done = apply_fix(project, found.fixes[0]).project
     assert done.finishing.order.holes == "before"
